@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Circuit\Branch;
+
+/**
+ * A device that is linear in each of its regions. Its current is continuous from region to region:
+ * i = sum over controls k of slope_k * w_k + offset, where w_k are its control voltages.
+ */
+interface SwitchedDevice extends Branch
+{
+    /** @return list<array<int, float>> one incidence per control voltage */
+    public function controls(): array;
+
+    /** Conductance (siemens) across the own incidence that the reduced network carries for it. */
+    public function nominalConductance(): float;
+
+    /**
+     * The region that holds for these control voltages.
+     *
+     * @param list<float> $w volts, all devices' controls in one list; this device's start at $at
+     */
+    public function region(array $w, int $at): int;
+
+    /** @return array{list<float>, float} slopes (siemens) per control, and offset (amperes) */
+    public function law(int $region): array;
+}

@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Circuit;
+
+use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\Branch\Inductor;
+use Oculant\Core\Circuit\Branch\Junction;
+use Oculant\Core\Circuit\Branch\LinearRegulator;
+use Oculant\Core\Circuit\Branch\Source;
+
+/**
+ * One settled mains cycle (or a single resting point): node voltages and branch currents at every step.
+ */
+final class CycleRecord
+{
+    /** @var list<list<float>> [step][node] volts */
+    private array $voltages = [];
+
+    /** @var list<list<float>> [step][state] before the step */
+    private array $before = [];
+
+    /** @var list<float> */
+    private array $sines = [];
+
+    /** @var list<float> */
+    private array $end = [];
+
+    public function __construct(private readonly ReducedNetwork $network)
+    {
+    }
+
+    /**
+     * @param list<float> $x    states before the step
+     * @param list<float> $next states after it
+     */
+    public function add(StateOperator $operator, array $x, float $sine, array $next): void
+    {
+        $rows = $operator->nodeRows($this->network);
+        $states = count($x);
+        $voltages = [];
+        $at = 0;
+        for ($node = 0; $node < $this->network->nodes; $node++) {
+            $sum = 0.0;
+            for ($c = 0; $c < $states; $c++) {
+                $sum += $rows[$at++] * $x[$c];
+            }
+            $sum += $rows[$at++] * $sine;
+            $voltages[] = $sum + $rows[$at++];
+        }
+        $this->voltages[] = $voltages;
+        $this->before[] = $x;
+        $this->sines[] = $sine;
+        $this->end = $next;
+    }
+
+    /** @return list<float> states at the end of the cycle, to start a similar circuit from */
+    public function states(): array
+    {
+        return $this->end;
+    }
+
+    /** @return list<float> volts of $node against $against at each step */
+    public function waveform(string $node, string $against): array
+    {
+        $nodes = $this->network->netlist->nodes();
+        $a = $nodes[$node] ?? null;
+        $b = $nodes[$against] ?? null;
+        $out = [];
+        foreach ($this->voltages as $voltages) {
+            $out[] = ($a === null ? 0.0 : $voltages[$a]) - ($b === null ? 0.0 : $voltages[$b]);
+        }
+
+        return $out;
+    }
+
+    public function signal(string $node, string $against): Signal
+    {
+        return Signal::of($this->waveform($node, $against));
+    }
+
+    /** @return list<float> amperes through a branch, in at its first terminal, at each step */
+    public function current(string $branchName): array
+    {
+        $branch = $this->network->netlist->branches()[$branchName];
+        $conductance = $this->network->conductance($branch);
+        $state = $this->network->stateOf[$branchName] ?? null;
+        $out = [];
+        foreach ($this->voltages as $step => $voltages) {
+            $across = self::across($branch->incidence(), $voltages);
+            $out[] = match (true) {
+                $branch instanceof Junction => $branch->table->current($across),
+                $branch instanceof LinearRegulator => self::regulatorCurrent($branch, $voltages),
+                $branch instanceof Source => $conductance * ($across - $branch->amplitude * $this->sines[$step] - $branch->dc),
+                $branch instanceof Capacitor => $state === null ? 0.0 : $conductance * ($across - $this->before[$step][$state]),
+                $branch instanceof Inductor => $state === null ? $conductance * $across : $this->before[$step][$state] + $conductance * $across,
+                default => $conductance * $across,
+            };
+        }
+
+        return $out;
+    }
+
+    public function currentSignal(string $branchName): Signal
+    {
+        return Signal::of($this->current($branchName));
+    }
+
+    /** @param list<float> $voltages */
+    private static function regulatorCurrent(LinearRegulator $regulator, array $voltages): float
+    {
+        $w = array_map(static fn (array $control): float => self::across($control, $voltages), $regulator->controls());
+        [$slopes, $offset] = $regulator->law($regulator->region($w, 0));
+
+        return $slopes[0] * $w[0] + $slopes[1] * $w[1] + $offset;
+    }
+
+    /**
+     * @param array<int, float> $incidence
+     * @param list<float>       $voltages
+     */
+    private static function across(array $incidence, array $voltages): float
+    {
+        $sum = 0.0;
+        foreach ($incidence as $node => $coefficient) {
+            $sum += $coefficient * $voltages[$node];
+        }
+
+        return $sum;
+    }
+}

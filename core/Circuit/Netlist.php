@@ -1,0 +1,122 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Circuit;
+
+use Oculant\Core\Circuit\Branch\Branch;
+use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\Branch\Inductor;
+use Oculant\Core\Circuit\Branch\Junction;
+use Oculant\Core\Circuit\Branch\LinearRegulator;
+use Oculant\Core\Circuit\Branch\Resistor;
+use Oculant\Core\Circuit\Branch\Source;
+use Oculant\Core\Circuit\Branch\Winding;
+
+/**
+ * The circuit as the solver sees it: named nodes and branches. Filled once by the parts, then only read.
+ *
+ * Node voltages are against the reference node; the reference itself has no index.
+ */
+final class Netlist
+{
+    /** A conductor's own resistance; keeps a "short" from being an ideal loop. */
+    public const SHORT_OHMS = 0.01;
+
+    /** @var array<string, int> */
+    private array $nodes = [];
+
+    /** @var array<string, Branch> */
+    private array $branches = [];
+
+    /** @param float $frequency hertz of the mains; 0 for a DC-fed circuit */
+    public function __construct(public readonly string $reference, public readonly float $frequency)
+    {
+    }
+
+    public function resistor(string $name, string $a, string $b, float $ohms): void
+    {
+        $this->add(new Resistor($name, $this->between($a, $b), 1 / $ohms));
+    }
+
+    public function capacitor(string $name, string $a, string $b, float $farads, float $esr): void
+    {
+        $this->add(new Capacitor($name, $this->between($a, $b), $farads, $esr));
+    }
+
+    public function source(string $name, string $a, string $b, float $resistance, float $amplitude, float $dc): void
+    {
+        $this->add(new Source($name, $this->between($a, $b), $resistance, $amplitude, $dc));
+    }
+
+    public function junction(string $name, string $anode, string $cathode, SegmentTable $table): void
+    {
+        $this->add(new Junction($name, $this->between($anode, $cathode), $table));
+    }
+
+    /**
+     * @param bool  $negative true for a 79xx: every voltage and current turned round
+     * @param float $setting  volts, positive
+     */
+    public function regulator(
+        string $name, string $in, string $out, string $common, bool $negative, float $setting,
+        float $outputOhms, float $dropoutVolts, float $dropoutOhms, float $limit,
+    ): void {
+        $this->add(new LinearRegulator(
+            $name,
+            $negative ? $this->between($out, $in) : $this->between($in, $out),
+            $negative ? $this->between($common, $out) : $this->between($out, $common),
+            $setting, $outputOhms, $dropoutVolts, $dropoutOhms, $limit,
+        ));
+    }
+
+    /**
+     * A winding on a common core: i = (v - turns * flux) / ohms, where flux is the node that carries the
+     * core's volts per (relative) turn. Ideal coupling; every winding brings its own resistance.
+     */
+    public function winding(string $name, string $a, string $b, string $flux, float $turns, float $ohms): void
+    {
+        $this->add(new Winding($name, $this->between($a, $b), $this->node($flux), $turns, 1 / $ohms));
+    }
+
+    public function inductor(string $name, string $a, string $b, float $henries): void
+    {
+        $this->add(new Inductor($name, $this->between($a, $b), $henries));
+    }
+
+    /** @return array<string, int> */
+    public function nodes(): array
+    {
+        return $this->nodes;
+    }
+
+    /** @return array<string, Branch> by name */
+    public function branches(): array
+    {
+        return $this->branches;
+    }
+
+    /** @return array<int, float> incidence of a branch from $a to $b; empty when both are the same node */
+    public function between(string $a, string $b): array
+    {
+        $incidence = [];
+        foreach ([[$a, 1.0], [$b, -1.0]] as [$name, $sign]) {
+            if ($name !== $this->reference) {
+                $index = $this->node($name);
+                $incidence[$index] = ($incidence[$index] ?? 0.0) + $sign;
+            }
+        }
+
+        return array_filter($incidence, static fn (float $c): bool => $c !== 0.0);
+    }
+
+    private function node(string $name): int
+    {
+        return $this->nodes[$name] ??= count($this->nodes);
+    }
+
+    private function add(Branch $branch): void
+    {
+        $this->branches[$branch->name()] = $branch;
+    }
+}

@@ -1,0 +1,371 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Circuit;
+
+use Oculant\Core\Circuit\Branch\Branch;
+use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\Branch\Inductor;
+use Oculant\Core\Circuit\Branch\Junction;
+use Oculant\Core\Circuit\Branch\Resistor;
+use Oculant\Core\Circuit\Branch\Source;
+use Oculant\Core\Circuit\Branch\SwitchedDevice;
+use Oculant\Core\Circuit\Branch\Winding;
+
+/**
+ * A netlist reduced once to what its switched devices and its stored-energy states see.
+ *
+ * Columns everywhere are [states..., sine, dc]: a capacitor's state is its history voltage e (volts), an inductor's its
+ * history current J (amperes), sine is sin(wt) of the mains, dc scales every direct source (normally 1).
+ *
+ * Discretisation is the theta method. With i' = G(q' - e), G = 1/(ESR + theta h/C), the capacitor needs one state:
+ * e' = e + (h/C) i'. With i' = J + G q', G = theta h/L, the inductor likewise: J' = J + (h/L) q'.
+ * theta = 0.55: at 0.5 the method rings when ESR < h/2C, and at 1 it is twice as wrong.
+ */
+final class ReducedNetwork
+{
+    private const THETA = 0.55;
+
+    /** Siemens from every node to the reference: moisture and board leakage, and no node can float. */
+    public const NODE_LEAKAGE = 1e-9;
+
+    /** Siemens standing for an inductor in a DC solve. */
+    private const DC_SHORT = 1e6;
+
+    /** @var list<SwitchedDevice> */
+    public readonly array $devices;
+
+    /** @var list<int> first control index of each device */
+    public readonly array $controlAt;
+
+    public readonly int $controls;
+
+    public readonly int $states;
+
+    public readonly int $nodes;
+
+    /** @var array<string, int> state index by branch name */
+    public readonly array $stateOf;
+
+    /** @var list<Capacitor|Inductor> */
+    private array $stateBranches = [];
+
+    /** @var list<float> e or J gain per state: (h/C) G or h/L; zero in a DC solve */
+    private array $gain = [];
+
+    /** @var list<list<float>> response of the node voltages to each column, without devices */
+    private array $response = [];
+
+    /** @var list<list<float>> response of the node voltages to one ampere out of each device */
+    private array $deviceResponse = [];
+
+    /** @var list<list<float>> control voltages' response to the columns, [control][column] */
+    private array $controlResponse = [];
+
+    /** @var list<list<float>> [control][device], ohms */
+    private array $controlCoupling = [];
+
+    /** @var array<string, StateOperator> */
+    private array $operators = [];
+
+    private function __construct(public readonly Netlist $netlist, private readonly ?float $step)
+    {
+        $this->nodes = count($netlist->nodes());
+        $devices = $controlAt = $stateOf = [];
+        $controls = 0;
+        foreach ($netlist->branches() as $name => $branch) {
+            if ($branch instanceof SwitchedDevice) {
+                $devices[] = $branch;
+                $controlAt[] = $controls;
+                $controls += count($branch->controls());
+            } elseif ($step !== null && ($branch instanceof Capacitor || $branch instanceof Inductor)) {
+                $stateOf[$name] = count($this->stateBranches);
+                $this->stateBranches[] = $branch;
+            }
+        }
+        $this->devices = $devices;
+        $this->controlAt = $controlAt;
+        $this->controls = $controls;
+        $this->stateOf = $stateOf;
+        $this->states = count($stateOf);
+        $this->reduce();
+    }
+
+    /** @param float $step seconds */
+    public static function stepping(Netlist $netlist, float $step): self
+    {
+        return new self($netlist, $step);
+    }
+
+    /** Capacitors open, inductors shorted: the resting point of a DC-fed or unpowered circuit. */
+    public static function resting(Netlist $netlist): self
+    {
+        return new self($netlist, null);
+    }
+
+    /** @param list<int> $regions one per device */
+    public function operator(array $regions): StateOperator
+    {
+        $key = implode(',', $regions);
+
+        return $this->operators[$key] ??= $this->makeOperator($key, $regions);
+    }
+
+    /**
+     * Regions of all devices for these control voltages.
+     *
+     * @param list<float> $w volts
+     *
+     * @return list<int>
+     */
+    public function regions(array $w): array
+    {
+        $regions = [];
+        foreach ($this->devices as $d => $device) {
+            $regions[] = $device->region($w, $this->controlAt[$d]);
+        }
+
+        return $regions;
+    }
+
+    /** Conductance (siemens) by which a branch enters the linear part. */
+    public function conductance(Branch $branch): float
+    {
+        return match (true) {
+            $branch instanceof Resistor, $branch instanceof Winding => $branch->conductance,
+            $branch instanceof Source => 1 / $branch->resistance,
+            $branch instanceof Capacitor => $this->step === null ? 0.0 : 1 / ($branch->esr + self::THETA * $this->step / $branch->capacitance),
+            $branch instanceof Inductor => $this->step === null ? self::DC_SHORT : self::THETA * $this->step / $branch->inductance,
+            $branch instanceof SwitchedDevice => $branch->nominalConductance(),
+            default => 0.0,
+        };
+    }
+
+    /**
+     * Rows that give every node voltage from the columns, in one state of the devices.
+     *
+     * @return list<float> [$node * (states + 2) + column]; the dc column carries the devices' offsets too
+     */
+    public function nodeRows(StateOperator $operator): array
+    {
+        return $this->rowsThroughDevices($this->nodes, $this->response, $this->deviceResponse, $operator->deviceColumns);
+    }
+
+    private function reduce(): void
+    {
+        $n = $this->nodes;
+        $y = array_fill(0, $n * $n, 0.0);
+        for ($node = 0; $node < $n; $node++) {
+            $y[$node * $n + $node] = self::NODE_LEAKAGE;
+        }
+        $columns = array_fill(0, $this->states + 2, array_fill(0, $n, 0.0));
+        foreach ($this->netlist->branches() as $name => $branch) {
+            $incidence = $branch->incidence();
+            $conductance = $this->conductance($branch);
+            foreach ($incidence as $row => $a) {
+                foreach ($incidence as $column => $b) {
+                    $y[$row * $n + $column] += $conductance * $a * $b;
+                }
+            }
+            $state = $this->stateOf[$name] ?? null;
+            foreach ($incidence as $row => $a) {
+                if ($branch instanceof Source) {
+                    $columns[$this->states][$row] += $conductance * $a * $branch->amplitude;
+                    $columns[$this->states + 1][$row] += $conductance * $a * $branch->dc;
+                } elseif ($state !== null) {
+                    $columns[$state][$row] += $branch instanceof Capacitor ? $conductance * $a : -$a;
+                }
+            }
+        }
+        $factors = LuFactors::of($y, $n);
+        foreach ($columns as $column) {
+            $this->response[] = $factors->solve($column);
+        }
+        foreach ($this->devices as $device) {
+            $source = array_fill(0, $n, 0.0);
+            foreach ($device->incidence() as $node => $coefficient) {
+                $source[$node] = $coefficient;
+            }
+            $this->deviceResponse[] = $factors->solve($source);
+        }
+        foreach ($this->devices as $device) {
+            foreach ($device->controls() as $control) {
+                $this->controlResponse[] = $this->project($control, $this->response);
+                $this->controlCoupling[] = $this->project($control, $this->deviceResponse);
+            }
+        }
+        foreach ($this->stateBranches as $branch) {
+            $this->gain[] = $branch instanceof Capacitor
+                ? $this->step / $branch->capacitance * $this->conductance($branch)
+                : $this->step / $branch->inductance;
+        }
+    }
+
+    /** @param list<int> $regions */
+    private function makeOperator(string $key, array $regions): StateOperator
+    {
+        $size = $this->controls;
+        $width = $this->states + 2;
+        $slopes = $offsets = [];
+        foreach ($this->devices as $d => $device) {
+            [$law, $offset] = $device->law($regions[$d]);
+            $nominal = $device->nominalConductance();
+            if ($nominal > 0.0) {
+                $law[0] -= $nominal;
+            }
+            $slopes[] = $law;
+            $offsets[] = $offset;
+        }
+        $matrix = [];
+        for ($k = 0; $k < $size; $k++) {
+            $row = array_fill(0, $size, 0.0);
+            $row[$k] = 1.0;
+            foreach ($slopes as $d => $law) {
+                foreach ($law as $j => $slope) {
+                    $row[$this->controlAt[$d] + $j] += $this->controlCoupling[$k][$d] * $slope;
+                }
+            }
+            array_push($matrix, ...$row);
+        }
+        $factors = $size > 0 ? LuFactors::of($matrix, $size) : null;
+
+        $controlRows = array_fill(0, $size * $width, 0.0);
+        $deviceColumns = [];
+        $direct = [];
+        for ($column = 0; $column <= $width; $column++) {
+            $isOffset = $column === $width;
+            $right = [];
+            for ($k = 0; $k < $size; $k++) {
+                $sum = $isOffset ? 0.0 : $this->controlResponse[$k][$column];
+                if ($isOffset) {
+                    foreach ($offsets as $d => $offset) {
+                        $sum -= $this->controlCoupling[$k][$d] * $offset;
+                    }
+                }
+                $right[] = $sum;
+            }
+            $w = $factors?->solve($right) ?? [];
+            $currents = [];
+            foreach ($slopes as $d => $law) {
+                $current = $isOffset ? $offsets[$d] : 0.0;
+                foreach ($law as $j => $slope) {
+                    $current += $slope * $w[$this->controlAt[$d] + $j];
+                }
+                $currents[] = $current;
+            }
+            if ($column === $width - 1) {
+                $direct = $w;
+            }
+            $target = min($column, $width - 1);
+            foreach ($w as $k => $value) {
+                $controlRows[$k * $width + $target] += $value;
+            }
+            $deviceColumns[$column] = $currents;
+        }
+
+        return new StateOperator(
+            $key, $regions, $controlRows, $direct, $this->stateRows($deviceColumns), $deviceColumns,
+            ...$this->limits($regions),
+        );
+    }
+
+    /**
+     * @param array<int, list<float>> $deviceColumns
+     *
+     * @return list<float> next states from the columns, [$state * (states + 2) + column]
+     */
+    private function stateRows(array $deviceColumns): array
+    {
+        $free = $coupling = [];
+        foreach ($this->stateBranches as $s => $branch) {
+            $free[] = $this->project($branch->incidence(), $this->response);
+            $coupling[] = $this->project($branch->incidence(), $this->deviceResponse);
+        }
+        $byColumn = [];
+        for ($column = 0; $column < $this->states + 2; $column++) {
+            $byColumn[] = array_column($free, $column);
+        }
+        $byDevice = [];
+        foreach ($this->devices as $d => $device) {
+            $byDevice[] = array_column($coupling, $d);
+        }
+        $rows = $this->rowsThroughDevices($this->states, $byColumn, $byDevice, $deviceColumns);
+        $width = $this->states + 2;
+        foreach ($this->stateBranches as $s => $branch) {
+            for ($column = 0; $column < $width; $column++) {
+                $rows[$s * $width + $column] *= $this->gain[$s];
+            }
+            $rows[$s * $width + $s] += $branch instanceof Capacitor ? 1 - $this->gain[$s] : 1.0;
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param list<list<float>>       $free          [column][row]
+     * @param list<list<float>>       $perDevice     [device][row]
+     * @param array<int, list<float>> $deviceColumns [column][device]; the last column holds offsets
+     *
+     * @return list<float>
+     */
+    private function rowsThroughDevices(int $count, array $free, array $perDevice, array $deviceColumns): array
+    {
+        $width = $this->states + 2;
+        $rows = array_fill(0, $count * $width, 0.0);
+        for ($column = 0; $column <= $width; $column++) {
+            $target = min($column, $width - 1);
+            for ($row = 0; $row < $count; $row++) {
+                $sum = $column < $width ? $free[$column][$row] : 0.0;
+                foreach ($deviceColumns[$column] as $d => $current) {
+                    $sum -= $perDevice[$d][$row] * $current;
+                }
+                $rows[$row * $width + $target] += $sum;
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param list<int> $regions
+     *
+     * @return array{list<float>, list<float>, list<int>} lower and upper bound per control, devices to ask themselves
+     */
+    private function limits(array $regions): array
+    {
+        $lower = array_fill(0, $this->controls, -INF);
+        $upper = array_fill(0, $this->controls, INF);
+        $ask = [];
+        foreach ($this->devices as $d => $device) {
+            if ($device instanceof Junction) {
+                $lower[$this->controlAt[$d]] = $device->table->bounds[$regions[$d] - 1] ?? -INF;
+                $upper[$this->controlAt[$d]] = $device->table->bounds[$regions[$d]] ?? INF;
+            } else {
+                $ask[] = $d;
+            }
+        }
+
+        return [$lower, $upper, $ask];
+    }
+
+    /**
+     * @param array<int, float> $incidence
+     * @param list<list<float>> $vectors   node voltages
+     *
+     * @return list<float> branch voltage for each vector
+     */
+    private function project(array $incidence, array $vectors): array
+    {
+        $out = [];
+        foreach ($vectors as $vector) {
+            $sum = 0.0;
+            foreach ($incidence as $node => $coefficient) {
+                $sum += $coefficient * $vector[$node];
+            }
+            $out[] = $sum;
+        }
+
+        return $out;
+    }
+}

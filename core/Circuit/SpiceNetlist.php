@@ -1,0 +1,175 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Circuit;
+
+use Oculant\Core\Circuit\Branch\Branch;
+use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\Branch\Inductor;
+use Oculant\Core\Circuit\Branch\Junction;
+use Oculant\Core\Circuit\Branch\LinearRegulator;
+use Oculant\Core\Circuit\Branch\Resistor;
+use Oculant\Core\Circuit\Branch\Source;
+use Oculant\Core\Circuit\Branch\Winding;
+
+/**
+ * Writes a netlist as SPICE cards. Junctions go out as exponential diodes, not as our chords, so that a run of ngspice
+ * is an independent check of the solver.
+ */
+final class SpiceNetlist
+{
+    /** @var list<string> */
+    private array $cards = [];
+
+    /** @var list<string> node name by index */
+    private array $names;
+
+    private function __construct(private readonly Netlist $netlist)
+    {
+        $this->names = array_map(strval(...), array_keys($netlist->nodes()));
+    }
+
+    /**
+     * @param list<array{string, string, string}> $probes measurement name, node, against
+     */
+    public static function write(Netlist $netlist, string $title, array $probes): string
+    {
+        $writer = new self($netlist);
+        $writer->cards[] = '* '.str_replace("\n", ' ', $title);
+        foreach ($netlist->branches() as $branch) {
+            $writer->branch($branch);
+        }
+        foreach (array_keys($netlist->nodes()) as $node) {
+            $writer->cards[] = sprintf('Rleak_%s %s 0 %.6g', self::word((string) $node), $writer->node((string) $node), 1 / ReducedNetwork::NODE_LEAKAGE);
+        }
+        $writer->analysis($probes);
+
+        return implode("\n", $writer->cards)."\n";
+    }
+
+    /** @param list<array{string, string, string}> $probes */
+    private function analysis(array $probes): void
+    {
+        $frequency = $this->netlist->frequency;
+        $this->cards[] = '.options reltol=1e-4 abstol=1e-9 vntol=1e-5 method=gear';
+        if ($frequency <= 0) {
+            $this->cards[] = '.op';
+        } else {
+            $cycle = 1 / $frequency;
+            $this->cards[] = sprintf('.tran %.6g %.6g %.6g %.6g', $cycle / 400, 150 * $cycle, 146 * $cycle, $cycle / 400);
+        }
+        $this->cards[] = '.control';
+        $this->cards[] = 'run';
+        foreach ($probes as [$name, $node, $against]) {
+            $vector = sprintf('v(%s)-v(%s)', $this->node($node), $this->node($against));
+            $this->cards[] = sprintf('let %s = %s', $name, str_replace(['-v(0)', 'v(0)-'], ['', '-'], $vector));
+            if ($frequency <= 0) {
+                $this->cards[] = sprintf('print %s', $name);
+            } else {
+                $this->cards[] = sprintf('meas tran %1$s_avg AVG %1$s', $name);
+                $this->cards[] = sprintf('meas tran %1$s_rms RMS %1$s', $name);
+                $this->cards[] = sprintf('meas tran %1$s_pp PP %1$s', $name);
+            }
+        }
+        $this->cards[] = '.endc';
+        $this->cards[] = '.end';
+    }
+
+    private function branch(Branch $branch): void
+    {
+        $name = self::word($branch->name());
+        [$a, $b] = $this->terminals($branch instanceof Winding ? $branch->terminals : $branch->incidence());
+        if ($a === $b && ! $branch instanceof Winding) {
+            return;
+        }
+        match (true) {
+            $branch instanceof Source => $this->source($name, $a, $b, $branch),
+            $branch instanceof Capacitor => $this->cards = [
+                ...$this->cards,
+                sprintf('C%s %s x%s %.6g', $name, $a, $name, $branch->capacitance),
+                sprintf('R%s x%s %s %.6g', $name, $name, $b, max($branch->esr, 1e-4)),
+            ],
+            $branch instanceof Inductor => $this->cards[] = sprintf('L%s %s %s %.6g', $name, $a, $b, $branch->inductance),
+            $branch instanceof Junction => $this->junction($name, $a, $b, $branch),
+            $branch instanceof LinearRegulator => $this->regulator($name, $branch),
+            $branch instanceof Winding => $this->winding($name, $a, $b, $branch),
+            $branch instanceof Resistor => $this->cards[] = sprintf('R%s %s %s %.6g', $name, $a, $b, 1 / $branch->conductance),
+            default => null,
+        };
+    }
+
+    private function source(string $name, string $a, string $b, Source $source): void
+    {
+        $this->cards[] = sprintf('V%s x%s %s dc %.6g sin(%.6g %.6g %.6g)', $name, $name, $b, $source->dc, $source->dc, $source->amplitude, max($this->netlist->frequency, 1));
+        $this->cards[] = sprintf('R%s %s x%s %.6g', $name, $a, $name, $source->resistance);
+    }
+
+    private function junction(string $name, string $a, string $b, Junction $junction): void
+    {
+        $model = $junction->table->model;
+        $this->cards[] = sprintf('D%s %s %s M%s', $name, $a, $b, $name);
+        $this->cards[] = sprintf('.model M%s D(Is=%.6g N=%.6g Rs=%.6g)', $name, $model['saturation'], $model['emission'], $model['series']);
+        if ($model['breakdown'] !== null) {
+            $corner = max(0.05, $model['breakdown'] - $model['breakdown_ohms'] * $model['knee_current']);
+            $this->cards[] = sprintf('B%s %s %s I=max(0, (V(%s)-V(%s)-%.6g)/%.6g)', $name, $b, $a, $b, $a, $corner, $model['breakdown_ohms']);
+        }
+    }
+
+    private function regulator(string $name, LinearRegulator $regulator): void
+    {
+        [$in, $out] = $this->terminals($regulator->incidence());
+        [$output, $input] = array_map(function (array $control): string {
+            [$a, $b] = $this->terminals($control);
+
+            return sprintf('(V(%s)-V(%s))', $a, $b);
+        }, $regulator->controls());
+        $this->cards[] = sprintf(
+            'B%s %s %s I=max(0, min(min((%.6g-%s)/%.6g, (%s-%.6g)/%.6g), %.6g))',
+            $name, $in, $out, $regulator->setting, $output, $regulator->outputOhms,
+            $input, $regulator->dropoutVolts, $regulator->dropoutOhms, $regulator->limit,
+        );
+    }
+
+    private function winding(string $name, string $a, string $b, Winding $winding): void
+    {
+        $flux = $winding->flux === null ? '0' : $this->node($this->names[$winding->flux]);
+        $this->cards[] = sprintf('R%s %s x%s %.6g', $name, $a, $name, 1 / $winding->conductance);
+        $this->cards[] = sprintf('V%s x%s y%s 0', $name, $name, $name);
+        $this->cards[] = sprintf('E%s y%s %s %s 0 %.8g', $name, $name, $b, $flux, $winding->turns);
+        $this->cards[] = sprintf('F%s 0 %s V%s %.8g', $name, $flux, $name, $winding->turns);
+    }
+
+    /**
+     * @param array<int, float> $incidence
+     *
+     * @return array{string, string} first and second node
+     */
+    private function terminals(array $incidence): array
+    {
+        $a = $b = '0';
+        foreach ($incidence as $index => $coefficient) {
+            if ($coefficient > 0) {
+                $a = $this->node($this->names[$index]);
+            } else {
+                $b = $this->node($this->names[$index]);
+            }
+        }
+
+        return [$a, $b];
+    }
+
+    private function node(string $name): string
+    {
+        return $name === $this->netlist->reference ? '0' : 'n_'.self::word($name);
+    }
+
+    private static function word(string $name): string
+    {
+        return strtolower((string) preg_replace_callback(
+            '/[^A-Za-z0-9_]/',
+            static fn (array $m): string => '_'.dechex(ord($m[0])).'_',
+            $name,
+        ));
+    }
+}

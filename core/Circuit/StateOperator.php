@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Circuit;
+
+/**
+ * One state of all devices, reduced to rows over the columns [states..., sine, dc] of its network.
+ */
+final class StateOperator
+{
+    /** @var list<float>|null */
+    private ?array $nodeRows = null;
+
+    /** @var array<int, list<float>> powers of the state matrix by exponent */
+    private array $powers = [];
+
+    /**
+     * @param list<int>               $regions       one per device
+     * @param list<float>             $controlRows   control voltages, [$control * width + column]
+     * @param list<float>             $directPart    what the dc column alone contributes to each control voltage
+     * @param list<float>             $stateRows     next states, [$state * width + column]
+     * @param array<int, list<float>> $deviceColumns [column][device] amperes beyond the nominal conductance
+     * @param list<float>             $lower         bound per control
+     * @param list<float>             $upper         bound per control
+     * @param list<int>               $ask           devices whose region is not a plain interval
+     */
+    public function __construct(
+        public readonly string $key,
+        public readonly array $regions,
+        public readonly array $controlRows,
+        public readonly array $directPart,
+        public readonly array $stateRows,
+        public readonly array $deviceColumns,
+        public readonly array $lower,
+        public readonly array $upper,
+        public readonly array $ask,
+    ) {
+    }
+
+    /** @return list<float> */
+    public function nodeRows(ReducedNetwork $network): array
+    {
+        return $this->nodeRows ??= $network->nodeRows($this);
+    }
+
+    /**
+     * The state matrix to a power: what $steps steps in this state do to a small change of the states.
+     *
+     * @return list<float> row-major, states x states
+     */
+    public function transition(int $steps, int $states): array
+    {
+        if (! isset($this->powers[$steps])) {
+            if ($steps === 1) {
+                $matrix = [];
+                for ($row = 0; $row < $states; $row++) {
+                    for ($column = 0; $column < $states; $column++) {
+                        $matrix[] = $this->stateRows[$row * ($states + 2) + $column];
+                    }
+                }
+                $this->powers[1] = $matrix;
+            } else {
+                $half = $this->transition($steps >> 1, $states);
+                $square = self::product($half, $half, $states);
+                $this->powers[$steps] = ($steps & 1) === 1 ? self::product($square, $this->transition(1, $states), $states) : $square;
+            }
+        }
+
+        return $this->powers[$steps];
+    }
+
+    /**
+     * @param list<float> $a
+     * @param list<float> $b
+     *
+     * @return list<float> row-major, n x n
+     */
+    public static function product(array $a, array $b, int $n): array
+    {
+        $out = [];
+        for ($row = 0; $row < $n; $row++) {
+            for ($column = 0; $column < $n; $column++) {
+                $sum = 0.0;
+                for ($k = 0; $k < $n; $k++) {
+                    $sum += $a[$row * $n + $k] * $b[$k * $n + $column];
+                }
+                $out[] = $sum;
+            }
+        }
+
+        return $out;
+    }
+}

@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Quantity;
+
+/**
+ * What a hand-held multimeter adds to a reading: percentage of reading plus counts of the last digit,
+ * on a 6000-count display with decade ranges (common practice for a mid-class instrument).
+ */
+final readonly class Meter
+{
+    public const INPUT_RESISTANCE = 10e6;
+
+    private const COUNTS = 6000;
+
+    private function __construct(private float $ratio, private int $counts)
+    {
+    }
+
+    public static function forDc(): self
+    {
+        return new self(0.005, 2);
+    }
+
+    public static function forAc(): self
+    {
+        return new self(0.010, 3);
+    }
+
+    public static function forResistance(): self
+    {
+        return new self(0.008, 3);
+    }
+
+    /** Half-width of the accuracy limit at a reading, in the reading's unit. */
+    public function halfWidth(float $reading): float
+    {
+        return abs($reading) * $this->ratio + $this->counts * self::resolution($reading);
+    }
+
+    /** Top of the smallest range (6 · 10^n) that shows the value. */
+    public static function range(float $value, float $smallest = 0.6): float
+    {
+        $range = $smallest;
+        while ($range < abs($value) * 1.001) {
+            $range *= 10;
+        }
+
+        return $range;
+    }
+
+    private static function resolution(float $reading): float
+    {
+        return self::range($reading) / self::COUNTS;
+    }
+}

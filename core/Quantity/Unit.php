@@ -1,0 +1,67 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Quantity;
+
+/** The SI units that values in a supply description carry. */
+enum Unit: string
+{
+    case Volt = 'V';
+    case Ampere = 'A';
+    case Ohm = 'Ω';
+    case Farad = 'F';
+    case Henry = 'H';
+    case Hertz = 'Hz';
+    case Watt = 'W';
+    case VoltAmpere = 'VA';
+    /** A plain ratio; "5 %" reads as 0.05. */
+    case Ratio = '';
+
+    /** @return list<string> the spellings accepted after the prefix, longest first */
+    public function spellings(): array
+    {
+        return match ($this) {
+            self::Volt => ['VDC', 'VAC', 'V'],
+            self::Ampere => ['A'],
+            self::Ohm => ['ohms', 'ohm', 'Ohm', 'Ω', 'Ω', 'R'],
+            self::Farad => ['F'],
+            self::Henry => ['H'],
+            self::Hertz => ['Hz', 'hz'],
+            self::Watt => ['W'],
+            self::VoltAmpere => ['VA'],
+            self::Ratio => [],
+        };
+    }
+
+    public function word(): string
+    {
+        return match ($this) {
+            self::Volt => 'volts',
+            self::Ampere => 'amperes',
+            self::Ohm => 'ohms',
+            self::Farad => 'farads',
+            self::Henry => 'henries',
+            self::Hertz => 'hertz',
+            self::Watt => 'watts',
+            self::VoltAmpere => 'volt-amperes',
+            self::Ratio => 'a ratio or percentage',
+        };
+    }
+
+    /** A correctly written example, used in messages. */
+    public function example(): string
+    {
+        return match ($this) {
+            self::Volt => '"15 V"',
+            self::Ampere => '"315mA"',
+            self::Ohm => '"4k7" or "0R1"',
+            self::Farad => '"2200u"',
+            self::Henry => '"10m"',
+            self::Hertz => '"50 Hz"',
+            self::Watt => '"0.25 W"',
+            self::VoltAmpere => '"30 VA"',
+            self::Ratio => '"5 %"',
+        };
+    }
+}
