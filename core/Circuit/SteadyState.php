@@ -58,38 +58,65 @@ final class SteadyState
     /** @param list<float> $x */
     private function settle(array $x): CycleRecord
     {
-        $bound = $this->largestVoltage() * 3;
         $operator = $this->coldOperator();
         $start = [array_fill(0, $this->states, 0.0), 0.0, 0.0];
+        $accepted = null;
+        $damping = 1.0;
         for ($cycle = 0; $cycle < self::MOST_CYCLES; $cycle++) {
             [$end, $monodromy, $operator, $start] = $this->cycle($x, $operator, $start);
             $correction = $this->correction($x, $end, $monodromy);
-            if ($correction === null) {
+            if ($correction === null || $cycle === 0) {
                 $x = $end;
 
                 continue;
             }
-            $converged = true;
-            foreach ($correction as $s => $delta) {
-                if (abs($delta) > 1e-5 * (abs($x[$s]) + 0.05)) {
-                    $converged = false;
-                    break;
-                }
-            }
-            if ($converged) {
+            if ($this->isSmall($correction, $x)) {
                 return $this->record($end, $operator, $start);
             }
-            // Every eighth cycle runs plainly, which breaks the rare circle between two corrections.
-            if ($cycle === 0 || $cycle % 8 === 7) {
-                $x = $end;
+            $residual = self::distance($x, $end);
+            // A correction that made things worse overshot a region boundary: go back and take a part of it.
+            if ($accepted !== null && $residual > 1.5 * $accepted['residual'] && $damping > 1e-3) {
+                $damping *= 0.4;
             } else {
-                foreach ($correction as $s => $delta) {
-                    $x[$s] = max(-$bound, min($bound, $x[$s] + $delta));
-                }
+                $damping = min(1.0, $damping * 2);
+                $accepted = ['x' => $x, 'residual' => $residual, 'correction' => $correction];
+            }
+            $x = [];
+            foreach ($accepted['correction'] as $s => $delta) {
+                $x[] = $accepted['x'][$s] + $damping * $delta;
             }
         }
 
         throw NoStableReading::afterCycles(self::MOST_CYCLES);
+    }
+
+    /**
+     * @param list<float> $correction
+     * @param list<float> $x
+     */
+    private function isSmall(array $correction, array $x): bool
+    {
+        foreach ($correction as $s => $delta) {
+            if (abs($delta) > 1e-5 * (abs($x[$s]) + 0.05)) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
+     * @param list<float> $a
+     * @param list<float> $b
+     */
+    private static function distance(array $a, array $b): float
+    {
+        $sum = 0.0;
+        foreach ($a as $k => $value) {
+            $sum += ($value - $b[$k]) ** 2;
+        }
+
+        return sqrt($sum);
     }
 
     /**
@@ -101,7 +128,6 @@ final class SteadyState
     private function cycle(array $x, StateOperator $operator, array $start): array
     {
         $states = $this->states;
-        $width = $states + 2;
         $monodromy = [];
         for ($row = 0; $row < $states; $row++) {
             for ($column = 0; $column < $states; $column++) {
@@ -196,18 +222,6 @@ final class SteadyState
         $rest = $this->network->regions(array_fill(0, $this->network->controls, 0.0));
 
         return $this->network->operator($rest);
-    }
-
-    private function largestVoltage(): float
-    {
-        $largest = 1.0;
-        foreach ($this->network->netlist->branches() as $branch) {
-            if ($branch instanceof Branch\Source) {
-                $largest = max($largest, $branch->amplitude + abs($branch->dc));
-            }
-        }
-
-        return $largest;
     }
 
     /** @return list<float> sin(wt) at the end of each step of a cycle */

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Expectation;
+
+use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Circuit\SteadyState;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Supply\CircuitBuilder;
+use Oculant\Core\Supply\Description;
+
+/** What a multimeter reads across two nodes of the unplugged, discharged unit; everything in parallel counts. */
+final class DeadMeter
+{
+    /** Ohms; above this the display says OL. */
+    public const MOST_OHMS = 40e6;
+
+    /** Volts; above this a diode test says OL. */
+    public const MOST_DIODE_VOLTS = 2.8;
+
+    /** Test source of the ohms function: 0.3 V behind 1 kOhm keeps silicon junctions shut (common practice). */
+    private const OHMS_SOURCE = [0.3, 1000.0];
+
+    /** Test source of the diode function: 3 V behind 2 kOhm, about 1 mA through a junction (common practice). */
+    private const DIODE_SOURCE = [3.0, 2000.0];
+
+    public function __construct(private readonly Description $supply)
+    {
+    }
+
+    /**
+     * @param array<string, string> $faults fault name by part reference
+     * @param list<string>          $absent references of parts not fitted
+     *
+     * @return float ohms, or volts for a diode test; INF for OL; NAN if it does not settle
+     */
+    public function read(DeadCheck $check, array $faults = [], array $absent = []): float
+    {
+        [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : self::OHMS_SOURCE;
+        try {
+            $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $faults, $absent, $check->red, $check->black, $volts, $ohms));
+        } catch (CircuitError) {
+            return NAN;
+        }
+        $across = $record->waveform($check->red, $check->black)[0];
+        if ($check->quantity === DeadCheck::DIODE) {
+            return $across > self::MOST_DIODE_VOLTS ? INF : $across;
+        }
+        $current = ($volts - $across) / $ohms;
+        $resistance = $current > 0 ? $across / $current : INF;
+
+        return $resistance > self::MOST_OHMS ? INF : $resistance;
+    }
+}

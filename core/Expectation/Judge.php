@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Expectation;
+
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Quantity\Meter;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Point;
+
+/** Puts a reading into words against what a good unit would read. */
+final class Judge
+{
+    /** @param array<string, Expectations> $expectations by mode id */
+    public function __construct(private readonly Description $supply, private readonly array $expectations)
+    {
+    }
+
+    /** @param string $quantity dc, ac or ripple; $value in volts, INF for OL */
+    public function live(string $pointId, string $mode, string $quantity, float $value): Verdict
+    {
+        $point = $this->supply->point($pointId);
+        $expected = $this->expectations[$mode];
+        $window = $expected->window($pointId, $quantity);
+        $good = $this->goodSentence($window, $expected, $point);
+        if (is_infinite($value)) {
+            return new Verdict(VerdictWord::CannotTell, 'The meter shows overload: choose a higher range and measure again.', $good);
+        }
+        $says = Quantity::volts($value);
+        $meter = ($quantity === 'dc' ? Meter::forDc() : Meter::forAc())->halfWidth($value);
+        $word = $this->word($window, $quantity, $value, $meter);
+        if ($word === VerdictWord::Fine) {
+            return $this->fine($point, $mode, $quantity, $value, $says, $good);
+        }
+        $sentence = match ($word) {
+            VerdictWord::CannotTell => sprintf('%s: cannot tell, the meter\'s own ±%s straddles the limit. A better meter or a measured mains voltage would settle it.', $says, Quantity::volts($meter)),
+            VerdictWord::WrongPolarity => "{$says}: wrong polarity.",
+            VerdictWord::TooMuchRipple => "{$says} of ripple: too much.",
+            default => "{$says}: {$word->value}.",
+        };
+
+        return new Verdict($word, $sentence, $good);
+    }
+
+    /** @param float $value ohms, or volts for a diode test; INF for OL */
+    public static function dead(DeadCheck $check, float $value, float $good): Verdict
+    {
+        $write = static fn (float $v): string => is_infinite($v) ? 'OL' : ($check->quantity === DeadCheck::DIODE ? Quantity::volts($v) : Quantity::write($v, Unit::Ohm));
+        $alike = $check->quantity === DeadCheck::DIODE
+            ? (is_infinite($value) === is_infinite($good) && (is_infinite($value) || abs($value - $good) < 0.15))
+            : abs(self::decades($value) - self::decades($good)) < 0.25;
+        $word = $alike ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
+
+        return new Verdict(
+            $word,
+            sprintf('%s: %s.', $write($value), $word->value),
+            sprintf('A good unit would read about %s here with everything in circuit.', $write($good)),
+        );
+    }
+
+    /** Distances between resistances are judged in decades; a few tenths of an ohm of lead resistance do not count. */
+    public static function decades(float $ohms): float
+    {
+        return log10(min(max($ohms, 0.0), DeadMeter::MOST_OHMS) + 0.5);
+    }
+
+    private function word(Window $window, string $quantity, float $value, float $meter): VerdictWord
+    {
+        if ($quantity === 'ripple') {
+            return $value <= $window->high + $meter ? VerdictWord::Fine : VerdictWord::TooMuchRipple;
+        }
+        // Read everything as if the rail were positive.
+        $sign = $window->nominal < 0 ? -1.0 : 1.0;
+        $value *= $sign;
+        $nominal = abs($window->nominal);
+        [$low, $high] = $sign > 0 ? [$window->low, $window->high] : [-$window->high, -$window->low];
+        if ($nominal > 0.5 && abs($value) < max(0.04 * $nominal, 0.05)) {
+            return VerdictWord::Dead;
+        }
+        if ($nominal > 0.5 && $value < -0.05 * $nominal) {
+            return VerdictWord::WrongPolarity;
+        }
+        foreach ([$low, $high] as $limit) {
+            // Guard band of ISO 14253-1: inside the meter's own error neither conformity nor its opposite is proven.
+            if (abs($value - $limit) < $meter && $meter < 0.5 * ($high - $low)) {
+                return VerdictWord::CannotTell;
+            }
+        }
+
+        return match (true) {
+            $value < $low => $value < $nominal * 0.6 ? VerdictWord::VeryLow : VerdictWord::Low,
+            $value > $high => $value > $nominal * 1.4 + 0.5 ? VerdictWord::VeryHigh : VerdictWord::High,
+            default => VerdictWord::Fine,
+        };
+    }
+
+    private function fine(Point $point, string $mode, string $quantity, float $value, string $says, string $good): Verdict
+    {
+        if ($quantity === 'dc' && $point->rail !== null && abs($value) > abs($point->rail) * 1.07) {
+            $unloaded = $this->expectations[$mode]->mode->absent !== [];
+
+            return new Verdict(
+                VerdictWord::FineHere,
+                sprintf('%s: fine for %s %s rail.', $says, $unloaded ? 'an unloaded' : 'an unregulated', Quantity::write(abs($point->rail), Unit::Volt)),
+                $good.' An unregulated rail sits well above its nominal voltage when little is drawn from it.',
+            );
+        }
+
+        return new Verdict(VerdictWord::Fine, "{$says}: fine.", $good);
+    }
+
+    private function goodSentence(Window $window, Expectations $expected, Point $point): string
+    {
+        $mains = $expected->mainsVolts === null
+            ? sprintf('mains %s ±%s', Quantity::volts($this->supply->mainsVoltage * $expected->mode->mains), Quantity::write($this->supply->mainsTolerance, Unit::Ratio))
+            : 'mains '.Quantity::volts($expected->mainsVolts);
+        $sentence = sprintf('A good unit would read %s here (%s, %s).', self::range($window), mb_strtolower($expected->mode->name), $mains);
+        if ($window->contributions !== []) {
+            $first = $window->contributions[0];
+            $sentence .= sprintf(' What changes it most: %s, by %s.', $first['what'] === 'mains' ? 'the mains' : $this->supply->part($first['what'])->label(), Quantity::volts($first['volts']));
+        }
+        $documented = $point->documented;
+        if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $expected->mode->id)) {
+            $apart = abs($documented['value'] - $window->nominal) > abs($documented['value']) * $documented['tolerance'] + abs($window->high - $window->low) / 2;
+            $sentence .= sprintf(
+                ' The service document says %s ±%s%s',
+                Quantity::volts($documented['value']),
+                Quantity::write($documented['tolerance'], Unit::Ratio),
+                $apart ? ', which disagrees with the computed value: check the description.' : '.',
+            );
+        }
+
+        return $sentence;
+    }
+
+    public static function range(Window $window): string
+    {
+        return abs($window->low) < 0.05 && abs($window->high) < 0.05
+            ? 'under '.Quantity::volts(max(abs($window->low), abs($window->high)))
+            : Quantity::volts($window->low).' to '.Quantity::volts($window->high);
+    }
+}

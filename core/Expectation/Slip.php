@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Expectation;
+
+/** A measuring mistake that would make a good unit show this reading. */
+final readonly class Slip
+{
+    /** @param float $wouldRead what a good unit reads under the mistake, volts */
+    public function __construct(public string $name, public string $advice, public float $wouldRead)
+    {
+    }
+}

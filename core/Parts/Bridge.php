@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+final class Bridge implements PartKind
+{
+    private const LEGS = ['d1' => ['ac1', 'plus'], 'd2' => ['ac2', 'plus'], 'd3' => ['minus', 'ac1'], 'd4' => ['minus', 'ac2']];
+
+    public function name(): string
+    {
+        return 'bridge';
+    }
+
+    public function title(): string
+    {
+        return 'Bridge rectifier';
+    }
+
+    public function terminalSets(): array
+    {
+        return [['ac1', 'ac2', 'plus', 'minus']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['ac1', 'ac2', 'plus', 'minus']];
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::optional('current', 'rated average current', Unit::Ampere, 2.0),
+            Parameter::optional('reverse', 'rated reverse voltage', Unit::Volt, 400.0),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        $faults = [];
+        foreach (self::LEGS as $leg => [$from, $to]) {
+            $faults[] = new FaultMode("{$leg}_short", "leg {$from} to {$to} shorted", 0.8, 'Diode test of the four legs, both ways each.');
+            $faults[] = new FaultMode("{$leg}_open", "leg {$from} to {$to} open", 0.5, 'Diode test of the four legs; ripple at mains frequency under load.');
+        }
+
+        return $faults;
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        $checks = [];
+        foreach (self::LEGS as $leg => [$from, $to]) {
+            $checks[] = DeadCheck::diode($part, $from, $to, "{$part->ref}, {$from} to {$to}", ".{$leg}");
+        }
+        $checks[] = DeadCheck::diode($part, 'ac1', 'minus', "{$part->ref}, ac1 to minus (should block)", '.d3reverse');
+        $checks[] = DeadCheck::diode($part, 'ac2', 'minus', "{$part->ref}, ac2 to minus (should block)", '.d4reverse');
+        $checks[] = DeadCheck::diode($part, 'plus', 'ac1', "{$part->ref}, plus to ac1 (should block)", '.d1reverse');
+        $checks[] = DeadCheck::diode($part, 'plus', 'ac2', "{$part->ref}, plus to ac2 (should block)", '.d2reverse');
+
+        return $checks;
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        foreach (self::LEGS as $leg => [$from, $to]) {
+            Diode::enterJunction($netlist, "{$part->ref}.{$leg}", $part->node($from), $part->node($to), $part->value('current'), match ($fault) {
+                "{$leg}_short" => 'short',
+                "{$leg}_open" => 'open',
+                default => null,
+            });
+        }
+    }
+}

@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+final class Connector extends Contact
+{
+    public function name(): string
+    {
+        return 'connector';
+    }
+
+    public function title(): string
+    {
+        return 'Connector';
+    }
+
+    public function parameters(): array
+    {
+        return [];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('open', 'not making contact', 2.0, 'Ohms through the mated connector while it is moved gently.'),
+            new FaultMode('resistive', 'high contact resistance', 1.5, 'Millivolts across the mated contact under load.', graded: true, looks: 'browned housing'),
+        ];
+    }
+
+    protected function goodOhms(Part $part): float
+    {
+        return 0.02;
+    }
+}

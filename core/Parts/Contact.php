@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+
+/** What fuses, switches, connectors and joints share: a small resistance that can open or become large. */
+abstract class Contact implements PartKind
+{
+    protected const OPEN_OHMS = 1e9;
+
+    public function terminalSets(): array
+    {
+        return [['a', 'b']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['a', 'b']];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'a', 'b', 'across '.$part->ref)];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
+            'open' => self::OPEN_OHMS,
+            'resistive' => $this->wornOhms($part),
+            default => $this->goodOhms($part),
+        });
+    }
+
+    abstract protected function goodOhms(Part $part): float;
+
+    /** A burnt or oxidised contact; ohms. */
+    protected function wornOhms(Part $part): float
+    {
+        return 15.0;
+    }
+}

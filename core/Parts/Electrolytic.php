@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+/** An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation). */
+final class Electrolytic implements PartKind
+{
+    public function name(): string
+    {
+        return 'electrolytic';
+    }
+
+    public function title(): string
+    {
+        return 'Electrolytic capacitor';
+    }
+
+    public function terminalSets(): array
+    {
+        return [['plus', 'minus']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['plus', 'minus']];
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::main('value', 'capacitance', Unit::Farad, 0.2),
+            Parameter::optional('voltage', 'working voltage', Unit::Volt),
+            Parameter::optional('esr', 'equivalent series resistance', Unit::Ohm, null, 0.5),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, looks: 'bulging vent, crust at the base, next to a heatsink'),
+            new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, looks: 'warm to a thermal probe'),
+            new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.'),
+            new FaultMode('open', 'open or cracked joint', 1.5, 'Bridge it with a good one of the same value, unplugged between.'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, red on plus; wait until it stops climbing")];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
+        $farads = $part->value('value');
+        $esr = $part->knows('esr') ? $part->value('esr') : self::typicalEsr($farads);
+        match ($fault) {
+            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, 0.1),
+            'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, 1e9),
+            'dried' => $netlist->capacitor($part->ref, $plus, $minus, $farads * 0.1, $esr * 15),
+            default => $netlist->capacitor($part->ref, $plus, $minus, $farads, $esr),
+        };
+        if ($fault === 'leaky') {
+            $working = $part->knows('voltage') ? $part->value('voltage') : 25.0;
+            $netlist->resistor("{$part->ref}.leak", $plus, $minus, self::leakOhms($farads, $working));
+        }
+    }
+
+    /** ESR = tan(delta) / (2 pi f C) at 100 Hz with tan(delta) = 0.12, a general-purpose type; never below 10 mOhm. */
+    public static function typicalEsr(float $farads): float
+    {
+        return max(0.01, 0.12 / (2 * M_PI * 100 * $farads));
+    }
+
+    /** A bad leak passes of the order of 100 mA from a large reservoir, a few milliamperes from a small one (common practice). */
+    private static function leakOhms(float $farads, float $working): float
+    {
+        return $working / min(0.25, max(0.004, 40 * $farads));
+    }
+}

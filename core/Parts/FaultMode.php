@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/**
+ * One way a part fails.
+ *
+ * Weights are relative failure rates. They join the part-type order and mode distributions of MIL-HDBK-217F and
+ * MIL-HDBK-338B (both from memory) with common practice; only their ratios matter.
+ */
+final readonly class FaultMode
+{
+    /**
+     * @param bool         $graded true if its severity varies from unit to unit (dried, leaky, drifted)
+     * @param string       $looks  what may be seen
+     * @param string       $proof  how it is confirmed
+     */
+    public function __construct(
+        public string $name,
+        public string $title,
+        public float $weight,
+        public string $proof,
+        public bool $graded = false,
+        public string $looks = '',
+    ) {
+    }
+}

@@ -1,0 +1,55 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Quantity\Unit;
+
+/** Rating as printed: "T315mA", "F1A", "2A". */
+final class Fuse extends Contact
+{
+    public function name(): string
+    {
+        return 'fuse';
+    }
+
+    public function title(): string
+    {
+        return 'Fuse';
+    }
+
+    public function parameters(): array
+    {
+        return [Parameter::main('rating', 'rated current', Unit::Ampere)];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [new FaultMode('open', 'open', 3.0, 'Ohms across the fuse out of its holder; look at how the element parted.', looks: 'element parted, glass may be grey or blackened')];
+    }
+
+    /** Cold resistance drops about 0.1 V at rated current for small glass fuses (data-sheet order of magnitude, from memory). */
+    protected function goodOhms(Part $part): float
+    {
+        return 0.1 / $part->value('rating');
+    }
+
+    /**
+     * Whether and how a fuse opens at a steady current: IEC 60127-2 has it carry 1.5 times its rating for an hour
+     * and open at 2.1 times within minutes (from memory); far above that it parts violently.
+     *
+     * @param float $rms amperes
+     */
+    public static function opening(float $rms, float $rating): ?string
+    {
+        $ratio = $rms / $rating;
+
+        return match (true) {
+            $ratio >= 10 => 'at once, violently',
+            $ratio >= 4 => 'quickly',
+            $ratio >= 2.1 => 'after seconds to minutes',
+            default => null,
+        };
+    }
+}

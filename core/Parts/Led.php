@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/** An indicator, anode a to cathode k; forward voltage stated at 10 mA. */
+final class Led implements PartKind
+{
+    public function name(): string
+    {
+        return 'led';
+    }
+
+    public function title(): string
+    {
+        return 'LED';
+    }
+
+    public function terminalSets(): array
+    {
+        return [['a', 'k']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['a', 'k']];
+    }
+
+    public function parameters(): array
+    {
+        return [Parameter::optionalMain('forward', 'forward voltage at 10 mA', Unit::Volt, 0.08)];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('open', 'open', 0.6, 'Diode test; most meters light it faintly.'),
+            new FaultMode('short', 'shorted', 0.1, 'Diode test: under 0.1 V both ways.'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::diode($part, 'a', 'k', "{$part->ref}, anode to cathode")];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$anode, $cathode] = [$part->node('a'), $part->node('k')];
+        if ($fault !== null) {
+            $netlist->resistor($part->ref, $anode, $cathode, $fault === 'short' ? 1.0 : 1e9);
+
+            return;
+        }
+        $forward = $part->knows('forward') ? $part->value('forward') : 2.0;
+        $emission = 2.0;
+        $series = 5.0;
+        $saturation = 10e-3 / expm1(($forward - $series * 10e-3) / ($emission * SegmentTable::THERMAL_VOLTAGE));
+        $netlist->junction($part->ref, $anode, $cathode, SegmentTable::junction($saturation, $emission, $series));
+    }
+}

@@ -1,0 +1,75 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+/** What the supply feeds, as a resistance: stated in ohms, or as a current at a voltage. */
+final class Load implements ChecksItself, PartKind
+{
+    public function name(): string
+    {
+        return 'load';
+    }
+
+    public function title(): string
+    {
+        return 'Load';
+    }
+
+    public function terminalSets(): array
+    {
+        return [['a', 'b']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['a', 'b']];
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::optionalMain('value', 'resistance', Unit::Ohm, 0.1),
+            Parameter::optional('current', 'current', Unit::Ampere, null, 0.1),
+            Parameter::optional('at', 'voltage at which it draws that current', Unit::Volt),
+        ];
+    }
+
+    public function complaint(Part $part): ?string
+    {
+        return $part->knows('value') || ($part->knows('current') && $part->knows('at'))
+            ? null
+            : 'A load needs "value" in ohms, or "current" together with "at" in volts, for example "current": "0.5 A", "at": "15 V".';
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', 1.0, 'Disconnect the load: the rail comes back.'),
+            new FaultMode('open', 'not drawing current', 0.4, 'The rail is good and the load is dead: feed the load from a bench supply.'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
+            'short' => 0.1,
+            'open' => 1e9,
+            default => self::ohms($part),
+        });
+    }
+
+    private static function ohms(Part $part): float
+    {
+        return $part->knows('value') ? $part->value('value') : abs($part->value('at')) / $part->value('current');
+    }
+}

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+/** The outlet and cord: an alternating source, or a direct one for equipment fed from a battery or another supply. */
+final class Mains implements PartKind
+{
+    public function name(): string
+    {
+        return 'mains';
+    }
+
+    public function title(): string
+    {
+        return 'Mains feed';
+    }
+
+    public function terminalSets(): array
+    {
+        return [['l', 'n']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['l', 'n']];
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::optionalMain('voltage', 'voltage', Unit::Volt),
+            Parameter::optional('impedance', 'source impedance', Unit::Ohm, 0.5),
+            Parameter::optional('dc', 'direct voltage', Unit::Volt),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [new FaultMode('open', 'no mains arriving', 1.5, 'Another lamp on the same outlet; ohms through cord and plug, unplugged.')];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        if ($fault === 'open') {
+            $netlist->resistor($part->ref, $part->node('l'), $part->node('n'), 1e6);
+
+            return;
+        }
+        $direct = $part->knows('dc');
+        $netlist->source(
+            $part->ref, $part->node('l'), $part->node('n'), $part->value('impedance'),
+            $direct ? 0.0 : $part->value('voltage') * M_SQRT2,
+            $direct ? $part->value('dc') : 0.0,
+        );
+    }
+}

@@ -1,0 +1,98 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * A fixed three-terminal regulator, terminals in, out and common. A negative value makes it a negative one.
+ *
+ * 78xx/79xx data-sheet family: output within 4 %, dropout 2 V typical at 1 A, peak output current 2.2 A, quiescent
+ * current about 5 mA (from memory).
+ */
+final class Regulator implements PartKind
+{
+    private const OUTPUT_OHMS = 0.02;
+
+    private const DROPOUT_VOLTS = 1.4;
+
+    private const DROPOUT_OHMS = 0.6;
+
+    public function name(): string
+    {
+        return 'regulator';
+    }
+
+    public function title(): string
+    {
+        return 'Regulator';
+    }
+
+    public function terminalSets(): array
+    {
+        return [['in', 'out', 'common']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['in', 'out', 'common']];
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::main('value', 'output voltage, negative for a negative regulator', Unit::Volt, 0.04),
+            Parameter::optional('current', 'current limit', Unit::Ampere, 2.2),
+            Parameter::optional('quiescent', 'quiescent current', Unit::Ampere, 5e-3, 0.4),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('open', 'no output', 3.0, 'Input present, output dead, output not shorted to ground: that is the regulator.', looks: 'crater or dark spot'),
+            new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.'),
+            new FaultMode('common_open', 'common pin open', 0.6, 'Millivolts from the common pin to ground; look at its joint.'),
+            new FaultMode('low', 'output low', 0.5, 'Output low with good input and a light load.', graded: true),
+            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'in', 'out', "{$part->ref}, input to output", '.through')];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$in, $out, $common] = [$part->node('in'), $part->node('out'), $part->node('common')];
+        $setting = abs($part->value('value'));
+        $negative = $part->value('value') < 0;
+
+        $netlist->resistor("{$part->ref}.quiescent", $in, $common, ($setting + 8) / $part->value('quiescent') * ($fault === 'common_open' ? 1e4 : 1));
+        if ($fault === 'short') {
+            $netlist->resistor("{$part->ref}.short", $in, $out, 0.3);
+
+            return;
+        }
+        $netlist->resistor("{$part->ref}.divider", $out, $common, $setting / 1e-3);
+        if ($fault === 'open') {
+            $netlist->resistor("{$part->ref}.open", $in, $out, 1e8);
+
+            return;
+        }
+        $netlist->regulator(
+            $part->ref, $in, $out, $common, $negative,
+            match ($fault) {
+                'common_open' => 1000.0,
+                'low' => $setting * 0.8,
+                default => $setting,
+            },
+            self::OUTPUT_OHMS, self::DROPOUT_VOLTS, self::DROPOUT_OHMS,
+            $part->value('current') * ($fault === 'weak' ? 0.06 : 1.0),
+        );
+    }
+}

@@ -1,0 +1,73 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/** A zener, anode a to cathode k; in use the cathode is positive. */
+final class Zener implements PartKind
+{
+    public function name(): string
+    {
+        return 'zener';
+    }
+
+    public function title(): string
+    {
+        return 'Zener diode';
+    }
+
+    public function terminalSets(): array
+    {
+        return [['a', 'k']];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [['a', 'k']];
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::main('value', 'zener voltage', Unit::Volt, 0.05),
+            Parameter::optional('power', 'rated power', Unit::Watt, 1.3),
+            Parameter::optional('resistance', 'dynamic resistance', Unit::Ohm, 5.0),
+            Parameter::optional('current', 'test current', Unit::Ampere, 5e-3),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', 1.5, 'Diode test: under 0.1 V both ways, one leg lifted.'),
+            new FaultMode('open', 'open', 0.8, 'Diode test: OL both ways, one leg lifted.'),
+            new FaultMode('drifted', 'voltage fallen', 0.4, 'A source above the zener voltage through a resistor; measure the voltage across it.', graded: true),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [
+            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, anode to cathode"),
+            DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse'),
+        ];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$anode, $cathode] = [$part->node('a'), $part->node('k')];
+        $volts = $part->value('value') * ($fault === 'drifted' ? 0.75 : 1.0);
+        match ($fault) {
+            'short' => $netlist->resistor($part->ref, $anode, $cathode, 0.5),
+            'open' => $netlist->resistor($part->ref, $anode, $cathode, 1e9),
+            default => $netlist->junction($part->ref, $anode, $cathode, SegmentTable::junction(
+                1e-9, 1.8, 0.2, $volts, $part->value('resistance'), $part->value('current'),
+            )),
+        };
+    }
+}

@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Supply;
+
+use OutOfBoundsException;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Part;
+
+/** A supply, described once. Everything a technician sees is computed from this and the job's log. */
+final readonly class Description
+{
+    /**
+     * @param string               $reference      node that everything is measured against in the equations
+     * @param float                $mainsTolerance ratio
+     * @param array<string, Part>  $parts          by reference
+     * @param array<string, Point> $points         by id
+     * @param array<string, Mode>  $modes          by id; the first is the usual one
+     * @param array<string, Stage> $stages         by id, in the order of energy flow
+     * @param list<string>         $cautions
+     * @param array<string, int>   $islands        galvanic island by node
+     * @param array<string, mixed> $written        the description as it was read
+     */
+    public function __construct(
+        public string $title,
+        public string $revision,
+        public string $reference,
+        public float $mainsVoltage,
+        public float $frequency,
+        public float $mainsTolerance,
+        public array $parts,
+        public array $points,
+        public array $modes,
+        public array $stages,
+        public array $cautions,
+        public array $islands,
+        public array $written,
+    ) {
+    }
+
+    public function part(string $ref): Part
+    {
+        return $this->parts[$ref] ?? throw new OutOfBoundsException($this->unknown('part', $ref, array_keys($this->parts)));
+    }
+
+    public function point(string $id): Point
+    {
+        return $this->points[$id] ?? throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points)));
+    }
+
+    public function mode(?string $id): Mode
+    {
+        if ($id === null) {
+            return $this->modes[array_key_first($this->modes)];
+        }
+
+        return $this->modes[$id] ?? throw new OutOfBoundsException($this->unknown('mode', $id, array_keys($this->modes)));
+    }
+
+    /** True if the node is joined to the mains without a transformer between. */
+    public function isHot(string $node): bool
+    {
+        foreach ($this->parts as $part) {
+            if ($part->kind->name() === 'mains') {
+                return $this->frequency > 0 && $this->islands[$part->node('l')] === ($this->islands[$node] ?? -1);
+            }
+        }
+
+        return false;
+    }
+
+    /** @return array<string, DeadCheck> every unpowered check, by id: the parts' own and each rail to its ground */
+    public function deadChecks(): array
+    {
+        $checks = [];
+        foreach ($this->parts as $part) {
+            foreach ($part->kind->deadChecks($part) as $check) {
+                $checks[$check->id] = $check;
+            }
+        }
+        foreach ($this->points as $point) {
+            $checks[$point->id] ??= DeadCheck::rail($point->id, $point->node, $point->against, $point->name);
+        }
+
+        return $checks;
+    }
+
+    /** A fingerprint of everything that computation depends on. */
+    public function hash(): string
+    {
+        return hash('xxh128', json_encode($this->written, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE));
+    }
+
+    /** @param array<string, Part> $changed parts that take the place of those with the same reference */
+    public function withParts(array $changed): self
+    {
+        return new self(
+            $this->title, $this->revision, $this->reference, $this->mainsVoltage, $this->frequency, $this->mainsTolerance,
+            array_replace($this->parts, $changed), $this->points, $this->modes, $this->stages, $this->cautions, $this->islands, $this->written,
+        );
+    }
+
+    /** @param list<int|string> $known */
+    private function unknown(string $what, string $id, array $known): string
+    {
+        return sprintf('There is no %s "%s" in "%s". It has: %s.', $what, $id, $this->title, implode(', ', $known));
+    }
+}
