@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+/** What the log adds up to. Built by folding; nothing else is job truth. */
+final class BenchState
+{
+    public PowerState $power = PowerState::Unplugged;
+
+    public ?string $powerSince = null;
+
+    public ?float $mainsVolts = null;
+
+    /** @var list<TakenReading> */
+    public array $readings = [];
+
+    /** @var list<array{entry: string, symptom: string, text: string, replaced: list<string>}> */
+    public array $symptoms = [];
+
+    /** @var list<array{entry: string, part: string, text: string}> */
+    public array $findings = [];
+
+    /** @var array<string, true> targets the technician cannot reach, by "target quantity" */
+    public array $skipped = [];
+
+    /** @var array{entry: string, part: string, fault: string, text: string}|null */
+    public ?array $cause = null;
+
+    /** @var list<array{entry: string, part: string, out: string, in: string, at: string}> */
+    public array $repairs = [];
+
+    /** @var list<array{entry: string, text: string}> */
+    public array $notes = [];
+
+    public ?string $closedAt = null;
+
+    public ?string $handedBackAt = null;
+
+    /** @var array<string, true> entries struck out */
+    public array $struck = [];
+
+    public function __construct(public string $mode)
+    {
+    }
+
+    /** @return list<string> references of the parts replaced so far */
+    public function replaced(): array
+    {
+        return array_values(array_unique(array_column($this->repairs, 'part')));
+    }
+
+    /** The newest reading of a target in the present mode and state of repair. */
+    public function latest(string $target, string $quantity, ?string $mode = null): ?TakenReading
+    {
+        foreach (array_reverse($this->readings) as $reading) {
+            if ($reading->target === $target && $reading->quantity === $quantity
+                && $reading->mode === ($mode ?? $this->mode) && $reading->replaced === $this->replaced() && ! $reading->isResidual()) {
+                return $reading;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<TakenReading> taken since the last repair, with the unit energised */
+    public function proofReadings(): array
+    {
+        $replaced = $this->replaced();
+
+        return $replaced === [] ? [] : array_values(array_filter(
+            $this->readings,
+            static fn (TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && ! $r->isResidual(),
+        ));
+    }
+}

@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench\Entry;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\EntryKind;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Supply\Description;
+
+/** The repair is done and proven. */
+final class Close implements EntryKind
+{
+    public function name(): string
+    {
+        return 'close';
+    }
+
+    public function read(array $payload, Description $supply, BenchState $state): array
+    {
+        $missing = self::missing($supply, $state);
+        if ($missing !== []) {
+            throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
+        }
+
+        return [];
+    }
+
+    public function apply(LogEntry $entry, BenchState $state): void
+    {
+        $state->closedAt = $entry->at;
+    }
+
+    public function line(LogEntry $entry, Description $supply): string
+    {
+        return 'Repair closed';
+    }
+
+    /** @return list<string> what must still be done before the job can be closed */
+    public static function missing(Description $supply, BenchState $state): array
+    {
+        $missing = [];
+        if ($state->cause === null) {
+            $missing[] = 'name the cause';
+        }
+        if ($state->repairs === []) {
+            $missing[] = 'record what was replaced or made good';
+        }
+        $proven = array_unique(array_column($state->proofReadings(), 'target'));
+        $rails = array_keys(array_filter($supply->points, static fn ($point): bool => $point->rail !== null));
+        $unread = array_diff($rails === [] ? array_keys($supply->points) : $rails, $proven);
+        if ($unread !== []) {
+            $missing[] = 'measure after the repair: '.implode(', ', $unread);
+        }
+        if ($state->power->isEnergised()) {
+            $missing[] = 'unplug and discharge the unit';
+        }
+
+        return $missing;
+    }
+}

@@ -1,0 +1,103 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench\Entry;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\EntryKind;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\ReadingText;
+use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\Description;
+
+/**
+ * A meter reading: the text as typed, and what was suggested when it was typed (target, quantity).
+ * A target or function named in the text wins.
+ */
+final class Reading implements EntryKind
+{
+    public const QUANTITIES = ['dc', 'ac', 'ripple', 'resistance', 'diode'];
+
+    public function name(): string
+    {
+        return 'reading';
+    }
+
+    public function read(array $payload, Description $supply, BenchState $state): array
+    {
+        if (! is_string($payload['text'] ?? null) || trim($payload['text']) === '') {
+            throw EntryRefused::because('text', 'Type what the meter shows, for example 13.9, OL or 0R4.');
+        }
+        $parsed = ReadingText::parse($payload['text'], $supply);
+        $target = $parsed->target ?? (is_string($payload['target'] ?? null) ? ReadingText::target($payload['target'], $supply) : null);
+        if ($target === null) {
+            throw EntryRefused::because('target', sprintf('Say where: begin with a test point or part, for example "%s %s". Points: %s.', array_key_first($supply->points), trim($payload['text']), implode(', ', array_keys($supply->points))));
+        }
+        $suggested = $parsed->target === null && is_string($payload['quantity'] ?? null) && in_array($payload['quantity'], self::QUANTITIES, true) ? $payload['quantity'] : null;
+        $quantity = $parsed->quantity ?? $suggested ?? $this->usual($target, $supply, $state);
+        $this->check($target, $quantity, $supply, $state);
+
+        return [
+            'text' => trim($payload['text']), 'target' => $target, 'quantity' => $quantity,
+            'value' => is_infinite($parsed->value) ? 'OL' : $parsed->value,
+        ];
+    }
+
+    public function apply(LogEntry $entry, BenchState $state): void
+    {
+        $value = $entry->payload['value'];
+        $state->readings[] = new TakenReading(
+            $entry->id, (string) $entry->payload['target'], (string) $entry->payload['quantity'],
+            $value === 'OL' ? INF : (float) $value,
+            $state->power, $state->mode, $state->mainsVolts, $state->replaced(),
+        );
+    }
+
+    public function line(LogEntry $entry, Description $supply): string
+    {
+        return $entry->payload['target'].' '.self::write($entry->payload['quantity'], $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value']);
+    }
+
+    /** @param float $value volts or ohms, INF for OL */
+    public static function write(string $quantity, float $value): string
+    {
+        if (is_infinite($value)) {
+            return 'OL';
+        }
+
+        return match ($quantity) {
+            'resistance' => Quantity::write($value, Unit::Ohm),
+            'dc' => Quantity::volts($value),
+            'ac' => Quantity::volts($value).' AC',
+            'ripple' => Quantity::volts($value).' p-p',
+            default => Quantity::volts($value).' diode',
+        };
+    }
+
+    private function usual(string $target, Description $supply, BenchState $state): string
+    {
+        if ($state->power->isEnergised() && isset($supply->points[$target])) {
+            return 'dc';
+        }
+
+        return $supply->deadChecks()[$target]->quantity;
+    }
+
+    private function check(string $target, string $quantity, Description $supply, BenchState $state): void
+    {
+        $dead = in_array($quantity, ['resistance', 'diode'], true);
+        if ($dead && $state->power->isEnergised()) {
+            throw EntryRefused::because('text', 'The unit is energised: ohms and diode tests then mean nothing and can destroy the meter. Unplug, discharge, record it, and measure again.');
+        }
+        if ($dead && ($supply->deadChecks()[$target]->quantity ?? null) !== $quantity) {
+            throw EntryRefused::because('text', sprintf('%s is checked with %s, not with %s.', $target, $supply->deadChecks()[$target]->quantity ?? 'a voltage', $quantity));
+        }
+        if (! $dead && ! isset($supply->points[$target])) {
+            throw EntryRefused::because('target', sprintf('%s is a part, not a test point: live voltages go to %s.', $target, implode(', ', array_keys($supply->points))));
+        }
+    }
+}

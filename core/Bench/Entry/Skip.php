@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench\Entry;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\EntryKind;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\ReadingText;
+use Oculant\Core\Supply\Description;
+
+/** A suggested measurement that cannot be reached; it is not suggested again. */
+final class Skip implements EntryKind
+{
+    public function name(): string
+    {
+        return 'skip';
+    }
+
+    public function read(array $payload, Description $supply, BenchState $state): array
+    {
+        $target = is_string($payload['target'] ?? null) ? ReadingText::target($payload['target'], $supply) : null;
+        if ($target === null) {
+            throw EntryRefused::because('target', 'Say which test point or check cannot be reached.');
+        }
+        $quantity = $payload['quantity'] ?? null;
+        if (! in_array($quantity, Reading::QUANTITIES, true)) {
+            throw EntryRefused::because('quantity', sprintf('The quantity is one of: %s.', implode(', ', Reading::QUANTITIES)));
+        }
+
+        return ['target' => $target, 'quantity' => $quantity];
+    }
+
+    public function apply(LogEntry $entry, BenchState $state): void
+    {
+        $state->skipped["{$entry->payload['target']} {$entry->payload['quantity']}"] = true;
+    }
+
+    public function line(LogEntry $entry, Description $supply): string
+    {
+        return "Cannot reach {$entry->payload['target']}";
+    }
+}

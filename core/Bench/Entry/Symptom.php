@@ -1,0 +1,63 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench\Entry;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\EntryKind;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Supply\Description;
+
+/** What the owner or the technician saw, heard or smelt. */
+final class Symptom implements EntryKind
+{
+    /** Symptom words and how people say them. "fuse_open" and the like weigh in the diagnosis; the rest are recorded. */
+    public const WORDS = [
+        'dead' => 'Dead, nothing at all',
+        'part_dead' => 'One function or rail dead, the rest works',
+        'hum' => 'Hum at twice mains frequency',
+        'weak' => 'Weak or low output',
+        'fuse_open' => 'Fuse found open',
+        'fuse_intact' => 'Fuse found intact',
+        'lamp_dark' => 'Indicator dark',
+        'lamp_lit' => 'Indicator lit',
+        'intermittent' => 'Starts only sometimes',
+        'smoke' => 'Smoke or burnt smell',
+        'bang' => 'Loud bang',
+        'hot' => 'Gets too hot',
+        'shock' => 'Shock or tingle from the case',
+        'other' => 'Something else',
+    ];
+
+    public function name(): string
+    {
+        return 'symptom';
+    }
+
+    public function read(array $payload, Description $supply, BenchState $state): array
+    {
+        $symptom = $payload['symptom'] ?? null;
+        if (! is_string($symptom) || ! isset(self::WORDS[$symptom])) {
+            throw EntryRefused::because('symptom', sprintf('There is no symptom "%s". Choose one of: %s.', is_scalar($symptom) ? (string) $symptom : '', implode(', ', array_keys(self::WORDS))));
+        }
+
+        return ['symptom' => $symptom, 'text' => is_string($payload['text'] ?? null) ? mb_substr(trim($payload['text']), 0, 500) : ''];
+    }
+
+    public function apply(LogEntry $entry, BenchState $state): void
+    {
+        $state->symptoms[] = [
+            'entry' => $entry->id, 'symptom' => (string) $entry->payload['symptom'],
+            'text' => (string) $entry->payload['text'], 'replaced' => $state->replaced(),
+        ];
+    }
+
+    public function line(LogEntry $entry, Description $supply): string
+    {
+        $text = (string) $entry->payload['text'];
+
+        return self::WORDS[$entry->payload['symptom']].($text === '' ? '' : ": {$text}");
+    }
+}

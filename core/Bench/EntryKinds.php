@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+/** The registry: one line per kind of log entry. */
+final class EntryKinds
+{
+    /** @return array<string, EntryKind> by name */
+    public static function all(): array
+    {
+        static $kinds = null;
+
+        return $kinds ??= array_column(array_map(static fn (EntryKind $kind): array => [$kind->name(), $kind], [
+            new Entry\Symptom(),
+            new Entry\Power(),
+            new Entry\MainsMeasured(),
+            new Entry\Reading(),
+            new Entry\Finding(),
+            new Entry\Skip(),
+            new Entry\Note(),
+            new Entry\Cause(),
+            new Entry\Repair(),
+            new Entry\Strike(),
+            new Entry\Close(),
+            new Entry\HandBack(),
+        ]), 1, 0);
+    }
+
+    /** @throws EntryRefused if there is no such kind */
+    public static function named(string $name): EntryKind
+    {
+        return self::all()[$name] ?? throw EntryRefused::unknownKind($name, array_keys(self::all()));
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+use Oculant\Core\Supply\Description;
+
+/** Reads the fields that several kinds of entry share. */
+final class Payload
+{
+    /**
+     * @param array<mixed> $payload
+     *
+     * @throws EntryRefused if the field is missing, empty or too long
+     */
+    public static function text(array $payload, string $field, string $what, int $most = 1000): string
+    {
+        $given = $payload[$field] ?? null;
+        if (! is_string($given) || trim($given) === '') {
+            throw EntryRefused::because($field, "Write {$what}.");
+        }
+        if (mb_strlen($given) > $most) {
+            throw EntryRefused::because($field, sprintf('That is %d characters; at most %d are kept. Shorten it.', mb_strlen($given), $most));
+        }
+
+        return trim($given);
+    }
+
+    /**
+     * @param array<mixed> $payload
+     *
+     * @throws EntryRefused if the supply has no such part
+     */
+    public static function part(array $payload, Description $supply): string
+    {
+        $given = $payload['part'] ?? null;
+        foreach ($supply->parts as $ref => $part) {
+            if (is_string($given) && strcasecmp((string) $ref, trim($given)) === 0) {
+                return (string) $ref;
+            }
+        }
+
+        throw EntryRefused::because('part', sprintf(
+            'There is no part "%s" in this supply. It has: %s.',
+            is_scalar($given) ? (string) $given : '',
+            implode(', ', array_keys($supply->parts)),
+        ));
+    }
+}

@@ -1,0 +1,38 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+/** A reading with the context it was taken in. */
+final readonly class TakenReading
+{
+    /**
+     * @param string       $quantity   dc, ac, ripple (volts), resistance (ohms) or diode (volts)
+     * @param float        $value      INF for OL
+     * @param float|null   $mainsVolts as measured at that time
+     * @param list<string> $replaced   references of parts replaced before it
+     */
+    public function __construct(
+        public string $entryId,
+        public string $target,
+        public string $quantity,
+        public float $value,
+        public PowerState $power,
+        public string $mode,
+        public ?float $mainsVolts,
+        public array $replaced,
+    ) {
+    }
+
+    public function isDeadCheck(): bool
+    {
+        return in_array($this->quantity, ['resistance', 'diode'], true);
+    }
+
+    /** A voltage on an unplugged unit says only whether it is discharged. */
+    public function isResidual(): bool
+    {
+        return ! $this->isDeadCheck() && ! $this->power->isEnergised();
+    }
+}

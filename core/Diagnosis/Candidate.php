@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+/** A measurement that could be made next. */
+final readonly class Candidate
+{
+    /**
+     * @param float         $bits      expected information
+     * @param float         $minutes   with changes of state
+     * @param float         $hazard    factor on the minutes
+     * @param list<Outcome> $outcomes
+     */
+    public function __construct(
+        public string $target,
+        public string $quantity,
+        public string $mode,
+        public bool $energised,
+        public float $bits,
+        public float $minutes,
+        public float $hazard,
+        public array $outcomes,
+    ) {
+    }
+
+    /** Bits per minute of work, hazard counted as time. */
+    public function score(): float
+    {
+        return $this->bits / ($this->minutes * $this->hazard);
+    }
+}

@@ -1,0 +1,136 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Expectation\DeadMeter;
+use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Mode;
+
+/** Solves every fault of every part in every mode. */
+final class DictionaryBuilder
+{
+    private Behaviour $behaviour;
+
+    private DeadMeter $meter;
+
+    public function __construct(private readonly Description $supply)
+    {
+        $this->behaviour = new Behaviour($supply);
+        $this->meter = new DeadMeter($supply);
+    }
+
+    /** @param float|null $mainsVolts as measured; null for nominal */
+    public function build(?float $mainsVolts = null): FaultDictionary
+    {
+        $hypotheses = $this->hypotheses();
+        $readings = $signs = $fuses = [];
+        foreach ($this->supply->modes as $mode) {
+            $healthy = $this->behaviour->live($mode, [], $mainsVolts);
+            foreach ([Hypothesis::HEALTHY => null] + $hypotheses as $id => $hypothesis) {
+                $faults = [];
+                if ($hypothesis !== null) {
+                    $faults = in_array($hypothesis->ref, $mode->absent, true) ? [] : [$hypothesis->ref => $hypothesis->fault];
+                }
+                $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->states);
+                $fuses[$id] = ($fuses[$id] ?? []) + $observation->fuses;
+                // A fuse that opened in one mode stays open in every other.
+                $lasting = $faults + array_fill_keys(array_keys($fuses[$id]), 'open');
+                $readings[$mode->id][$id] = $this->flat($observation) + $this->deadReadings($mode, $lasting);
+                $signs[$mode->id][$id] = $observation->signs;
+            }
+        }
+
+        return new FaultDictionary($hypotheses, $readings, $signs, array_filter($fuses), self::group($hypotheses, $readings));
+    }
+
+    /** @return array<string, Hypothesis> */
+    private function hypotheses(): array
+    {
+        $hypotheses = [];
+        foreach ($this->supply->parts as $ref => $part) {
+            foreach ($part->kind->faults($part) as $fault) {
+                $id = "{$ref}:{$fault->name}";
+                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks);
+            }
+        }
+
+        return $hypotheses;
+    }
+
+    /** @return array<string, float> by "target quantity" */
+    private function flat(Observation $observation): array
+    {
+        $flat = [];
+        foreach ($observation->readings as $point => $byQuantity) {
+            foreach ($byQuantity as $quantity => $value) {
+                $flat["{$point} {$quantity}"] = $value;
+            }
+        }
+
+        return $flat;
+    }
+
+    /**
+     * @param array<string, string> $faults fault name by part reference
+     *
+     * @return array<string, float> by "target quantity"
+     */
+    private function deadReadings(Mode $mode, array $faults): array
+    {
+        $readings = [];
+        foreach ($this->supply->deadChecks() as $id => $check) {
+            $value = $this->meter->read($check, $faults, $mode->absent);
+            if (! is_nan($value)) {
+                $readings["{$id} {$check->quantity}"] = $value;
+            }
+        }
+
+        return $readings;
+    }
+
+    /**
+     * @param array<string, Hypothesis>                          $hypotheses
+     * @param array<string, array<string, array<string, float>>> $readings
+     *
+     * @return array<string, int>
+     */
+    private static function group(array $hypotheses, array $readings): array
+    {
+        $groups = [];
+        $representatives = [];
+        foreach ($hypotheses as $id => $hypothesis) {
+            $number = null;
+            foreach ($representatives as $candidate => $other) {
+                if (self::alike($id, $other, $readings)) {
+                    $number = $candidate;
+                    break;
+                }
+            }
+            if ($number === null) {
+                $number = count($representatives);
+                $representatives[] = $id;
+            }
+            $groups[$id] = $number;
+        }
+
+        return $groups;
+    }
+
+    /** @param array<string, array<string, array<string, float>>> $readings */
+    private static function alike(string $a, string $b, array $readings): bool
+    {
+        foreach ($readings as $byHypothesis) {
+            foreach ($byHypothesis[$a] as $key => $value) {
+                if (! Likelihood::indistinguishable($key, $value, $byHypothesis[$b][$key] ?? NAN)) {
+                    return false;
+                }
+            }
+        }
+
+        return true;
+    }
+}

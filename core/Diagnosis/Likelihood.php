@@ -1,0 +1,112 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Expectation\DeadMeter;
+use Oculant\Core\Expectation\Judge;
+use Oculant\Core\Expectation\Window;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Quantity\Meter;
+
+/**
+ * How well a predicted value explains a reading: a normal density mixed with a broad one, so that a single slip of
+ * the hand cannot convict. Resistances are compared in decades, everything else in volts.
+ */
+final class Likelihood
+{
+    /** Share of readings that are something else than they seem (slips of the hand; common practice). */
+    private const SLIPS = 0.03;
+
+    /** A fault's severity is a guess: share of the distance from healthy by which a graded fault may differ. */
+    private const GRADED = 0.35;
+
+    /** Predictions of faulty circuits are this much less sure than those of healthy ones. */
+    private const FAULT_MODEL = 0.03;
+
+    /**
+     * @param float       $value     the reading; INF for OL
+     * @param float       $predicted under the hypothesis; NAN if unknown
+     * @param float       $healthy   of a good unit
+     * @param Window|null $window    of a good unit, for live readings
+     *
+     * @return float density, relative to other hypotheses for the same reading
+     */
+    public static function of(string $key, float $value, float $predicted, float $healthy, ?Window $window, bool $graded): float
+    {
+        $broad = self::broad($key, $healthy);
+        if (is_nan($predicted)) {
+            return $broad;
+        }
+        [$x, $mean] = [self::scale($key, $value), self::scale($key, $predicted)];
+        $sigma = self::sigma($key, $predicted, $healthy, $window);
+        if ($graded) {
+            $sigma += self::GRADED * abs($mean - self::scale($key, $healthy));
+        }
+        $normal = exp(-0.5 * (($x - $mean) / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI));
+
+        return (1 - self::SLIPS) * $normal + self::SLIPS * $broad;
+    }
+
+    /** Density of a reading about which nothing is known. */
+    public static function broad(string $key, float $healthy): float
+    {
+        return match (self::quantity($key)) {
+            DeadCheck::RESISTANCE => 1 / 9.0,
+            DeadCheck::DIODE => 1 / 3.5,
+            default => 1 / (3 * max(abs($healthy), 4.0)),
+        };
+    }
+
+    /** True if a meter could not tell the two apart at a bench. */
+    public static function indistinguishable(string $key, float $a, float $b): bool
+    {
+        if (is_nan($a) || is_nan($b)) {
+            return is_nan($a) && is_nan($b);
+        }
+
+        return abs(self::scale($key, $a) - self::scale($key, $b)) < 2.0 * (self::sigma($key, $a, $a, null) + self::sigma($key, $b, $b, null)) / 2;
+    }
+
+    /** The axis on which readings of this kind are compared: volts, or decades of ohms. */
+    public static function scale(string $key, float $value): float
+    {
+        return match (self::quantity($key)) {
+            DeadCheck::RESISTANCE => Judge::decades($value),
+            DeadCheck::DIODE => min($value, DeadMeter::MOST_DIODE_VOLTS + 0.4),
+            default => $value,
+        };
+    }
+
+    public static function sigma(string $key, float $predicted, float $healthy, ?Window $window): float
+    {
+        return match (self::quantity($key)) {
+            // Below 100 ohms copper and faults decide; above it regulators and half-open junctions share the path.
+            DeadCheck::RESISTANCE => $predicted < 100 ? 0.08 : 0.25,
+            // One junction reads true; a path through several parts depends on the meter.
+            DeadCheck::DIODE => 0.05 + 0.5 * max(0.0, min($predicted, DeadMeter::MOST_DIODE_VOLTS) - 0.9),
+            'ripple' => 0.02 + 0.15 * abs($predicted) + ($window->sigma ?? 0.0),
+            default => sqrt(
+                (0.03 + self::FAULT_MODEL * abs($predicted)) ** 2
+                + self::spread($predicted, $healthy, $window) ** 2
+                + Meter::forDc()->halfWidth($predicted) ** 2 / 3,
+            ),
+        };
+    }
+
+    public static function quantity(string $key): string
+    {
+        return substr($key, strrpos($key, ' ') + 1);
+    }
+
+    /** The healthy unit's own spread, in proportion to how much of its voltage is left. */
+    private static function spread(float $predicted, float $healthy, ?Window $window): float
+    {
+        if ($window === null) {
+            return 0.0;
+        }
+
+        return $window->sigma * min(1.5, max(0.02, abs($predicted) / max(abs($healthy), 0.05)));
+    }
+}

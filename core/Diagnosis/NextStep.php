@@ -1,0 +1,218 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Supply\Description;
+
+/**
+ * Ranks every measurement by expected information per minute of work (de Kleer and Williams 1987 for the entropy,
+ * Heckerman, Breese, Rommelse 1995 for the cost).
+ */
+final class NextStep
+{
+    /** Minutes: unplugging, discharging and proving it; plugging in again; connecting or removing loads. Common practice. */
+    private const UNPLUG = 2.5;
+
+    private const ENERGISE = 1.5;
+
+    private const CHANGE_LOADS = 1.5;
+
+    private const DEAD_CHECK = 0.8;
+
+    /** Live primary and high voltage cost care; working with the plug out does not. */
+    private const HAZARD_HOT = 4.0;
+
+    private const HAZARD_HIGH = 2.0;
+
+    private const HAZARD_LIVE = 1.3;
+
+    private const IGNORED = 5e-4;
+
+    private FaultDictionary $dictionary;
+
+    /** @var array<string, Expectations> by mode id */
+    private array $expectations = [];
+
+    public function __construct(private readonly Description $supply, Knowledge $knowledge, ?float $mainsVolts)
+    {
+        $this->dictionary = $knowledge->dictionary($mainsVolts);
+        foreach ($supply->modes as $id => $mode) {
+            $this->expectations[$id] = $knowledge->expectations((string) $id, $mainsVolts);
+        }
+    }
+
+    /** @return list<Candidate> best first; those that tell next to nothing are left out */
+    public function rank(Belief $belief, BenchState $state): array
+    {
+        $plausible = $this->plausible($belief, $state->replaced());
+        $fuseIsOpen = $this->fuseIsKnownOpen($state);
+        $candidates = [];
+        foreach ($this->supply->modes as $mode) {
+            foreach ($this->measurements($mode->id) as [$target, $quantity, $energised]) {
+                $key = "{$target} {$quantity}";
+                if (isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || $this->isDone($state, $target, $quantity, $mode->id, $energised)) {
+                    continue;
+                }
+                [$bits, $outcomes] = $this->information($plausible, $mode->id, $key);
+                if ($bits > 0.02) {
+                    [$minutes, $hazard] = $this->cost($state, $target, $mode->id, $energised);
+                    $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard, $outcomes);
+                }
+            }
+        }
+        usort($candidates, static fn (Candidate $a, Candidate $b): int => $b->score() <=> $a->score());
+
+        return $candidates;
+    }
+
+    /**
+     * @param list<string> $replaced
+     *
+     * @return array<string, float> probability by the fault still in the unit, healthy included
+     */
+    private function plausible(Belief $belief, array $replaced): array
+    {
+        $plausible = [];
+        foreach ($belief->probability as $id => $probability) {
+            if ($probability > self::IGNORED && $id !== Hypothesis::UNKNOWN) {
+                $remaining = $this->dictionary->remaining((string) $id, $replaced);
+                $plausible[$remaining] = ($plausible[$remaining] ?? 0.0) + $probability;
+            }
+        }
+        $total = array_sum($plausible) ?: 1.0;
+
+        return array_map(static fn (float $p): float => $p / $total, $plausible);
+    }
+
+    /** @return list<array{string, string, bool}> target, quantity, needs power */
+    private function measurements(string $mode): array
+    {
+        $all = [];
+        foreach ($this->supply->points as $id => $point) {
+            $function = $this->expectations[$mode]->functions[$id];
+            $all[] = [(string) $id, $function, true];
+            if ($function === 'dc' && $this->expectations[$mode]->window((string) $id, 'ripple')->nominal > 0.005) {
+                $all[] = [(string) $id, 'ripple', true];
+            }
+        }
+        foreach ($this->supply->deadChecks() as $id => $check) {
+            $all[] = [(string) $id, $check->quantity, false];
+        }
+
+        return $all;
+    }
+
+    private function isDone(BenchState $state, string $target, string $quantity, string $mode, bool $energised): bool
+    {
+        if ($energised) {
+            return $state->latest($target, $quantity, $mode) !== null;
+        }
+        foreach (array_keys($this->supply->modes) as $any) {
+            if ($state->latest($target, $quantity, (string) $any) !== null) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** A blown fuse is replaced once, after the dead checks; until then there is nothing to measure live. */
+    private function fuseIsKnownOpen(BenchState $state): bool
+    {
+        foreach ($this->supply->parts as $ref => $part) {
+            if ($part->kind->name() !== 'fuse' || in_array($ref, $state->replaced(), true)) {
+                continue;
+            }
+            foreach (array_keys($this->supply->modes) as $mode) {
+                $reading = $state->latest((string) $ref, DeadCheck::RESISTANCE, (string) $mode);
+                if ($reading !== null && $reading->value > 1000) {
+                    return true;
+                }
+            }
+        }
+
+        return in_array('fuse_open', array_column(array_filter($state->symptoms, static fn (array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
+    }
+
+    /**
+     * Results that a meter can tell apart, and the entropy of which one comes.
+     *
+     * @param array<string, float> $plausible
+     *
+     * @return array{float, list<Outcome>}
+     */
+    private function information(array $plausible, string $mode, string $key): array
+    {
+        $healthy = $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key);
+        [$target, $quantity] = explode(' ', $key);
+        $window = $this->expectations[$mode]->windows[$target][$quantity] ?? null;
+        $rows = [];
+        foreach ($plausible as $id => $probability) {
+            $value = $this->dictionary->reading($mode, (string) $id, $key);
+            if (! is_nan($value)) {
+                $rows[] = [Likelihood::scale($key, $value), $value, Likelihood::sigma($key, $value, $healthy, $window), $probability, (string) $id];
+            }
+        }
+        usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        $bins = [];
+        $edge = null;
+        foreach ($rows as $row) {
+            if ($edge === null || $row[0] - $edge > 3 * $row[2]) {
+                $bins[] = [];
+            }
+            $bins[count($bins) - 1][] = $row;
+            $edge = $row[0];
+        }
+        $bits = 0.0;
+        $outcomes = [];
+        foreach ($bins as $bin) {
+            $probability = array_sum(array_column($bin, 3));
+            $bits -= $probability * log(max($probability, 1e-12), 2);
+            usort($bin, static fn (array $a, array $b): int => $b[3] <=> $a[3]);
+            $values = array_column($bin, 1);
+            $outcomes[] = new Outcome(min($values), max($values), $probability, $this->titles(array_column($bin, 4)));
+        }
+
+        return [$bits, $outcomes];
+    }
+
+    /**
+     * @param list<string> $ids
+     *
+     * @return list<string>
+     */
+    private function titles(array $ids): array
+    {
+        return array_map(fn (string $id): string => $this->dictionary->hypotheses[$id]->title ?? 'nothing wrong', array_slice($ids, 0, 4));
+    }
+
+    /** @return array{float, float} minutes, hazard factor */
+    private function cost(BenchState $state, string $target, string $mode, bool $energised): array
+    {
+        $minutes = $energised ? $this->supply->points[$target]->minutes : self::DEAD_CHECK;
+        if ($mode !== $state->mode) {
+            // Loads are changed with the power off.
+            $minutes += self::CHANGE_LOADS + ($state->power->isEnergised() && $energised ? self::UNPLUG + self::ENERGISE : 0.0);
+        }
+        if ($energised !== $state->power->isEnergised()) {
+            $minutes += $energised ? self::ENERGISE : self::UNPLUG;
+        }
+        if (! $energised) {
+            return [$minutes, 1.0];
+        }
+        $point = $this->supply->points[$target];
+        $nominal = $this->expectations[$mode]->nominal;
+        $peak = max(abs($nominal->reading($target, 'dc')), 1.4 * $nominal->reading($target, 'ac'));
+
+        return [$minutes, match (true) {
+            $this->supply->isHot($point->node) => self::HAZARD_HOT,
+            $peak > 60 => self::HAZARD_HIGH,
+            default => self::HAZARD_LIVE,
+        }];
+    }
+}

@@ -1,0 +1,85 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Stage;
+
+/** How far the energy gets, stage by stage: proven present, proven absent, or unknown, with the suspicion on each. */
+final class PathView
+{
+    /** A point counts as carrying energy from this share of its expected voltage on. */
+    private const PRESENT = 0.4;
+
+    private const ABSENT = 0.1;
+
+    /**
+     * @param array<string, float> $expected   nominal volts by point, in the present mode
+     * @param array<string, string> $functions dc or ac by point
+     * @param array<string, float> $suspicion  by part reference
+     *
+     * @return list<array{id: string, name: string, from: ?string, energy: string, suspicion: float, parts: list<array{ref: string, label: string, suspicion: float, replaced: bool}>, points: list<string>}>
+     */
+    public static function of(Description $supply, BenchState $state, array $expected, array $functions, array $suspicion): array
+    {
+        $energy = [];
+        foreach ($supply->points as $id => $point) {
+            $reading = $state->latest((string) $id, $functions[$id]);
+            if ($reading === null || $point->stage === null || is_infinite($reading->value)) {
+                continue;
+            }
+            $share = abs($reading->value) / max(abs($expected[$id]), 0.5);
+            if ($share >= self::PRESENT) {
+                $energy[$point->stage] = 'present';
+            } elseif ($share <= self::ABSENT) {
+                $energy[$point->stage] ??= 'absent';
+            }
+        }
+        $energy = self::spread($supply->stages, $energy);
+        $views = [];
+        foreach ($supply->stages as $id => $stage) {
+            $parts = [];
+            foreach ($stage->parts as $ref) {
+                $parts[] = [
+                    'ref' => $ref, 'label' => $supply->part($ref)->label(), 'suspicion' => $suspicion[$ref] ?? 0.0,
+                    'replaced' => in_array($ref, $state->replaced(), true),
+                ];
+            }
+            $views[] = [
+                'id' => (string) $id, 'name' => $stage->name, 'from' => $stage->from, 'energy' => $energy[$id] ?? 'unknown',
+                'suspicion' => min(1.0, array_sum(array_column($parts, 'suspicion'))),
+                'parts' => $parts,
+                'points' => array_values(array_map(strval(...), array_keys(array_filter($supply->points, static fn ($point): bool => $point->stage === (string) $id)))),
+            ];
+        }
+
+        return $views;
+    }
+
+    /**
+     * A working stage proves everything that feeds it; a dead one leaves nothing for those it feeds.
+     *
+     * @param array<string, Stage>  $stages
+     * @param array<string, string> $energy
+     *
+     * @return array<string, string>
+     */
+    private static function spread(array $stages, array $energy): array
+    {
+        foreach (array_reverse($stages, true) as $id => $stage) {
+            if (($energy[$id] ?? '') === 'present' && $stage->from !== null) {
+                $energy[$stage->from] = 'present';
+            }
+        }
+        foreach ($stages as $id => $stage) {
+            if ($stage->from !== null && ($energy[$stage->from] ?? '') === 'absent') {
+                $energy[$id] ??= 'absent';
+            }
+        }
+
+        return $energy;
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Supply\Description;
+
+/** Knowledge solved on demand and kept for as long as the object lives. */
+final class SolvedKnowledge implements Knowledge
+{
+    /** @var array<string, Expectations> */
+    private array $expectations = [];
+
+    /** @var array<string, FaultDictionary> */
+    private array $dictionaries = [];
+
+    public function __construct(private readonly Description $supply)
+    {
+    }
+
+    public function expectations(string $mode, ?float $mainsVolts): Expectations
+    {
+        return $this->expectations[$mode.'@'.$mainsVolts] ??= Expectations::of($this->supply, $this->supply->mode($mode), $mainsVolts);
+    }
+
+    public function dictionary(?float $mainsVolts): FaultDictionary
+    {
+        $step = self::dictionaryMains($mainsVolts, $this->supply);
+
+        return $this->dictionaries[(string) $step] ??= (new DictionaryBuilder($this->supply))->build($step);
+    }
+
+    /** Dictionaries are made for steps of 2 % of the nominal mains: finer steps would not change any conclusion. */
+    public static function dictionaryMains(?float $mainsVolts, Description $supply): ?float
+    {
+        if ($mainsVolts === null) {
+            return null;
+        }
+        $step = 0.02 * $supply->mainsVoltage;
+        $rounded = round($mainsVolts / $step) * $step;
+
+        return abs($rounded - $supply->mainsVoltage) < $step / 2 ? null : $rounded;
+    }
+}

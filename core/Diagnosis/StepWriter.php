@@ -1,0 +1,305 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Close;
+use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Expectation\DeadMeter;
+use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Expectation\Judge;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Quantity\Meter;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\Description;
+
+/**
+ * Says the one next thing in words: where the leads go, function and range, what to expect, what each outcome means.
+ *
+ * @phpstan-type StepView array{kind: string, sentence: string, detail: string, target: ?string, quantity: ?string, mode: ?string, power: ?string,
+ *     part: ?string, fault: ?string, red: ?string, black: ?string, meter: ?string, expect: ?string, caution: ?string, why: string,
+ *     outcomes: list<array{range: string, meaning: string, probability: float}>}
+ */
+final class StepWriter
+{
+    /** Above this one group is as good as found: confirm it and repair (stop rule of the design). */
+    public const FOUND = 0.9;
+
+    /** @param array<string, Expectations> $expectations by mode id */
+    public function __construct(
+        private readonly Description $supply,
+        private readonly BenchState $state,
+        private readonly array $expectations,
+        private readonly FaultDictionary $dictionary,
+    ) {
+    }
+
+    /**
+     * @param list<Candidate> $candidates best first
+     * @param list<Suspect>   $suspects   likeliest first
+     * @param float           $fixed      probability that what was replaced cured it
+     * @param list<string>    $badProof   points that read wrong after the repair
+     *
+     * @return StepView
+     */
+    public function write(array $candidates, array $suspects, float $fixed, array $badProof): array
+    {
+        if ($this->state->handedBackAt !== null) {
+            return $this->plain('done', 'Handed back. Nothing is left to do on this unit.', 'The report stays available.');
+        }
+        if ($this->state->closedAt !== null) {
+            return $this->plain('handback', 'Hand the unit back with its report.', 'Print or save the report, then record the hand-back.');
+        }
+        if ($this->state->repairs !== [] && $badProof === [] && $fixed > 0.5) {
+            return $this->prove();
+        }
+        $top = $suspects[0];
+        if ($top->probability > self::FOUND && $top->members !== []) {
+            return $this->found($top, $candidates);
+        }
+        if ($candidates === []) {
+            return $this->exhausted($top);
+        }
+
+        return $this->measure($candidates[0]);
+    }
+
+    /** @return StepView */
+    public function measure(Candidate $candidate): array
+    {
+        $needsState = $candidate->energised !== $this->state->power->isEnergised() || ($candidate->energised && $candidate->mode !== $this->state->mode);
+        $measure = $this->leads($candidate);
+        $view = [
+            'kind' => $needsState ? 'state' : 'measure',
+            'sentence' => $measure['sentence'],
+            'detail' => '',
+            'target' => $candidate->target,
+            'quantity' => $candidate->quantity,
+            'mode' => $candidate->energised ? $candidate->mode : $this->state->mode,
+            'power' => $candidate->energised ? ($this->state->power->isEnergised() ? $this->state->power->value : PowerState::Live->value) : PowerState::Unplugged->value,
+            'why' => sprintf('Tells about %.2f bits in %.1f min; %s.', $candidate->bits, $candidate->minutes, $candidate->hazard > 1.5 ? 'care on hot or high-voltage parts counts as time' : 'the most per minute of all that can be measured'),
+            'outcomes' => $this->outcomes($candidate),
+        ] + $measure + $this->blank();
+        if ($needsState) {
+            $view['detail'] = 'Then: '.$view['sentence'];
+            $view['sentence'] = $this->stateSentence($candidate);
+            $view['caution'] = $this->stateCaution($candidate->energised);
+        }
+
+        return $view;
+    }
+
+    /** @return array{sentence: string, red: string, black: string, meter: string, expect: string, caution: ?string} */
+    private function leads(Candidate $candidate): array
+    {
+        $good = $this->dictionary->reading($candidate->mode, Hypothesis::HEALTHY, "{$candidate->target} {$candidate->quantity}");
+        if (! $candidate->energised) {
+            $check = $this->supply->deadChecks()[$candidate->target];
+            $diode = $check->quantity === DeadCheck::DIODE;
+
+            return [
+                'sentence' => sprintf('%s: red on %s, black on %s.', ucfirst($check->where), $check->red, $check->black),
+                'red' => $check->red,
+                'black' => $check->black,
+                'meter' => $diode ? 'Diode test' : sprintf('Ohms, %s range', Quantity::write(Meter::range(is_infinite($good) ? DeadMeter::MOST_OHMS : max($good, 1), 60), Unit::Ohm)),
+                'expect' => sprintf('a good unit: about %s', $this->value($candidate->quantity, $good)),
+                'caution' => null,
+            ];
+        }
+        $point = $this->supply->points[$candidate->target];
+        $window = $this->expectations[$candidate->mode]->window($candidate->target, $candidate->quantity);
+        $highest = max(array_map(static fn (Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes));
+        $range = Quantity::write(Meter::range(max($highest, abs($window->high))), Unit::Volt, 2);
+
+        return [
+            'sentence' => sprintf('Red on %s (%s), black on %s.', $point->name, $point->how, $point->against),
+            'red' => $point->how,
+            'black' => $point->against,
+            'meter' => match ($candidate->quantity) {
+                'ac' => "AC volts, {$range} range",
+                'ripple' => 'Oscilloscope, AC coupled, peak to peak',
+                default => "DC volts, {$range} range",
+            },
+            'expect' => 'a good unit: '.Judge::range($window),
+            'caution' => $this->pointCaution($candidate->target, $highest),
+        ];
+    }
+
+    private function pointCaution(string $target, float $highest): ?string
+    {
+        $point = $this->supply->points[$target];
+        if ($this->supply->isHot($point->node)) {
+            return 'This point is on the mains side: isolation transformer or licensed person, one hand, probe hooked on with the plug out.';
+        }
+
+        return $highest > 60 ? sprintf('Up to %s here, above the 60 V DC touch limit of IEC 61010-1: one hand, insulated probes.', Quantity::volts($highest)) : null;
+    }
+
+    private function stateSentence(Candidate $candidate): string
+    {
+        $mode = $this->supply->modes[$candidate->mode];
+        if (! $candidate->energised) {
+            return 'Unplug the unit, discharge the reservoirs through a resistor and measure that they are empty.';
+        }
+        $loads = $candidate->mode === $this->state->mode ? '' : sprintf('Set it up for "%s"%s. ', mb_strtolower($mode->name), $mode->absent === [] ? ' with everything connected' : ', disconnecting '.implode(', ', $mode->absent));
+
+        return $loads.($this->state->power->isEnergised() ? 'Power it again.' : 'Power it: lamp limiter first if a short is possible, then mains behind an RCD.');
+    }
+
+    private function stateCaution(bool $energised): string
+    {
+        if ($energised) {
+            return 'Covers and earth back where they belong, hands out. Local codes and licensed practice decide who may do this.';
+        }
+        $stores = array_keys(array_filter($this->supply->parts, static fn ($part): bool => $part->kind->name() === 'electrolytic' && $part->value('value') >= 100e-6));
+
+        return $stores === []
+            ? 'Pull the plug, do not trust the switch.'
+            : sprintf('Pull the plug, do not trust the switch. %s may stay charged if a bleeder is open: measure.', implode(', ', $stores));
+    }
+
+    /** @return list<array{range: string, meaning: string, probability: float}> */
+    private function outcomes(Candidate $candidate): array
+    {
+        $bins = $candidate->outcomes;
+        $edges = [];
+        for ($k = 0; $k < count($bins) - 1; $k++) {
+            $edges[] = $this->between($candidate->quantity, $bins[$k]->high, $bins[$k + 1]->low);
+        }
+        $views = [];
+        foreach ($bins as $k => $bin) {
+            $from = $edges[$k - 1] ?? null;
+            $to = $edges[$k] ?? null;
+            $range = match (true) {
+                is_infinite($bin->high) => 'OL',
+                $from === null && $to === null => 'anything',
+                $from === null && $to < 0 => 'further below zero than '.$this->value($candidate->quantity, $to),
+                $to === null && $from < 0 => 'nearer zero than '.$this->value($candidate->quantity, $from),
+                $from === null => 'under '.$this->value($candidate->quantity, $to),
+                $to === null => 'over '.$this->value($candidate->quantity, $from),
+                default => $this->value($candidate->quantity, $from).' to '.$this->value($candidate->quantity, $to),
+            };
+            $views[] = ['range' => $range, 'meaning' => implode(', ', $bin->suspects), 'probability' => $bin->probability];
+        }
+        usort($views, static fn (array $a, array $b): int => $b['probability'] <=> $a['probability']);
+
+        return array_slice($views, 0, 5);
+    }
+
+    private function between(string $quantity, float $low, float $high): float
+    {
+        if ($quantity === DeadCheck::RESISTANCE) {
+            return sqrt((min($low, DeadMeter::MOST_OHMS) + 0.1) * (min($high, DeadMeter::MOST_OHMS) + 0.1));
+        }
+
+        return ($low + min($high, DeadMeter::MOST_DIODE_VOLTS + ($quantity === DeadCheck::DIODE ? 0 : 1e9))) / 2;
+    }
+
+    private function value(string $quantity, float $value): string
+    {
+        return match (true) {
+            is_infinite($value) => 'OL',
+            $quantity === DeadCheck::RESISTANCE => Quantity::write($value, Unit::Ohm, 2),
+            default => Quantity::volts(round($value, 2)),
+        };
+    }
+
+    /**
+     * @param list<Candidate> $candidates
+     *
+     * @return StepView
+     */
+    private function found(Suspect $top, array $candidates): array
+    {
+        $likeliest = $top->members[0];
+        if (in_array($likeliest->ref, $this->state->replaced(), true)) {
+            return $this->exhausted($top);
+        }
+        $power = $this->state->power->isEnergised() ? 'Unplug and discharge first. ' : '';
+
+        return [
+            'kind' => 'confirm',
+            'sentence' => "It is {$top->title}.",
+            'detail' => "{$power}Confirm it: {$likeliest->proof}",
+            'part' => $likeliest->ref,
+            'fault' => $likeliest->fault,
+            'power' => PowerState::Unplugged->value,
+            'caution' => $this->state->power->isEnergised() ? $this->stateCaution(false) : null,
+            'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability)),
+        ] + $this->blank();
+    }
+
+    /** @return StepView */
+    private function prove(): array
+    {
+        $missing = Close::missing($this->supply, $this->state);
+        if ($this->state->cause === null) {
+            $repair = end($this->state->repairs);
+
+            return ['part' => $repair['part'] ?? null] + $this->plain('cause', 'Name the cause.', 'What failed, and how? The report needs it.');
+        }
+        $mode = $this->expectations[$this->state->mode];
+        $proven = array_unique(array_column($this->state->proofReadings(), 'target'));
+        foreach ($this->provingOrder() as $id) {
+            if (in_array($id, $proven, true)) {
+                continue;
+            }
+            $candidate = new Candidate($id, $mode->functions[$id], $this->state->mode, true, 0.0, 0.5, 1.0, [
+                new Outcome($mode->window($id)->low, $mode->window($id)->high, 1.0, ['repaired']),
+            ]);
+            $view = $this->measure($candidate);
+
+            return [
+                'why' => 'After the repair a good unit must show this.',
+                'outcomes' => [['range' => Judge::range($mode->window($id)), 'meaning' => 'as it should be', 'probability' => 1.0]],
+            ] + $view;
+        }
+        if ($this->state->power->isEnergised()) {
+            return ['power' => PowerState::Unplugged->value] + $this->plain('state', 'All rails are right. Unplug the unit and discharge it.', 'Then close the repair.', $this->stateCaution(false));
+        }
+
+        return $this->plain('close', 'The repair is proven: close it.', $missing === [] ? 'Cause, work and readings are all there.' : implode('; ', $missing));
+    }
+
+    /** @return list<string> rails first; without any, all points */
+    private function provingOrder(): array
+    {
+        $rails = array_keys(array_filter($this->supply->points, static fn ($point): bool => $point->rail !== null));
+
+        return array_map(strval(...), $rails === [] ? array_keys($this->supply->points) : $rails);
+    }
+
+    /** @return StepView */
+    private function exhausted(Suspect $top): array
+    {
+        if ($top->id === Hypothesis::HEALTHY) {
+            return $this->plain('look', 'Every reading is what a good unit shows.', 'Try it warm, under its real load, and tap gently along the boards: the fault may come and go. Record what you see.');
+        }
+        if ($top->id === Hypothesis::UNKNOWN || $top->members === []) {
+            return $this->plain('look', 'No single fault in this description explains the evidence.', 'Repeat the reading that surprised you most; then compare the description with the board: a part may be missing or joined differently.');
+        }
+        $first = $top->members[0];
+
+        return ['part' => $first->ref, 'fault' => $first->fault, 'why' => 'No measurement that is left would separate the suspects further.']
+            + $this->plain('confirm', "Most likely: {$top->title}.", "Confirm it: {$first->proof}");
+    }
+
+    /** @return StepView */
+    private function plain(string $kind, string $sentence, string $detail, ?string $caution = null): array
+    {
+        return ['kind' => $kind, 'sentence' => $sentence, 'detail' => $detail, 'caution' => $caution] + $this->blank();
+    }
+
+    /** @return StepView */
+    private function blank(): array
+    {
+        return [
+            'kind' => '', 'sentence' => '', 'detail' => '', 'target' => null, 'quantity' => null, 'mode' => null, 'power' => null,
+            'part' => null, 'fault' => null, 'red' => null, 'black' => null, 'meter' => null, 'expect' => null, 'caution' => null,
+            'why' => '', 'outcomes' => [],
+        ];
+    }
+}

@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+/** Gathers the belief into groups, likeliest first. */
+final class Suspects
+{
+    /**
+     * @return list<Suspect>
+     */
+    public static function of(FaultDictionary $dictionary, Belief $belief): array
+    {
+        $groups = [];
+        foreach ($dictionary->groups as $id => $number) {
+            $groups["g{$number}"][$id] = $belief->probability[$id];
+        }
+        $average = self::averages($belief);
+        $suspects = [];
+        foreach ($groups as $name => $members) {
+            arsort($members);
+            $hypotheses = array_map(static fn (string $id): Hypothesis => $dictionary->hypotheses[$id], array_map(strval(...), array_keys($members)));
+            [$for, $against] = self::reasons($belief, $hypotheses[0]->id, $average);
+            $suspects[] = new Suspect($name, self::title($hypotheses), array_sum($members), $hypotheses, $for, $against, self::chain($dictionary, $hypotheses[0]));
+        }
+        foreach ([Hypothesis::UNKNOWN => 'None of these', Hypothesis::HEALTHY => 'Nothing wrong with it'] as $id => $title) {
+            [$for, $against] = self::reasons($belief, $id, $average);
+            $suspects[] = new Suspect($id, $title, $belief->probability[$id], [], $for, $against, []);
+        }
+        usort($suspects, static fn (Suspect $a, Suspect $b): int => $b->probability <=> $a->probability);
+
+        return $suspects;
+    }
+
+    /** @return list<float> per evidence, log of the mean likelihood under the belief before any evidence was ranked */
+    private static function averages(Belief $belief): array
+    {
+        $count = count($belief->probability);
+
+        return array_map(
+            static fn (array $step): float => log(array_sum(array_map(exp(...), $step)) / $count),
+            $belief->logLikelihood,
+        );
+    }
+
+    /**
+     * @param list<float> $average
+     *
+     * @return array{list<array{label: string, weight: float}>, list<array{label: string, weight: float}>}
+     */
+    private static function reasons(Belief $belief, string $id, array $average): array
+    {
+        $for = $against = [];
+        foreach ($belief->evidence as $k => $evidence) {
+            $weight = ($belief->logLikelihood[$k][$id] - $average[$k]) / M_LN2;
+            if ($weight > 0.3) {
+                $for[] = ['label' => $evidence->label, 'weight' => round($weight, 2)];
+            } elseif ($weight < -0.3) {
+                $against[] = ['label' => $evidence->label, 'weight' => round($weight, 2)];
+            }
+        }
+        usort($for, static fn (array $a, array $b): int => $b['weight'] <=> $a['weight']);
+        usort($against, static fn (array $a, array $b): int => $a['weight'] <=> $b['weight']);
+
+        return [$for, $against];
+    }
+
+    /** @param non-empty-list<Hypothesis> $members */
+    private static function title(array $members): string
+    {
+        $titles = array_map(static fn (Hypothesis $h): string => $h->title, $members);
+
+        return match (true) {
+            count($titles) <= 2 => implode(' or ', $titles),
+            default => $titles[0].', '.$titles[1].' or '.(count($titles) - 2).' more alike',
+        };
+    }
+
+    /** @return list<string> */
+    private static function chain(FaultDictionary $dictionary, Hypothesis $hypothesis): array
+    {
+        $chain = [];
+        foreach ($dictionary->fuses[$hypothesis->id] ?? [] as $fuse => $how) {
+            $chain[] = "{$hypothesis->title} → {$fuse} opens {$how}";
+        }
+
+        return $chain;
+    }
+}

@@ -1,0 +1,234 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Close;
+use Oculant\Core\Bench\Entry\Reading;
+use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Expectation\Judge;
+use Oculant\Core\Expectation\Slip;
+use Oculant\Core\Expectation\SlipFinder;
+use Oculant\Core\Expectation\Verdict;
+use Oculant\Core\Expectation\VerdictWord;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Supply\Description;
+
+/** Everything a technician sees of a job, computed from the description and the log. */
+final class Workup
+{
+    /** @var array<string, Expectations> by mode id, at the mains as it now stands */
+    private array $expectations = [];
+
+    private FaultDictionary $dictionary;
+
+    private Belief $belief;
+
+    /** @var list<Suspect> */
+    private array $suspects;
+
+    public function __construct(
+        private readonly Description $supply,
+        private readonly BenchState $state,
+        private readonly Knowledge $knowledge,
+    ) {
+        foreach (array_keys($supply->modes) as $mode) {
+            $this->expectations[$mode] = $knowledge->expectations((string) $mode, $state->mainsVolts);
+        }
+        $this->dictionary = $knowledge->dictionary($state->mainsVolts);
+        $this->belief = (new Reasoner($knowledge))->weigh(EvidenceList::from($supply, $state));
+        $this->suspects = Suspects::of($this->dictionary, $this->belief);
+    }
+
+    /** @return list<Suspect> likeliest first */
+    public function suspects(): array
+    {
+        return $this->suspects;
+    }
+
+    /** @return list<Candidate> best first */
+    public function candidates(): array
+    {
+        return (new NextStep($this->supply, $this->knowledge, $this->state->mainsVolts))->rank($this->belief, $this->state);
+    }
+
+    /**
+     * The next step in words, and the next best others.
+     *
+     * @return array{next: array<string, mixed>, alternatives: list<array<string, mixed>>}
+     */
+    public function next(): array
+    {
+        $candidates = $this->candidates();
+        $writer = new StepWriter($this->supply, $this->state, $this->expectations, $this->dictionary);
+
+        return [
+            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof()),
+            'alternatives' => array_map($writer->measure(...), array_slice($candidates, 1, 3)),
+        ];
+    }
+
+    /** Probability that nothing is wrong any more once the replaced parts are out. */
+    public function fixed(): float
+    {
+        $sum = 0.0;
+        foreach ($this->belief->probability as $id => $probability) {
+            if ($this->dictionary->remaining((string) $id, $this->state->replaced()) === Hypothesis::HEALTHY) {
+                $sum += $probability;
+            }
+        }
+
+        return $sum;
+    }
+
+    /** The verdict on a reading, in the context in which it was taken. */
+    public function verdict(TakenReading $reading): Verdict
+    {
+        if ($reading->isDeadCheck()) {
+            $check = $this->supply->deadChecks()[$reading->target];
+
+            return Judge::dead($check, $reading->value, $this->dictionary->reading($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}"));
+        }
+        if ($reading->isResidual()) {
+            return $this->residual($reading);
+        }
+        if (! EvidenceList::counts($reading)) {
+            return new Verdict(VerdictWord::CannotTell, Quantity::volts($reading->value).': cannot tell on limited power.', 'Measure the mains at the unit and record it; then this reading can be judged.');
+        }
+
+        return $this->judge($reading->mainsVolts)->live($reading->target, $reading->mode, $reading->quantity, $reading->value);
+    }
+
+    /** @return list<Slip> */
+    public function slips(TakenReading $reading): array
+    {
+        if ($reading->isDeadCheck() || ! EvidenceList::counts($reading)) {
+            return [];
+        }
+
+        return (new SlipFinder($this->supply, $this->expectationsAt($reading->mainsVolts)))
+            ->explain($reading->target, $reading->mode, $reading->quantity, $reading->value);
+    }
+
+    /** @return list<string> points whose latest reading since the repair is not right */
+    public function badProof(): array
+    {
+        $bad = [];
+        foreach ($this->state->proofReadings() as $reading) {
+            $bad[$reading->target] = ! $this->verdict($reading)->word->isGood();
+        }
+
+        return array_map(strval(...), array_keys(array_filter($bad)));
+    }
+
+    /** @return list<string> what must still be done before the job can be closed */
+    public function missingForClose(): array
+    {
+        $missing = Close::missing($this->supply, $this->state);
+        $bad = $this->badProof();
+
+        return $bad === [] ? $missing : [...$missing, 'these do not read right after the repair: '.implode(', ', $bad)];
+    }
+
+    /** What the job waits for, in a few words for the bench list. */
+    public function waitsFor(): string
+    {
+        $next = $this->next()['next'];
+
+        return match ($next['kind']) {
+            'done' => 'handed back',
+            'handback' => 'hand-back',
+            'close' => 'closing',
+            'confirm' => 'confirming '.$next['part'],
+            'cause' => 'naming the cause',
+            'look' => 'a closer look',
+            default => ($this->state->repairs === [] ? 'measuring ' : 'proof at ').($next['target'] ?? 'the rails'),
+        };
+    }
+
+    /**
+     * @return list<array{id: string, name: string, how: string, against: string, stage: ?string, function: string, expected: string, low: float, high: float, hot: bool, reading: ?array<string, mixed>}>
+     */
+    public function points(): array
+    {
+        $expected = $this->expectations[$this->state->mode];
+        $views = [];
+        foreach ($this->supply->points as $id => $point) {
+            $function = $expected->functions[$id];
+            $window = $expected->window((string) $id);
+            $reading = $this->state->latest((string) $id, $function);
+            $views[] = [
+                'id' => (string) $id, 'name' => $point->name, 'how' => $point->how, 'against' => $point->against, 'stage' => $point->stage,
+                'function' => $function, 'expected' => Judge::range($window), 'low' => $window->low, 'high' => $window->high,
+                'hot' => $this->supply->isHot($point->node),
+                'reading' => $reading === null ? null : $this->readingView($reading),
+            ];
+        }
+
+        return $views;
+    }
+
+    /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, slips: list<array{name: string, advice: string}>} */
+    public function readingView(TakenReading $reading): array
+    {
+        $verdict = $this->verdict($reading);
+
+        return [
+            'entry' => $reading->entryId, 'target' => $reading->target, 'text' => Reading::write($reading->quantity, $reading->value), 'quantity' => $reading->quantity,
+            'mode' => $reading->mode, 'power' => $reading->power->value,
+            'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(),
+            'sentence' => $verdict->sentence, 'why' => $verdict->why,
+            'slips' => array_map(static fn (Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice], $this->slips($reading)),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> */
+    public function path(): array
+    {
+        $suspicion = [];
+        foreach ($this->belief->probability as $id => $probability) {
+            $hypothesis = $this->dictionary->hypotheses[$id] ?? null;
+            if ($hypothesis !== null && $this->dictionary->remaining((string) $id, $this->state->replaced()) !== Hypothesis::HEALTHY) {
+                $suspicion[$hypothesis->ref] = ($suspicion[$hypothesis->ref] ?? 0.0) + $probability;
+            }
+        }
+        $expected = $this->expectations[$this->state->mode];
+        $nominal = [];
+        foreach ($expected->functions as $id => $function) {
+            $nominal[$id] = $expected->window((string) $id, $function)->nominal;
+        }
+
+        return PathView::of($this->supply, $this->state, $nominal, $expected->functions, $suspicion);
+    }
+
+    private function judge(?float $mainsVolts): Judge
+    {
+        return new Judge($this->supply, $this->expectationsAt($mainsVolts));
+    }
+
+    /** @return array<string, Expectations> */
+    private function expectationsAt(?float $mainsVolts): array
+    {
+        if ($mainsVolts === $this->state->mainsVolts) {
+            return $this->expectations;
+        }
+        $expectations = [];
+        foreach (array_keys($this->supply->modes) as $mode) {
+            $expectations[$mode] = $this->knowledge->expectations((string) $mode, $mainsVolts);
+        }
+
+        return $expectations;
+    }
+
+    private function residual(TakenReading $reading): Verdict
+    {
+        $says = Quantity::volts($reading->value);
+
+        return abs($reading->value) > 60
+            ? new Verdict(VerdictWord::VeryHigh, "{$says}: still charged. Hands off, discharge it through a resistor.", 'Above 60 V DC a part is hazardous live (IEC 61010-1). The unit is recorded as unplugged: check the plug too.')
+            : new Verdict(VerdictWord::Fine, "{$says}: below the touch limit with the plug out.", 'Up to 60 V DC is not hazardous live (IEC 61010-1). A large reservoir may still hold enough energy to burn.');
+    }
+}
