@@ -1,18 +1,37 @@
 <?php
 
+declare(strict_types=1);
+
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Supply\DescriptionRefused;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
         web: __DIR__.'/../routes/web.php',
+        api: __DIR__.'/../routes/api.php',
         commands: __DIR__.'/../routes/console.php',
         health: '/up',
+        apiPrefix: 'api/v1',
     )
     ->withMiddleware(function (Middleware $middleware): void {
-        //
+        $middleware->statefulApi();
+        $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        //
+        $exceptions->shouldRenderJsonWhen(static fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
+        $exceptions->dontReport([EntryRefused::class, DescriptionRefused::class]);
+        $exceptions->render(static fn (EntryRefused $e): JsonResponse => new JsonResponse([
+            'message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]],
+        ], 422));
+        $exceptions->render(static fn (DescriptionRefused $e): JsonResponse => new JsonResponse([
+            'message' => count($e->problems) === 1 ? $e->getMessage() : count($e->problems).' things in this description need mending.',
+            'problems' => $e->problems,
+        ], 422));
+        $exceptions->render(static fn (CircuitError $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 422));
     })->create();

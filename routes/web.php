@@ -1,7 +1,7 @@
 <?php
 
+declare(strict_types=1);
+
 use Illuminate\Support\Facades\Route;
 
-Route::get('/', function () {
-    return view('welcome');
-});
+Route::view('/{any?}', 'app')->where('any', '^(?!api|sanctum|build|up).*$')->name('login');

@@ -1,24 +1,33 @@
 <?php
 
+declare(strict_types=1);
+
 namespace App\Providers;
 
+use App\Models\RepairJob;
+use App\Models\Supply;
+use App\Policies\RepairJobPolicy;
+use App\Policies\SupplyPolicy;
+use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
+use Illuminate\Support\Facades\Gate;
+use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\Route;
 use Illuminate\Support\ServiceProvider;
 
-class AppServiceProvider extends ServiceProvider
+final class AppServiceProvider extends ServiceProvider
 {
-    /**
-     * Register any application services.
-     */
-    public function register(): void
-    {
-        //
-    }
-
-    /**
-     * Bootstrap any application services.
-     */
     public function boot(): void
     {
-        //
+        Model::shouldBeStrict(! $this->app->isProduction());
+        JsonResource::withoutWrapping();
+        Gate::policy(RepairJob::class, RepairJobPolicy::class);
+        Gate::policy(Supply::class, SupplyPolicy::class);
+        Route::model('job', RepairJob::class);
+        RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute(config()->integer('oculant.sign_ins_per_minute'))
+            ->by(mb_strtolower((string) $request->input('email')).'|'.$request->ip()));
+        RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(600)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
     }
 }

@@ -28,6 +28,11 @@ final class StepWriter
     /** Above this one group is as good as found: confirm it and repair (stop rule of the design). */
     public const FOUND = 0.9;
 
+    /** Beyond this nothing more is measured first; below it only while a cheap measurement (bits per minute) still tells something. */
+    private const CERTAIN = 0.97;
+
+    private const CHEAP = 0.12;
+
     /** @param array<string, Expectations> $expectations by mode id */
     public function __construct(
         private readonly Description $supply,
@@ -57,7 +62,8 @@ final class StepWriter
             return $this->prove();
         }
         $top = $suspects[0];
-        if ($top->probability > self::FOUND && $top->members !== []) {
+        $cheap = $candidates !== [] && $candidates[0]->score() > self::CHEAP;
+        if ($top->members !== [] && $top->probability > ($cheap ? self::CERTAIN : self::FOUND)) {
             return $this->found($top, $candidates);
         }
         if ($candidates === []) {

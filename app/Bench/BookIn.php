@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Models\RepairJob;
+use App\Models\Supply;
+use App\Models\User;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+
+/** Books in a unit: the job, the description as it stands today, and the owner's symptoms as the first log entries. */
+final readonly class BookIn
+{
+    public function __construct(private JobLog $log)
+    {
+    }
+
+    /** @param array{unit: string, owner: string, complaint?: ?string, mains: string, symptoms?: list<string>} $what */
+    public function unit(User $user, Supply $supply, array $what): RepairJob
+    {
+        return DB::transaction(function () use ($user, $supply, $what): RepairJob {
+            $year = Carbon::now()->format('y');
+            $taken = RepairJob::query()->ofWorkshop($user->workshop_id)->where('number', 'like', "{$year}-%")->lockForUpdate()->count();
+            $job = RepairJob::query()->create([
+                'workshop_id' => $user->workshop_id, 'supply_id' => $supply->id, 'user_id' => $user->id,
+                'number' => sprintf('%s-%03d', $year, $taken + 1),
+                'unit' => $what['unit'], 'owner' => $what['owner'], 'complaint' => $what['complaint'] ?? '', 'mains' => $what['mains'],
+                'description' => $supply->description,
+            ]);
+            $job->setRelation('user', $user);
+            foreach ($what['symptoms'] ?? [] as $symptom) {
+                $this->log->append($job, $user, [
+                    'id' => strtoupper((string) Str::ulid()), 'kind' => 'symptom', 'payload' => ['symptom' => $symptom], 'at' => Carbon::now()->toIso8601String(),
+                ]);
+            }
+
+            return $job;
+        });
+    }
+}

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Knowledge\Library;
+use App\Models\LogEntryRecord;
+use App\Models\RepairJob;
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Fold;
+use Oculant\Core\Diagnosis\RepairReport;
+use Oculant\Core\Diagnosis\Workup;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionReader;
+
+/** A job opened: its description, its folded log, and what follows from both. */
+final class JobFile
+{
+    public readonly Description $supply;
+
+    public readonly BenchState $state;
+
+    /** @var list<LogEntryRecord> */
+    public readonly array $records;
+
+    private ?Workup $workup = null;
+
+    private function __construct(private readonly Library $library, public readonly RepairJob $job)
+    {
+        $this->supply = DescriptionReader::fromArray($job->description);
+        $this->records = array_values($job->entries()->with('user')->get()->all());
+        $this->state = Fold::of($this->supply, array_map(static fn (LogEntryRecord $r) => $r->toEntry(), $this->records));
+    }
+
+    public static function open(Library $library, RepairJob $job): self
+    {
+        return new self($library, $job);
+    }
+
+    public function workup(): Workup
+    {
+        return $this->workup ??= new Workup($this->supply, $this->state, $this->library->of($this->supply));
+    }
+
+    /** @return array<string, mixed> as RepairReport::of() gives it */
+    public function report(): array
+    {
+        return RepairReport::of($this->supply, $this->state, $this->workup(), $this->library->of($this->supply)->dictionary(null));
+    }
+}

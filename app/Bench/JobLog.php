@@ -1,0 +1,71 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Knowledge\Library;
+use App\Models\LogEntryRecord;
+use App\Models\RepairJob;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\EntryRefused;
+
+/** Adds entries to a job's log: append only, and the same entry twice is the same entry once. */
+final readonly class JobLog
+{
+    public function __construct(private Library $library)
+    {
+    }
+
+    /**
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string} $entry
+     *
+     * @throws EntryRefused if the entry cannot stand; nothing is written then
+     */
+    public function append(RepairJob $job, User $user, array $entry): LogEntryRecord
+    {
+        return DB::transaction(function () use ($job, $user, $entry): LogEntryRecord {
+            // Two benches on one job wait for each other here; the log stays in order.
+            RepairJob::query()->whereKey($job->id)->lockForUpdate()->first();
+            $known = LogEntryRecord::query()->find($entry['id']);
+            if ($known !== null) {
+                return $known->repair_job_id === $job->id ? $known : throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
+            }
+            $file = JobFile::open($this->library, $job);
+            $kind = EntryKinds::named($entry['kind']);
+            $this->check($file, $entry['kind'], $entry['payload']);
+            $payload = $kind->read($entry['payload'], $file->supply, $file->state);
+
+            return LogEntryRecord::query()->create([
+                'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id,
+                'kind' => $entry['kind'], 'payload' => $payload, 'noted_at' => $entry['at'],
+            ]);
+        });
+    }
+
+    /**
+     * What can only be told from the whole log.
+     *
+     * @param array<mixed> $payload
+     */
+    private function check(JobFile $file, string $kind, array $payload): void
+    {
+        if ($file->state->handedBackAt !== null && ! in_array($kind, ['note', 'strike'], true)) {
+            throw EntryRefused::because('kind', 'The unit was handed back: its log takes only notes now. Book it in again for new work.');
+        }
+        if ($file->state->closedAt !== null && ! in_array($kind, ['note', 'strike', 'handback'], true)) {
+            throw EntryRefused::because('kind', 'The repair is closed. Strike out the closing entry to go on working on it.');
+        }
+        if ($kind === 'close' && ($missing = $file->workup()->missingForClose()) !== []) {
+            throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
+        }
+        if ($kind === 'strike') {
+            $struck = collect($file->records)->firstWhere('id', $payload['entry'] ?? '');
+            if ($struck === null || $struck->kind === 'strike') {
+                throw EntryRefused::because('entry', 'There is no such entry in this job to strike out.');
+            }
+        }
+    }
+}

@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use Illuminate\Console\Command;
+use InvalidArgumentException;
+use OutOfBoundsException;
+use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionReader;
+
+/** What the commands on a description file share: reading it, and turning refusals into an exit code of 1. */
+abstract class ReadsDescription extends Command
+{
+    final public function handle(): int
+    {
+        try {
+            $path = $this->argument('file');
+            if (! is_string($path) || ! is_file($path) || ! is_readable($path)) {
+                throw new InvalidArgumentException(sprintf('There is no readable file "%s".', is_string($path) ? $path : ''));
+            }
+            if (filesize($path) > 4 * 1024 * 1024) {
+                throw new InvalidArgumentException(sprintf('"%s" is larger than 4 MB; a description is a few kilobytes.', $path));
+            }
+
+            return $this->with(DescriptionReader::fromJson((string) file_get_contents($path)));
+        } catch (InvalidArgumentException|OutOfBoundsException|CircuitError $e) {
+            $this->getOutput()->getErrorStyle()->writeln($e->getMessage());
+
+            return self::FAILURE;
+        }
+    }
+
+    abstract protected function with(Description $supply): int;
+
+    /** @param array<string, mixed> $data */
+    protected function json(array $data): int
+    {
+        $this->line(json_encode($data, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR));
+
+        return self::SUCCESS;
+    }
+
+    protected function text(string $option): ?string
+    {
+        $value = $this->option($option);
+
+        return is_string($value) && $value !== '' ? $value : null;
+    }
+}

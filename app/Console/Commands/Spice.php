@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use InvalidArgumentException;
+use Oculant\Core\Parts\FaultMode;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\SpiceExport;
+
+final class Spice extends ReadsDescription
+{
+    protected $signature = 'oculant:spice {file : A description, oculant/supply version 1} {--mode= : One mode; the first if left out} {--fault= : For example "C3 short"} {--mains= : Measured mains in volts}';
+
+    protected $description = 'The circuit as a netlist that ngspice runs';
+
+    protected function with(Description $supply): int
+    {
+        $faults = [];
+        $given = $this->text('fault');
+        if ($given !== null) {
+            [$ref, $fault] = [...preg_split('/[\s:]+/', trim($given), 2) ?: [], ''];
+            $part = $supply->part($ref);
+            if ($part->fault($fault) === null) {
+                throw new InvalidArgumentException(sprintf('%s does not fail as "%s". It can be: %s.', $ref, $fault, implode(', ', array_map(static fn (FaultMode $f): string => $f->name, $part->kind->faults($part)))));
+            }
+            $faults[$ref] = $fault;
+        }
+        $mains = $this->text('mains') === null ? null : (float) $this->text('mains');
+        $this->getOutput()->write(SpiceExport::write($supply, $supply->mode($this->text('mode')), $faults, $mains));
+
+        return self::SUCCESS;
+    }
+}

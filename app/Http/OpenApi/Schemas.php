@@ -1,0 +1,382 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\OpenApi;
+
+use OpenApi\Attributes as OA;
+
+/** The shapes that the API sends and takes; the TypeScript client is generated from them. */
+#[OA\Info(version: '1', title: 'Oculant', description: 'Jobs, supplies and the bench. Voltages in volts, resistances in ohms; text fields are written for people.')]
+#[OA\Server(url: '/api/v1')]
+#[OA\SecurityScheme(securityScheme: 'session', type: 'apiKey', name: 'session', in: 'cookie')]
+#[OA\SecurityScheme(securityScheme: 'token', type: 'http', scheme: 'bearer')]
+#[OA\Schema(
+    schema: 'User',
+    type: 'object',
+    required: ['id', 'name', 'email', 'workshop', 'role', 'can'],
+    properties: [
+        new OA\Property(property: 'id', type: 'integer'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'email', type: 'string'),
+        new OA\Property(property: 'workshop', type: 'string'),
+        new OA\Property(property: 'role', type: 'string'),
+        new OA\Property(property: 'can', type: 'object', required: ['edit_library', 'work_on_any_job', 'hand_back'], properties: [new OA\Property(property: 'edit_library', type: 'boolean'), new OA\Property(property: 'work_on_any_job', type: 'boolean'), new OA\Property(property: 'hand_back', type: 'boolean')]),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Problem',
+    type: 'object',
+    required: ['path', 'message'],
+    properties: [
+        new OA\Property(property: 'path', type: 'string'),
+        new OA\Property(property: 'message', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Refusal',
+    type: 'object',
+    required: ['message'],
+    properties: [
+        new OA\Property(property: 'message', type: 'string'),
+        new OA\Property(property: 'errors', type: 'object', additionalProperties: new OA\AdditionalProperties(type: 'array', items: new OA\Items(type: 'string'))),
+        new OA\Property(property: 'problems', type: 'array', items: new OA\Items(ref: '#/components/schemas/Problem')),
+        new OA\Property(property: 'accepted', type: 'array', items: new OA\Items(type: 'string')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Token',
+    type: 'object',
+    required: ['id', 'name', 'last_used_at'],
+    properties: [
+        new OA\Property(property: 'id', type: 'integer'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'last_used_at', type: 'string', nullable: true),
+    ],
+)]
+#[OA\Schema(
+    schema: 'NewToken',
+    type: 'object',
+    required: ['id', 'name', 'plain'],
+    properties: [
+        new OA\Property(property: 'id', type: 'integer'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'plain', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Job',
+    type: 'object',
+    required: ['id', 'number', 'unit', 'owner', 'complaint', 'mains', 'supply_id', 'supply_title', 'technician', 'power', 'energised', 'waits_for', 'closed', 'handed_back', 'booked_in_at', 'may_write'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'number', type: 'string'),
+        new OA\Property(property: 'unit', type: 'string'),
+        new OA\Property(property: 'owner', type: 'string'),
+        new OA\Property(property: 'complaint', type: 'string'),
+        new OA\Property(property: 'mains', type: 'string'),
+        new OA\Property(property: 'supply_id', type: 'string'),
+        new OA\Property(property: 'supply_title', type: 'string'),
+        new OA\Property(property: 'technician', type: 'string'),
+        new OA\Property(property: 'power', type: 'string'),
+        new OA\Property(property: 'energised', type: 'boolean'),
+        new OA\Property(property: 'waits_for', type: 'string'),
+        new OA\Property(property: 'closed', type: 'boolean'),
+        new OA\Property(property: 'handed_back', type: 'boolean'),
+        new OA\Property(property: 'booked_in_at', type: 'string', nullable: true),
+        new OA\Property(property: 'may_write', type: 'boolean'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Supply',
+    type: 'object',
+    required: ['id', 'title', 'revision', 'parts', 'points', 'mains', 'updated_at'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'revision', type: 'string'),
+        new OA\Property(property: 'parts', type: 'integer'),
+        new OA\Property(property: 'points', type: 'integer'),
+        new OA\Property(property: 'mains', type: 'string'),
+        new OA\Property(property: 'updated_at', type: 'string', nullable: true),
+        new OA\Property(property: 'description', type: 'object', additionalProperties: true),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Slip',
+    type: 'object',
+    required: ['name', 'advice'],
+    properties: [
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'advice', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'ReadingView',
+    type: 'object',
+    required: ['entry', 'target', 'text', 'quantity', 'mode', 'power', 'word', 'mark', 'good', 'sentence', 'why', 'slips'],
+    properties: [
+        new OA\Property(property: 'entry', type: 'string'),
+        new OA\Property(property: 'target', type: 'string'),
+        new OA\Property(property: 'text', type: 'string'),
+        new OA\Property(property: 'quantity', type: 'string'),
+        new OA\Property(property: 'mode', type: 'string'),
+        new OA\Property(property: 'power', type: 'string'),
+        new OA\Property(property: 'word', type: 'string'),
+        new OA\Property(property: 'mark', type: 'string'),
+        new OA\Property(property: 'good', type: 'boolean'),
+        new OA\Property(property: 'sentence', type: 'string'),
+        new OA\Property(property: 'why', type: 'string'),
+        new OA\Property(property: 'slips', type: 'array', items: new OA\Items(ref: '#/components/schemas/Slip')),
+        new OA\Property(property: 'name', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'PointView',
+    type: 'object',
+    required: ['id', 'name', 'how', 'against', 'stage', 'function', 'expected', 'low', 'high', 'hot', 'reading'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'how', type: 'string'),
+        new OA\Property(property: 'against', type: 'string'),
+        new OA\Property(property: 'stage', type: 'string', nullable: true),
+        new OA\Property(property: 'function', type: 'string'),
+        new OA\Property(property: 'expected', type: 'string'),
+        new OA\Property(property: 'low', type: 'number'),
+        new OA\Property(property: 'high', type: 'number'),
+        new OA\Property(property: 'hot', type: 'boolean'),
+        new OA\Property(property: 'reading', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ReadingView')]),
+    ],
+)]
+#[OA\Schema(
+    schema: 'PathPart',
+    type: 'object',
+    required: ['ref', 'label', 'suspicion', 'replaced'],
+    properties: [
+        new OA\Property(property: 'ref', type: 'string'),
+        new OA\Property(property: 'label', type: 'string'),
+        new OA\Property(property: 'suspicion', type: 'number'),
+        new OA\Property(property: 'replaced', type: 'boolean'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'PathStage',
+    type: 'object',
+    required: ['id', 'name', 'from', 'energy', 'suspicion', 'parts', 'points'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'from', type: 'string', nullable: true),
+        new OA\Property(property: 'energy', type: 'string'),
+        new OA\Property(property: 'suspicion', type: 'number'),
+        new OA\Property(property: 'parts', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathPart')),
+        new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'string')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'StepOutcome',
+    type: 'object',
+    required: ['range', 'meaning', 'probability'],
+    properties: [
+        new OA\Property(property: 'range', type: 'string'),
+        new OA\Property(property: 'meaning', type: 'string'),
+        new OA\Property(property: 'probability', type: 'number'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Step',
+    type: 'object',
+    required: ['kind', 'sentence', 'detail', 'target', 'quantity', 'mode', 'power', 'part', 'fault', 'red', 'black', 'meter', 'expect', 'caution', 'why', 'outcomes'],
+    properties: [
+        new OA\Property(property: 'kind', type: 'string'),
+        new OA\Property(property: 'sentence', type: 'string'),
+        new OA\Property(property: 'detail', type: 'string'),
+        new OA\Property(property: 'target', type: 'string', nullable: true),
+        new OA\Property(property: 'quantity', type: 'string', nullable: true),
+        new OA\Property(property: 'mode', type: 'string', nullable: true),
+        new OA\Property(property: 'power', type: 'string', nullable: true),
+        new OA\Property(property: 'part', type: 'string', nullable: true),
+        new OA\Property(property: 'fault', type: 'string', nullable: true),
+        new OA\Property(property: 'red', type: 'string', nullable: true),
+        new OA\Property(property: 'black', type: 'string', nullable: true),
+        new OA\Property(property: 'meter', type: 'string', nullable: true),
+        new OA\Property(property: 'expect', type: 'string', nullable: true),
+        new OA\Property(property: 'caution', type: 'string', nullable: true),
+        new OA\Property(property: 'why', type: 'string'),
+        new OA\Property(property: 'outcomes', type: 'array', items: new OA\Items(ref: '#/components/schemas/StepOutcome')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Reason',
+    type: 'object',
+    required: ['label', 'weight'],
+    properties: [
+        new OA\Property(property: 'label', type: 'string'),
+        new OA\Property(property: 'weight', type: 'number'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'SuspectView',
+    type: 'object',
+    required: ['id', 'title', 'probability', 'members', 'for', 'against', 'chain'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'probability', type: 'number'),
+        new OA\Property(property: 'members', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'fault', 'title', 'proof', 'looks'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'fault', type: 'string'), new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'proof', type: 'string'), new OA\Property(property: 'looks', type: 'string')])),
+        new OA\Property(property: 'for', type: 'array', items: new OA\Items(ref: '#/components/schemas/Reason')),
+        new OA\Property(property: 'against', type: 'array', items: new OA\Items(ref: '#/components/schemas/Reason')),
+        new OA\Property(property: 'chain', type: 'array', items: new OA\Items(type: 'string')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'LogLine',
+    type: 'object',
+    required: ['id', 'kind', 'line', 'at', 'by', 'struck', 'reading'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'kind', type: 'string'),
+        new OA\Property(property: 'line', type: 'string'),
+        new OA\Property(property: 'at', type: 'string'),
+        new OA\Property(property: 'by', type: 'string'),
+        new OA\Property(property: 'struck', type: 'boolean'),
+        new OA\Property(property: 'reading', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ReadingView')]),
+    ],
+)]
+#[OA\Schema(
+    schema: 'ModeView',
+    type: 'object',
+    required: ['id', 'name', 'absent'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'absent', type: 'array', items: new OA\Items(type: 'string')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'PartView',
+    type: 'object',
+    required: ['ref', 'label', 'faults'],
+    properties: [
+        new OA\Property(property: 'ref', type: 'string'),
+        new OA\Property(property: 'label', type: 'string'),
+        new OA\Property(property: 'faults', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'title'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'title', type: 'string')])),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Bench',
+    type: 'object',
+    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'suspects', 'symptoms', 'missing_for_close', 'log'],
+    properties: [
+        new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'revision', type: 'string'),
+        new OA\Property(property: 'cautions', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'state', type: 'object', required: ['power', 'words', 'since', 'mode', 'mode_name', 'mains'], properties: [new OA\Property(property: 'power', type: 'string'), new OA\Property(property: 'words', type: 'string'), new OA\Property(property: 'since', type: 'string', nullable: true), new OA\Property(property: 'mode', type: 'string'), new OA\Property(property: 'mode_name', type: 'string'), new OA\Property(property: 'mains', type: 'string', nullable: true)]),
+        new OA\Property(property: 'modes', type: 'array', items: new OA\Items(ref: '#/components/schemas/ModeView')),
+        new OA\Property(property: 'parts', type: 'array', items: new OA\Items(ref: '#/components/schemas/PartView')),
+        new OA\Property(property: 'checks', type: 'array', items: new OA\Items(type: 'object', required: ['id', 'quantity', 'where'], properties: [new OA\Property(property: 'id', type: 'string'), new OA\Property(property: 'quantity', type: 'string'), new OA\Property(property: 'where', type: 'string')])),
+        new OA\Property(property: 'points', type: 'array', items: new OA\Items(ref: '#/components/schemas/PointView')),
+        new OA\Property(property: 'path', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathStage')),
+        new OA\Property(property: 'next', ref: '#/components/schemas/Step'),
+        new OA\Property(property: 'alternatives', type: 'array', items: new OA\Items(ref: '#/components/schemas/Step')),
+        new OA\Property(property: 'suspects', type: 'array', items: new OA\Items(ref: '#/components/schemas/SuspectView')),
+        new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'missing_for_close', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'log', type: 'array', items: new OA\Items(ref: '#/components/schemas/LogLine')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Report',
+    type: 'object',
+    required: ['job', 'supply', 'symptoms', 'findings', 'asFound', 'cause', 'work', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
+    properties: [
+        new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
+        new OA\Property(property: 'supply', type: 'string'),
+        new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'findings', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'asFound', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReadingView')),
+        new OA\Property(property: 'cause', type: 'object', required: ['part', 'fault', 'text', 'chain'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'fault', type: 'string'), new OA\Property(property: 'text', type: 'string'), new OA\Property(property: 'chain', type: 'array', items: new OA\Items(type: 'string'))], nullable: true),
+        new OA\Property(property: 'work', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'out', 'in', 'at'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'out', type: 'string'), new OA\Property(property: 'in', type: 'string'), new OA\Property(property: 'at', type: 'string')])),
+        new OA\Property(property: 'asLeft', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReadingView')),
+        new OA\Property(property: 'notes', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'closedAt', type: 'string', nullable: true),
+        new OA\Property(property: 'handedBackAt', type: 'string', nullable: true),
+        new OA\Property(property: 'open', type: 'array', items: new OA\Items(type: 'string')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'CheckedMode',
+    type: 'object',
+    required: ['id', 'name', 'points'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'object', required: ['id', 'name', 'function', 'expected'], properties: [new OA\Property(property: 'id', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'function', type: 'string'), new OA\Property(property: 'expected', type: 'string')])),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Checked',
+    type: 'object',
+    required: ['title', 'parts', 'modes', 'path'],
+    properties: [
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'parts', type: 'integer'),
+        new OA\Property(property: 'modes', type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckedMode')),
+        new OA\Property(property: 'path', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathStage')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'EntryToSend',
+    type: 'object',
+    required: ['id', 'kind', 'payload', 'at'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'kind', type: 'string'),
+        new OA\Property(property: 'payload', type: 'object', additionalProperties: true),
+        new OA\Property(property: 'at', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'SignIn',
+    type: 'object',
+    required: ['email', 'password'],
+    properties: [
+        new OA\Property(property: 'email', type: 'string'),
+        new OA\Property(property: 'password', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'BookIn',
+    type: 'object',
+    required: ['unit', 'owner', 'mains', 'supply_id', 'symptoms'],
+    properties: [
+        new OA\Property(property: 'unit', type: 'string'),
+        new OA\Property(property: 'owner', type: 'string'),
+        new OA\Property(property: 'complaint', type: 'string', nullable: true),
+        new OA\Property(property: 'mains', type: 'string'),
+        new OA\Property(property: 'supply_id', type: 'string'),
+        new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'TemplateAnswers',
+    type: 'object',
+    required: [],
+    properties: [
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'mains', type: 'string'),
+        new OA\Property(property: 'frequency', type: 'string'),
+        new OA\Property(property: 'rails', type: 'string'),
+        new OA\Property(property: 'rectifier', type: 'string'),
+        new OA\Property(property: 'secondary', type: 'string'),
+        new OA\Property(property: 'regulated', type: 'string'),
+        new OA\Property(property: 'reservoir', type: 'string'),
+        new OA\Property(property: 'load', type: 'string'),
+        new OA\Property(property: 'indicator', type: 'boolean'),
+    ],
+)]
+final class Schemas
+{
+}

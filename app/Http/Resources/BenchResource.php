@@ -1,0 +1,70 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Bench\JobFile;
+use Illuminate\Http\Request;
+use Illuminate\Http\Resources\Json\JsonResource;
+use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Diagnosis\Hypothesis;
+use Oculant\Core\Diagnosis\Suspect;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\FaultMode;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Supply\Mode;
+
+/** @property JobFile $resource */
+final class BenchResource extends JsonResource
+{
+    /** @return array<string, mixed> */
+    public function toArray(Request $request): array
+    {
+        $file = $this->resource;
+        $workup = $file->workup();
+        $state = $file->state;
+
+        return [
+            'job' => (new JobResource($file->job))->toArray($request),
+            'title' => $file->supply->title,
+            'revision' => $file->supply->revision,
+            'cautions' => $file->supply->cautions,
+            'state' => [
+                'power' => $state->power->value, 'words' => $state->power->words(), 'since' => $state->powerSince,
+                'mode' => $state->mode, 'mode_name' => $file->supply->mode($state->mode)->name,
+                'mains' => $state->mainsVolts === null ? null : Quantity::volts($state->mainsVolts),
+            ],
+            'modes' => array_values(array_map(static fn (Mode $m): array => ['id' => $m->id, 'name' => $m->name, 'absent' => $m->absent], $file->supply->modes)),
+            'parts' => array_values(array_map($this->part(...), $file->supply->parts)),
+            'checks' => array_values(array_map(static fn (DeadCheck $c): array => ['id' => $c->id, 'quantity' => $c->quantity, 'where' => $c->where], $file->supply->deadChecks())),
+            'points' => $workup->points(),
+            'path' => $workup->path(),
+            ...$workup->next(),
+            'suspects' => array_map($this->suspect(...), array_slice($workup->suspects(), 0, 8)),
+            'symptoms' => array_map(static fn (array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
+            'missing_for_close' => $workup->missingForClose(),
+            'log' => LogEntryResource::all($file),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function part(Part $part): array
+    {
+        return [
+            'ref' => $part->ref, 'label' => $part->label(),
+            'faults' => array_map(static fn (FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    private function suspect(Suspect $suspect): array
+    {
+        return [
+            'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability,
+            'members' => array_map(static fn (Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], $suspect->members),
+            'for' => $suspect->for, 'against' => $suspect->against, 'chain' => $suspect->chain,
+        ];
+    }
+}

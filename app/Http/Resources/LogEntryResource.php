@@ -1,0 +1,44 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use App\Bench\JobFile;
+use App\Models\LogEntryRecord;
+use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\TakenReading;
+
+/** One line of the log as the bench shows it; readings carry their verdict. */
+final class LogEntryResource
+{
+    /** @return list<array<string, mixed>> newest first */
+    public static function all(JobFile $file): array
+    {
+        $readings = [];
+        foreach ($file->state->readings as $reading) {
+            $readings[$reading->entryId] = $reading;
+        }
+
+        return array_map(
+            static fn (LogEntryRecord $record): array => self::one($file, $record, $readings[$record->id] ?? null),
+            array_reverse($file->records),
+        );
+    }
+
+    /** @return array<string, mixed> */
+    private static function one(JobFile $file, LogEntryRecord $record, ?TakenReading $reading): array
+    {
+        $entry = $record->toEntry();
+
+        return [
+            'id' => $entry->id,
+            'kind' => $entry->kind,
+            'line' => EntryKinds::named($entry->kind)->line($entry, $file->supply),
+            'at' => $entry->at,
+            'by' => $entry->by,
+            'struck' => isset($file->state->struck[$entry->id]),
+            'reading' => $reading === null ? null : $file->workup()->readingView($reading),
+        ];
+    }
+}

@@ -1,0 +1,46 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasMany;
+
+/**
+ * @property array<string, mixed> $description
+ */
+final class RepairJob extends Model
+{
+    /** @use HasFactory<\Database\Factories\RepairJobFactory> */
+    use HasFactory, HasUlids;
+
+    protected $fillable = ['workshop_id', 'supply_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description'];
+
+    /** @return BelongsTo<User, $this> */
+    public function user(): BelongsTo
+    {
+        return $this->belongsTo(User::class);
+    }
+
+    /** @return HasMany<LogEntryRecord, $this> in the order of their ULIDs */
+    public function entries(): HasMany
+    {
+        return $this->hasMany(LogEntryRecord::class)->orderBy('id');
+    }
+
+    /** @param Builder<self> $query */
+    public function scopeOfWorkshop(Builder $query, string $workshopId): void
+    {
+        $query->where('workshop_id', $workshopId);
+    }
+
+    protected function casts(): array
+    {
+        return ['description' => 'array'];
+    }
+}

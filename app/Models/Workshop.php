@@ -1,0 +1,17 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Factories\HasFactory;
+use Illuminate\Database\Eloquent\Model;
+
+final class Workshop extends Model
+{
+    /** @use HasFactory<\Database\Factories\WorkshopFactory> */
+    use HasFactory, HasUlids;
+
+    protected $fillable = ['name'];
+}

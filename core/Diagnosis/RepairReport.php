@@ -1,0 +1,57 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Supply\Description;
+
+/** What goes back to the owner with the unit: as found, cause, work, as left. */
+final class RepairReport
+{
+    /**
+     * @return array{symptoms: list<string>, findings: list<string>, asFound: list<array<string, mixed>>, cause: ?array{part: string, fault: string, text: string, chain: list<string>},
+     *     work: list<array{part: string, out: string, in: string, at: string}>, asLeft: list<array<string, mixed>>, notes: list<string>, closedAt: ?string, handedBackAt: ?string, open: list<string>}
+     */
+    public static function of(Description $supply, BenchState $state, Workup $workup, FaultDictionary $dictionary): array
+    {
+        $found = array_filter($state->readings, static fn (TakenReading $r): bool => $r->replaced === [] && ! $r->isResidual());
+        $left = [];
+        foreach ($state->proofReadings() as $reading) {
+            $left["{$reading->target} {$reading->quantity} {$reading->mode}"] = $workup->readingView($reading) + ['name' => $supply->point($reading->target)->name];
+        }
+        $cause = null;
+        if ($state->cause !== null) {
+            $part = $supply->part($state->cause['part']);
+            $cause = [
+                'part' => $part->label(),
+                'fault' => $part->fault($state->cause['fault'])->title ?? $state->cause['fault'],
+                'text' => $state->cause['text'],
+                'chain' => array_map(
+                    static fn (string $fuse, string $how): string => "{$fuse} opens {$how}",
+                    array_keys($dictionary->fuses["{$state->cause['part']}:{$state->cause['fault']}"] ?? []),
+                    $dictionary->fuses["{$state->cause['part']}:{$state->cause['fault']}"] ?? [],
+                ),
+            ];
+        }
+
+        return [
+            'symptoms' => array_map(static fn (array $s): string => (Symptom::WORDS[$s['symptom']] ?? $s['symptom']).($s['text'] === '' ? '' : ": {$s['text']}"), $state->symptoms),
+            'findings' => array_map(static fn (array $f): string => "{$f['part']}: {$f['text']}", $state->findings),
+            'asFound' => array_values(array_map(
+                static fn (TakenReading $r): array => $workup->readingView($r) + ['name' => $supply->points[$r->target]->name ?? $supply->deadChecks()[$r->target]->where],
+                $found,
+            )),
+            'cause' => $cause,
+            'work' => array_map(static fn (array $r): array => ['part' => $supply->part($r['part'])->label(), 'out' => $r['out'], 'in' => $r['in'], 'at' => $r['at']], $state->repairs),
+            'asLeft' => array_values($left),
+            'notes' => array_column($state->notes, 'text'),
+            'closedAt' => $state->closedAt,
+            'handedBackAt' => $state->handedBackAt,
+            'open' => $state->closedAt === null ? $workup->missingForClose() : [],
+        ];
+    }
+}

@@ -1,0 +1,105 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Practice;
+
+use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Expectation\DeadMeter;
+use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Quantity\Meter;
+use Oculant\Core\Supply\Description;
+
+/**
+ * One particular unit of a kind: its parts spread within their tolerances, perhaps with a fault, read with a meter that
+ * errs within its accuracy. A fixed seed gives the same unit and the same readings every time.
+ */
+final class SimulatedUnit
+{
+    private Description $unit;
+
+    private int $state;
+
+    /** @var array<string, Observation> */
+    private array $observations = [];
+
+    /** @var array<string, string> fuses that opened stay open */
+    private array $opened = [];
+
+    /** @param array<string, string> $faults fault name by part reference */
+    public function __construct(Description $supply, private array $faults, int $seed)
+    {
+        $this->state = $seed & 0x7FFFFFFF;
+        $changed = [];
+        foreach ($supply->parts as $ref => $part) {
+            foreach ($part->tolerances as $parameter => $tolerance) {
+                if ($tolerance > 0 && $part->knows($parameter)) {
+                    $part = $part->with($parameter, $part->value($parameter) * (1 + $tolerance * 0.7 * $this->spread()));
+                }
+            }
+            $changed[(string) $ref] = $part;
+        }
+        $this->unit = $supply->withParts($changed);
+    }
+
+    /** A part was replaced by a good one. */
+    public function repair(string $ref): void
+    {
+        unset($this->faults[$ref], $this->opened[$ref]);
+        $this->observations = [];
+    }
+
+    /**
+     * What the meter shows, energised: dc, ac or ripple in volts.
+     *
+     * @param float|null $mainsVolts null for nominal
+     */
+    public function live(string $point, string $quantity, string $mode, ?float $mainsVolts = null): float
+    {
+        $observation = $this->observe($mode, $mainsVolts);
+        $true = $observation->reading($point, $quantity);
+
+        return $this->asShown($true, $quantity === 'dc' ? Meter::forDc() : Meter::forAc());
+    }
+
+    /** What the meter shows with the plug out: ohms, or volts for a diode test; INF for OL. */
+    public function dead(string $check, string $mode): float
+    {
+        $true = (new DeadMeter($this->unit))->read($this->unit->deadChecks()[$check], $this->presentFaults(), $this->unit->mode($mode)->absent);
+
+        return is_infinite($true) ? INF : $this->asShown($true, Meter::forResistance());
+    }
+
+    private function observe(string $mode, ?float $mainsVolts): Observation
+    {
+        $key = $mode.'@'.$mainsVolts;
+        if (! isset($this->observations[$key])) {
+            $observation = (new Behaviour($this->unit))->live($this->unit->mode($mode), $this->presentFaults(), $mainsVolts);
+            $this->opened += array_fill_keys(array_keys($observation->fuses), 'open');
+            $this->observations[$key] = $observation;
+        }
+
+        return $this->observations[$key];
+    }
+
+    /** @return array<string, string> */
+    private function presentFaults(): array
+    {
+        return $this->opened + $this->faults;
+    }
+
+    private function asShown(float $true, Meter $meter): float
+    {
+        $shown = $true + 0.5 * $meter->halfWidth($true) * $this->spread();
+
+        return (float) sprintf('%.4g', abs($shown) < 1e-3 ? 0.0 : $shown);
+    }
+
+    /** Uniform between -1 and 1 (Park and Miller's minimal generator, so that every PHP gives the same). */
+    private function spread(): float
+    {
+        $this->state = (int) (($this->state * 48271) % 2147483647) ?: 1;
+
+        return 2 * $this->state / 2147483647 - 1;
+    }
+}

@@ -1,0 +1,23 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Supply;
+
+use Oculant\Core\Circuit\SpiceNetlist;
+
+/** A supply in one mode as a netlist that ngspice runs; it measures every test point over the last mains cycles. */
+final class SpiceExport
+{
+    /** @param array<string, string> $faults fault name by part reference */
+    public static function write(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null): string
+    {
+        $probes = array_map(
+            static fn (Point $point): array => [strtolower((string) preg_replace('/\W/', '_', $point->id)), $point->node, $point->against],
+            array_values($supply->points),
+        );
+        $title = "{$supply->title} rev. {$supply->revision}, {$mode->name}".($faults === [] ? '' : ', '.http_build_query($faults, '', ' '));
+
+        return SpiceNetlist::write(CircuitBuilder::live($supply, $mode, $faults, $mainsVolts), $title, $probes);
+    }
+}

@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+use App\Http\Controllers\Api\BenchController;
+use App\Http\Controllers\Api\JobController;
+use App\Http\Controllers\Api\LogController;
+use App\Http\Controllers\Api\ReportController;
+use App\Http\Controllers\Api\SchemaController;
+use App\Http\Controllers\Api\SessionController;
+use App\Http\Controllers\Api\SupplyController;
+use App\Http\Controllers\Api\TokenController;
+use Illuminate\Support\Facades\Route;
+
+Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
+Route::get('schema/supply', SchemaController::class);
+
+Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
+    Route::get('session', [SessionController::class, 'show']);
+    Route::delete('session', [SessionController::class, 'destroy']);
+    Route::get('tokens', [TokenController::class, 'index']);
+    Route::post('tokens', [TokenController::class, 'store']);
+    Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->whereNumber('token');
+
+    Route::get('jobs', [JobController::class, 'index']);
+    Route::post('jobs', [JobController::class, 'store']);
+    Route::get('jobs/{job}', [JobController::class, 'show']);
+    Route::get('jobs/{job}/bench', BenchController::class);
+    Route::post('jobs/{job}/log', LogController::class);
+    Route::get('jobs/{job}/report', [ReportController::class, 'show']);
+    Route::get('jobs/{job}/report.pdf', [ReportController::class, 'pdf']);
+
+    Route::get('supplies', [SupplyController::class, 'index']);
+    Route::post('supplies', [SupplyController::class, 'store']);
+    Route::post('supplies/check', [SupplyController::class, 'check']);
+    Route::post('supplies/template', [SupplyController::class, 'template']);
+    Route::get('supplies/{supply}', [SupplyController::class, 'show']);
+    Route::put('supplies/{supply}', [SupplyController::class, 'update']);
+    Route::get('supplies/{supply}/spice', [SupplyController::class, 'spice']);
+});
