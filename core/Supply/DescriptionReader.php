@@ -13,7 +13,7 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 
-/** Reads the open format `oculant/supply` version 1 (core/Supply/supply.schema.json, docs/formats.md). */
+/** Reads the open format `oculant/supply` version 1 (docs/supply.schema.json, docs/formats.md). */
 final class DescriptionReader
 {
     public const FORMAT = 'oculant/supply';

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use InvalidArgumentException;
+use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\SpiceExport;
@@ -27,6 +28,9 @@ final class Spice extends ReadsDescription
             }
             $faults[$ref] = $fault;
         }
+        // A fuse that the fault opens is drawn open, as it is when the readings are taken.
+        $opened = (new Behaviour($supply))->live($supply->mode($this->text('mode')), $faults)->fuses;
+        $faults += array_fill_keys(array_keys($opened), 'open');
         $mains = $this->text('mains') === null ? null : (float) $this->text('mains');
         $this->getOutput()->write(SpiceExport::write($supply, $supply->mode($this->text('mode')), $faults, $mains));
 

@@ -4,7 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
-use Illuminate\Http\Response;
+use Illuminate\Http\JsonResponse;
+use Oculant\Core\Supply\SupplySchema;
 use OpenApi\Attributes as OA;
 
 final class SchemaController
@@ -12,8 +13,8 @@ final class SchemaController
     #[OA\Get(path: '/schema/supply', operationId: 'supplySchema', summary: 'JSON schema of the format oculant/supply version 1', responses: [
         new OA\Response(response: 200, description: 'JSON Schema', content: new OA\JsonContent(type: 'object')),
     ])]
-    public function __invoke(): Response
+    public function __invoke(): JsonResponse
     {
-        return new Response((string) file_get_contents(base_path('core/Supply/supply.schema.json')), 200, ['Content-Type' => 'application/schema+json']);
+        return new JsonResponse(SupplySchema::build(), 200, ['Content-Type' => 'application/schema+json']);
     }
 }

@@ -1,0 +1,180 @@
+# Shared by bin/start and bin/test: installs what is missing and runs this project's own database.
+set -euo pipefail
+
+ROOT=$(cd "$(dirname "${BASH_SOURCE[0]}")/.." && pwd)
+cd "$ROOT"
+
+say() { printf '%s\n' "$*" >&2; }
+stop_with() { say "Cannot go on: $*"; exit 1; }
+
+as_root() {
+    if [ "$(id -u)" = 0 ]; then "$@"
+    elif command -v sudo >/dev/null; then sudo "$@"
+    else stop_with "installing Debian packages needs root. Run as root, or install sudo. Wanted: $*"; fi
+}
+
+# need_packages COMMAND=PACKAGE... : installs the packages whose command is not there
+need_packages() {
+    local missing=() pair
+    for pair in "$@"; do
+        PATH="$PATH:/usr/sbin:/sbin" command -v "${pair%%=*}" >/dev/null 2>&1 || missing+=("${pair#*=}")
+    done
+    [ ${#missing[@]} = 0 ] && return
+    say "Installing Debian packages: ${missing[*]}"
+    as_root apt-get update -qq >/dev/null || stop_with "apt-get update failed; is the network there?"
+    as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null \
+        || stop_with "apt-get could not install: ${missing[*]}"
+}
+
+need_php_extensions() {
+    local wanted=(mbstring dom pdo_mysql zip gd intl curl) missing=() name
+    for name in "${wanted[@]}"; do
+        php -m | grep -qix "$name" || missing+=("$name")
+    done
+    [ ${#missing[@]} = 0 ] && return
+    local packages=()
+    for name in "${missing[@]}"; do
+        case $name in pdo_mysql) packages+=(php-mysql) ;; dom) packages+=(php-xml) ;; *) packages+=("php-$name") ;; esac
+    done
+    say "Installing PHP extensions: ${packages[*]}"
+    as_root apt-get update -qq >/dev/null
+    as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${packages[@]}" >/dev/null \
+        || stop_with "apt-get could not install: ${packages[*]}"
+}
+
+find_php_fpm() {
+    local version
+    version=$(php -r 'echo PHP_MAJOR_VERSION.".".PHP_MINOR_VERSION;')
+    PHP_FPM=$(PATH="$PATH:/usr/sbin" command -v "php-fpm$version" || true)
+    if [ -z "$PHP_FPM" ]; then
+        as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "php$version-fpm" >/dev/null || stop_with "apt-get could not install php$version-fpm"
+        PHP_FPM=$(PATH="$PATH:/usr/sbin" command -v "php-fpm$version")
+    fi
+}
+
+# fresh STAMP FILE... : true if STAMP is there and newer than every file
+fresh() {
+    local stamp=$1 file
+    shift
+    [ -e "$stamp" ] || return 1
+    for file in "$@"; do [ "$file" -nt "$stamp" ] && return 1; done
+    return 0
+}
+
+install_dependencies() {
+    need_packages php=php-cli composer=composer node=nodejs npm=npm mariadbd=mariadb-server unzip=unzip curl=curl
+    need_php_extensions
+    node -e 'process.exit(+process.versions.node.split(".")[0] >= 18 ? 0 : 1)' || stop_with "Node.js $(node --version) is too old; 18 or newer is needed."
+    if ! fresh vendor/autoload.php composer.json; then
+        say "Installing PHP packages"
+        COMPOSER_ALLOW_SUPERUSER=1 composer install --no-interaction --no-progress --quiet || stop_with "composer install failed (see above)."
+        touch vendor/autoload.php
+    fi
+    if ! fresh node_modules/.stamp package-lock.json; then
+        say "Installing npm packages"
+        npm ci --no-audit --no-fund --loglevel=error >/dev/null || stop_with "npm ci failed (see above)."
+        touch node_modules/.stamp
+    fi
+    mkdir -p storage/framework/{cache/data,sessions,views} storage/logs bootstrap/cache
+}
+
+build_front_end() {
+    if ! fresh public/build/manifest.json package-lock.json vite.config.ts $(find resources/js -type f); then
+        say "Building the front end"
+        npm run --silent build >/dev/null || stop_with "the front end did not build (npm run build says why)."
+    fi
+}
+
+port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
+
+is_running() { [ -s "$1" ] && kill -0 "$(cat "$1")" 2>/dev/null; }
+
+# wait_until SECONDS COMMAND... : repeats the command until it succeeds
+wait_until() {
+    local left=$(( $1 * 10 ))
+    shift
+    until "$@" >/dev/null 2>&1; do
+        left=$((left - 1))
+        [ $left -gt 0 ] || return 1
+        sleep 0.1
+    done
+}
+
+# start_database DIR PORT NAME USER PASSWORD [mariadbd option...]
+start_database() {
+    local dir=$1 port=$2 name=$3 user=$4 password=$5
+    shift 5
+    mkdir -p "$dir"
+    if ! is_running "$dir/pid"; then
+        port_is_free "$port" || stop_with "port $port on 127.0.0.1 is in use. Stop what uses it, or set OCULANT_DB_PORT to a free one."
+        local me=()
+        [ "$(id -u)" = 0 ] && me=(--user=root)
+        if [ ! -d "$dir/data/mysql" ]; then
+            mariadb-install-db --no-defaults "${me[@]}" --datadir="$dir/data" --auth-root-authentication-method=normal --skip-test-db >"$dir/install.log" 2>&1 \
+                || stop_with "MariaDB could not make its data directory; see $dir/install.log"
+        fi
+        PATH="$PATH:/usr/sbin" mariadbd --no-defaults "${me[@]}" --datadir="$dir/data" --bind-address=127.0.0.1 --port="$port" \
+            --socket="$dir/socket" --pid-file="$dir/pid" --character-set-server=utf8mb4 --skip-name-resolve "$@" >"$dir/log" 2>&1 </dev/null &
+        disown
+        wait_until 30 mariadb-admin --no-defaults --socket="$dir/socket" --user=root ping || stop_with "MariaDB did not start; see $dir/log"
+    fi
+    mariadb --no-defaults --socket="$dir/socket" --user=root <<SQL
+CREATE DATABASE IF NOT EXISTS \`$name\` CHARACTER SET utf8mb4 COLLATE utf8mb4_unicode_ci;
+CREATE USER IF NOT EXISTS '$user'@'127.0.0.1' IDENTIFIED BY '$password';
+ALTER USER '$user'@'127.0.0.1' IDENTIFIED BY '$password';
+GRANT ALL ON \`$name\`.* TO '$user'@'127.0.0.1';
+SQL
+}
+
+stop_pid() {
+    is_running "$1" || return 0
+    local pid
+    pid=$(cat "$1")
+    kill "$pid" 2>/dev/null || true
+    wait_until 20 bash -c "! kill -0 $pid" || true
+}
+
+# start_web DIR PORT : nginx and php-fpm for this checkout, with the environment as it is
+start_web() {
+    local dir=$1 port=$2 nginx user='' fpm_user=''
+    nginx=$(PATH="$PATH:/usr/sbin" command -v nginx)
+    mkdir -p "$dir/tmp"
+    if [ "$(id -u)" = 0 ]; then
+        user='user root;'
+        fpm_user=$'user = root\ngroup = root'
+    fi
+    cat >"$dir/php-fpm.conf" <<CONF
+[global]
+pid = $dir/php-fpm.pid
+error_log = $dir/php-fpm.log
+daemonize = yes
+[oculant]
+$fpm_user
+listen = $dir/php-fpm.sock
+pm = dynamic
+pm.max_children = 8
+pm.start_servers = 2
+pm.min_spare_servers = 1
+pm.max_spare_servers = 4
+clear_env = no
+catch_workers_output = yes
+php_admin_value[memory_limit] = 256M
+CONF
+    sed -e "s|@DIR@|$dir|g; s|@ROOT@|$ROOT|g; s|@PORT@|$port|g; s|@USER@|$user|g" bin/nginx.conf >"$dir/nginx.conf"
+    if ! is_running "$dir/php-fpm.pid"; then
+        # Function JIT only: the tracing JIT has been seen to change the solver's results.
+        "$PHP_FPM" $([ "$(id -u)" = 0 ] && printf %s -R) -y "$dir/php-fpm.conf" -d opcache.jit=function -d opcache.jit_buffer_size=64M \
+            || stop_with "php-fpm did not start; see $dir/php-fpm.log"
+    fi
+    if ! is_running "$dir/nginx.pid"; then
+        port_is_free "$port" || stop_with "port $port on 127.0.0.1 is in use. Stop what uses it, or set OCULANT_PORT to a free one."
+        "$nginx" -p "$dir" -c "$dir/nginx.conf" -e "$dir/nginx.log" || stop_with "nginx did not start; see $dir/nginx.log"
+    fi
+    wait_until 20 curl --silent --fail --output /dev/null "http://127.0.0.1:$port/up" || stop_with "the app does not answer on http://127.0.0.1:$port; see $dir/nginx.log and storage/logs"
+}
+
+stop_all() {
+    stop_pid "$1/nginx.pid"
+    stop_pid "$1/php-fpm.pid"
+    stop_pid "$1/db/pid"
+}

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Database\Seeders;
+
+use App\Bench\BookIn;
+use App\Bench\JobLog;
+use App\Knowledge\Library;
+use App\Models\RepairJob;
+use App\Models\Supply;
+use App\Models\User;
+use App\Models\Workshop;
+use Illuminate\Database\Seeder;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Str;
+use Oculant\Core\Practice\SimulatedUnit;
+use Oculant\Core\Supply\DescriptionReader;
+
+/**
+ * The demo workshop. Readings are never written down anywhere: a simulated unit with the job's fault is measured with
+ * a simulated meter, from a fixed seed.
+ */
+final class DemoSeeder extends Seeder
+{
+    public function run(BookIn $bookIn, JobLog $log, Library $library): void
+    {
+        $workshop = self::file('workshop.json');
+        if (Workshop::query()->where('name', $workshop['workshop'])->exists()) {
+            return;
+        }
+        $home = Workshop::query()->create(['name' => $workshop['workshop']]);
+        $people = [];
+        foreach ($workshop['people'] as $person) {
+            $people[$person['email']] = $this->person($home, $person, $workshop['password']);
+        }
+        $other = $workshop['other'];
+        $this->person(Workshop::query()->create(['name' => $other['workshop']]), $other, $workshop['password']);
+
+        $supplies = [];
+        foreach (glob(database_path('demo/supplies/*.json')) ?: [] as $path) {
+            $description = DescriptionReader::fromJson((string) file_get_contents($path));
+            $supplies[basename($path, '.json')] = Supply::query()->create([
+                'workshop_id' => $home->id, 'title' => $description->title, 'revision' => $description->revision, 'description' => $description->written,
+            ]);
+            // Solved here once, so that the first look at a job is quick.
+            $knowledge = $library->of($description);
+            $knowledge->dictionary(null);
+            foreach (array_keys($description->modes) as $mode) {
+                $knowledge->expectations((string) $mode, null);
+            }
+        }
+        foreach (self::file('jobs.json') as $story) {
+            $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log);
+        }
+        Carbon::setTestNow();
+    }
+
+    /** @param array<string, mixed> $story */
+    private function play(array $story, User $user, Supply $supply, BookIn $bookIn, JobLog $log): void
+    {
+        $clock = Carbon::now()->subHours($story['hours_ago']);
+        Carbon::setTestNow($clock);
+        $job = $bookIn->unit($user, $supply, $story);
+        $unit = new SimulatedUnit(DescriptionReader::fromArray($supply->description), $story['fault'], $story['seed']);
+        $mode = array_key_first(DescriptionReader::fromArray($supply->description)->modes);
+        foreach ($story['play'] as $move) {
+            $clock = $clock->copy()->addMinutes(3);
+            $mode = $move['mode'] ?? $mode;
+            if ($move['do'] === 'repair') {
+                $unit->repair($move['part']);
+            }
+            $log->append($job, $user, [
+                'id' => strtoupper((string) Str::ulid($clock)), 'at' => $clock->toIso8601String(), 'kind' => $move['do'] === 'read' ? 'reading' : $move['do'],
+                'payload' => match ($move['do']) {
+                    'read' => ['target' => $move['target'], 'quantity' => $move['quantity'], 'text' => (string) $unit->live($move['target'], $move['quantity'], (string) $mode, $story['mains_volts'])],
+                    'mains' => ['text' => (string) $story['mains_volts']],
+                    default => $move,
+                },
+            ]);
+        }
+        Carbon::setTestNow();
+    }
+
+    /** @param array{name: string, email: string, role: string} $person */
+    private function person(Workshop $workshop, array $person, string $password): User
+    {
+        $user = User::query()->create(['workshop_id' => $workshop->id, 'name' => $person['name'], 'email' => $person['email'], 'password' => $password]);
+        $user->assignRole($person['role']);
+
+        return $user;
+    }
+
+    /** @return array<mixed> */
+    private static function file(string $name): array
+    {
+        return json_decode((string) file_get_contents(database_path("demo/{$name}")), true, 32, JSON_THROW_ON_ERROR);
+    }
+}
