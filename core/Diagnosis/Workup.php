@@ -171,7 +171,7 @@ final class Workup
         return $views;
     }
 
-    /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, slips: list<array{name: string, advice: string}>} */
+    /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>} */
     public function readingView(TakenReading $reading): array
     {
         $verdict = $this->verdict($reading);
@@ -180,9 +180,23 @@ final class Workup
             'entry' => $reading->entryId, 'target' => $reading->target, 'text' => Reading::write($reading->quantity, $reading->value), 'quantity' => $reading->quantity,
             'mode' => $reading->mode, 'power' => $reading->power->value,
             'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(),
-            'sentence' => $verdict->sentence, 'why' => $verdict->why,
+            'sentence' => $verdict->sentence, 'why' => $verdict->why, 'expected' => $this->expectedText($reading),
             'slips' => array_map(static fn (Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice], $this->slips($reading)),
         ];
+    }
+
+    /** What a good unit would read in the context in which the reading was taken. */
+    private function expectedText(TakenReading $reading): string
+    {
+        if ($reading->isDeadCheck()) {
+            return 'about '.Reading::write($reading->quantity, $this->dictionary->reading($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}"));
+        }
+        if ($reading->isResidual()) {
+            return 'under 60 V';
+        }
+        $window = $this->expectationsAt($reading->mainsVolts)[$reading->mode]->window($reading->target, $reading->quantity);
+
+        return $reading->quantity === 'ripple' ? 'up to '.Quantity::volts($window->high) : Judge::range($window);
     }
 
     /** @return list<array<string, mixed>> */

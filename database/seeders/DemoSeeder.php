@@ -6,8 +6,8 @@ namespace Database\Seeders;
 
 use App\Bench\BookIn;
 use App\Bench\JobLog;
+use App\Bench\JobSummary;
 use App\Knowledge\Library;
-use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
 use App\Models\Workshop;
@@ -79,6 +79,7 @@ final class DemoSeeder extends Seeder
                 },
             ]);
         }
+        app(JobSummary::class)->of($job);
         Carbon::setTestNow();
     }
 

@@ -1,1 +1,58 @@
-console.log('x');
+import '@fontsource/atkinson-hyperlegible-mono/500.css';
+import '@fontsource/atkinson-hyperlegible-next/400.css';
+import '@fontsource/atkinson-hyperlegible-next/600.css';
+import '@fontsource/atkinson-hyperlegible-next/700.css';
+import './styles.css';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { App as AntApp, ConfigProvider } from 'antd';
+import { StrictMode, useEffect, useMemo, useState } from 'react';
+import { createRoot } from 'react-dom/client';
+import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { JobBench } from './bench/JobBench';
+import { JobList } from './bench/JobList';
+import { BookIn } from './bookin/BookIn';
+import { LibraryPage } from './library/LibraryPage';
+import { SupplyEditor } from './library/SupplyEditor';
+import { ReportPage } from './report/ReportPage';
+import { SessionGate } from './session/SessionGate';
+import { Shell } from './shell/Shell';
+import { applyScheme, storedScheme, themeFor, type Scheme } from './theme';
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
+
+function Oculant() {
+    const [scheme, setScheme] = useState<Scheme>(storedScheme);
+    useEffect(() => applyScheme(scheme), [scheme]);
+    const theme = useMemo(() => themeFor(scheme), [scheme]);
+    const turn = () => setScheme(scheme === 'dark' ? 'light' : 'dark');
+
+    return (
+        <ConfigProvider theme={theme} button={{ autoInsertSpace: false }}>
+            <AntApp>
+                <QueryClientProvider client={queries}>
+                    <BrowserRouter>
+                        <SessionGate>
+                            <Routes>
+                                <Route element={<Shell scheme={scheme} onTurn={turn} />}>
+                                    <Route index element={<JobList />} />
+                                    <Route path="book-in" element={<BookIn />} />
+                                    <Route path="jobs/:job" element={<JobBench />} />
+                                    <Route path="jobs/:job/report" element={<ReportPage />} />
+                                    <Route path="library" element={<LibraryPage />} />
+                                    <Route path="library/:supply" element={<SupplyEditor />} />
+                                    <Route path="*" element={<Navigate to="/" replace />} />
+                                </Route>
+                            </Routes>
+                        </SessionGate>
+                    </BrowserRouter>
+                </QueryClientProvider>
+            </AntApp>
+        </ConfigProvider>
+    );
+}
+
+applyScheme(storedScheme());
+const root = document.getElementById('app');
+if (root !== null) {
+    createRoot(root).render(<StrictMode><Oculant /></StrictMode>);
+}

@@ -114,7 +114,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'ReadingView',
     type: 'object',
-    required: ['entry', 'target', 'text', 'quantity', 'mode', 'power', 'word', 'mark', 'good', 'sentence', 'why', 'slips'],
+    required: ['entry', 'target', 'text', 'quantity', 'mode', 'power', 'word', 'mark', 'good', 'sentence', 'why', 'expected', 'slips'],
     properties: [
         new OA\Property(property: 'entry', type: 'string'),
         new OA\Property(property: 'target', type: 'string'),
@@ -127,6 +127,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'good', type: 'boolean'),
         new OA\Property(property: 'sentence', type: 'string'),
         new OA\Property(property: 'why', type: 'string'),
+        new OA\Property(property: 'expected', type: 'string'),
         new OA\Property(property: 'slips', type: 'array', items: new OA\Items(ref: '#/components/schemas/Slip')),
         new OA\Property(property: 'name', type: 'string'),
     ],

@@ -4,8 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
-use App\Bench\JobFile;
-use App\Knowledge\Library;
+use App\Bench\JobSummary;
 use App\Models\RepairJob;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
@@ -16,7 +15,7 @@ final class JobResource extends JsonResource
     /** @return array<string, mixed> */
     public function toArray(Request $request): array
     {
-        $file = JobFile::open(app(Library::class), $this->resource);
+        $summary = app(JobSummary::class)->of($this->resource);
 
         return [
             'id' => $this->id,
@@ -26,13 +25,13 @@ final class JobResource extends JsonResource
             'complaint' => $this->complaint,
             'mains' => $this->mains,
             'supply_id' => $this->supply_id,
-            'supply_title' => $file->supply->title,
+            'supply_title' => $summary['supply'],
             'technician' => $this->user->name ?? '',
-            'power' => $file->state->power->value,
-            'energised' => $file->state->power->isEnergised(),
-            'waits_for' => $file->workup()->waitsFor(),
-            'closed' => $file->state->closedAt !== null,
-            'handed_back' => $file->state->handedBackAt !== null,
+            'power' => $summary['power'],
+            'energised' => $summary['energised'],
+            'waits_for' => $summary['waits_for'],
+            'closed' => $summary['closed'],
+            'handed_back' => $summary['handed_back'],
             'booked_in_at' => $this->created_at?->toIso8601String(),
             'may_write' => $request->user()?->can('log', $this->resource) ?? false,
         ];

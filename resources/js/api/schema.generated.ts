@@ -350,6 +350,7 @@ export interface components {
             good: boolean;
             sentence: string;
             why: string;
+            expected: string;
             slips: components["schemas"]["Slip"][];
             name?: string;
         };

@@ -1,0 +1,37 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Knowledge\Library;
+use App\Models\RepairJob;
+use Illuminate\Contracts\Cache\Repository;
+
+/** What the bench list says of a job. Computed from the log, and kept until the log grows. */
+final readonly class JobSummary
+{
+    public function __construct(private Library $library, private Repository $cache)
+    {
+    }
+
+    /** @return array{supply: string, power: string, energised: bool, waits_for: string, closed: bool, handed_back: bool} */
+    public function of(RepairJob $job): array
+    {
+        // A bench that was offline sends older entries late: the count changes even when the newest id does not.
+        $log = $job->entries()->reorder()->selectRaw('count(*) as entries, max(id) as newest')->toBase()->first();
+
+        return $this->cache->rememberForever(sprintf('oculant:job:2:%s:%d:%s', $job->id, $log->entries ?? 0, $log->newest ?? ''), function () use ($job): array {
+            $file = JobFile::open($this->library, $job);
+
+            return [
+                'supply' => $file->supply->title,
+                'power' => $file->state->power->value,
+                'energised' => $file->state->power->isEnergised(),
+                'waits_for' => $file->workup()->waitsFor(),
+                'closed' => $file->state->closedAt !== null,
+                'handed_back' => $file->state->handedBackAt !== null,
+            ];
+        });
+    }
+}

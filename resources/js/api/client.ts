@@ -1,0 +1,63 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema.generated';
+
+type Schemas = components['schemas'];
+export type Bench = Schemas['Bench'];
+export type Job = Schemas['Job'];
+export type LogLine = Schemas['LogLine'];
+export type PathStage = Schemas['PathStage'];
+export type PointView = Schemas['PointView'];
+export type Problem = Schemas['Problem'];
+export type ReadingView = Schemas['ReadingView'];
+export type Refusal = Schemas['Refusal'];
+export type Report = Schemas['Report'];
+export type Step = Schemas['Step'];
+export type Supply = Schemas['Supply'];
+export type SuspectView = Schemas['SuspectView'];
+export type User = Schemas['User'];
+
+export const api = createClient<paths>({ baseUrl: '/api/v1', headers: { Accept: 'application/json' } });
+
+function csrfToken(): string {
+    const cookie = document.cookie.split('; ').find((c) => c.startsWith('XSRF-TOKEN='));
+    return cookie === undefined ? '' : decodeURIComponent(cookie.slice('XSRF-TOKEN='.length));
+}
+
+api.use({
+    onRequest({ request }) {
+        request.headers.set('X-XSRF-TOKEN', csrfToken());
+        return request;
+    },
+});
+
+/** A request that the server refused, with what it said; status 0 means that it never got there. */
+export class Refused extends Error {
+    constructor(
+        message: string,
+        readonly status: number,
+        readonly errors: Record<string, string[]> = {},
+        readonly problems: Problem[] = [],
+    ) {
+        super(message);
+    }
+}
+
+type Answer<T> = { data?: T; error?: unknown; response: Response };
+
+/** Unwraps an answer or throws what the server said. */
+export async function answer<T>(request: Promise<Answer<T>>): Promise<T> {
+    let result: Answer<T>;
+    try {
+        result = await request;
+    } catch {
+        throw new Refused('The server cannot be reached. What you typed is kept.', 0);
+    }
+    if (result.response.ok) {
+        return result.data as T;
+    }
+    const refusal = (result.error ?? {}) as Partial<Refusal>;
+    const fallback = result.response.status === 429
+        ? 'Too many tries. Wait a minute, then try again.'
+        : `The server answered with ${result.response.status}. Try again; if it stays, look at storage/logs.`;
+    throw new Refused(refusal.message || fallback, result.response.status, refusal.errors ?? {}, refusal.problems ?? []);
+}

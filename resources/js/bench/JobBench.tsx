@@ -1,0 +1,202 @@
+import { useQuery } from '@tanstack/react-query';
+import { App, Button } from 'antd';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { useParams } from 'react-router';
+import type { Bench, Step } from '../api/client';
+import { benchQuery } from '../api/queries';
+import { Dialogs, type Dialog } from './Dialogs';
+import { EnergyPath } from './EnergyPath';
+import { LogStrip } from './LogStrip';
+import { NextStep } from './NextStep';
+import { StateStrip } from './StateStrip';
+import { Suspects } from './Suspects';
+import { useOutbox } from './useOutbox';
+
+interface Command {
+    key: string;
+    label: string;
+    run: () => void;
+    shown: boolean;
+}
+
+function CommandBar({ commands, leader }: { commands: Command[]; leader: boolean }) {
+    return (
+        <div className={`commands ${leader ? 'lit' : ''}`} aria-label="Commands: space, then the letter">
+            {commands.filter((c) => c.shown).map((command) => (
+                <Button key={command.key} size="middle" type={leader ? 'default' : 'text'} onClick={command.run}>
+                    <kbd>{command.key.toUpperCase()}</kbd> {command.label}
+                </Button>
+            ))}
+        </div>
+    );
+}
+
+const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, [role="dialog"], .ant-modal') !== null;
+
+function OpenJob({ bench }: { bench: Bench }) {
+    const { job } = bench;
+    const { message } = App.useApp();
+    const outbox = useOutbox(job.id);
+    const [dialog, setDialog] = useState<Dialog>();
+    const [text, setText] = useState('');
+    const [leader, setLeader] = useState(false);
+    const [chosen, setChosen] = useState<Step>();
+    const [focusOn, setFocusOn] = useState<string>();
+    const field = useRef<HTMLInputElement>(null);
+    const step = chosen ?? bench.next;
+    const newest = bench.log.find((entry) => !entry.struck && entry.kind !== 'strike');
+
+    const record = useCallback(async (kind: string, payload: Record<string, unknown>) => {
+        setChosen(undefined);
+        return outbox.record(kind, payload);
+    }, [outbox]);
+
+    const close = () => {
+        setDialog(undefined);
+        window.setTimeout(() => field.current?.focus(), 0);
+    };
+
+    const enter = async () => {
+        if (text.trim() !== '') {
+            const typed = text;
+            setText('');
+            setFocusOn(undefined);
+            if (!await record('reading', { text: typed, target: focusOn ?? step.target, quantity: focusOn === undefined ? step.quantity : undefined })) {
+                setText((now) => (now === '' && navigator.onLine ? typed : now));
+            }
+            return;
+        }
+        switch (step.kind) {
+            case 'state': await record('power', { power: step.power, mode: step.mode ?? bench.state.mode }); break;
+            case 'confirm':
+            case 'cause': setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }); break;
+            case 'close': await record('close', {}); break;
+            case 'handback': await record('handback', {}); break;
+        }
+    };
+
+    const fromDialog = (kind: string, payload: Record<string, unknown>) => {
+        const goOn = kind === 'cause' && job.may_write;
+        setDialog(goOn ? { name: 'repair', part: payload.part as string } : undefined);
+        if (!goOn) {
+            window.setTimeout(() => field.current?.focus(), 0);
+        }
+        // The cause is named with the power off, so that the repair that follows can be recorded.
+        if (goOn && bench.state.power !== 'unplugged') {
+            void message.info('Unplug, discharge and record it before the repair is recorded.');
+            setDialog(undefined);
+        }
+        void record(kind, payload);
+    };
+
+    const undo = () => {
+        if (newest !== undefined) {
+            void record('strike', { entry: newest.id });
+        }
+    };
+
+    const skip = () => {
+        if (step.target !== null && step.quantity !== null) {
+            void record('skip', { target: step.target, quantity: step.quantity });
+        }
+    };
+
+    const commands: Command[] = [
+        { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true },
+        { key: 'm', label: 'mains', run: () => setDialog({ name: 'mains' }), shown: bench.state.power !== 'unplugged' },
+        { key: 'x', label: 'can\'t reach', run: skip, shown: step.target !== null },
+        { key: 'u', label: 'undo', run: undo, shown: newest !== undefined },
+        { key: 's', label: 'seen', run: () => setDialog({ name: 'finding' }), shown: true },
+        { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
+        { key: 'c', label: 'cause', run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }), shown: true },
+        { key: 'r', label: 'repair', run: () => setDialog({ name: 'repair', part: bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined ? undefined : step.part ?? undefined }), shown: true },
+    ];
+
+    const latestCommands = useRef(commands);
+    useEffect(() => {
+        latestCommands.current = commands;
+    });
+
+    useEffect(() => {
+        const listen = (event: KeyboardEvent) => {
+            if (event.ctrlKey || event.altKey || event.metaKey || dialog !== undefined) {
+                return;
+            }
+            const free = !isTyping(event.target);
+            if (leader || free) {
+                const command = latestCommands.current.find((c) => c.key === event.key.toLowerCase() && c.shown);
+                if (command !== undefined) {
+                    event.preventDefault();
+                    setLeader(false);
+                    command.run();
+                    return;
+                }
+            }
+            if (leader && event.key !== ' ') {
+                setLeader(false);
+            }
+            if (free && event.key === 'Enter' && !(event.target instanceof HTMLElement && event.target.closest('button, a') !== null)) {
+                field.current?.focus();
+            }
+            if (event.key === 'Escape') {
+                setText('');
+                setFocusOn(undefined);
+                setChosen(undefined);
+            }
+        };
+        window.addEventListener('keydown', listen, true);
+        return () => window.removeEventListener('keydown', listen, true);
+    }, [leader, dialog]);
+
+    useEffect(() => field.current?.focus(), []);
+
+    const reading = bench.log.find((entry) => entry.reading !== null && !entry.struck)?.reading ?? null;
+
+    return (
+        <main className="bench">
+            <StateStrip bench={bench} onPower={() => setDialog({ name: 'power' })} onMains={() => setDialog({ name: 'mains' })} />
+            <EnergyPath path={bench.path} points={bench.points} target={focusOn ?? step.target} onPoint={(point) => {
+                setFocusOn(point.id);
+                field.current?.focus();
+            }} />
+            <NextStep
+                step={focusOn === undefined || focusOn === step.target ? step : { ...step, kind: 'measure', sentence: `Reading at ${focusOn}: ${bench.points.find((p) => p.id === focusOn)?.name ?? ''}.`, detail: '', target: focusOn, meter: null, caution: null, outcomes: [] }}
+                alternatives={chosen === undefined ? bench.alternatives : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)}
+                latest={reading}
+                refusal={outbox.refusal}
+                mayWrite={job.may_write}
+                text={text}
+                leader={leader}
+                field={field}
+                onText={(value) => {
+                    setText(value);
+                    setLeader(false);
+                    outbox.forget();
+                }}
+                onEnter={() => void enter()}
+                onLeader={setLeader}
+                onChoose={(other) => {
+                    setChosen(other);
+                    field.current?.focus();
+                }}
+            >
+                {job.may_write && <CommandBar commands={commands} leader={leader} />}
+            </NextStep>
+            <Suspects suspects={bench.suspects} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
+            <LogStrip log={bench.log} waiting={outbox.waiting} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
+            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} />}
+        </main>
+    );
+}
+
+export function JobBench() {
+    const { job = '' } = useParams();
+    const bench = useQuery(benchQuery(job));
+    if (bench.isPending) {
+        return <main className="page"><p>Solving the supply and reading the log…</p></main>;
+    }
+    if (bench.data === undefined) {
+        return <main className="page"><h1>This job cannot be opened</h1><p role="alert" className="refusal">{bench.error?.message}</p></main>;
+    }
+    return <OpenJob key={job} bench={bench.data} />;
+}

@@ -1,0 +1,49 @@
+import { useQuery } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { Link, useNavigate } from 'react-router';
+import type { Job } from '../api/client';
+import { jobsQuery } from '../api/queries';
+
+function Row({ job }: { job: Job }) {
+    return (
+        <li>
+            <Link to={`/jobs/${job.id}`} className={`job ${job.energised ? 'energised' : ''}`}>
+                <span className="number">{job.number}</span>
+                <span className="unit"><b>{job.unit}</b><small>{job.owner} · {job.supply_title}</small></span>
+                <span className="waits"><small>waits for</small>{job.waits_for}</span>
+                <span className="power">{job.energised ? (job.power === 'live' ? 'LIVE ON MAINS' : 'LIMITED POWER') : 'unplugged'}</span>
+                <span className="by">{job.technician}</span>
+            </Link>
+        </li>
+    );
+}
+
+/** The jobs on the bench: what each waits for, and which unit is energised. */
+export function JobList() {
+    const jobs = useQuery(jobsQuery);
+    const navigate = useNavigate();
+    const open = jobs.data?.filter((job) => !job.handed_back) ?? [];
+    const done = jobs.data?.filter((job) => job.handed_back) ?? [];
+    const live = open.filter((job) => job.energised);
+
+    return (
+        <main className="page">
+            <div className="page-head">
+                <div>
+                    <h1>On the bench</h1>
+                    <p className="lede">
+                        {live.length === 0
+                            ? 'Nothing is energised.'
+                            : `Energised now: ${live.map((job) => `${job.number} ${job.unit}`).join('; ')}.`}
+                    </p>
+                </div>
+                <Button type="primary" onClick={() => void navigate('/book-in')}>Book in a unit</Button>
+            </div>
+            {jobs.isPending && <p>Looking through the logs…</p>}
+            {jobs.error !== null && <p role="alert" className="refusal">{jobs.error.message}</p>}
+            {jobs.data?.length === 0 && <p>No unit is on the bench. Book one in: say what it is, whose it is, what the owner saw, and which supply is inside.</p>}
+            <ul className="jobs">{open.map((job) => <Row key={job.id} job={job} />)}</ul>
+            {done.length > 0 && <><h2>Handed back</h2><ul className="jobs">{done.map((job) => <Row key={job.id} job={job} />)}</ul></>}
+        </main>
+    );
+}

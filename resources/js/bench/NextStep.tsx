@@ -1,0 +1,114 @@
+import { Button } from 'antd';
+import { useState } from 'react';
+import type { ReadingView, Refusal, Step } from '../api/client';
+import { Mark } from './Mark';
+
+export const doneWords: Record<string, string> = {
+    state: 'Done, record it',
+    confirm: 'Name the cause',
+    cause: 'Name the cause',
+    close: 'Close the repair',
+    handback: 'Record the hand-back',
+};
+
+function Outcomes({ step }: { step: Step }) {
+    if (step.outcomes.length === 0) {
+        return null;
+    }
+    return (
+        <table className="outcomes" aria-label="What each outcome would mean">
+            <tbody>
+                {step.outcomes.map((outcome) => (
+                    <tr key={outcome.range}>
+                        <td className="outcome-range">{outcome.range}</td>
+                        <td aria-hidden="true">→</td>
+                        <td>{outcome.meaning}</td>
+                    </tr>
+                ))}
+            </tbody>
+        </table>
+    );
+}
+
+function Latest({ reading }: { reading: ReadingView }) {
+    return (
+        <div className={`latest ${reading.good ? 'good' : 'bad'}`} role="status" aria-label="Verdict">
+            <p className="latest-sentence"><Mark shape={reading.mark} title={reading.word} /> <b>{reading.target}</b> {reading.sentence}</p>
+            {reading.slips.map((slip) => <p key={slip.advice} className="slip"><b>Measure again? {slip.name}.</b> {slip.advice}</p>)}
+            <p className="latest-why">{reading.why}</p>
+        </div>
+    );
+}
+
+interface Props {
+    step: Step;
+    alternatives: Step[];
+    latest: ReadingView | null;
+    refusal: Pick<Refusal, 'message'> | undefined;
+    mayWrite: boolean;
+    text: string;
+    leader: boolean;
+    field: React.RefObject<HTMLInputElement | null>;
+    onText: (text: string) => void;
+    onEnter: () => void;
+    onLeader: (on: boolean) => void;
+    onChoose: (step: Step) => void;
+    children: React.ReactNode;
+}
+
+/** The one next thing, and the one field. */
+export function NextStep(props: Props) {
+    const { step } = props;
+    const [why, setWhy] = useState(false);
+    const done = doneWords[step.kind];
+
+    const key = (event: React.KeyboardEvent<HTMLInputElement>) => {
+        if (event.key === 'Enter') {
+            event.preventDefault();
+            props.onEnter();
+        } else if (event.key === ' ' && props.text === '' && !props.leader) {
+            event.preventDefault();
+            props.onLeader(true);
+        }
+    };
+
+    return (
+        <section className={`next next-${step.kind}`} aria-label="Next step">
+            <p className="sentence" role="status">{step.sentence}</p>
+            {step.detail !== '' && <p className="detail">{step.detail}</p>}
+            {step.meter !== null && <p className="meter"><b>{step.meter}</b><span>{step.expect}</span></p>}
+            {step.caution !== null && <p className="caution">{step.caution}</p>}
+            {props.mayWrite ? (
+                <div className="entry">
+                    <input
+                        ref={props.field}
+                        className="reading-field"
+                        aria-label="Reading"
+                        value={props.text}
+                        onChange={(event) => props.onText(event.target.value)}
+                        onKeyDown={key}
+                        placeholder={step.target === null ? 'tp3 13.9' : `${step.target} …`}
+                        autoComplete="off"
+                        autoCapitalize="none"
+                        spellCheck={false}
+                        inputMode="text"
+                    />
+                    <Button type="primary" size="large" onClick={props.onEnter} disabled={props.text === '' && done === undefined}>
+                        {props.text === '' && done !== undefined ? done : 'Record'} <kbd>↵</kbd>
+                    </Button>
+                </div>
+            ) : <p className="caution">You can read this job; writing to it is for its technician.</p>}
+            {props.refusal !== undefined && <p role="alert" className="refusal">{props.refusal.message}</p>}
+            {props.children}
+            {props.latest !== null && <Latest reading={props.latest} />}
+            <Outcomes step={step} />
+            <div className="more">
+                {step.why !== '' && <button type="button" className="plain" aria-expanded={why} onClick={() => setWhy(!why)}>Why this</button>}
+                {props.alternatives.map((other) => (
+                    <button key={`${other.target ?? ''}${other.quantity ?? ''}${other.mode ?? ''}`} type="button" className="plain" onClick={() => props.onChoose(other)}>or {other.target}</button>
+                ))}
+            </div>
+            {why && <p className="latest-why">{step.why}</p>}
+        </section>
+    );
+}

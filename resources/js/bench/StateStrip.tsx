@@ -1,0 +1,38 @@
+import { Button } from 'antd';
+import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
+import type { Bench } from '../api/client';
+
+function minutesSince(since: string | null | undefined, now: number): string {
+    if (since === null || since === undefined) {
+        return '';
+    }
+    const minutes = Math.max(0, Math.round((now - Date.parse(since)) / 60_000));
+    return minutes < 90 ? ` · ${minutes} min` : ` · ${Math.round(minutes / 60)} h`;
+}
+
+/** The state of the unit, the largest thing on the screen after the next step. */
+export function StateStrip({ bench, onPower, onMains }: { bench: Bench; onPower: () => void; onMains: () => void }) {
+    const [now, setNow] = useState(() => Date.now());
+    useEffect(() => {
+        const timer = window.setInterval(() => setNow(Date.now()), 20_000);
+        return () => window.clearInterval(timer);
+    }, []);
+    const { state, job } = bench;
+    const energised = state.power !== 'unplugged';
+
+    return (
+        <section className={`state state-${state.power}`} aria-label="State of the unit">
+            <div className="state-words" role="status">
+                {state.words}{energised && state.mains !== null ? ` ${state.mains}` : ''}{energised && minutesSince(state.since, now)}
+            </div>
+            <div className="state-mode">{state.mode_name}</div>
+            <Button onClick={onPower} disabled={!job.may_write}>Change <kbd>P</kbd></Button>
+            {energised && <Button onClick={onMains} disabled={!job.may_write}>Mains <kbd>M</kbd></Button>}
+            <div className="state-job">
+                <b>{job.number} {job.unit}</b>
+                <small>{bench.title} rev. {bench.revision} · {job.technician} · <Link to={`/jobs/${job.id}/report`}>report</Link></small>
+            </div>
+        </section>
+    );
+}

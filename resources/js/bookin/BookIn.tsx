@@ -1,0 +1,95 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button, Checkbox, Form, Input, Modal, Select } from 'antd';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { answer, api, Refused } from '../api/client';
+import { sessionQuery, suppliesQuery } from '../api/queries';
+import { TemplateForm, type Description } from '../library/TemplateForm';
+
+interface Values {
+    unit: string;
+    owner: string;
+    complaint?: string;
+    mains: string;
+    supply_id: string;
+    symptoms: string[];
+}
+
+/** Words of the symptom entries, in the order in which owners say them. */
+const symptoms = [
+    { value: 'dead', label: 'dead, nothing at all' },
+    { value: 'part_dead', label: 'one function or rail dead, the rest works' },
+    { value: 'weak', label: 'weak or low' },
+    { value: 'hum', label: 'hums' },
+    { value: 'intermittent', label: 'starts only sometimes' },
+    { value: 'hot', label: 'gets too hot' },
+    { value: 'smoke', label: 'smoke or burnt smell' },
+    { value: 'bang', label: 'a loud bang' },
+    { value: 'shock', label: 'shock or tingle from the case' },
+    { value: 'fuse_open', label: 'fuse found open' },
+    { value: 'fuse_intact', label: 'fuse found intact' },
+    { value: 'lamp_dark', label: 'indicator dark' },
+    { value: 'lamp_lit', label: 'indicator lit' },
+];
+
+export function BookIn() {
+    const supplies = useQuery(suppliesQuery);
+    const session = useQuery(sessionQuery);
+    const queries = useQueryClient();
+    const navigate = useNavigate();
+    const [form] = Form.useForm<Values>();
+    const [making, setMaking] = useState(false);
+    const [refusal, setRefusal] = useState<string>();
+    const [busy, setBusy] = useState(false);
+
+    const book = async (values: Values) => {
+        setBusy(true);
+        setRefusal(undefined);
+        try {
+            const job = await answer(api.POST('/jobs', { body: { ...values, symptoms: values.symptoms ?? [] } }));
+            await queries.invalidateQueries({ queryKey: ['jobs'] });
+            void navigate(`/jobs/${job.id}`);
+        } catch (error) {
+            if (error instanceof Refused) {
+                setRefusal(error.message);
+                form.setFields(Object.entries(error.errors).map(([name, errors]) => ({ name: name as keyof Values, errors })));
+            }
+        }
+        setBusy(false);
+    };
+
+    const made = async (description: Description) => {
+        try {
+            const supply = await answer(api.POST('/supplies', { body: { description } }));
+            await queries.invalidateQueries({ queryKey: suppliesQuery.queryKey });
+            form.setFieldsValue({ supply_id: supply.id, mains: supply.mains });
+            setMaking(false);
+        } catch (error) {
+            setRefusal(error instanceof Error ? error.message : undefined);
+        }
+    };
+
+    return (
+        <main className="page">
+            <h1>Book in a unit</h1>
+            <Form form={form} layout="vertical" requiredMark={false} initialValues={{ mains: '230 V', symptoms: [] }} onFinish={(values) => void book(values)} scrollToFirstError>
+                <div className="two">
+                    <Form.Item label="What is it" name="unit" rules={[{ required: true, message: 'Say what the unit is.' }]}><Input autoFocus placeholder="echo sounder from the wheelhouse" /></Form.Item>
+                    <Form.Item label="Whose is it" name="owner" rules={[{ required: true, message: 'Say whose it is.' }]}><Input placeholder="name, and how to reach them" /></Form.Item>
+                    <Form.Item label="Supply inside" name="supply_id" rules={[{ required: true, message: 'Choose the supply, or make one.' }]} extra={session.data?.can.edit_library === true && <button type="button" className="plain" onClick={() => setMaking(true)}>Not in the library: answer a few questions</button>}>
+                        <Select showSearch={{ optionFilterProp: 'label' }} loading={supplies.isPending} options={supplies.data?.map((s) => ({ value: s.id, label: `${s.title}, rev. ${s.revision}` })) ?? []} />
+                    </Form.Item>
+                    <Form.Item label="Mains it is meant for" name="mains" rules={[{ required: true, message: 'For example 230 V.' }]}><Input /></Form.Item>
+                </div>
+                <Form.Item label="In the owner's words" name="complaint"><Input.TextArea autoSize={{ minRows: 2 }} placeholder="what it did, when, what happened just before" /></Form.Item>
+                <Form.Item label="What was seen, heard or smelt" name="symptoms"><Checkbox.Group className="symptoms" options={symptoms} /></Form.Item>
+                {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
+                <Button type="primary" htmlType="submit" loading={busy}>Book in</Button>
+            </Form>
+            <Modal open={making} onCancel={() => setMaking(false)} footer={null} title="A linear supply from a few answers" width={720} destroyOnHidden>
+                <TemplateForm onMade={(description) => void made(description)} />
+                <p className="hint">You can change the whole description later in the library.</p>
+            </Modal>
+        </main>
+    );
+}

@@ -1,0 +1,27 @@
+import { useQuery } from '@tanstack/react-query';
+import { Spin } from 'antd';
+import type { ReactNode } from 'react';
+import { Refused } from '../api/client';
+import { sessionQuery } from '../api/queries';
+import { SignIn } from './SignIn';
+
+/** Shows the app to those who are signed in, the sign-in page to everybody else. */
+export function SessionGate({ children }: { children: ReactNode }) {
+    const session = useQuery(sessionQuery);
+    if (session.isPending) {
+        return <div className="centred"><Spin size="large" aria-label="Opening" /></div>;
+    }
+    if (session.error instanceof Refused && session.error.status === 401) {
+        return <SignIn />;
+    }
+    if (session.error !== null) {
+        return (
+            <main className="centred">
+                <h1>Oculant cannot reach its server</h1>
+                <p>{session.error.message}</p>
+                <p>Is it running? <code>bin/start</code> on the bench computer starts it.</p>
+            </main>
+        );
+    }
+    return children;
+}
