@@ -24,14 +24,14 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->shouldRenderJsonWhen(static fn (Request $request): bool => $request->is('api/*') || $request->expectsJson());
+        $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson());
         $exceptions->dontReport([EntryRefused::class, DescriptionRefused::class]);
-        $exceptions->render(static fn (EntryRefused $e): JsonResponse => new JsonResponse([
+        $exceptions->render(static fn(EntryRefused $e): JsonResponse => new JsonResponse([
             'message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]],
         ], 422));
-        $exceptions->render(static fn (DescriptionRefused $e): JsonResponse => new JsonResponse([
+        $exceptions->render(static fn(DescriptionRefused $e): JsonResponse => new JsonResponse([
             'message' => count($e->problems) === 1 ? $e->getMessage() : count($e->problems).' things in this description need mending.',
             'problems' => $e->problems,
         ], 422));
-        $exceptions->render(static fn (CircuitError $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 422));
+        $exceptions->render(static fn(CircuitError $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 422));
     })->create();

@@ -33,7 +33,7 @@ final readonly class BookIn
             $job->setRelation('user', $user);
             foreach ($what['symptoms'] ?? [] as $symptom) {
                 $this->log->append($job, $user, [
-                    'id' => strtoupper((string) Str::ulid()), 'kind' => 'symptom', 'payload' => ['symptom' => $symptom], 'at' => Carbon::now()->toIso8601String(),
+                    'id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'symptom', 'payload' => ['symptom' => $symptom], 'at' => Carbon::now()->toIso8601String(),
                 ]);
             }
 

@@ -30,7 +30,7 @@ final class JobFile
     {
         $this->supply = DescriptionReader::fromArray($job->description);
         $this->records = array_values($job->entries()->with('user')->get()->all());
-        $this->state = Fold::of($this->supply, array_map(static fn (LogEntryRecord $r) => $r->toEntry(), $this->records));
+        $this->state = Fold::of($this->supply, array_map(static fn(LogEntryRecord $r) => $r->toEntry(), $this->records));
     }
 
     public static function open(Library $library, RepairJob $job): self

@@ -29,14 +29,14 @@ final class CachedKnowledge implements Knowledge
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
-        return $this->keep("x:{$mode}:{$mainsVolts}", fn (): Expectations => $this->solved->expectations($mode, $mainsVolts));
+        return $this->keep("x:{$mode}:{$mainsVolts}", fn(): Expectations => $this->solved->expectations($mode, $mainsVolts));
     }
 
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
 
-        return $this->keep("d:{$step}", fn (): FaultDictionary => $this->solved->dictionary($mainsVolts));
+        return $this->keep("d:{$step}", fn(): FaultDictionary => $this->solved->dictionary($mainsVolts));
     }
 
     /**

@@ -17,7 +17,8 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 final class RepairJob extends Model
 {
     /** @use HasFactory<\Database\Factories\RepairJobFactory> */
-    use HasFactory, HasUlids;
+    use HasFactory;
+    use HasUlids;
 
     protected $fillable = ['workshop_id', 'supply_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description'];
 

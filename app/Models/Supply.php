@@ -15,7 +15,8 @@ use Illuminate\Database\Eloquent\Model;
 final class Supply extends Model
 {
     /** @use HasFactory<\Database\Factories\SupplyFactory> */
-    use HasFactory, HasUlids;
+    use HasFactory;
+    use HasUlids;
 
     protected $fillable = ['workshop_id', 'title', 'revision', 'description'];
 

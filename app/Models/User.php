@@ -13,7 +13,9 @@ use Spatie\Permission\Traits\HasRoles;
 final class User extends Authenticatable
 {
     /** @use HasFactory<\Database\Factories\UserFactory> */
-    use HasApiTokens, HasFactory, HasRoles;
+    use HasApiTokens;
+    use HasFactory;
+    use HasRoles;
 
     protected $fillable = ['name', 'email', 'password', 'workshop_id'];
 

@@ -11,7 +11,8 @@ use Illuminate\Database\Eloquent\Model;
 final class Workshop extends Model
 {
     /** @use HasFactory<\Database\Factories\WorkshopFactory> */
-    use HasFactory, HasUlids;
+    use HasFactory;
+    use HasUlids;
 
     protected $fillable = ['name'];
 }

@@ -15,6 +15,7 @@ use Illuminate\Http\Resources\Json\JsonResource;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Facades\Route;
+use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
 
 final class AppServiceProvider extends ServiceProvider
@@ -23,11 +24,13 @@ final class AppServiceProvider extends ServiceProvider
     {
         Model::shouldBeStrict(! $this->app->isProduction());
         JsonResource::withoutWrapping();
+        // Paths without a host: the same page works on any address or port it is reached by.
+        Vite::createAssetPathsUsing(static fn(string $path): string => '/'.$path);
         Gate::policy(RepairJob::class, RepairJobPolicy::class);
         Gate::policy(Supply::class, SupplyPolicy::class);
         Route::model('job', RepairJob::class);
-        RateLimiter::for('sign-in', static fn (Request $request): Limit => Limit::perMinute(config()->integer('oculant.sign_ins_per_minute'))
+        RateLimiter::for('sign-in', static fn(Request $request): Limit => Limit::perMinute(config()->integer('oculant.sign_ins_per_minute'))
             ->by(mb_strtolower((string) $request->input('email')).'|'.$request->ip()));
-        RateLimiter::for('api', static fn (Request $request): Limit => Limit::perMinute(600)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
+        RateLimiter::for('api', static fn(Request $request): Limit => Limit::perMinute(600)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
     }
 }

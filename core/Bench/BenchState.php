@@ -71,7 +71,7 @@ final class BenchState
 
         return $replaced === [] ? [] : array_values(array_filter(
             $this->readings,
-            static fn (TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && ! $r->isResidual(),
+            static fn(TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && ! $r->isResidual(),
         ));
     }
 }

@@ -12,7 +12,7 @@ final class EntryKinds
     {
         static $kinds = null;
 
-        return $kinds ??= array_column(array_map(static fn (EntryKind $kind): array => [$kind->name(), $kind], [
+        return $kinds ??= array_column(array_map(static fn(EntryKind $kind): array => [$kind->name(), $kind], [
             new Entry\Symptom(),
             new Entry\Power(),
             new Entry\MainsMeasured(),

@@ -110,7 +110,7 @@ final class CycleRecord
     /** @param list<float> $voltages */
     private static function regulatorCurrent(LinearRegulator $regulator, array $voltages): float
     {
-        $w = array_map(static fn (array $control): float => self::across($control, $voltages), $regulator->controls());
+        $w = array_map(static fn(array $control): float => self::across($control, $voltages), $regulator->controls());
         [$slopes, $offset] = $regulator->law($regulator->region($w, 0));
 
         return $slopes[0] * $w[0] + $slopes[1] * $w[1] + $offset;

@@ -59,14 +59,26 @@ final class Netlist
      * @param float $setting  volts, positive
      */
     public function regulator(
-        string $name, string $in, string $out, string $common, bool $negative, float $setting,
-        float $outputOhms, float $dropoutVolts, float $dropoutOhms, float $limit,
+        string $name,
+        string $in,
+        string $out,
+        string $common,
+        bool $negative,
+        float $setting,
+        float $outputOhms,
+        float $dropoutVolts,
+        float $dropoutOhms,
+        float $limit,
     ): void {
         $this->add(new LinearRegulator(
             $name,
             $negative ? $this->between($out, $in) : $this->between($in, $out),
             $negative ? $this->between($common, $out) : $this->between($out, $common),
-            $setting, $outputOhms, $dropoutVolts, $dropoutOhms, $limit,
+            $setting,
+            $outputOhms,
+            $dropoutVolts,
+            $dropoutOhms,
+            $limit,
         ));
     }
 
@@ -107,7 +119,7 @@ final class Netlist
             }
         }
 
-        return array_filter($incidence, static fn (float $c): bool => $c !== 0.0);
+        return array_filter($incidence, static fn(float $c): bool => $c !== 0.0);
     }
 
     private function node(string $name): int

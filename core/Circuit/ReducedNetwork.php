@@ -265,7 +265,12 @@ final class ReducedNetwork
         }
 
         return new StateOperator(
-            $key, $regions, $controlRows, $direct, $this->stateRows($deviceColumns), $deviceColumns,
+            $key,
+            $regions,
+            $controlRows,
+            $direct,
+            $this->stateRows($deviceColumns),
+            $deviceColumns,
             ...$this->limits($regions),
         );
     }

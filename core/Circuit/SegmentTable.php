@@ -55,7 +55,7 @@ final readonly class SegmentTable
         float $breakdownOhms = 5.0,
         float $kneeCurrent = 5e-3,
     ): self {
-        $voltage = static fn (float $i): float => $emission * self::THERMAL_VOLTAGE * log1p($i / $saturation) + $series * $i;
+        $voltage = static fn(float $i): float => $emission * self::THERMAL_VOLTAGE * log1p($i / $saturation) + $series * $i;
         $points = [[0.0, 0.0]];
         foreach (self::CORNERS as $k => $current) {
             $previous = self::CORNERS[$k - 1] ?? 0.0;

@@ -126,8 +126,16 @@ final class SpiceNetlist
         }, $regulator->controls());
         $this->cards[] = sprintf(
             'B%s %s %s I=max(0, min(min((%.6g-%s)/%.6g, (%s-%.6g)/%.6g), %.6g))',
-            $name, $in, $out, $regulator->setting, $output, $regulator->outputOhms,
-            $input, $regulator->dropoutVolts, $regulator->dropoutOhms, $regulator->limit,
+            $name,
+            $in,
+            $out,
+            $regulator->setting,
+            $output,
+            $regulator->outputOhms,
+            $input,
+            $regulator->dropoutVolts,
+            $regulator->dropoutOhms,
+            $regulator->limit,
         );
     }
 
@@ -168,7 +176,7 @@ final class SpiceNetlist
     {
         return strtolower((string) preg_replace_callback(
             '/[^A-Za-z0-9_]/',
-            static fn (array $m): string => '_'.dechex(ord($m[0])).'_',
+            static fn(array $m): string => '_'.dechex(ord($m[0])).'_',
             $name,
         ));
     }

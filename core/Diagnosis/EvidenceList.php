@@ -30,7 +30,12 @@ final class EvidenceList
             if (self::counts($reading)) {
                 $evidence[] = Evidence::reading(
                     "{$reading->target} ".Reading::write($reading->quantity, $reading->value),
-                    $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts,
+                    $reading->mode,
+                    $reading->target,
+                    $reading->quantity,
+                    $reading->value,
+                    $reading->replaced,
+                    $reading->mainsVolts,
                 );
             }
         }

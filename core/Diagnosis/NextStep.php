@@ -65,7 +65,7 @@ final class NextStep
                 }
             }
         }
-        usort($candidates, static fn (Candidate $a, Candidate $b): int => $b->score() <=> $a->score());
+        usort($candidates, static fn(Candidate $a, Candidate $b): int => $b->score() <=> $a->score());
 
         return $candidates;
     }
@@ -86,7 +86,7 @@ final class NextStep
         }
         $total = array_sum($plausible) ?: 1.0;
 
-        return array_map(static fn (float $p): float => $p / $total, $plausible);
+        return array_map(static fn(float $p): float => $p / $total, $plausible);
     }
 
     /** @return list<array{string, string, bool}> target, quantity, needs power */
@@ -136,7 +136,7 @@ final class NextStep
             }
         }
 
-        return in_array('fuse_open', array_column(array_filter($state->symptoms, static fn (array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
+        return in_array('fuse_open', array_column(array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
     }
 
     /**
@@ -158,7 +158,7 @@ final class NextStep
                 $rows[] = [Likelihood::scale($key, $value), $value, Likelihood::sigma($key, $value, $healthy, $window), $probability, (string) $id];
             }
         }
-        usort($rows, static fn (array $a, array $b): int => $a[0] <=> $b[0]);
+        usort($rows, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
         $bins = [];
         $edge = null;
         foreach ($rows as $row) {
@@ -173,7 +173,7 @@ final class NextStep
         foreach ($bins as $bin) {
             $probability = array_sum(array_column($bin, 3));
             $bits -= $probability * log(max($probability, 1e-12), 2);
-            usort($bin, static fn (array $a, array $b): int => $b[3] <=> $a[3]);
+            usort($bin, static fn(array $a, array $b): int => $b[3] <=> $a[3]);
             $values = array_column($bin, 1);
             $outcomes[] = new Outcome(min($values), max($values), $probability, $this->titles(array_column($bin, 4)));
         }
@@ -188,7 +188,7 @@ final class NextStep
      */
     private function titles(array $ids): array
     {
-        return array_map(fn (string $id): string => $this->dictionary->hypotheses[$id]->title ?? 'nothing wrong', array_slice($ids, 0, 4));
+        return array_map(fn(string $id): string => $this->dictionary->hypotheses[$id]->title ?? 'nothing wrong', array_slice($ids, 0, 4));
     }
 
     /** @return array{float, float} minutes, hazard factor */

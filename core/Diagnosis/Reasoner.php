@@ -36,17 +36,17 @@ final class Reasoner
             $steps[] = $step;
         }
         $most = max($log);
-        $probability = array_map(static fn (float $l): float => exp($l - $most), $log);
+        $probability = array_map(static fn(float $l): float => exp($l - $most), $log);
         $total = array_sum($probability);
 
-        return new Belief(array_map(static fn (float $p): float => $p / $total, $probability), $steps, $evidence);
+        return new Belief(array_map(static fn(float $p): float => $p / $total, $probability), $steps, $evidence);
     }
 
     /** @return array<string, float> natural logarithms */
     private function priors(): array
     {
         $hypotheses = $this->knowledge->dictionary(null)->hypotheses;
-        $total = array_sum(array_map(static fn (Hypothesis $h): float => $h->weight, $hypotheses));
+        $total = array_sum(array_map(static fn(Hypothesis $h): float => $h->weight, $hypotheses));
         $share = 1 - self::HEALTHY_SHARE - self::UNKNOWN_SHARE;
         $log = [Hypothesis::HEALTHY => log(self::HEALTHY_SHARE), Hypothesis::UNKNOWN => log(self::UNKNOWN_SHARE)];
         foreach ($hypotheses as $id => $hypothesis) {
@@ -79,9 +79,11 @@ final class Reasoner
         $remaining = $dictionary->remaining($id, $item->replaced);
 
         return Likelihood::of(
-            $item->key, $item->value,
+            $item->key,
+            $item->value,
             $dictionary->reading($item->mode, $remaining, $item->key),
-            $healthy, $window,
+            $healthy,
+            $window,
             $dictionary->hypotheses[$remaining]->graded ?? false,
         );
     }

@@ -18,7 +18,7 @@ final class RepairReport
      */
     public static function of(Description $supply, BenchState $state, Workup $workup, FaultDictionary $dictionary): array
     {
-        $found = array_filter($state->readings, static fn (TakenReading $r): bool => $r->replaced === [] && ! $r->isResidual());
+        $found = array_filter($state->readings, static fn(TakenReading $r): bool => $r->replaced === [] && ! $r->isResidual());
         $left = [];
         foreach ($state->proofReadings() as $reading) {
             $left["{$reading->target} {$reading->quantity} {$reading->mode}"] = $workup->readingView($reading) + ['name' => $supply->point($reading->target)->name];
@@ -31,7 +31,7 @@ final class RepairReport
                 'fault' => $part->fault($state->cause['fault'])->title ?? $state->cause['fault'],
                 'text' => $state->cause['text'],
                 'chain' => array_map(
-                    static fn (string $fuse, string $how): string => "{$fuse} opens {$how}",
+                    static fn(string $fuse, string $how): string => "{$fuse} opens {$how}",
                     array_keys($dictionary->fuses["{$state->cause['part']}:{$state->cause['fault']}"] ?? []),
                     $dictionary->fuses["{$state->cause['part']}:{$state->cause['fault']}"] ?? [],
                 ),
@@ -39,14 +39,14 @@ final class RepairReport
         }
 
         return [
-            'symptoms' => array_map(static fn (array $s): string => (Symptom::WORDS[$s['symptom']] ?? $s['symptom']).($s['text'] === '' ? '' : ": {$s['text']}"), $state->symptoms),
-            'findings' => array_map(static fn (array $f): string => "{$f['part']}: {$f['text']}", $state->findings),
+            'symptoms' => array_map(static fn(array $s): string => (Symptom::WORDS[$s['symptom']] ?? $s['symptom']).($s['text'] === '' ? '' : ": {$s['text']}"), $state->symptoms),
+            'findings' => array_map(static fn(array $f): string => "{$f['part']}: {$f['text']}", $state->findings),
             'asFound' => array_values(array_map(
-                static fn (TakenReading $r): array => $workup->readingView($r) + ['name' => $supply->points[$r->target]->name ?? $supply->deadChecks()[$r->target]->where],
+                static fn(TakenReading $r): array => $workup->readingView($r) + ['name' => $supply->points[$r->target]->name ?? $supply->deadChecks()[$r->target]->where],
                 $found,
             )),
             'cause' => $cause,
-            'work' => array_map(static fn (array $r): array => ['part' => $supply->part($r['part'])->label(), 'out' => $r['out'], 'in' => $r['in'], 'at' => $r['at']], $state->repairs),
+            'work' => array_map(static fn(array $r): array => ['part' => $supply->part($r['part'])->label(), 'out' => $r['out'], 'in' => $r['in'], 'at' => $r['at']], $state->repairs),
             'asLeft' => array_values($left),
             'notes' => array_column($state->notes, 'text'),
             'closedAt' => $state->closedAt,

@@ -117,7 +117,7 @@ final class StepWriter
         }
         $point = $this->supply->points[$candidate->target];
         $window = $this->expectations[$candidate->mode]->window($candidate->target, $candidate->quantity);
-        $highest = max(array_map(static fn (Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes));
+        $highest = max(array_map(static fn(Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes));
         $range = Quantity::write(Meter::range(max($highest, abs($window->high))), Unit::Volt, 2);
 
         return [
@@ -160,7 +160,7 @@ final class StepWriter
         if ($energised) {
             return 'Covers and earth back where they belong, hands out. Local codes and licensed practice decide who may do this.';
         }
-        $stores = array_keys(array_filter($this->supply->parts, static fn ($part): bool => $part->kind->name() === 'electrolytic' && $part->value('value') >= 100e-6));
+        $stores = array_keys(array_filter($this->supply->parts, static fn($part): bool => $part->kind->name() === 'electrolytic' && $part->value('value') >= 100e-6));
 
         return $stores === []
             ? 'Pull the plug, do not trust the switch.'
@@ -190,7 +190,7 @@ final class StepWriter
             };
             $views[] = ['range' => $range, 'meaning' => implode(', ', $bin->suspects), 'probability' => $bin->probability];
         }
-        usort($views, static fn (array $a, array $b): int => $b['probability'] <=> $a['probability']);
+        usort($views, static fn(array $a, array $b): int => $b['probability'] <=> $a['probability']);
 
         return array_slice($views, 0, 5);
     }
@@ -273,7 +273,7 @@ final class StepWriter
     /** @return list<string> rails first; without any, all points */
     private function provingOrder(): array
     {
-        $rails = array_keys(array_filter($this->supply->points, static fn ($point): bool => $point->rail !== null));
+        $rails = array_keys(array_filter($this->supply->points, static fn($point): bool => $point->rail !== null));
 
         return array_map(strval(...), $rails === [] ? array_keys($this->supply->points) : $rails);
     }

@@ -27,6 +27,6 @@ final readonly class Suspect
     /** @return list<string> references */
     public function parts(): array
     {
-        return array_values(array_unique(array_map(static fn (Hypothesis $h): string => $h->ref, $this->members)));
+        return array_values(array_unique(array_map(static fn(Hypothesis $h): string => $h->ref, $this->members)));
     }
 }

@@ -20,7 +20,7 @@ final class Suspects
         $suspects = [];
         foreach ($groups as $name => $members) {
             arsort($members);
-            $hypotheses = array_map(static fn (string $id): Hypothesis => $dictionary->hypotheses[$id], array_map(strval(...), array_keys($members)));
+            $hypotheses = array_map(static fn(string $id): Hypothesis => $dictionary->hypotheses[$id], array_map(strval(...), array_keys($members)));
             [$for, $against] = self::reasons($belief, $hypotheses[0]->id, $average);
             $suspects[] = new Suspect($name, self::title($hypotheses), array_sum($members), $hypotheses, $for, $against, self::chain($dictionary, $hypotheses[0]));
         }
@@ -28,7 +28,7 @@ final class Suspects
             [$for, $against] = self::reasons($belief, $id, $average);
             $suspects[] = new Suspect($id, $title, $belief->probability[$id], [], $for, $against, []);
         }
-        usort($suspects, static fn (Suspect $a, Suspect $b): int => $b->probability <=> $a->probability);
+        usort($suspects, static fn(Suspect $a, Suspect $b): int => $b->probability <=> $a->probability);
 
         return $suspects;
     }
@@ -39,7 +39,7 @@ final class Suspects
         $count = count($belief->probability);
 
         return array_map(
-            static fn (array $step): float => log(array_sum(array_map(exp(...), $step)) / $count),
+            static fn(array $step): float => log(array_sum(array_map(exp(...), $step)) / $count),
             $belief->logLikelihood,
         );
     }
@@ -60,8 +60,8 @@ final class Suspects
                 $against[] = ['label' => $evidence->label, 'weight' => round($weight, 2)];
             }
         }
-        usort($for, static fn (array $a, array $b): int => $b['weight'] <=> $a['weight']);
-        usort($against, static fn (array $a, array $b): int => $a['weight'] <=> $b['weight']);
+        usort($for, static fn(array $a, array $b): int => $b['weight'] <=> $a['weight']);
+        usort($against, static fn(array $a, array $b): int => $a['weight'] <=> $b['weight']);
 
         return [$for, $against];
     }
@@ -69,7 +69,7 @@ final class Suspects
     /** @param non-empty-list<Hypothesis> $members */
     private static function title(array $members): string
     {
-        $titles = array_map(static fn (Hypothesis $h): string => $h->title, $members);
+        $titles = array_map(static fn(Hypothesis $h): string => $h->title, $members);
 
         return match (true) {
             count($titles) <= 2 => implode(' or ', $titles),

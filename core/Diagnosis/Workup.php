@@ -67,8 +67,25 @@ final class Workup
 
         return [
             'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof()),
-            'alternatives' => array_map($writer->measure(...), array_slice($candidates, 1, 3)),
+            'alternatives' => array_map($writer->measure(...), $this->others($candidates)),
         ];
+    }
+
+    /**
+     * The next best of other measurements; the same one in another mode is not another.
+     *
+     * @param list<Candidate> $candidates best first
+     *
+     * @return list<Candidate>
+     */
+    private function others(array $candidates): array
+    {
+        $others = [];
+        foreach ($candidates as $candidate) {
+            $others["{$candidate->target} {$candidate->quantity}"] ??= $candidate;
+        }
+
+        return array_slice(array_values($others), 1, 3);
     }
 
     /** Probability that nothing is wrong any more once the replaced parts are out. */
@@ -181,7 +198,7 @@ final class Workup
             'mode' => $reading->mode, 'power' => $reading->power->value,
             'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(),
             'sentence' => $verdict->sentence, 'why' => $verdict->why, 'expected' => $this->expectedText($reading),
-            'slips' => array_map(static fn (Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice], $this->slips($reading)),
+            'slips' => array_map(static fn(Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice], $this->slips($reading)),
         ];
     }
 

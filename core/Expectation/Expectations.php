@@ -107,7 +107,7 @@ final readonly class Expectations
         if ($mains !== []) {
             $contributions[] = ['what' => 'mains', 'volts' => max($down, $up)];
         }
-        usort($contributions, static fn (array $a, array $b): int => $b['volts'] <=> $a['volts']);
+        usort($contributions, static fn(array $a, array $b): int => $b['volts'] <=> $a['volts']);
         $sigma = Uncertainty::combine($common);
         $below = Uncertainty::combine([$sigma, Uncertainty::fromHalfWidth($down)]);
         $above = Uncertainty::combine([$sigma, Uncertainty::fromHalfWidth($up)]);
@@ -118,7 +118,7 @@ final readonly class Expectations
             $quantity === 'dc' ? $low : max(0.0, $low),
             $centre + Uncertainty::COVERAGE_90 * $above,
             max($below, $above),
-            array_slice(array_values(array_filter($contributions, static fn (array $c): bool => $c['volts'] > 1e-4)), 0, 4),
+            array_slice(array_values(array_filter($contributions, static fn(array $c): bool => $c['volts'] > 1e-4)), 0, 4),
         );
     }
 }

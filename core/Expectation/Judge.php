@@ -48,7 +48,7 @@ final class Judge
     /** @param float $value ohms, or volts for a diode test; INF for OL */
     public static function dead(DeadCheck $check, float $value, float $good): Verdict
     {
-        $write = static fn (float $v): string => is_infinite($v) ? 'OL' : ($check->quantity === DeadCheck::DIODE ? Quantity::volts($v) : Quantity::write($v, Unit::Ohm));
+        $write = static fn(float $v): string => is_infinite($v) ? 'OL' : ($check->quantity === DeadCheck::DIODE ? Quantity::volts($v) : Quantity::write($v, Unit::Ohm));
         $alike = $check->quantity === DeadCheck::DIODE
             ? (is_infinite($value) === is_infinite($good) && (is_infinite($value) || abs($value - $good) < 0.15))
             : abs(self::decades($value) - self::decades($good)) < 0.25;
@@ -136,10 +136,15 @@ final class Judge
         return $sentence;
     }
 
+    /** "21.5 to 22.8 V"; for a point where nothing is expected, "under 20 mV". */
     public static function range(Window $window): string
     {
-        return abs($window->low) < 0.05 && abs($window->high) < 0.05
-            ? 'under '.Quantity::volts(max(abs($window->low), abs($window->high)))
-            : Quantity::volts($window->low).' to '.Quantity::volts($window->high);
+        if (abs($window->low) < 0.05 && abs($window->high) < 0.05) {
+            return 'under '.Quantity::volts(max(abs($window->low), abs($window->high)));
+        }
+        [$low, $high] = [Quantity::volts($window->low), Quantity::volts($window->high)];
+        $unit = strrchr($high, ' ') ?: '';
+
+        return (strrchr($low, ' ') === $unit ? substr($low, 0, -strlen($unit)) : $low).' to '.$high;
     }
 }

@@ -27,8 +27,8 @@ final class Preview
         foreach ($supply->stages as $id => $stage) {
             $path[] = [
                 'id' => (string) $id, 'name' => $stage->name, 'from' => $stage->from, 'energy' => 'unknown', 'suspicion' => 0.0,
-                'parts' => array_map(static fn (string $ref): array => ['ref' => $ref, 'label' => $supply->part($ref)->label(), 'suspicion' => 0.0, 'replaced' => false], $stage->parts),
-                'points' => array_map(strval(...), array_keys(array_filter($supply->points, static fn ($p): bool => $p->stage === (string) $id))),
+                'parts' => array_map(static fn(string $ref): array => ['ref' => $ref, 'label' => $supply->part($ref)->label(), 'suspicion' => 0.0, 'replaced' => false], $stage->parts),
+                'points' => array_map(strval(...), array_keys(array_filter($supply->points, static fn($p): bool => $p->stage === (string) $id))),
             ];
         }
 

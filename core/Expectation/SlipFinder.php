@@ -31,9 +31,9 @@ final class SlipFinder
         }
         $slips = array_filter(
             [...$this->leads($pointId, $expected, $quantity), ...$this->wrongFunction($pointId, $expected, $quantity), ...$this->tap($pointId, $expected, $quantity), ...$this->otherMode($pointId, $mode, $quantity)],
-            fn (Slip $slip): bool => abs($slip->wouldRead) > 0.05 && self::distance($slip, $value) < 1.0,
+            fn(Slip $slip): bool => abs($slip->wouldRead) > 0.05 && self::distance($slip, $value) < 1.0,
         );
-        usort($slips, static fn (Slip $a, Slip $b): int => self::distance($a, $value) <=> self::distance($b, $value));
+        usort($slips, static fn(Slip $a, Slip $b): int => self::distance($a, $value) <=> self::distance($b, $value));
 
         return array_slice($slips, 0, 3);
     }

@@ -58,7 +58,10 @@ final class Mains implements PartKind
         }
         $direct = $part->knows('dc');
         $netlist->source(
-            $part->ref, $part->node('l'), $part->node('n'), $part->value('impedance'),
+            $part->ref,
+            $part->node('l'),
+            $part->node('n'),
+            $part->value('impedance'),
             $direct ? 0.0 : $part->value('voltage') * M_SQRT2,
             $direct ? $part->value('dc') : 0.0,
         );

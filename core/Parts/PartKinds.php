@@ -12,7 +12,7 @@ final class PartKinds
     {
         static $kinds = null;
 
-        return $kinds ??= array_column(array_map(static fn (PartKind $kind): array => [$kind->name(), $kind], [
+        return $kinds ??= array_column(array_map(static fn(PartKind $kind): array => [$kind->name(), $kind], [
             new Mains(),
             new Fuse(),
             new SwitchPart(),

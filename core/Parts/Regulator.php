@@ -85,13 +85,19 @@ final class Regulator implements PartKind
             return;
         }
         $netlist->regulator(
-            $part->ref, $in, $out, $common, $negative,
+            $part->ref,
+            $in,
+            $out,
+            $common,
+            $negative,
             match ($fault) {
                 'common_open' => 1000.0,
                 'low' => $setting * 0.8,
                 default => $setting,
             },
-            self::OUTPUT_OHMS, self::DROPOUT_VOLTS, self::DROPOUT_OHMS,
+            self::OUTPUT_OHMS,
+            self::DROPOUT_VOLTS,
+            self::DROPOUT_OHMS,
             $part->value('current') * ($fault === 'weak' ? 0.06 : 1.0),
         );
     }

@@ -105,7 +105,10 @@ final class Transformer implements PartKind
             $open = $fault === $faultName;
             $ohms = $regulation / 2 * $volts ** 2 / ($power / $windings);
             $netlist->winding(
-                "{$part->ref}.{$name}", $a, $b, $flux,
+                "{$part->ref}.{$name}",
+                $a,
+                $b,
+                $flux,
                 $volts * (1 + $regulation) / $primary,
                 $open ? 1e9 : $ohms,
             );

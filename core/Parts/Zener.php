@@ -66,7 +66,12 @@ final class Zener implements PartKind
             'short' => $netlist->resistor($part->ref, $anode, $cathode, 0.5),
             'open' => $netlist->resistor($part->ref, $anode, $cathode, 1e9),
             default => $netlist->junction($part->ref, $anode, $cathode, SegmentTable::junction(
-                1e-9, 1.8, 0.2, $volts, $part->value('resistance'), $part->value('current'),
+                1e-9,
+                1.8,
+                0.2,
+                $volts,
+                $part->value('resistance'),
+                $part->value('current'),
             )),
         };
     }

@@ -27,24 +27,24 @@ enum PreferredValues: int
             $step = intdiv(24, $this->value);
 
             return array_values(array_map(
-                static fn (int $index): float => self::TABLE_E24[$index] / 10,
+                static fn(int $index): float => self::TABLE_E24[$index] / 10,
                 range(0, 23, $step),
             ));
         }
 
-        return array_map(fn (int $k): float => round(10 ** ($k / $this->value), 2), range(0, $this->value - 1));
+        return array_map(fn(int $k): float => round(10 ** ($k / $this->value), 2), range(0, $this->value - 1));
     }
 
     /** The preferred value nearest to $value by ratio. */
     public function nearest(float $value): float
     {
-        return $this->choose($value, static fn (float $candidate): float => abs(log($candidate / $value)));
+        return $this->choose($value, static fn(float $candidate): float => abs(log($candidate / $value)));
     }
 
     /** The smallest preferred value not below $value. */
     public function atLeast(float $value): float
     {
-        return $this->choose($value, static fn (float $candidate): float => $candidate >= $value * (1 - 1e-9) ? $candidate : INF);
+        return $this->choose($value, static fn(float $candidate): float => $candidate >= $value * (1 - 1e-9) ? $candidate : INF);
     }
 
     /** @param callable(float): float $cost */

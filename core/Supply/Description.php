@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
-use OutOfBoundsException;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\Part;
+use OutOfBoundsException;
 
 /** A supply, described once. Everything a technician sees is computed from this and the job's log. */
 final readonly class Description
@@ -96,8 +96,19 @@ final readonly class Description
     public function withParts(array $changed): self
     {
         return new self(
-            $this->title, $this->revision, $this->reference, $this->mainsVoltage, $this->frequency, $this->mainsTolerance,
-            array_replace($this->parts, $changed), $this->points, $this->modes, $this->stages, $this->cautions, $this->islands, $this->written,
+            $this->title,
+            $this->revision,
+            $this->reference,
+            $this->mainsVoltage,
+            $this->frequency,
+            $this->mainsTolerance,
+            array_replace($this->parts, $changed),
+            $this->points,
+            $this->modes,
+            $this->stages,
+            $this->cautions,
+            $this->islands,
+            $this->written,
         );
     }
 

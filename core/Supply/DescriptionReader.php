@@ -78,8 +78,19 @@ final class DescriptionReader
 
         /** @var array<string, mixed> $data */
         return new Description(
-            $title, $revision, $reference, $voltage, $dc === null ? $frequency : 0.0, $tolerance,
-            $parts, $points, $modes, $stages, $cautions, $islands, $data,
+            $title,
+            $revision,
+            $reference,
+            $voltage,
+            $dc === null ? $frequency : 0.0,
+            $tolerance,
+            $parts,
+            $points,
+            $modes,
+            $stages,
+            $cautions,
+            $islands,
+            $data,
         );
     }
 
@@ -129,7 +140,7 @@ final class DescriptionReader
                 $parts[$ref] = $part;
             }
         }
-        if (count(array_filter($parts, static fn (Part $p): bool => $p->kind->name() === 'mains')) !== 1) {
+        if (count(array_filter($parts, static fn(Part $p): bool => $p->kind->name() === 'mains')) !== 1) {
             $this->problem('parts', 'Exactly one part of kind "mains" is needed: it is where the energy comes in.');
         }
 
@@ -147,7 +158,7 @@ final class DescriptionReader
             return null;
         }
         $kind = $kinds[$given];
-        $parameters = array_column(array_map(static fn ($p): array => [$p->name, $p], $kind->parameters()), 1, 0);
+        $parameters = array_column(array_map(static fn($p): array => [$p->name, $p], $kind->parameters()), 1, 0);
         $this->knownKeys($path, $row, ['ref', 'kind', 'terminals', 'tolerance', 'type', 'notes', ...array_keys($parameters)]);
         $terminals = $this->terminals("{$path}.terminals", $kind, $row['terminals'] ?? null);
         if ($given === 'mains') {
@@ -214,7 +225,7 @@ final class DescriptionReader
         $this->problem($path, sprintf(
             'A %s has the terminals %s; given were: %s.',
             $kind->name(),
-            implode(' or ', array_map(static fn (array $set): string => implode(', ', $set), $wanted)),
+            implode(' or ', array_map(static fn(array $set): string => implode(', ', $set), $wanted)),
             $names === [] ? 'none' : implode(', ', $names),
         ));
 
@@ -392,7 +403,8 @@ final class DescriptionReader
                 if ($nodes[$node] === 1) {
                     $this->problem("parts[{$ref}].terminals.{$terminal}", sprintf(
                         'Nothing else touches node "%s". Join it to another part, or check the spelling; the other nodes are: %s.',
-                        $node, implode(', ', array_keys(array_diff_key($nodes, [$node => 1]))),
+                        $node,
+                        implode(', ', array_keys(array_diff_key($nodes, [$node => 1]))),
                     ));
                 }
             }

@@ -13,7 +13,7 @@ final class DescriptionRefused extends InvalidArgumentException
     private function __construct(public readonly array $problems)
     {
         parent::__construct(implode("\n", array_map(
-            static fn (array $p): string => ($p['path'] === '' ? '' : $p['path'].': ').$p['message'],
+            static fn(array $p): string => ($p['path'] === '' ? '' : $p['path'].': ').$p['message'],
             $problems,
         )));
     }

@@ -201,8 +201,8 @@ final readonly class LinearTemplate
     private function rail(string $sign, string $raw, string $out, int $number, float $polarity): array
     {
         $peak = $this->secondary * M_SQRT2 * 1.15;
-        $across = static fn (string $node): array => $polarity > 0 ? ['plus' => $node, 'minus' => '0V'] : ['plus' => '0V', 'minus' => $node];
-        $two = static fn (string $node): array => $polarity > 0 ? ['a' => $node, 'b' => '0V'] : ['a' => '0V', 'b' => $node];
+        $across = static fn(string $node): array => $polarity > 0 ? ['plus' => $node, 'minus' => '0V'] : ['plus' => '0V', 'minus' => $node];
+        $two = static fn(string $node): array => $polarity > 0 ? ['a' => $node, 'b' => '0V'] : ['a' => '0V', 'b' => $node];
         $output = $this->regulated === null ? $raw : $out;
         $volts = $this->regulated ?? $this->secondary * 1.2;
         $parts = [
@@ -231,7 +231,7 @@ final readonly class LinearTemplate
     private function stages(array $parts, bool $dual): array
     {
         $refs = array_column($parts, 'ref');
-        $present = static fn (array $wanted): array => array_values(array_intersect($wanted, $refs));
+        $present = static fn(array $wanted): array => array_values(array_intersect($wanted, $refs));
         $stages = [
             ['id' => 'inlet', 'name' => 'Inlet', 'parts' => ['W1', 'F1', 'S1']],
             ['id' => 'transformer', 'name' => 'Transformer', 'parts' => ['T1'], 'from' => 'inlet'],

@@ -13,7 +13,7 @@ final class SpiceExport
     public static function write(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null): string
     {
         $probes = array_map(
-            static fn (Point $point): array => [strtolower((string) preg_replace('/\W/', '_', $point->id)), $point->node, $point->against],
+            static fn(Point $point): array => [strtolower((string) preg_replace('/\W/', '_', $point->id)), $point->node, $point->against],
             array_values($supply->points),
         );
         $title = "{$supply->title} rev. {$supply->revision}, {$mode->name}".($faults === [] ? '' : ', '.http_build_query($faults, '', ' '));

@@ -59,7 +59,7 @@ final class SupplySchema
                 $required[] = $parameter->name;
             }
         }
-        $sets = array_map(static fn (array $set): array => self::record(array_fill_keys($set, self::TEXT), $set), $kind->terminalSets());
+        $sets = array_map(static fn(array $set): array => self::record(array_fill_keys($set, self::TEXT), $set), $kind->terminalSets());
         $properties['terminals'] = count($sets) === 1 ? $sets[0] : ['oneOf' => $sets];
 
         return ['title' => $kind->title()] + self::record($properties, $required);

@@ -39,10 +39,10 @@ final class Diagnose extends ReadsDescription
         $next = $workup->next()['next'];
 
         return $this->json([
-            'suspects' => array_values(array_map(static fn (Suspect $s): array => [
-                'parts' => array_map(static fn (Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault], $s->members),
+            'suspects' => array_values(array_map(static fn(Suspect $s): array => [
+                'parts' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault], $s->members),
                 'probability' => round($s->probability, 5),
-            ], array_filter($suspects, static fn (Suspect $s): bool => $s->members !== [] && $s->probability > 1e-4))),
+            ], array_filter($suspects, static fn(Suspect $s): bool => $s->members !== [] && $s->probability > 1e-4))),
             'unexplained' => round($this->share($suspects, Hypothesis::UNKNOWN), 5),
             'healthy' => round($this->share($suspects, Hypothesis::HEALTHY), 5),
             'next' => [

@@ -29,7 +29,7 @@ final class Faults extends ReadsDescription
                     'part' => (string) $ref,
                     'fault' => $fault->name,
                     'points' => array_map(
-                        static fn (string|int $id): array => ['point' => (string) $id, 'mode' => $mode->id] + Shown::reading($observation, (string) $id) + ['settled' => $observation->settled],
+                        static fn(string|int $id): array => ['point' => (string) $id, 'mode' => $mode->id] + Shown::reading($observation, (string) $id) + ['settled' => $observation->settled],
                         array_keys($supply->points),
                     ),
                     'fuse' => $observation->fuses === [] ? 'intact' : 'opens',

@@ -26,7 +26,7 @@ final class ReadingsCsv
             throw new InvalidArgumentException("Cannot open \"{$path}\".");
         }
         $header = fgetcsv($file, escape: '') ?: [];
-        $header = array_map(static fn (?string $h): string => mb_strtolower(trim((string) $h, " \u{FEFF}")), $header);
+        $header = array_map(static fn(?string $h): string => mb_strtolower(trim((string) $h, " \u{FEFF}")), $header);
         foreach (['point', 'quantity', 'value'] as $needed) {
             if (! in_array($needed, $header, true)) {
                 throw new InvalidArgumentException("The first line must name the columns point,mode,quantity,value,unit; \"{$needed}\" is missing.");

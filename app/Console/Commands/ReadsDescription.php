@@ -6,10 +6,10 @@ namespace App\Console\Commands;
 
 use Illuminate\Console\Command;
 use InvalidArgumentException;
-use OutOfBoundsException;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
+use OutOfBoundsException;
 
 /** What the commands on a description file share: reading it, and turning refusals into an exit code of 1. */
 abstract class ReadsDescription extends Command

@@ -24,7 +24,7 @@ final class Spice extends ReadsDescription
             [$ref, $fault] = [...preg_split('/[\s:]+/', trim($given), 2) ?: [], ''];
             $part = $supply->part($ref);
             if ($part->fault($fault) === null) {
-                throw new InvalidArgumentException(sprintf('%s does not fail as "%s". It can be: %s.', $ref, $fault, implode(', ', array_map(static fn (FaultMode $f): string => $f->name, $part->kind->faults($part)))));
+                throw new InvalidArgumentException(sprintf('%s does not fail as "%s". It can be: %s.', $ref, $fault, implode(', ', array_map(static fn(FaultMode $f): string => $f->name, $part->kind->faults($part)))));
             }
             $faults[$ref] = $fault;
         }

@@ -52,7 +52,7 @@ final class LogRequest extends FormRequest
     /** @return list<array{id: string, kind: string, payload: array<mixed>, at: string}> */
     public function entries(): array
     {
-        return array_map(static fn (array $e): array => [
+        return array_map(static fn(array $e): array => [
             'id' => strtoupper($e['id']), 'kind' => $e['kind'], 'payload' => $e['payload'], 'at' => $e['at'],
         ], array_values($this->validated('entries')));
     }

@@ -30,6 +30,6 @@ final class TemplateRequest extends FormRequest
     /** @throws DescriptionRefused with every answer that cannot be used */
     public function toTemplate(): LinearTemplate
     {
-        return LinearTemplate::fromAnswers(array_filter($this->validated(), static fn ($v): bool => $v !== null && $v !== ''));
+        return LinearTemplate::fromAnswers(array_filter($this->validated(), static fn($v): bool => $v !== null && $v !== ''));
     }
 }

@@ -36,14 +36,14 @@ final class BenchResource extends JsonResource
                 'mode' => $state->mode, 'mode_name' => $file->supply->mode($state->mode)->name,
                 'mains' => $state->mainsVolts === null ? null : Quantity::volts($state->mainsVolts),
             ],
-            'modes' => array_values(array_map(static fn (Mode $m): array => ['id' => $m->id, 'name' => $m->name, 'absent' => $m->absent], $file->supply->modes)),
+            'modes' => array_values(array_map(static fn(Mode $m): array => ['id' => $m->id, 'name' => $m->name, 'absent' => $m->absent], $file->supply->modes)),
             'parts' => array_values(array_map($this->part(...), $file->supply->parts)),
-            'checks' => array_values(array_map(static fn (DeadCheck $c): array => ['id' => $c->id, 'quantity' => $c->quantity, 'where' => $c->where], $file->supply->deadChecks())),
+            'checks' => array_values(array_map(static fn(DeadCheck $c): array => ['id' => $c->id, 'quantity' => $c->quantity, 'where' => $c->where], $file->supply->deadChecks())),
             'points' => $workup->points(),
             'path' => $workup->path(),
             ...$workup->next(),
             'suspects' => array_map($this->suspect(...), array_slice($workup->suspects(), 0, 8)),
-            'symptoms' => array_map(static fn (array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
+            'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
             'missing_for_close' => $workup->missingForClose(),
             'log' => LogEntryResource::all($file),
         ];
@@ -54,7 +54,7 @@ final class BenchResource extends JsonResource
     {
         return [
             'ref' => $part->ref, 'label' => $part->label(),
-            'faults' => array_map(static fn (FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
+            'faults' => array_map(static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
         ];
     }
 
@@ -63,7 +63,7 @@ final class BenchResource extends JsonResource
     {
         return [
             'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability,
-            'members' => array_map(static fn (Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], $suspect->members),
+            'members' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], $suspect->members),
             'for' => $suspect->for, 'against' => $suspect->against, 'chain' => $suspect->chain,
         ];
     }

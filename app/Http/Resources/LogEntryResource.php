@@ -21,7 +21,7 @@ final class LogEntryResource
         }
 
         return array_map(
-            static fn (LogEntryRecord $record): array => self::one($file, $record, $readings[$record->id] ?? null),
+            static fn(LogEntryRecord $record): array => self::one($file, $record, $readings[$record->id] ?? null),
             array_reverse($file->records),
         );
     }

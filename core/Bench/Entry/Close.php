@@ -49,7 +49,7 @@ final class Close implements EntryKind
             $missing[] = 'record what was replaced or made good';
         }
         $proven = array_unique(array_column($state->proofReadings(), 'target'));
-        $rails = array_keys(array_filter($supply->points, static fn ($point): bool => $point->rail !== null));
+        $rails = array_keys(array_filter($supply->points, static fn($point): bool => $point->rail !== null));
         $unread = array_diff($rails === [] ? array_keys($supply->points) : $rails, $proven);
         if ($unread !== []) {
             $missing[] = 'measure after the repair: '.implode(', ', $unread);

@@ -51,9 +51,14 @@ final class Reading implements EntryKind
     {
         $value = $entry->payload['value'];
         $state->readings[] = new TakenReading(
-            $entry->id, (string) $entry->payload['target'], (string) $entry->payload['quantity'],
+            $entry->id,
+            (string) $entry->payload['target'],
+            (string) $entry->payload['quantity'],
             $value === 'OL' ? INF : (float) $value,
-            $state->power, $state->mode, $state->mainsVolts, $state->replaced(),
+            $state->power,
+            $state->mode,
+            $state->mainsVolts,
+            $state->replaced(),
         );
     }
 

@@ -31,18 +31,20 @@ function Stage({ stage, depth, ...props }: Props & { stage: PathStage; depth: nu
     const quiet = stage.parts.filter((part) => part.suspicion < 0.03);
 
     return (
-        <div className={`stage energy-${stage.energy} depth-${Math.min(depth, 4)}`}>
-            <div className="stage-block" style={{ '--suspicion': stage.suspicion } as React.CSSProperties} aria-label={`${stage.name}, energy ${stage.energy}, suspicion ${percent(stage.suspicion)}`}>
-                <div className="stage-name">{stage.name}{stage.suspicion >= 0.03 && <span className="stage-suspicion">{percent(stage.suspicion)}</span>}</div>
-                <div className="stage-parts">
-                    {suspected.map((part) => <span key={part.ref} className="part suspected" title={part.label}>{part.ref} {percent(part.suspicion)}</span>)}
-                    {quiet.map((part) => <span key={part.ref} className={`part ${part.replaced ? 'replaced' : ''}`} title={part.label}>{part.ref}{part.replaced ? ' new' : ''}</span>)}
+        <div className={`stage depth-${Math.min(depth, 4)}`}>
+            <div className={`stage-own energy-${stage.energy}`}>
+                <div className="trace" aria-hidden="true" />
+                <div className="stage-block" style={{ '--suspicion': stage.suspicion } as React.CSSProperties} aria-label={`${stage.name}, energy ${stage.energy}, suspicion ${percent(stage.suspicion)}`}>
+                    <div className="stage-name">{stage.name}{stage.suspicion >= 0.03 && <span className="stage-suspicion">{percent(stage.suspicion)}</span>}</div>
+                    <div className="stage-parts">
+                        {suspected.map((part) => <span key={part.ref} className="part suspected" title={part.label}>{part.ref} {percent(part.suspicion)}</span>)}
+                        {quiet.map((part) => <span key={part.ref} className={`part ${part.replaced ? 'replaced' : ''}`} title={part.label}>{part.ref}{part.replaced ? ' new' : ''}</span>)}
+                    </div>
                 </div>
+                {points.map((point) => <Point key={point.id} point={point} isTarget={point.id === props.target} onPoint={props.onPoint} />)}
             </div>
-            <div className="trace" aria-hidden="true" />
-            {points.map((point) => <Point key={point.id} point={point} isTarget={point.id === props.target} onPoint={props.onPoint} />)}
             {children.length > 0 && (
-                <div className={children.length > 1 ? 'branches' : 'onward'}>
+                <div className={children.length > 1 ? `branches energy-${stage.energy}` : 'onward'}>
                     {children.map((child) => <Stage key={child.id} stage={child} depth={depth + 1} {...props} />)}
                 </div>
             )}

@@ -17,12 +17,14 @@ interface Command {
     label: string;
     run: () => void;
     shown: boolean;
+    /** False for those that have a button in the state strip. */
+    inBar?: boolean;
 }
 
 function CommandBar({ commands, leader }: { commands: Command[]; leader: boolean }) {
     return (
         <div className={`commands ${leader ? 'lit' : ''}`} aria-label="Commands: space, then the letter">
-            {commands.filter((c) => c.shown).map((command) => (
+            {commands.filter((c) => c.shown && c.inBar !== false).map((command) => (
                 <Button key={command.key} size="middle" type={leader ? 'default' : 'text'} onClick={command.run}>
                     <kbd>{command.key.toUpperCase()}</kbd> {command.label}
                 </Button>
@@ -102,8 +104,8 @@ function OpenJob({ bench }: { bench: Bench }) {
     };
 
     const commands: Command[] = [
-        { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true },
-        { key: 'm', label: 'mains', run: () => setDialog({ name: 'mains' }), shown: bench.state.power !== 'unplugged' },
+        { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true, inBar: false },
+        { key: 'm', label: 'mains', run: () => setDialog({ name: 'mains' }), shown: bench.state.power !== 'unplugged', inBar: false },
         { key: 'x', label: 'can\'t reach', run: skip, shown: step.target !== null },
         { key: 'u', label: 'undo', run: undo, shown: newest !== undefined },
         { key: 's', label: 'seen', run: () => setDialog({ name: 'finding' }), shown: true },

@@ -105,7 +105,7 @@ export function NextStep(props: Props) {
             <div className="more">
                 {step.why !== '' && <button type="button" className="plain" aria-expanded={why} onClick={() => setWhy(!why)}>Why this</button>}
                 {props.alternatives.map((other) => (
-                    <button key={`${other.target ?? ''}${other.quantity ?? ''}${other.mode ?? ''}`} type="button" className="plain" onClick={() => props.onChoose(other)}>or {other.target}</button>
+                    <button key={`${other.target ?? ''}${other.quantity ?? ''}${other.mode ?? ''}`} type="button" className="plain" onClick={() => props.onChoose(other)}>or {other.target}, {other.meter?.split(',')[0]?.toLowerCase()}</button>
                 ))}
             </div>
             {why && <p className="latest-why">{step.why}</p>}

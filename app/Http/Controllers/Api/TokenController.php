@@ -20,7 +20,7 @@ final class TokenController
     ])]
     public function index(Request $request): JsonResponse
     {
-        return new JsonResponse($this->user($request)->tokens()->orderBy('id')->get()->map(static fn (PersonalAccessToken $token): array => [
+        return new JsonResponse($this->user($request)->tokens()->orderBy('id')->get()->map(static fn(PersonalAccessToken $token): array => [
             'id' => $token->id, 'name' => $token->name, 'last_used_at' => $token->last_used_at?->toIso8601String(),
         ]));
     }
