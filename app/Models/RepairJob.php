@@ -6,7 +6,6 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
-use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Database\Eloquent\Relations\HasMany;
@@ -16,8 +15,6 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  */
 final class RepairJob extends Model
 {
-    /** @use HasFactory<\Database\Factories\RepairJobFactory> */
-    use HasFactory;
     use HasUlids;
 
     protected $fillable = ['workshop_id', 'supply_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description'];

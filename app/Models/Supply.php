@@ -6,7 +6,6 @@ namespace App\Models;
 
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
-use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Model;
 
 /**
@@ -14,8 +13,6 @@ use Illuminate\Database\Eloquent\Model;
  */
 final class Supply extends Model
 {
-    /** @use HasFactory<\Database\Factories\SupplyFactory> */
-    use HasFactory;
     use HasUlids;
 
     protected $fillable = ['workshop_id', 'title', 'revision', 'description'];

@@ -5,13 +5,10 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
-use Illuminate\Database\Eloquent\Factories\HasFactory;
 use Illuminate\Database\Eloquent\Model;
 
 final class Workshop extends Model
 {
-    /** @use HasFactory<\Database\Factories\WorkshopFactory> */
-    use HasFactory;
     use HasUlids;
 
     protected $fillable = ['name'];

@@ -15,7 +15,7 @@ use Oculant\Core\Circuit\Branch\Source;
  */
 final class CycleRecord
 {
-    /** @var list<list<float>> [step][node] volts */
+    /** @var list<list<float>> [step][node] volts; at least one step once recorded */
     private array $voltages = [];
 
     /** @var list<list<float>> [step][state] before the step */
@@ -61,7 +61,7 @@ final class CycleRecord
         return $this->end;
     }
 
-    /** @return list<float> volts of $node against $against at each step */
+    /** @return non-empty-list<float> volts of $node against $against at each step */
     public function waveform(string $node, string $against): array
     {
         $nodes = $this->network->netlist->nodes();
@@ -72,6 +72,8 @@ final class CycleRecord
             $out[] = ($a === null ? 0.0 : $voltages[$a]) - ($b === null ? 0.0 : $voltages[$b]);
         }
 
+        assert($out !== []);
+
         return $out;
     }
 
@@ -80,7 +82,7 @@ final class CycleRecord
         return Signal::of($this->waveform($node, $against));
     }
 
-    /** @return list<float> amperes through a branch, in at its first terminal, at each step */
+    /** @return non-empty-list<float> amperes through a branch, in at its first terminal, at each step */
     public function current(string $branchName): array
     {
         $branch = $this->network->netlist->branches()[$branchName];
@@ -98,6 +100,8 @@ final class CycleRecord
                 default => $conductance * $across,
             };
         }
+
+        assert($out !== []);
 
         return $out;
     }

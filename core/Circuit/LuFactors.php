@@ -7,19 +7,22 @@ namespace Oculant\Core\Circuit;
 /**
  * LU factors with partial pivoting of a dense square matrix: factor once, solve many.
  *
- * Matrices are list<float>, row-major: element (row, column) at [$row * $n + $column].
+ * Matrices are array<int, float>, row-major: element (row, column) at [$row * $n + $column].
  */
 final class LuFactors
 {
     private const RELATIVE_PIVOT = 1e-15;
 
-    /** @param list<float> $lu @param list<int> $order */
+    /**
+     * @param array<int, float> $lu
+     * @param list<int>         $order
+     */
     private function __construct(private readonly array $lu, private readonly array $order, private readonly int $n)
     {
     }
 
     /**
-     * @param list<float> $a
+     * @param array<int, float> $a
      *
      * @throws CircuitIsSingular if a pivot vanishes beside the largest element
      */
@@ -69,11 +72,11 @@ final class LuFactors
             }
         }
 
-        return new self($a, $order, $n);
+        return new self($a, array_values($order), $n);
     }
 
     /**
-     * @param list<float> $b
+     * @param array<int, float> $b
      *
      * @return list<float>
      */
@@ -99,6 +102,7 @@ final class LuFactors
             $x[$row] = $sum / $lu[$base + $row];
         }
 
+        /** @var list<float> */
         return $x;
     }
 }

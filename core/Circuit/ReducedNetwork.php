@@ -145,7 +145,7 @@ final class ReducedNetwork
     /**
      * Rows that give every node voltage from the columns, in one state of the devices.
      *
-     * @return list<float> [$node * (states + 2) + column]; the dc column carries the devices' offsets too
+     * @return array<int, float> [$node * (states + 2) + column]; the dc column carries the devices' offsets too
      */
     public function nodeRows(StateOperator $operator): array
     {
@@ -278,7 +278,7 @@ final class ReducedNetwork
     /**
      * @param array<int, list<float>> $deviceColumns
      *
-     * @return list<float> next states from the columns, [$state * (states + 2) + column]
+     * @return array<int, float> next states from the columns, [$state * (states + 2) + column]
      */
     private function stateRows(array $deviceColumns): array
     {
@@ -312,7 +312,7 @@ final class ReducedNetwork
      * @param list<list<float>>       $perDevice     [device][row]
      * @param array<int, list<float>> $deviceColumns [column][device]; the last column holds offsets
      *
-     * @return list<float>
+     * @return array<int, float>
      */
     private function rowsThroughDevices(int $count, array $free, array $perDevice, array $deviceColumns): array
     {
@@ -335,7 +335,7 @@ final class ReducedNetwork
     /**
      * @param list<int> $regions
      *
-     * @return array{list<float>, list<float>, list<int>} lower and upper bound per control, devices to ask themselves
+     * @return array{array<int, float>, array<int, float>, list<int>} lower and upper bound per control, devices to ask themselves
      */
     private function limits(array $regions): array
     {

@@ -24,7 +24,7 @@ final readonly class SegmentTable
      * @param list<float> $bounds
      * @param list<float> $slopes
      * @param list<float> $offsets
-     * @param array{saturation: float, emission: float, series: float, breakdown: ?float} $model
+     * @param array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
      *        amperes, ratio, ohms, volts: the exact law behind the chords, for SPICE export
      */
     private function __construct(
@@ -111,7 +111,7 @@ final readonly class SegmentTable
 
     /**
      * @param list<array{float, float}> $points volts, amperes; the first and last segments run on
-     * @param array<string, float|null> $model
+     * @param array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
      */
     private static function through(array $points, array $model): self
     {
@@ -133,7 +133,6 @@ final readonly class SegmentTable
             }
         }
 
-        /** @var array{saturation: float, emission: float, series: float, breakdown: ?float} $model */
         return new self($bounds, $slopes, $offsets, $model);
     }
 }

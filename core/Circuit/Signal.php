@@ -25,7 +25,7 @@ final readonly class Signal
     ) {
     }
 
-    /** @param list<float> $samples equally spaced over one cycle */
+    /** @param non-empty-list<float> $samples equally spaced over one cycle */
     public static function of(array $samples): self
     {
         $count = count($samples);

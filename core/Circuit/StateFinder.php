@@ -115,7 +115,7 @@ final class StateFinder
             }
             $regions = $operator->regions;
             $regions[$device] = $this->network->devices[$device]->region($w, $this->network->controlAt[$device]);
-            $operator = $this->network->operator($regions);
+            $operator = $this->network->operator(array_values($regions));
         }
 
         throw NoStableReading::noConsistentState();
@@ -155,7 +155,7 @@ final class StateFinder
                 $w[$k] = $w0[$k] + $p * ($w1[$k] - $w0[$k]);
             }
 
-            return $this->network->devices[$device]->region($w, $at) === $region;
+            return $this->network->devices[$device]->region(array_values($w), $at) === $region;
         };
         if ($inside(1.0)) {
             return null;

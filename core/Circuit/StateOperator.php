@@ -9,7 +9,7 @@ namespace Oculant\Core\Circuit;
  */
 final class StateOperator
 {
-    /** @var list<float>|null */
+    /** @var array<int, float>|null */
     private ?array $nodeRows = null;
 
     /** @var array<int, list<float>> powers of the state matrix by exponent */
@@ -17,12 +17,12 @@ final class StateOperator
 
     /**
      * @param list<int>               $regions       one per device
-     * @param list<float>             $controlRows   control voltages, [$control * width + column]
+     * @param array<int, float> $controlRows   control voltages, [$control * width + column]
      * @param list<float>             $directPart    what the dc column alone contributes to each control voltage
-     * @param list<float>             $stateRows     next states, [$state * width + column]
+     * @param array<int, float> $stateRows     next states, [$state * width + column]
      * @param array<int, list<float>> $deviceColumns [column][device] amperes beyond the nominal conductance
-     * @param list<float>             $lower         bound per control
-     * @param list<float>             $upper         bound per control
+     * @param array<int, float> $lower         bound per control
+     * @param array<int, float> $upper         bound per control
      * @param list<int>               $ask           devices whose region is not a plain interval
      */
     public function __construct(
@@ -38,7 +38,7 @@ final class StateOperator
     ) {
     }
 
-    /** @return list<float> */
+    /** @return array<int, float> */
     public function nodeRows(ReducedNetwork $network): array
     {
         return $this->nodeRows ??= $network->nodeRows($this);

@@ -125,12 +125,32 @@ final class DictionaryBuilder
     {
         foreach ($readings as $byHypothesis) {
             foreach ($byHypothesis[$a] as $key => $value) {
-                if (! Likelihood::indistinguishable($key, $value, $byHypothesis[$b][$key] ?? NAN)) {
+                if (self::isMeasured($key, $byHypothesis[Hypothesis::HEALTHY]) && ! Likelihood::indistinguishable($key, $value, $byHypothesis[$b][$key] ?? NAN)) {
                     return false;
                 }
             }
         }
 
         return true;
+    }
+
+    /**
+     * Only what a technician would measure there separates faults: no DC on a winding, no AC function on a rail.
+     *
+     * @param array<string, float> $healthy readings by key
+     */
+    private static function isMeasured(string $key, array $healthy): bool
+    {
+        [$target, $quantity] = explode(' ', $key);
+        if (! isset($healthy["{$target} ac"])) {
+            return true;
+        }
+        $alternating = abs($healthy["{$target} dc"]) < 0.2 * $healthy["{$target} ac"];
+
+        return match ($quantity) {
+            'ac' => $alternating,
+            'dc', 'ripple' => ! $alternating,
+            default => true,
+        };
     }
 }

@@ -55,7 +55,7 @@ final class NextStep
         foreach ($this->supply->modes as $mode) {
             foreach ($this->measurements($mode->id) as [$target, $quantity, $energised]) {
                 $key = "{$target} {$quantity}";
-                if (isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || $this->isDone($state, $target, $quantity, $mode->id, $energised)) {
+                if (isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || $this->isDone($state, $target, $quantity, $mode->id, $energised, $plausible)) {
                     continue;
                 }
                 [$bits, $outcomes] = $this->information($plausible, $mode->id, $key);
@@ -107,18 +107,35 @@ final class NextStep
         return $all;
     }
 
-    private function isDone(BenchState $state, string $target, string $quantity, string $mode, bool $energised): bool
+    /** @param array<string, float> $plausible */
+    private function isDone(BenchState $state, string $target, string $quantity, string $mode, bool $energised, array $plausible): bool
     {
-        if ($energised) {
-            return $state->latest($target, $quantity, $mode) !== null;
+        if ($state->latest($target, $quantity, $mode) !== null) {
+            return true;
         }
-        foreach (array_keys($this->supply->modes) as $any) {
-            if ($state->latest($target, $quantity, (string) $any) !== null) {
+        if ($energised) {
+            return false;
+        }
+        // With the plug out another mode is only another set of loads: worth a second look if that changes something.
+        foreach (array_keys($this->supply->modes) as $other) {
+            if ($state->latest($target, $quantity, (string) $other) !== null && $this->readsAlike("{$target} {$quantity}", $mode, (string) $other, $plausible)) {
                 return true;
             }
         }
 
         return false;
+    }
+
+    /** @param array<string, float> $plausible */
+    private function readsAlike(string $key, string $mode, string $other, array $plausible): bool
+    {
+        foreach (array_keys($plausible) as $id) {
+            if (! Likelihood::indistinguishable($key, $this->dictionary->reading($mode, (string) $id, $key), $this->dictionary->reading($other, (string) $id, $key))) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** A blown fuse is replaced once, after the dead checks; until then there is nothing to measure live. */

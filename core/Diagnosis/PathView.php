@@ -52,7 +52,7 @@ final class PathView
                 'id' => (string) $id, 'name' => $stage->name, 'from' => $stage->from, 'energy' => $energy[$id] ?? 'unknown',
                 'suspicion' => min(1.0, array_sum(array_column($parts, 'suspicion'))),
                 'parts' => $parts,
-                'points' => array_values(array_map(strval(...), array_keys(array_filter($supply->points, static fn($point): bool => $point->stage === (string) $id)))),
+                'points' => array_map(strval(...), array_keys(array_filter($supply->points, static fn($point): bool => $point->stage === (string) $id))),
             ];
         }
 

@@ -42,7 +42,7 @@ final class Reasoner
         return new Belief(array_map(static fn(float $p): float => $p / $total, $probability), $steps, $evidence);
     }
 
-    /** @return array<string, float> natural logarithms */
+    /** @return non-empty-array<string, float> natural logarithms */
     private function priors(): array
     {
         $hypotheses = $this->knowledge->dictionary(null)->hypotheses;

@@ -29,7 +29,7 @@ final class SolvedKnowledge implements Knowledge
     {
         $step = self::dictionaryMains($mainsVolts, $this->supply);
 
-        return $this->dictionaries[(string) $step] ??= (new DictionaryBuilder($this->supply))->build($step);
+        return $this->dictionaries["mains {$step}"] ??= (new DictionaryBuilder($this->supply))->build($step);
     }
 
     /** Dictionaries are made for steps of 2 % of the nominal mains: finer steps would not change any conclusion. */

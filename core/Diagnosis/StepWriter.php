@@ -76,7 +76,7 @@ final class StepWriter
     /** @return StepView */
     public function measure(Candidate $candidate): array
     {
-        $needsState = $candidate->energised !== $this->state->power->isEnergised() || ($candidate->energised && $candidate->mode !== $this->state->mode);
+        $needsState = $candidate->energised !== $this->state->power->isEnergised() || $candidate->mode !== $this->state->mode;
         $measure = $this->leads($candidate);
         $view = [
             'kind' => $needsState ? 'state' : 'measure',
@@ -84,7 +84,7 @@ final class StepWriter
             'detail' => '',
             'target' => $candidate->target,
             'quantity' => $candidate->quantity,
-            'mode' => $candidate->energised ? $candidate->mode : $this->state->mode,
+            'mode' => $candidate->mode,
             'power' => $candidate->energised ? ($this->state->power->isEnergised() ? $this->state->power->value : PowerState::Live->value) : PowerState::Unplugged->value,
             'why' => sprintf('Tells about %.2f bits in %.1f min; %s.', $candidate->bits, $candidate->minutes, $candidate->hazard > 1.5 ? 'care on hot or high-voltage parts counts as time' : 'the most per minute of all that can be measured'),
             'outcomes' => $this->outcomes($candidate),
@@ -117,7 +117,7 @@ final class StepWriter
         }
         $point = $this->supply->points[$candidate->target];
         $window = $this->expectations[$candidate->mode]->window($candidate->target, $candidate->quantity);
-        $highest = max(array_map(static fn(Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes));
+        $highest = max(0.0, ...array_map(static fn(Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes));
         $range = Quantity::write(Meter::range(max($highest, abs($window->high))), Unit::Volt, 2);
 
         return [
@@ -147,12 +147,14 @@ final class StepWriter
     private function stateSentence(Candidate $candidate): string
     {
         $mode = $this->supply->modes[$candidate->mode];
-        if (! $candidate->energised) {
-            return 'Unplug the unit, discharge the reservoirs through a resistor and measure that they are empty.';
-        }
         $loads = $candidate->mode === $this->state->mode ? '' : sprintf('Set it up for "%s"%s. ', mb_strtolower($mode->name), $mode->absent === [] ? ' with everything connected' : ', disconnecting '.implode(', ', $mode->absent));
+        if (! $candidate->energised) {
+            return $this->state->power->isEnergised()
+                ? trim('Unplug the unit, discharge the reservoirs through a resistor and measure that they are empty. '.$loads)
+                : trim($loads);
+        }
 
-        return $loads.($this->state->power->isEnergised() ? 'Power it again.' : 'Power it: lamp limiter first if a short is possible, then mains behind an RCD.');
+        return $loads.($this->state->power->isEnergised() ? 'Unplug it for that, then power it again.' : 'Power it: lamp limiter first if a short is possible, then mains behind an RCD.');
     }
 
     private function stateCaution(bool $energised): string

@@ -97,7 +97,7 @@ final readonly class Expectations
         foreach ($shifts as $what => $observation) {
             $shift = $observation->settled ? $observation->reading($id, $quantity) - $centre : 0.0;
             $common[] = Uncertainty::fromHalfWidth($shift);
-            $contributions[] = ['what' => strtok($what, ' '), 'volts' => abs($shift)];
+            $contributions[] = ['what' => explode(' ', $what)[0], 'volts' => abs($shift)];
         }
         $down = $up = 0.0;
         foreach ($mains as $observation) {

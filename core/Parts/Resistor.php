@@ -60,7 +60,7 @@ final class Resistor implements PartKind
         $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
             'open' => 1e9,
             'drifted' => $ohms * 2.0,
-            'short' => 0.05,
+            'short' => 0.1,
             default => $ohms,
         });
     }

@@ -40,6 +40,8 @@ final class SimulatedUnit
             $changed[(string) $ref] = $part;
         }
         $this->unit = $supply->withParts($changed);
+        // It arrives as its owner left it: run as usual, with whatever fuse that took.
+        $this->observe($supply->mode(null)->id, null);
     }
 
     /** A part was replaced by a good one. */

@@ -26,10 +26,7 @@ enum PreferredValues: int
         if ($this->value <= 24) {
             $step = intdiv(24, $this->value);
 
-            return array_values(array_map(
-                static fn(int $index): float => self::TABLE_E24[$index] / 10,
-                range(0, 23, $step),
-            ));
+            return array_map(static fn(int $index): float => (float) self::TABLE_E24[$index] / 10, range(0, 23, $step));
         }
 
         return array_map(fn(int $k): float => round(10 ** ($k / $this->value), 2), range(0, $this->value - 1));

@@ -130,7 +130,7 @@ final class DescriptionReader
         $parts = [];
         foreach ($rows as $k => $row) {
             $row = $this->object("parts[{$k}]", $row);
-            $ref = $this->text("parts[{$k}].ref", $row['ref'] ?? null, 24);
+            $ref = $this->identifier("parts[{$k}].ref", $row['ref'] ?? null);
             $path = $ref === '' ? "parts[{$k}]" : "parts[{$ref}]";
             if (isset($parts[$ref])) {
                 $this->problem($path, sprintf('The reference "%s" is used twice. Every part needs its own.', $ref));
@@ -248,7 +248,7 @@ final class DescriptionReader
             $path = "points[{$k}]";
             $row = $this->object($path, $row);
             $this->knownKeys($path, $row, ['id', 'name', 'node', 'against', 'how', 'stage', 'rail', 'minutes', 'documented']);
-            $id = $this->text("{$path}.id", $row['id'] ?? null, 24);
+            $id = $this->identifier("{$path}.id", $row['id'] ?? null);
             $path = "points[{$id}]";
             if (isset($points[$id])) {
                 $this->problem($path, sprintf('The point "%s" stands twice. Every point needs its own id.', $id));
@@ -320,7 +320,7 @@ final class DescriptionReader
             $path = "modes[{$k}]";
             $row = $this->object($path, $row);
             $this->knownKeys($path, $row, ['id', 'name', 'absent', 'mains']);
-            $id = $this->text("{$path}.id", $row['id'] ?? null, 40);
+            $id = $this->identifier("{$path}.id", $row['id'] ?? null);
             $modes[$id] = new Mode(
                 $id,
                 $this->text("{$path}.name", $row['name'] ?? $id, 80),
@@ -345,7 +345,7 @@ final class DescriptionReader
             $path = "stages[{$k}]";
             $row = $this->object($path, $row);
             $this->knownKeys($path, $row, ['id', 'name', 'parts', 'from']);
-            $id = $this->text("{$path}.id", $row['id'] ?? null, 40);
+            $id = $this->identifier("{$path}.id", $row['id'] ?? null);
             $from = isset($row['from']) ? $this->text("{$path}.from", $row['from'], 40) : array_key_last($stages);
             if ($from !== null && ! isset($stages[$from])) {
                 $this->problem("{$path}.from", sprintf('"%s" is not an earlier stage. List stages in the order in which energy flows.', $from));
@@ -485,6 +485,17 @@ final class DescriptionReader
         }
 
         return trim($given);
+    }
+
+    /** References and ids are single words that begin with a letter, so that they can be typed in front of a reading. */
+    private function identifier(string $path, mixed $given): string
+    {
+        $text = $this->text($path, $given, 24);
+        if ($text !== '' && preg_match('/^\\p{L}[\\p{L}\\d_+.-]*$/u', $text) !== 1) {
+            $this->problem($path, sprintf('"%s" cannot be used: begin with a letter and use letters, digits, + - . and _ only, for example "TP3".', $text));
+        }
+
+        return $text;
     }
 
     private function quantity(string $path, mixed $given, Unit $unit, bool $positive): float

@@ -91,17 +91,17 @@ final readonly class LinearTemplate
         if ($regulated !== null && $secondary !== null && $secondary * 1.2 < $regulated + 2) {
             $problems[] = ['path' => 'secondary', 'message' => sprintf('%s of AC cannot feed a %s regulator, which needs about 2 V more than its output at the ripple valley. Use about %s or more.', Quantity::write($secondary, Unit::Volt), Quantity::write($regulated, Unit::Volt), Quantity::write(ceil(($regulated + 3) / 1.15), Unit::Volt))];
         }
-        $template = [
-            is_string($answers['title'] ?? null) && trim($answers['title']) !== '' ? trim($answers['title']) : 'Linear supply',
-            $read('mains', Unit::Volt, '230 V'), $read('frequency', Unit::Hertz, '50 Hz'),
-            $choice('rails', ['single', 'dual']), $choice('rectifier', ['bridge', 'two_diode', 'half_wave']),
-            $secondary, $regulated, $read('reservoir', Unit::Farad, null), $load, (bool) ($answers['indicator'] ?? true),
-        ];
-        if ($problems !== []) {
-            throw DescriptionRefused::because($problems);
+        $mains = $read('mains', Unit::Volt, '230 V');
+        $frequency = $read('frequency', Unit::Hertz, '50 Hz');
+        $reservoir = $read('reservoir', Unit::Farad, null);
+        $rails = $choice('rails', ['single', 'dual']);
+        $rectifier = $choice('rectifier', ['bridge', 'two_diode', 'half_wave']);
+        if ($problems !== [] || $mains === null || $frequency === null || $secondary === null || $load === null) {
+            throw DescriptionRefused::because($problems !== [] ? $problems : [['path' => 'secondary', 'message' => 'State the secondary voltage, for example "15 V".']]);
         }
+        $title = is_string($answers['title'] ?? null) && trim($answers['title']) !== '' ? trim($answers['title']) : 'Linear supply';
 
-        return new self(...$template);
+        return new self($title, $mains, $frequency, $rails, $rectifier, $secondary, $regulated, $reservoir, $load, (bool) ($answers['indicator'] ?? true));
     }
 
     /** @return array<string, mixed> a description that DescriptionReader takes as it stands */

@@ -50,9 +50,9 @@ final class RoomsTest
         return $this->roomKnowsOnly('Bench', ['Supply', 'Parts', 'Quantity']);
     }
 
-    public function testPracticeKnowsExpectation(): Rule
+    public function testDiagnosisKnowsEverythingButPractice(): Rule
     {
-        return $this->roomKnowsOnly('Practice', ['Expectation', 'Supply', 'Parts', 'Quantity']);
+        return $this->roomKnowsOnly('Diagnosis', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
     }
 
     public function testModelsHoldNoTradeRules(): Rule

@@ -18,8 +18,8 @@ abstract class ReadsDescription extends Command
     {
         try {
             $path = $this->argument('file');
-            if (! is_string($path) || ! is_file($path) || ! is_readable($path)) {
-                throw new InvalidArgumentException(sprintf('There is no readable file "%s".', is_string($path) ? $path : ''));
+            if (! is_file($path) || ! is_readable($path)) {
+                throw new InvalidArgumentException(sprintf('There is no readable file "%s".', $path));
             }
             if (filesize($path) > 4 * 1024 * 1024) {
                 throw new InvalidArgumentException(sprintf('"%s" is larger than 4 MB; a description is a few kilobytes.', $path));
