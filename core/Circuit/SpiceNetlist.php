@@ -137,6 +137,10 @@ final class SpiceNetlist
             $regulator->dropoutOhms,
             $regulator->limit,
         );
+        // ngspice's step control fails at the corners of this law on bare pins; 100 nF moves no reading.
+        [$plus, $minus] = $this->terminals($regulator->controls()[0]);
+        $this->cards[] = sprintf('Cstep_%s %s %s 100n', $name, $plus, $minus);
+        $this->cards[] = sprintf('Cpins_%s %s %s 100n', $name, $in, $out);
     }
 
     private function winding(string $name, string $a, string $b, Winding $winding): void

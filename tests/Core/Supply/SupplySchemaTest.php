@@ -1,0 +1,40 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Supply;
+
+use Opis\JsonSchema\Validator;
+use Oculant\Core\Supply\LinearTemplate;
+use Oculant\Core\Supply\SupplySchema;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Supplies;
+
+/** The published schema and the reader take the same descriptions (checked with a general JSON Schema validator). */
+final class SupplySchemaTest extends TestCase
+{
+    public function testTakesTheDemoSuppliesAndTheTemplate(): void
+    {
+        foreach (['tide-recorder', 'deck-intercom', 'auction-scale', 'dimmer-drive', 'tuner-feed'] as $name) {
+            self::assertTrue($this->isValid(Supplies::demoArray($name)), $name);
+        }
+        self::assertTrue($this->isValid(LinearTemplate::fromAnswers(['secondary' => '15 V', 'regulated' => '12 V'])->describe()));
+    }
+
+    public function testRefusesUnknownFieldsAndMissingValues(): void
+    {
+        $supply = Supplies::demoArray('tuner-feed');
+
+        self::assertFalse($this->isValid(['colour' => 'red'] + $supply));
+        unset($supply['parts'][5]['value']);
+        self::assertFalse($this->isValid($supply));
+    }
+
+    /** @param array<string, mixed> $data */
+    private function isValid(array $data): bool
+    {
+        $schema = json_decode((string) json_encode(SupplySchema::build()));
+
+        return (new Validator())->validate(json_decode((string) json_encode($data)), $schema)->isValid();
+    }
+}
