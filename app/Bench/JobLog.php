@@ -36,7 +36,8 @@ final readonly class JobLog
             $file = JobFile::open($this->library, $job);
             $kind = EntryKinds::named($entry['kind']);
             $this->check($file, $entry['kind'], $entry['payload']);
-            $payload = $kind->read($entry['payload'], $file->supply, $file->state);
+            $given = $entry['kind'] === 'reading' ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
+            $payload = $kind->read($given, $file->supply, $file->state);
 
             return LogEntryRecord::query()->create([
                 'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id,

@@ -14,8 +14,11 @@ use Oculant\Core\Supply\Description;
  */
 final readonly class ReadingText
 {
-    /** @param string|null $quantity dc, ac, ripple, resistance, diode, or null if the text does not say */
-    private function __construct(public ?string $target, public ?string $quantity, public float $value)
+    /**
+     * @param string|null $quantity dc, ac, ripple, resistance, diode, or null if the text does not say
+     * @param bool        $isVolts  true if a unit says volts, whatever the function
+     */
+    private function __construct(public ?string $target, public ?string $quantity, public float $value, public bool $isVolts = false)
     {
     }
 
@@ -48,7 +51,7 @@ final readonly class ReadingText
             throw EntryRefused::because('text', self::complaint($text));
         }
 
-        return new self($target, $quantity ?? ($looksLikeOhms ? 'resistance' : null), $value);
+        return new self($target, $quantity ?? ($looksLikeOhms ? 'resistance' : null), $value, str_ends_with($number, 'V'));
     }
 
     /** The test point or dead check that a word names, in the description's own spelling. */

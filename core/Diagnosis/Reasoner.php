@@ -25,7 +25,7 @@ final class Reasoner
     /** @param list<Evidence> $evidence */
     public function weigh(array $evidence): Belief
     {
-        $log = $this->priors();
+        $prior = $log = $this->priors();
         $steps = [];
         foreach ($evidence as $item) {
             $step = [];
@@ -39,7 +39,7 @@ final class Reasoner
         $probability = array_map(static fn(float $l): float => exp($l - $most), $log);
         $total = array_sum($probability);
 
-        return new Belief(array_map(static fn(float $p): float => $p / $total, $probability), $steps, $evidence);
+        return new Belief($prior, array_map(static fn(float $p): float => $p / $total, $probability), $steps, $evidence);
     }
 
     /** @return non-empty-array<string, float> natural logarithms */

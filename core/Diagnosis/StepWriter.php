@@ -58,7 +58,7 @@ final class StepWriter
         if ($this->state->closedAt !== null) {
             return $this->plain('handback', 'Hand the unit back with its report.', 'Print or save the report, then record the hand-back.');
         }
-        if ($this->state->repairs !== [] && $badProof === [] && $fixed > 0.5) {
+        if ($this->state->repairs !== [] && $badProof === [] && $fixed > 0.3) {
             return $this->prove();
         }
         $top = $suspects[0];

@@ -16,16 +16,16 @@ final class Suspects
         foreach ($dictionary->groups as $id => $number) {
             $groups["g{$number}"][$id] = $belief->probability[$id];
         }
-        $average = self::averages($belief);
+        $before = self::beforeEach($belief);
         $suspects = [];
         foreach ($groups as $name => $members) {
             arsort($members);
             $hypotheses = array_map(static fn(string $id): Hypothesis => $dictionary->hypotheses[$id], array_map(strval(...), array_keys($members)));
-            [$for, $against] = self::reasons($belief, $hypotheses[0]->id, $average);
+            [$for, $against] = self::reasons($belief, $hypotheses[0]->id, $before);
             $suspects[] = new Suspect($name, self::title($hypotheses), array_sum($members), $hypotheses, $for, $against, self::chain($dictionary, $hypotheses[0]));
         }
         foreach ([Hypothesis::UNKNOWN => 'None of these', Hypothesis::HEALTHY => 'Nothing wrong with it'] as $id => $title) {
-            [$for, $against] = self::reasons($belief, $id, $average);
+            [$for, $against] = self::reasons($belief, $id, $before);
             $suspects[] = new Suspect($id, $title, $belief->probability[$id], [], $for, $against, []);
         }
         usort($suspects, static fn(Suspect $a, Suspect $b): int => $b->probability <=> $a->probability);
@@ -33,27 +33,41 @@ final class Suspects
         return $suspects;
     }
 
-    /** @return list<float> per evidence, log of the mean likelihood under the belief before any evidence was ranked */
-    private static function averages(Belief $belief): array
+    /** @return list<array<string, float>> what was believed before each piece of evidence, not normalised */
+    private static function beforeEach(Belief $belief): array
     {
-        $count = count($belief->probability);
+        $log = $belief->prior;
+        $before = [];
+        foreach ($belief->logLikelihood as $step) {
+            $most = max($log);
+            $before[] = array_map(static fn(float $l): float => exp($l - $most), $log);
+            foreach ($step as $id => $change) {
+                $log[$id] += $change;
+            }
+        }
 
-        return array_map(
-            static fn(array $step): float => log(array_sum(array_map(exp(...), $step)) / $count),
-            $belief->logLikelihood,
-        );
+        return $before;
     }
 
     /**
-     * @param list<float> $average
+     * How each piece of evidence told a suspect from the others that were believed in at that time.
+     *
+     * @param list<array<string, float>> $before
      *
      * @return array{list<array{label: string, weight: float}>, list<array{label: string, weight: float}>}
      */
-    private static function reasons(Belief $belief, string $id, array $average): array
+    private static function reasons(Belief $belief, string $id, array $before): array
     {
         $for = $against = [];
         foreach ($belief->evidence as $k => $evidence) {
-            $weight = ($belief->logLikelihood[$k][$id] - $average[$k]) / M_LN2;
+            $rivals = $explained = 0.0;
+            foreach ($before[$k] as $rival => $weight) {
+                if ($rival !== $id) {
+                    $rivals += $weight;
+                    $explained += $weight * exp($belief->logLikelihood[$k][$rival]);
+                }
+            }
+            $weight = ($belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
             if ($weight > 0.3) {
                 $for[] = ['label' => $evidence->label, 'weight' => round($weight, 2)];
             } elseif ($weight < -0.3) {

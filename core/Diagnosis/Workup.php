@@ -43,6 +43,12 @@ final class Workup
         $this->suspects = Suspects::of($this->dictionary, $this->belief);
     }
 
+    /** @return array<string, string> the function to measure each point with, dc or ac, in the present mode */
+    public function functions(): array
+    {
+        return $this->expectations[$this->state->mode]->functions;
+    }
+
     /** @return list<Suspect> likeliest first */
     public function suspects(): array
     {

@@ -16,7 +16,8 @@ use Oculant\Core\Supply\Description;
 
 /**
  * A meter reading: the text as typed, and what was suggested when it was typed (target, quantity).
- * A target or function named in the text wins.
+ * A target or function named in the text wins. Without either, `functions` (dc or ac by point, added by the server from
+ * what a good unit shows) decides.
  */
 final class Reading implements EntryKind
 {
@@ -37,8 +38,12 @@ final class Reading implements EntryKind
         if ($target === null) {
             throw EntryRefused::because('target', sprintf('Say where: begin with a test point or part, for example "%s %s". Points: %s.', array_key_first($supply->points), trim($payload['text']), implode(', ', array_keys($supply->points))));
         }
+        $functions = is_array($payload['functions'] ?? null) ? $payload['functions'] : [];
         $suggested = $parsed->target === null && is_string($payload['quantity'] ?? null) && in_array($payload['quantity'], self::QUANTITIES, true) ? $payload['quantity'] : null;
-        $quantity = $parsed->quantity ?? $suggested ?? $this->usual($target, $supply, $state);
+        if ($parsed->isVolts && in_array($suggested, ['resistance'], true)) {
+            $suggested = null;
+        }
+        $quantity = $parsed->quantity ?? $suggested ?? $this->usual($target, $parsed->isVolts, $functions, $supply, $state);
         $this->check($target, $quantity, $supply, $state);
 
         return [
@@ -83,10 +88,11 @@ final class Reading implements EntryKind
         };
     }
 
-    private function usual(string $target, Description $supply, BenchState $state): string
+    /** @param array<mixed> $functions */
+    private function usual(string $target, bool $isVolts, array $functions, Description $supply, BenchState $state): string
     {
-        if ($state->power->isEnergised() && isset($supply->points[$target])) {
-            return 'dc';
+        if (($isVolts || $state->power->isEnergised()) && isset($supply->points[$target])) {
+            return ($functions[$target] ?? '') === 'ac' && $state->power->isEnergised() ? 'ac' : 'dc';
         }
 
         return $supply->deadChecks()[$target]->quantity;
