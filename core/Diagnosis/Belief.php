@@ -8,7 +8,7 @@ namespace Oculant\Core\Diagnosis;
 final readonly class Belief
 {
     /**
-     * @param array<string, float>       $prior       natural logarithms by hypothesis, before any evidence
+     * @param non-empty-array<string, float> $prior       natural logarithms by hypothesis, before any evidence
      * @param array<string, float>       $probability by hypothesis, "healthy" and "unknown" included; sums to 1
      * @param list<array<string, float>> $logLikelihood per evidence, by hypothesis, natural logarithm
      * @param list<Evidence>             $evidence

@@ -25,6 +25,9 @@ final class Likelihood
     /** Predictions of faulty circuits are this much less sure than those of healthy ones. */
     private const FAULT_MODEL = 0.03;
 
+    /** Share of the healthy voltage that a shorted or open part may leave beyond its prediction (common practice). */
+    private const REMAINDER = 0.015;
+
     /**
      * @param float       $value     the reading; INF for OL
      * @param float       $predicted under the hypothesis; NAN if unknown
@@ -90,6 +93,7 @@ final class Likelihood
             default => sqrt(
                 (0.03 + self::FAULT_MODEL * abs($predicted)) ** 2
                 + self::spread($predicted, $healthy, $window) ** 2
+                + self::severity($predicted, $healthy) ** 2
                 + Meter::forDc()->halfWidth($predicted) ** 2 / 3,
             ),
         };
@@ -108,5 +112,11 @@ final class Likelihood
         }
 
         return $window->sigma * min(1.5, max(0.02, abs($predicted) / max(abs($healthy), 0.05)));
+    }
+
+    /** A short is never quite nothing and an open never quite everything: a little of the healthy voltage is in doubt. */
+    private static function severity(float $predicted, float $healthy): float
+    {
+        return abs($predicted - $healthy) > 0.05 * abs($healthy) ? self::REMAINDER * abs($healthy) : 0.0;
     }
 }

@@ -29,9 +29,9 @@ final class StepWriter
     public const FOUND = 0.9;
 
     /** Beyond this nothing more is measured first; below it only while a cheap measurement (bits per minute) still tells something. */
-    private const CERTAIN = 0.97;
+    private const CERTAIN = 0.94;
 
-    private const CHEAP = 0.12;
+    private const CHEAP = 0.2;
 
     /** @param array<string, Expectations> $expectations by mode id */
     public function __construct(
@@ -107,9 +107,9 @@ final class StepWriter
             $diode = $check->quantity === DeadCheck::DIODE;
 
             return [
-                'sentence' => sprintf('%s: red on %s, black on %s.', ucfirst($check->where), $check->red, $check->black),
-                'red' => $check->red,
-                'black' => $check->black,
+                'sentence' => sprintf('%s: red on %s, black on %s.', ucfirst($check->where), $check->redLead, $check->blackLead),
+                'red' => $check->redLead,
+                'black' => $check->blackLead,
                 'meter' => $diode ? 'Diode test' : sprintf('Ohms, %s range', Quantity::write(Meter::range(is_infinite($good) ? DeadMeter::MOST_OHMS : max($good, 1), 60), Unit::Ohm)),
                 'expect' => sprintf('a good unit: about %s', $this->value($candidate->quantity, $good)),
                 'caution' => null,

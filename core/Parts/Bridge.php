@@ -54,12 +54,12 @@ final class Bridge implements PartKind
     {
         $checks = [];
         foreach (self::LEGS as $leg => [$from, $to]) {
-            $checks[] = DeadCheck::diode($part, $from, $to, "{$part->ref}, {$from} to {$to}", ".{$leg}");
+            $checks[] = DeadCheck::diode($part, $from, $to, "{$part->ref}, one leg", ".{$leg}");
         }
-        $checks[] = DeadCheck::diode($part, 'ac1', 'minus', "{$part->ref}, ac1 to minus (should block)", '.d3reverse');
-        $checks[] = DeadCheck::diode($part, 'ac2', 'minus', "{$part->ref}, ac2 to minus (should block)", '.d4reverse');
-        $checks[] = DeadCheck::diode($part, 'plus', 'ac1', "{$part->ref}, plus to ac1 (should block)", '.d1reverse');
-        $checks[] = DeadCheck::diode($part, 'plus', 'ac2', "{$part->ref}, plus to ac2 (should block)", '.d2reverse');
+        $checks[] = DeadCheck::diode($part, 'ac1', 'minus', "{$part->ref}, blocking direction", '.d3reverse');
+        $checks[] = DeadCheck::diode($part, 'ac2', 'minus', "{$part->ref}, blocking direction", '.d4reverse');
+        $checks[] = DeadCheck::diode($part, 'plus', 'ac1', "{$part->ref}, blocking direction", '.d1reverse');
+        $checks[] = DeadCheck::diode($part, 'plus', 'ac2', "{$part->ref}, blocking direction", '.d2reverse');
 
         return $checks;
     }

@@ -11,29 +11,60 @@ final readonly class DeadCheck
 
     public const DIODE = 'diode';
 
+    private const WORDS = [
+        'a' => 'anode', 'k' => 'cathode', 'plus' => 'plus', 'minus' => 'minus', 'ac1' => 'AC 1', 'ac2' => 'AC 2', 'in' => 'input', 'out' => 'output',
+        'p1' => 'primary, one end', 'p2' => 'primary, other end', 's1' => 'secondary, one end', 's2' => 'secondary, other end',
+        's3' => 'second secondary, one end', 's4' => 'second secondary, other end',
+    ];
+
+    /**
+     * @param string $red       node under the red lead
+     * @param string $black     node under the black lead
+     * @param string $where     what is checked, for people
+     * @param string $redLead   where the red lead goes, for people
+     * @param string $blackLead where the black lead goes, for people
+     */
     private function __construct(
         public string $id,
         public string $quantity,
         public string $red,
         public string $black,
         public string $where,
+        public string $redLead,
+        public string $blackLead,
     ) {
     }
 
-    /** Resistance across two terminals; red and black are node names. */
+    /** Resistance across two terminals. */
     public static function resistance(Part $part, string $red, string $black, string $where, string $suffix = ''): self
     {
-        return new self($part->ref.$suffix, self::RESISTANCE, $part->node($red), $part->node($black), $where);
+        return self::across($part, self::RESISTANCE, $red, $black, $where, $suffix);
     }
 
     /** Diode test from anode (red) to cathode (black). */
     public static function diode(Part $part, string $anode, string $cathode, string $where, string $suffix = ''): self
     {
-        return new self($part->ref.$suffix, self::DIODE, $part->node($anode), $part->node($cathode), $where);
+        return self::across($part, self::DIODE, $anode, $cathode, $where, $suffix);
     }
 
-    public static function rail(string $pointId, string $red, string $black, string $where): self
+    /** Resistance from a test point to its ground. */
+    public static function rail(string $pointId, string $red, string $black, string $name, string $how): self
     {
-        return new self($pointId, self::RESISTANCE, $red, $black, $where);
+        return new self($pointId, self::RESISTANCE, $red, $black, "{$name} to {$black}", $how, $black);
+    }
+
+    private static function across(Part $part, string $quantity, string $red, string $black, string $where, string $suffix): self
+    {
+        $ends = [$red, $black] === ['a', 'b'] && $quantity === self::RESISTANCE;
+
+        return new self(
+            $part->ref.$suffix,
+            $quantity,
+            $part->node($red),
+            $part->node($black),
+            $where,
+            $ends ? "one end of {$part->ref}" : "{$part->ref} ".self::WORDS[$red],
+            $ends ? 'the other end' : "{$part->ref} ".self::WORDS[$black],
+        );
     }
 }

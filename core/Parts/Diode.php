@@ -55,7 +55,7 @@ final class Diode implements PartKind
     public function deadChecks(Part $part): array
     {
         return [
-            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, anode to cathode"),
+            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, conducting direction"),
             DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse'),
         ];
     }

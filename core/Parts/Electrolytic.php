@@ -51,7 +51,7 @@ final class Electrolytic implements PartKind
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, red on plus; wait until it stops climbing")];
+        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing")];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

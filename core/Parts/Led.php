@@ -46,7 +46,7 @@ final class Led implements PartKind
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::diode($part, 'a', 'k', "{$part->ref}, anode to cathode")];
+        return [DeadCheck::diode($part, 'a', 'k', "{$part->ref}, conducting direction")];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

@@ -63,7 +63,7 @@ final class Regulator implements PartKind
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'in', 'out', "{$part->ref}, input to output", '.through')];
+        return [DeadCheck::resistance($part, 'in', 'out', "{$part->ref}, through it", '.through')];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

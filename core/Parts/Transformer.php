@@ -74,7 +74,7 @@ final class Transformer implements PartKind
     {
         $checks = [
             DeadCheck::resistance($part, 'p1', 'p2', "primary of {$part->ref}", '.primary'),
-            DeadCheck::resistance($part, 's1', 's2', "secondary of {$part->ref}, end to end", '.secondary'),
+            DeadCheck::resistance($part, 's1', 's2', "secondary of {$part->ref}", '.secondary'),
         ];
         if ($part->has('s3')) {
             $checks[] = DeadCheck::resistance($part, 's3', 's4', "second secondary of {$part->ref}", '.secondary2');

@@ -53,7 +53,7 @@ final class Zener implements PartKind
     public function deadChecks(Part $part): array
     {
         return [
-            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, anode to cathode"),
+            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, conducting direction"),
             DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse'),
         ];
     }

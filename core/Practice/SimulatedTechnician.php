@@ -56,7 +56,7 @@ final readonly class SimulatedTechnician
         $top = (new Workup($this->supply, $state, $this->knowledge))->suspects()[0];
 
         return [
-            'right' => in_array($fault, array_map(static fn (Hypothesis $h): string => $h->id, $top->members), true),
+            'right' => in_array($fault, array_map(static fn(Hypothesis $h): string => $h->id, $top->members), true),
             'confident' => $top->probability > 0.9,
             'steps' => count($readings),
             'readings' => $readings,

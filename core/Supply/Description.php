@@ -80,7 +80,7 @@ final readonly class Description
             }
         }
         foreach ($this->points as $point) {
-            $checks[$point->id] ??= DeadCheck::rail($point->id, $point->node, $point->against, $point->name);
+            $checks[$point->id] ??= DeadCheck::rail($point->id, $point->node, $point->against, $point->name, $point->how);
         }
 
         return $checks;

@@ -239,7 +239,7 @@ final readonly class LinearTemplate
         foreach ($dual ? [1 => 'Positive', 2 => 'Negative'] : [1 => ''] as $number => $word) {
             $suffix = $dual ? (string) $number : '';
             $stages[] = ['id' => "raw{$suffix}", 'name' => trim("{$word} rectifier and reservoir") === 'rectifier and reservoir' ? 'Rectifier and reservoir' : "{$word} reservoir", 'parts' => $present([...($number === 1 ? ['BR1', 'D1', 'D2'] : []), "C{$number}", "R{$number}"]), 'from' => 'transformer'];
-            $stages[] = ['id' => "out{$suffix}", 'name' => trim("{$word} output"), 'parts' => $present(["U{$number}", 'C'.($number + 2), 'R'.($number + 2), "LED{$number}", "RL{$number}"]), 'from' => "raw{$suffix}"];
+            $stages[] = ['id' => "out{$suffix}", 'name' => ucfirst(trim("{$word} output")), 'parts' => $present(["U{$number}", 'C'.($number + 2), 'R'.($number + 2), "LED{$number}", "RL{$number}"]), 'from' => "raw{$suffix}"];
         }
 
         return $stages;

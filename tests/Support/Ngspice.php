@@ -28,7 +28,7 @@ final class Ngspice
             throw new RuntimeException("ngspice (exit {$status}) measured nothing:\n".implode("\n", array_slice($lines, -15)));
         }
 
-        return array_map(static fn (array $r): array => [
+        return array_map(static fn(array $r): array => [
             'dc' => $r['avg'], 'ac' => sqrt(max(0.0, $r['rms'] ** 2 - $r['avg'] ** 2)), 'ripple' => $r['pp'],
         ], $raw);
     }

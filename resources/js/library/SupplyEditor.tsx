@@ -14,9 +14,18 @@ interface Checked {
     path: PathStage[];
 }
 
-/** JSON as a person would lay it out: small records on one line. */
-function layOut(description: Description): string {
-    return JSON.stringify(description, null, 2).replace(/[{[][^{}[\]]*[}\]]/g, (small) => (small.length < 150 ? small.replace(/\s+/g, ' ') : small));
+/** JSON as a person would lay it out: a record that fits on one line stands on one line. */
+function layOut(value: unknown, indent = ''): string {
+    const flat = JSON.stringify(value).replace(/":/g, '": ').replace(/,"/g, ', "').replace(/^\{(.+)\}$/, '{ $1 }');
+    if (typeof value !== 'object' || value === null || (flat.length + indent.length < 168 && indent.length > 0)) {
+        return typeof value === 'object' ? flat : JSON.stringify(value);
+    }
+    const deeper = `${indent}  `;
+    const rows = Array.isArray(value)
+        ? value.map((item) => deeper + layOut(item, deeper))
+        : Object.entries(value).map(([key, item]) => `${deeper}${JSON.stringify(key)}: ${layOut(item, deeper)}`);
+    const [open, close] = Array.isArray(value) ? '[]' : '{}';
+    return `${open}\n${rows.join(',\n')}\n${indent}${close}`;
 }
 
 function readJson(text: string): Description {

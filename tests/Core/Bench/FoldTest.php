@@ -131,7 +131,7 @@ final class FoldTest extends TestCase
             ->add('power', ['power' => 'live'])->add('mains', ['text' => '231'])->add('reading', ['text' => 'tp4 9.1'])
             ->add('skip', ['target' => 'TP2', 'quantity' => 'ac'])->add('note', ['text' => 'smells warm'])->add('power', ['power' => 'unplugged'])
             ->add('cause', ['part' => 'C1', 'fault' => 'dried'])->add('repair', ['part' => 'C1', 'out' => 'old', 'in' => 'new']);
-        $lines = array_map(static fn (LogEntry $e): string => EntryKinds::named($e->kind)->line($e, $bench->supply), $bench->log);
+        $lines = array_map(static fn(LogEntry $e): string => EntryKinds::named($e->kind)->line($e, $bench->supply), $bench->log);
 
         self::assertSame('Hum at twice mains frequency: at night', $lines[0]);
         self::assertSame('TP4 9.10 V', $lines[4]);

@@ -119,7 +119,7 @@ final class DiagnosisTest extends TestCase
             ->add('reading', ['text' => 'tp4 8.7'])->add('reading', ['text' => 'tp6 -19.5'])
             ->add('reading', ['text' => 'tp3 13.0'])->add('reading', ['text' => 'tp5 -31.0']);
         $suspects = $this->workup($bench)->suspects();
-        $unknown = array_values(array_filter($suspects, static fn (Suspect $s): bool => $s->id === Hypothesis::UNKNOWN))[0];
+        $unknown = array_values(array_filter($suspects, static fn(Suspect $s): bool => $s->id === Hypothesis::UNKNOWN))[0];
 
         self::assertGreaterThan(0.5, $unknown->probability);
     }
@@ -171,7 +171,7 @@ final class DiagnosisTest extends TestCase
         foreach ($workup->candidates() as $candidate) {
             self::assertFalse($candidate->energised, "{$candidate->target} would need power");
         }
-        $shorted = array_values(array_filter($workup->suspects(), static fn (Suspect $s): bool => in_array('D1', $s->parts(), true) && $s->chain !== []));
+        $shorted = array_values(array_filter($workup->suspects(), static fn(Suspect $s): bool => in_array('D1', $s->parts(), true) && $s->chain !== []));
         self::assertStringContainsString('F1 opens', $shorted[0]->chain[0]);
     }
 

@@ -158,7 +158,7 @@ final class JudgeTest extends TestCase
     {
         $supply = Supplies::demo('tide-recorder');
 
-        return array_map(static fn ($slip): string => $slip->name, (new SlipFinder($supply, self::expectations($supply)))->explain($point, 'loaded', $quantity, $value));
+        return array_map(static fn($slip): string => $slip->name, (new SlipFinder($supply, self::expectations($supply)))->explain($point, 'loaded', $quantity, $value));
     }
 
     /** @return array<string, Expectations> */
@@ -166,6 +166,6 @@ final class JudgeTest extends TestCase
     {
         static $solved = [];
 
-        return $solved[$supply->hash()] ??= array_map(static fn ($mode): Expectations => Expectations::of($supply, $mode), $supply->modes);
+        return $solved[$supply->hash()] ??= array_map(static fn($mode): Expectations => Expectations::of($supply, $mode), $supply->modes);
     }
 }

@@ -45,7 +45,7 @@ final class PartKindsTest extends TestCase
     {
         foreach (PartKinds::all() as $name => $kind) {
             self::assertSame($name, $kind->name());
-            $parameters = array_column(array_map(static fn ($p): array => ['n' => $p->name], $kind->parameters()), 'n');
+            $parameters = array_column(array_map(static fn($p): array => ['n' => $p->name], $kind->parameters()), 'n');
             self::assertSame($parameters, array_unique($parameters));
             foreach ($kind->terminalSets() as $set) {
                 self::assertSame($set, array_unique($set));

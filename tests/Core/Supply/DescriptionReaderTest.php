@@ -28,19 +28,19 @@ final class DescriptionReaderTest extends TestCase
     /** @return iterable<string, array{callable(array<string, mixed>): array<string, mixed>, string, string}> change, path, words of the message */
     public static function mistakes(): iterable
     {
-        yield 'unknown key' => [static fn (array $d): array => ['colour' => 'red'] + $d, 'colour', 'Known fields'];
+        yield 'unknown key' => [static fn(array $d): array => ['colour' => 'red'] + $d, 'colour', 'Known fields'];
         yield 'unknown key in a part' => [static function (array $d): array {
             $d['parts'][1]['ratting'] = 'T1A';
 
             return $d;
         }, 'parts[F1].ratting', 'Known fields'];
-        yield 'negative capacitor' => [static fn (array $d): array => self::part($d, 'C1', 'value', '-1000u'), 'parts[C1].value', 'greater than zero'];
-        yield 'unit slip' => [static fn (array $d): array => self::part($d, 'C1', 'value', '1000 V'), 'parts[C1].value', '2200u'];
-        yield 'missing value' => [static fn (array $d): array => self::part($d, 'C1', 'value', null), 'parts[C1].value', 'needs its capacitance'];
-        yield 'unknown kind' => [static fn (array $d): array => self::part($d, 'Z1', 'kind', 'flux capacitor'), 'parts[Z1].kind', 'Known kinds'];
-        yield 'wrong terminals' => [static fn (array $d): array => self::part($d, 'D1', 'terminals', ['a' => 'AC1', 'c' => 'RAW']), 'parts[D1].terminals', 'a, k'];
-        yield 'node that nothing else touches' => [static fn (array $d): array => self::part($d, 'R1', 'terminals', ['a' => 'RAV', 'b' => 'VZ']), 'parts[R1].terminals.a', 'Nothing else touches node "RAV"'];
-        yield 'part across itself' => [static fn (array $d): array => self::part($d, 'R1', 'terminals', ['a' => 'RAW', 'b' => 'RAW']), 'parts[R1].terminals', 'does nothing there'];
+        yield 'negative capacitor' => [static fn(array $d): array => self::part($d, 'C1', 'value', '-1000u'), 'parts[C1].value', 'greater than zero'];
+        yield 'unit slip' => [static fn(array $d): array => self::part($d, 'C1', 'value', '1000 V'), 'parts[C1].value', '2200u'];
+        yield 'missing value' => [static fn(array $d): array => self::part($d, 'C1', 'value', null), 'parts[C1].value', 'needs its capacitance'];
+        yield 'unknown kind' => [static fn(array $d): array => self::part($d, 'Z1', 'kind', 'flux capacitor'), 'parts[Z1].kind', 'Known kinds'];
+        yield 'wrong terminals' => [static fn(array $d): array => self::part($d, 'D1', 'terminals', ['a' => 'AC1', 'c' => 'RAW']), 'parts[D1].terminals', 'a, k'];
+        yield 'node that nothing else touches' => [static fn(array $d): array => self::part($d, 'R1', 'terminals', ['a' => 'RAV', 'b' => 'VZ']), 'parts[R1].terminals.a', 'Nothing else touches node "RAV"'];
+        yield 'part across itself' => [static fn(array $d): array => self::part($d, 'R1', 'terminals', ['a' => 'RAW', 'b' => 'RAW']), 'parts[R1].terminals', 'does nothing there'];
         yield 'point across the transformer' => [static function (array $d): array {
             $d['points'][2]['against'] = 'N';
 
@@ -61,11 +61,11 @@ final class DescriptionReaderTest extends TestCase
 
             return $d;
         }, 'parts[C1]', 'used twice'];
-        yield 'no feed' => [static fn (array $d): array => ['parts' => array_slice($d['parts'], 1)] + $d, 'parts', 'Exactly one part of kind "mains"'];
-        yield 'load without a size' => [static fn (array $d): array => self::part($d, 'RL1', 'current', null), 'parts[RL1]', 'A load needs "value"'];
-        yield 'id that cannot be typed' => [static fn (array $d): array => self::part($d, 'R1', 'ref', '9 R'), 'parts[0].ref', 'begin with a letter'];
-        yield 'other format' => [static fn (array $d): array => ['version' => 2] + $d, 'format', 'version'];
-        yield '500 parts' => [static fn (array $d): array => ['parts' => array_fill(0, 500, $d['parts'][6])] + $d, 'parts', 'at most 120'];
+        yield 'no feed' => [static fn(array $d): array => ['parts' => array_slice($d['parts'], 1)] + $d, 'parts', 'Exactly one part of kind "mains"'];
+        yield 'load without a size' => [static fn(array $d): array => self::part($d, 'RL1', 'current', null), 'parts[RL1]', 'A load needs "value"'];
+        yield 'id that cannot be typed' => [static fn(array $d): array => self::part($d, 'R1', 'ref', '9 R'), 'parts[0].ref', 'begin with a letter'];
+        yield 'other format' => [static fn(array $d): array => ['version' => 2] + $d, 'format', 'version'];
+        yield '500 parts' => [static fn(array $d): array => ['parts' => array_fill(0, 500, $d['parts'][6])] + $d, 'parts', 'at most 120'];
     }
 
     /** @param callable(array<string, mixed>): array<string, mixed> $change */
@@ -73,7 +73,7 @@ final class DescriptionReaderTest extends TestCase
     public function testSaysWhatIsWrongAndWhere(callable $change, string $path, string $words): void
     {
         $problems = self::refusal($change(Supplies::demoArray('tuner-feed')))->problems;
-        $at = array_filter($problems, static fn (array $p): bool => $p['path'] === $path || ($path === 'parts[0].ref' && str_ends_with($p['path'], '.ref')));
+        $at = array_filter($problems, static fn(array $p): bool => $p['path'] === $path || ($path === 'parts[0].ref' && str_ends_with($p['path'], '.ref')));
 
         self::assertNotSame([], $at, 'no problem at '.$path.' in '.json_encode($problems));
         self::assertStringContainsString($words, implode(' ', array_column($at, 'message')));

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core\Supply;
 
-use Opis\JsonSchema\Validator;
 use Oculant\Core\Supply\LinearTemplate;
 use Oculant\Core\Supply\SupplySchema;
+use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 

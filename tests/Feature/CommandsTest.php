@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Facades\Artisan;
+use Tests\Support\Ngspice;
+
+/** The command line works without a database: this test case opens none. */
+final class CommandsTest extends TestCase
+{
+    protected function setUp(): void
+    {
+        parent::setUp();
+        config(['database.connections.mariadb.port' => 1]);
+    }
+
+    public function testExpect(): void
+    {
+        $points = $this->printed('oculant:expect', ['--mode' => 'loaded'])['points'];
+
+        self::assertSame(['TP1', 'TP2', 'TP3', 'TP4'], array_column($points, 'point'));
+        self::assertEqualsWithDelta(9.28, $points[3]['dc_v'], 0.05);
+        self::assertLessThan($points[3]['dc_v'], $points[3]['low_v']);
+        self::assertGreaterThan($points[3]['dc_v'], $points[3]['high_v']);
+        self::assertTrue($points[3]['settled']);
+        self::assertCount(8, $this->printed('oculant:expect')['points'], 'all modes without --mode');
+    }
+
+    public function testFaults(): void
+    {
+        $faults = $this->printed('oculant:faults', ['--mode' => 'loaded'])['faults'];
+        $shorted = array_values(array_filter($faults, static fn(array $f): bool => $f['part'] === 'Z1' && $f['fault'] === 'short'))[0];
+
+        self::assertLessThan(0.5, $shorted['points'][3]['dc_v']);
+        self::assertSame('intact', $shorted['fuse']);
+        self::assertContains('F1 intact', $shorted['signs']);
+    }
+
+    public function testDiagnose(): void
+    {
+        $csv = $this->csv("point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\nTP4,loaded,dc_voltage,40,mV\nTP2,loaded,ac_voltage,14.2,V\n");
+        $result = $this->printed('oculant:diagnose', ['--readings' => $csv]);
+
+        self::assertContains(['part' => 'Z1', 'fault' => 'short'], [...$result['suspects'][0]['parts'], ...$result['suspects'][1]['parts']]);
+        self::assertArrayHasKey('unexplained', $result);
+        self::assertNotEmpty($result['next']['action']);
+    }
+
+    public function testDiagnoseFindsASlip(): void
+    {
+        $csv = $this->csv("point,mode,quantity,value,unit\nTP4,loaded,dc_voltage,-9.28,V\n");
+
+        self::assertSame('swapped leads', $this->printed('oculant:diagnose', ['--readings' => $csv])['slips'][0]['slip']);
+    }
+
+    public function testDiagnoseTakesChecksAndSigns(): void
+    {
+        $csv = $this->csv("point,mode,quantity,value,unit\nF1,,resistance,OL,\nD1,,diode,0.58,V\n,,sign,dead,\n");
+        $result = $this->printed('oculant:diagnose', ['--readings' => $csv]);
+
+        self::assertContains(['part' => 'F1', 'fault' => 'open'], $result['suspects'][0]['parts']);
+    }
+
+    public function testSpiceRunsInNgspice(): void
+    {
+        Artisan::call('oculant:spice', ['file' => $this->file(), '--fault' => 'Z1 short', '--mode' => 'loaded']);
+        $readings = Ngspice::run(Artisan::output());
+
+        self::assertLessThan(0.5, $readings['tp4']['dc']);
+    }
+
+    public function testRefusalsNameTheMend(): void
+    {
+        $bad = $this->csv('{"format": "oculant/supply", "version": 1, "colour": "red"}');
+        foreach ([
+            ['oculant:expect', ['file' => '/nowhere.json'], 'There is no readable file'],
+            ['oculant:expect', ['file' => $bad], 'There is no field "colour"'],
+            ['oculant:expect', ['file' => $this->file(), '--mode' => 'turbo'], 'It has: loaded, unloaded'],
+            ['oculant:spice', ['file' => $this->file(), '--fault' => 'Z1 melted'], 'It can be: short, open, drifted'],
+            ['oculant:diagnose', ['file' => $this->file()], '--readings=FILE'],
+            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("a,b\n1,2\n")], '"point" is missing'],
+            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP9,loaded,dc_voltage,1,V\n")], 'Line 2'],
+            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP4,loaded,dc_voltage,much,V\n")], 'Cannot read'],
+        ] as [$command, $arguments, $words]) {
+            $this->artisan($command, $arguments)->expectsOutputToContain($words)->assertFailed();
+        }
+    }
+
+    private function file(): string
+    {
+        return database_path('demo/supplies/tuner-feed.json');
+    }
+
+    private function csv(string $text): string
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'oculant');
+        file_put_contents($path, $text);
+
+        return $path;
+    }
+
+    /**
+     * @param array<string, string> $options
+     *
+     * @return array<string, mixed>
+     */
+    private function printed(string $command, array $options = []): array
+    {
+        $status = Artisan::call($command, ['file' => $this->file()] + $options);
+        $output = Artisan::output();
+        self::assertSame(0, $status, $output);
+
+        return json_decode($output, true, 32, JSON_THROW_ON_ERROR);
+    }
+}

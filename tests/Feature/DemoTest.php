@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\LogEntryRecord;
+use App\Models\RepairJob;
+use App\Models\User;
+use Database\Seeders\DemoSeeder;
+
+final class DemoTest extends FeatureTestCase
+{
+    public function testTheDemoWorkshopLoadsOnceAndComputesItsReadings(): void
+    {
+        $this->seed(DemoSeeder::class);
+        $entries = LogEntryRecord::query()->count();
+        $this->seed(DemoSeeder::class);
+        self::assertSame($entries, LogEntryRecord::query()->count(), 'a second load harms nothing');
+        self::assertSame(5, RepairJob::query()->count());
+
+        $this->actingAs(User::query()->where('email', 'tarik@tollhouse.example')->firstOrFail());
+        $waits = collect($this->getJson('/api/v1/jobs')->assertOk()->json())->pluck('waits_for', 'unit');
+        self::assertSame('hand-back', $waits['Lighting desk, dimmer drive']);
+        self::assertSame('measuring TP7', $waits['Tide recorder, pen amplifier']);
+        self::assertSame('proof at TP4', $waits['Deck intercom, car deck station']);
+    }
+}

@@ -1,0 +1,76 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Bench\BookIn;
+use App\Models\RepairJob;
+use App\Models\Supply;
+use App\Models\User;
+use App\Models\Workshop;
+use Database\Seeders\RoleSeeder;
+use Illuminate\Foundation\Testing\RefreshDatabase;
+use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
+use Tests\Support\Supplies;
+
+/** A workshop with people, and the words to play a job through the API. */
+abstract class FeatureTestCase extends TestCase
+{
+    use RefreshDatabase;
+
+    protected Workshop $workshop;
+
+    protected function setUp(): void
+    {
+        parent::setUp();
+        $this->seed(RoleSeeder::class);
+        $this->workshop = Workshop::query()->create(['name' => 'Test bench']);
+    }
+
+    protected function person(string $role, ?Workshop $workshop = null): User
+    {
+        $name = $role.Str::random(6);
+        $user = User::query()->create(['workshop_id' => ($workshop ?? $this->workshop)->id, 'name' => $name, 'email' => "{$name}@bench.example", 'password' => 'a long enough word']);
+        if ($role !== '') {
+            $user->assignRole($role);
+        }
+
+        return $user;
+    }
+
+    protected function supply(string $demo = 'tuner-feed', ?Workshop $workshop = null): Supply
+    {
+        $description = Supplies::demo($demo);
+
+        return Supply::query()->create([
+            'workshop_id' => ($workshop ?? $this->workshop)->id, 'title' => $description->title, 'revision' => $description->revision, 'description' => $description->written,
+        ]);
+    }
+
+    protected function job(User $user, string $demo = 'tuner-feed'): RepairJob
+    {
+        return app(BookIn::class)->unit($user, $this->supply($demo, $user->workshop), ['unit' => 'Wireless', 'owner' => 'Somebody', 'mains' => '230 V']);
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return array{id: string, kind: string, payload: array<string, mixed>, at: string}
+     */
+    protected static function entry(string $kind, array $payload = []): array
+    {
+        static $time = 0;
+
+        // Rising ULIDs even within one millisecond.
+        return ['id' => strtoupper((string) Str::ulid(now()->addMilliseconds(++$time))), 'kind' => $kind, 'payload' => $payload, 'at' => now()->toIso8601String()];
+    }
+
+    /** @param array<string, mixed> $payload */
+    protected function log(RepairJob $job, string $kind, array $payload = []): TestResponse
+    {
+        return $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [self::entry($kind, $payload)]]);
+    }
+}

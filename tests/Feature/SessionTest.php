@@ -1,0 +1,109 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
+use Illuminate\Routing\Route;
+use PHPUnit\Framework\Attributes\DataProvider;
+
+final class SessionTest extends FeatureTestCase
+{
+    public function testSignsInAndOut(): void
+    {
+        $user = $this->person('technician');
+        $this->fromApp()->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'])
+            ->assertOk()->assertJsonPath('role', 'technician')->assertJsonPath('can.edit_library', true)->assertJsonMissingPath('password');
+        $this->fromApp()->getJson('/api/v1/session')->assertOk()->assertJsonPath('email', $user->email);
+        $this->fromApp()->deleteJson('/api/v1/session')->assertNoContent();
+        $this->app['auth']->forgetGuards();
+        $this->fromApp()->getJson('/api/v1/session')->assertUnauthorized();
+    }
+
+    public function testSaysThatThePasswordIsWrongWithoutSayingWhoExists(): void
+    {
+        $user = $this->person('technician');
+        $known = $this->fromApp()->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'wrong'])->assertUnprocessable();
+        $unknown = $this->fromApp()->postJson('/api/v1/session', ['email' => 'nobody@bench.example', 'password' => 'wrong'])->assertUnprocessable();
+
+        self::assertSame($known->json('message'), $unknown->json('message'));
+    }
+
+    public function testSignInIsThrottled(): void
+    {
+        config(['oculant.sign_ins_per_minute' => 3]);
+        for ($k = 0; $k < 3; $k++) {
+            $this->fromApp()->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])->assertUnprocessable();
+        }
+        $this->fromApp()->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])->assertTooManyRequests();
+        $this->fromApp()->postJson('/api/v1/session', ['email' => 'y@bench.example', 'password' => 'wrong'])->assertUnprocessable();
+    }
+
+    public function testCrossSiteRequestsNeedTheToken(): void
+    {
+        $this->app->bind(ValidateCsrfToken::class, fn($app) => new class ($app, $app->make('encrypter')) extends ValidateCsrfToken {
+            protected function runningUnitTests(): bool
+            {
+                return false;
+            }
+        });
+        $this->fromApp()->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])->assertStatus(419);
+    }
+
+    /** @return iterable<string, array{string, string}> */
+    public static function guarded(): iterable
+    {
+        foreach ([
+            'GET session', 'DELETE session', 'GET tokens', 'POST tokens', 'DELETE tokens/1', 'GET jobs', 'POST jobs', 'GET jobs/x', 'GET jobs/x/bench',
+            'POST jobs/x/log', 'GET jobs/x/report', 'GET jobs/x/report.pdf', 'GET supplies', 'POST supplies', 'POST supplies/check', 'POST supplies/template',
+            'GET supplies/x', 'PUT supplies/x', 'GET supplies/x/spice',
+        ] as $route) {
+            yield $route => explode(' ', $route);
+        }
+    }
+
+    #[DataProvider('guarded')]
+    public function testStrangersGetNothing(string $method, string $path): void
+    {
+        $this->json($method, "/api/v1/{$path}")->assertUnauthorized();
+    }
+
+    public function testTheListAboveIsComplete(): void
+    {
+        $routes = collect($this->app['router']->getRoutes()->getRoutes())
+            ->filter(static fn(Route $r): bool => str_starts_with($r->uri(), 'api/v1/') && in_array('auth:sanctum', $r->gatherMiddleware(), true));
+
+        self::assertCount(count(iterator_to_array(self::guarded())), $routes);
+    }
+
+    public function testTokensWorkForScriptsAndCanBeRevoked(): void
+    {
+        $user = $this->person('technician');
+        $made = $this->actingAs($user)->postJson('/api/v1/tokens', ['name' => 'nightly export'])->assertCreated();
+        $this->app['auth']->forgetGuards();
+        $this->withToken($made->json('plain'))->getJson('/api/v1/jobs')->assertOk();
+        $this->withToken($made->json('plain'))->getJson('/api/v1/tokens')->assertJsonPath('0.name', 'nightly export');
+
+        $stranger = $this->person('technician');
+        $this->actingAs($stranger)->deleteJson("/api/v1/tokens/{$made->json('id')}")->assertNotFound();
+        $this->actingAs($user)->deleteJson("/api/v1/tokens/{$made->json('id')}")->assertNoContent();
+        $this->app['auth']->forgetGuards();
+        $this->withToken($made->json('plain'))->getJson('/api/v1/jobs')->assertUnauthorized();
+    }
+
+    public function testATokenNeedsAName(): void
+    {
+        $this->actingAs($this->person('technician'))->postJson('/api/v1/tokens', [])->assertJsonValidationErrors('name');
+    }
+
+    public function testAnAccountWithoutARoleSeesNoJobs(): void
+    {
+        $this->actingAs($this->person(''))->getJson('/api/v1/jobs')->assertForbidden()->assertJsonPath('message', 'Your account has no role in this workshop yet. Ask the lead to give you one.');
+    }
+
+    private function fromApp(): self
+    {
+        return $this->withHeader('Origin', config('app.url'))->withHeader('Referer', config('app.url'));
+    }
+}

@@ -1,0 +1,80 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './bench';
+
+test('a unit is booked in with a supply made from a few answers, and its first step is clear', async ({ page }) => {
+    await signIn(page);
+    await page.getByRole('button', { name: 'Book in a unit' }).click();
+    await page.getByLabel('What is it', { exact: true }).fill('Fog signal timer');
+    await page.getByLabel('Whose is it').fill('Harbour master');
+    await page.getByRole('button', { name: 'Not in the library' }).click();
+
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('What is it').fill('Fog signal timer, 12 V');
+    await dialog.getByLabel('Secondary, at rated load').fill('9 V');
+    await dialog.getByLabel('Regulated to').fill('12 V');
+    await dialog.getByRole('button', { name: 'Make the description' }).click();
+    // 9 V of AC cannot feed a 12 V regulator: it says so at the field and keeps what was typed.
+    await expect(dialog.getByText(/about 2 V more than its output/).first()).toBeVisible();
+    await expect(dialog.getByLabel('What is it')).toHaveValue('Fog signal timer, 12 V');
+    await dialog.getByLabel('Secondary, at rated load').fill('15 V');
+    await dialog.getByRole('button', { name: 'Make the description' }).click();
+    await expect(dialog).toBeHidden();
+
+    await page.getByLabel('one function or rail dead').check();
+    await page.getByLabel('fuse found intact').check();
+    await page.getByRole('button', { name: 'Book in', exact: true }).click();
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText('Unplugged and discharged');
+    await expect(page.getByLabel('Next step').getByRole('status').first()).not.toBeEmpty();
+    await expect(page.getByLabel('Power path')).toContainText('Rectifier and reservoir');
+});
+
+test('a description is edited as a whole, with every mistake named at its place', async ({ page }) => {
+    await signIn(page);
+    await page.getByRole('link', { name: 'Library' }).click();
+    await page.getByRole('link', { name: /Deck intercom/ }).click();
+    const text = page.getByRole('textbox', { name: 'Description' });
+    await expect(page.getByLabel('What a good unit reads')).toContainText(/11\.5\d to 12\.4\d V/);
+    const original = await text.inputValue();
+
+    await text.fill(original.replace('"value": "12 V"', '"value": "-12 V"').replace('"title"', '"colour": "red", "title"'));
+    await expect(page.getByRole('alert')).toContainText('colour');
+    await expect(page.getByRole('button', { name: 'Keep it' })).toBeDisabled();
+    await text.fill(original.replace(/"kind": "electrolytic",\s*"value": "[^"]+"/, '"kind": "electrolytic", "value": "-2200u"'));
+    await expect(page.getByRole('alert')).toContainText('must be greater than zero');
+
+    // A reload loses nothing that was typed.
+    await page.reload();
+    await expect(text).toHaveValue(/-2200u/);
+    await text.fill(original.replace('"revision": "A"', '"revision": "B"'));
+    await expect(page.getByRole('button', { name: 'Keep it' })).toBeEnabled();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('Jobs that are booked in keep the description')).toBeVisible();
+    await page.getByRole('link', { name: 'Library' }).click();
+    await expect(page.getByRole('link', { name: /Deck intercom/ })).toContainText('revision B');
+});
+
+test('an apprentice reads other people\'s jobs and writes to none of them', async ({ page }) => {
+    await signIn(page, 'wilma');
+    await page.getByRole('link', { name: /Deck intercom/ }).click();
+    await expect(page.getByLabel('Next step')).toContainText('You can read this job');
+    await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
+});
+
+test('on a phone the next step and its field come first', async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await signIn(page, 'ines');
+    await page.getByRole('link', { name: /Kitchen wireless/ }).click();
+    const field = page.getByLabel('Reading', { exact: true });
+    await expect(field).toBeInViewport();
+    const overflow = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+    expect(overflow).toBeLessThanOrEqual(0);
+});
+
+test('a wrong password is refused in words', async ({ page }) => {
+    await page.goto('/');
+    await page.getByLabel('Address').fill('tarik@tollhouse.example');
+    await page.getByLabel('Password').fill('wrong');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('No account has this address and password');
+    await expect(page.getByLabel('Address')).toHaveValue('tarik@tollhouse.example');
+});
