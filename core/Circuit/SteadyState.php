@@ -63,7 +63,18 @@ final class SteadyState
         $accepted = null;
         $damping = 1.0;
         for ($cycle = 0; $cycle < self::MOST_CYCLES; $cycle++) {
-            [$end, $monodromy, $operator, $start] = $this->cycle($x, $operator, $start);
+            try {
+                [$end, $monodromy, $operator, $start] = $this->cycle($x, $operator, $start);
+            } catch (NoStableReading $lost) {
+                // Far from anything real the search for a state can fail; nearer to the last good point it does not.
+                if ($accepted === null || $damping < 1e-3) {
+                    throw $lost;
+                }
+                $damping *= 0.4;
+                $x = self::partOfTheWay($accepted, $damping);
+
+                continue;
+            }
             $correction = $this->correction($x, $end, $monodromy);
             if ($correction === null || $cycle === 0) {
                 $x = $end;
@@ -81,13 +92,26 @@ final class SteadyState
                 $damping = min(1.0, $damping * 2);
                 $accepted = ['x' => $x, 'residual' => $residual, 'correction' => $correction];
             }
-            $x = [];
-            foreach ($accepted['correction'] as $s => $delta) {
-                $x[] = $accepted['x'][$s] + $damping * $delta;
-            }
+            // Two states can throw the correction back and forth between them; half of it lands between.
+            $x = self::partOfTheWay($accepted, $cycle % 5 === 4 ? 0.5 * $damping : $damping);
         }
 
         throw NoStableReading::afterCycles(self::MOST_CYCLES);
+    }
+
+    /**
+     * @param array{x: list<float>, residual: float, correction: list<float>} $accepted
+     *
+     * @return list<float>
+     */
+    private static function partOfTheWay(array $accepted, float $share): array
+    {
+        $x = [];
+        foreach ($accepted['correction'] as $s => $delta) {
+            $x[] = $accepted['x'][$s] + $share * $delta;
+        }
+
+        return $x;
     }
 
     /**
