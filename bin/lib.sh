@@ -87,7 +87,10 @@ build_front_end() {
 
 port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
-is_running() { [ -s "$1" ] && kill -0 "$(cat "$1")" 2>/dev/null; }
+# is_running PIDFILE : true if that process runs and is one of this checkout's own (a pid may have been given to another since)
+is_running() {
+    [ -s "$1" ] && tr '\0' ' ' <"/proc/$(cat "$1")/cmdline" 2>/dev/null | grep -qF "$ROOT/var/"
+}
 
 # wait_until SECONDS COMMAND... : repeats the command until it succeeds
 wait_until() {

@@ -22,7 +22,12 @@ final class NextStep
 
     private const CHANGE_LOADS = 1.5;
 
-    private const DEAD_CHECK = 0.8;
+    /** Dead checks: from a rail to its ground, on a part under suspicion, on any other part (which only tells in a roundabout way). */
+    private const DEAD_RAIL = 0.7;
+
+    private const DEAD_SUSPECT = 0.75;
+
+    private const DEAD_OTHER = 1.0;
 
     /** Live primary and high voltage cost care; working with the plug out does not. */
     private const HAZARD_HOT = 4.0;
@@ -60,7 +65,7 @@ final class NextStep
                 }
                 [$bits, $outcomes] = $this->information($plausible, $mode->id, $key);
                 if ($bits > 0.02) {
-                    [$minutes, $hazard] = $this->cost($state, $target, $mode->id, $energised);
+                    [$minutes, $hazard] = $this->cost($state, $target, $mode->id, $energised, $plausible);
                     $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard, $outcomes);
                 }
             }
@@ -208,10 +213,14 @@ final class NextStep
         return array_map(fn(string $id): string => $this->dictionary->hypotheses[$id]->title ?? 'nothing wrong', array_slice($ids, 0, 4));
     }
 
-    /** @return array{float, float} minutes, hazard factor */
-    private function cost(BenchState $state, string $target, string $mode, bool $energised): array
+    /**
+     * @param array<string, float> $plausible
+     *
+     * @return array{float, float} minutes, hazard factor
+     */
+    private function cost(BenchState $state, string $target, string $mode, bool $energised, array $plausible): array
     {
-        $minutes = $energised ? $this->supply->points[$target]->minutes : self::DEAD_CHECK;
+        $minutes = $energised ? $this->supply->points[$target]->minutes : $this->deadMinutes($target, $plausible);
         if ($mode !== $state->mode) {
             // Loads are changed with the power off.
             $minutes += self::CHANGE_LOADS + ($state->power->isEnergised() && $energised ? self::UNPLUG + self::ENERGISE : 0.0);
@@ -231,5 +240,21 @@ final class NextStep
             $peak > 60 => self::HAZARD_HIGH,
             default => self::HAZARD_LIVE,
         }];
+    }
+
+    /** @param array<string, float> $plausible */
+    private function deadMinutes(string $target, array $plausible): float
+    {
+        if (isset($this->supply->points[$target])) {
+            return self::DEAD_RAIL;
+        }
+        $part = explode('.', $target)[0];
+        foreach ($plausible as $id => $probability) {
+            if ($probability > 0.02 && ($this->dictionary->hypotheses[$id]->ref ?? null) === $part) {
+                return self::DEAD_SUSPECT;
+            }
+        }
+
+        return self::DEAD_OTHER;
     }
 }

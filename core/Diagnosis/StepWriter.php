@@ -150,7 +150,7 @@ final class StepWriter
         $loads = $candidate->mode === $this->state->mode ? '' : sprintf('Set it up for "%s"%s. ', mb_strtolower($mode->name), $mode->absent === [] ? ' with everything connected' : ', disconnecting '.implode(', ', $mode->absent));
         if (! $candidate->energised) {
             return $this->state->power->isEnergised()
-                ? trim('Unplug the unit, discharge the reservoirs through a resistor and measure that they are empty. '.$loads)
+                ? trim('Unplug it, discharge it through a resistor, measure that it is empty. '.$loads)
                 : trim($loads);
         }
 

@@ -1,12 +1,14 @@
 import { Form, Input, Modal, Radio, Select } from 'antd';
 import type { ReactNode } from 'react';
 import type { Bench } from '../api/client';
+import { symptoms } from './symptoms';
 
 export type Dialog =
     | { name: 'power' }
     | { name: 'mains' }
     | { name: 'note' }
     | { name: 'finding' }
+    | { name: 'symptom' }
     | { name: 'cause'; part?: string; fault?: string }
     | { name: 'repair'; part?: string };
 
@@ -15,6 +17,14 @@ interface Props {
     bench: Bench;
     onRecord: (kind: string, payload: Record<string, unknown>) => void;
     onClose: () => void;
+}
+
+/** Puts the keyboard on the answer that is filled in, not on the closing cross. */
+function focusAnswer(open: boolean): void {
+    const sheet = document.querySelector('.ant-modal');
+    if (open && sheet !== null && document.activeElement?.matches('.ant-modal input, .ant-modal textarea') !== true) {
+        (sheet.querySelector<HTMLElement>('input:checked') ?? sheet.querySelector<HTMLElement>('input, textarea'))?.focus();
+    }
 }
 
 function Sheet({ title, children, initial, onClose, onSave, save = 'Record' }: {
@@ -27,7 +37,7 @@ function Sheet({ title, children, initial, onClose, onSave, save = 'Record' }: {
 }) {
     const [form] = Form.useForm<Record<string, string>>();
     return (
-        <Modal open title={title} onCancel={onClose} onOk={() => form.submit()} okText={save} cancelText="Back" destroyOnHidden focusTriggerAfterClose={false}>
+        <Modal open afterOpenChange={focusAnswer} title={title} onCancel={onClose} onOk={() => form.submit()} okText={save} cancelText="Back" destroyOnHidden focusTriggerAfterClose={false}>
             <Form form={form} layout="vertical" requiredMark={false} initialValues={initial} onFinish={onSave}>
                 {children}
                 <button type="submit" hidden aria-hidden="true" tabIndex={-1} />
@@ -98,6 +108,15 @@ export function Dialogs({ dialog, bench, onRecord, onClose }: Props) {
                         <Select showSearch={{ optionFilterProp: 'label' }} options={partOptions(bench)} autoFocus />
                     </Form.Item>
                     <Form.Item label="What you see" name="text" rules={[{ required: true, message: 'What do you see?' }]}><Input placeholder="vent bulged, crust at the base" /></Form.Item>
+                </Sheet>
+            );
+        case 'symptom':
+            return (
+                <Sheet title="What does it do?" onClose={onClose} onSave={save('symptom')}>
+                    <Form.Item label="Symptom" name="symptom" rules={[{ required: true, message: 'Choose what comes nearest.' }]}>
+                        <Select showSearch={{ optionFilterProp: 'label' }} options={[...symptoms, { value: 'other', label: 'something else' }]} autoFocus />
+                    </Form.Item>
+                    <Form.Item label="In words" name="text"><Input placeholder="only when warm, after ten minutes" /></Form.Item>
                 </Sheet>
             );
         case 'cause':

@@ -109,6 +109,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: 'x', label: 'can\'t reach', run: skip, shown: step.target !== null },
         { key: 'u', label: 'undo', run: undo, shown: newest !== undefined },
         { key: 's', label: 'seen', run: () => setDialog({ name: 'finding' }), shown: true },
+        { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true },
         { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
         { key: 'c', label: 'cause', run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }), shown: true },
         { key: 'r', label: 'repair', run: () => setDialog({ name: 'repair', part: bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined ? undefined : step.part ?? undefined }), shown: true },
@@ -150,7 +151,9 @@ function OpenJob({ bench }: { bench: Bench }) {
         return () => window.removeEventListener('keydown', listen, true);
     }, [leader, dialog]);
 
-    useEffect(() => field.current?.focus(), []);
+    useEffect(() => {
+        field.current?.focus();
+    }, []);
 
     const reading = bench.log.find((entry) => entry.reading !== null && !entry.struck)?.reading ?? null;
 

@@ -1,5 +1,5 @@
 import { Button } from 'antd';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { ReadingView, Refusal, Step } from '../api/client';
 import { Mark } from './Mark';
 
@@ -61,6 +61,10 @@ export function NextStep(props: Props) {
     const { step } = props;
     const [why, setWhy] = useState(false);
     const done = doneWords[step.kind];
+    const section = useRef<HTMLElement>(null);
+    useEffect(() => {
+        void section.current?.scrollTo({ top: 0 });
+    }, [step.sentence]);
 
     const key = (event: React.KeyboardEvent<HTMLInputElement>) => {
         if (event.key === 'Enter') {
@@ -73,7 +77,7 @@ export function NextStep(props: Props) {
     };
 
     return (
-        <section className={`next next-${step.kind}`} aria-label="Next step">
+        <section ref={section} className={`next next-${step.kind}`} aria-label="Next step">
             <p className="sentence" role="status">{step.sentence}</p>
             {step.detail !== '' && <p className="detail">{step.detail}</p>}
             {step.meter !== null && <p className="meter"><b>{step.meter}</b><span>{step.expect}</span></p>}
