@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 return [
     // Tries per address and name in a minute before sign-in asks to wait.
-    'sign_ins_per_minute' => (int) env('OCULANT_SIGN_INS_PER_MINUTE', 6),
+    'sign_ins_per_minute' => (int) env('OCULANT_SIGN_INS_PER_MINUTE', 10),
 
     // Set by bin/start when it loads the demo workshop, so that the sign-in page can say how to get in.
     'demo' => (bool) env('OCULANT_DEMO', false),

@@ -230,7 +230,7 @@ final class StepWriter
 
         return [
             'kind' => 'confirm',
-            'sentence' => "It is {$top->title}.",
+            'sentence' => "Found: {$top->title}.",
             'detail' => "{$power}Confirm it: {$likeliest->proof}",
             'part' => $likeliest->ref,
             'fault' => $likeliest->fault,

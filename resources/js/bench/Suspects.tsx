@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { SuspectView } from '../api/client';
 
-/** Likelihood ratios in words: powers of two against the average suspect. */
+/** Likelihood ratios in words: powers of two against the rivals. */
 function strength(weight: number): string {
     const size = Math.abs(weight);
     return size > 5 ? 'very strongly' : size > 3 ? 'strongly' : size > 1.2 ? 'clearly' : 'a little';
@@ -12,14 +12,14 @@ function Why({ suspect }: { suspect: SuspectView }) {
     const looks = suspect.members[0]?.looks;
     return (
         <div className="why">
-            {suspect.for.map((reason) => <p key={reason.label}><b>for</b> {reason.label} <small>{strength(reason.weight)}</small></p>)}
-            {suspect.against.map((reason) => <p key={reason.label}><b>against</b> {reason.label} <small>{strength(reason.weight)}</small></p>)}
-            {suspect.for.length + suspect.against.length === 0 && <p>Nothing measured yet; this is how often it fails in such supplies.</p>}
-            {suspect.members.length > 1 && <p><b>alike</b> {suspect.members.map((m) => m.title).join(', ')}: no measurement in this description tells them apart.</p>}
-            {suspect.chain.map((link) => <p key={link}><b>takes along</b> {link}</p>)}
-            {proof !== undefined && proof !== '' && <p><b>proof</b> {proof}</p>}
-            {looks !== undefined && looks !== '' && <p><b>looks</b> {looks}</p>}
-            {suspect.id === 'unknown' && <p>No fault in this description may fit. If this grows, compare the description with the board.</p>}
+            {suspect.for.map((reason) => <p key={reason.label}><b>for</b><span>{reason.label} <small>{strength(reason.weight)}</small></span></p>)}
+            {suspect.against.map((reason) => <p key={reason.label}><b>against</b><span>{reason.label} <small>{strength(reason.weight)}</small></span></p>)}
+            {suspect.for.length + suspect.against.length === 0 && <p><b>so far</b><span>Nothing measured tells it from the others; this is how often it fails in such supplies.</span></p>}
+            {suspect.members.length > 1 && <p><b>alike</b><span>{suspect.members.map((m) => m.title).join(', ')}: no measurement in this description tells them apart.</span></p>}
+            {suspect.chain.map((link) => <p key={link}><b>takes along</b><span>{link}</span></p>)}
+            {proof !== undefined && proof !== '' && <p><b>proof</b><span>{proof}</span></p>}
+            {looks !== undefined && looks !== '' && <p><b>looks</b><span>{looks}</span></p>}
+            {suspect.id === 'unknown' && <p><b>means</b><span>No fault in this description may fit. If this grows, compare the description with the board.</span></p>}
         </div>
     );
 }

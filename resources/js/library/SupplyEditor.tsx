@@ -17,7 +17,7 @@ interface Checked {
 /** JSON as a person would lay it out: a record that fits on one line stands on one line. */
 function layOut(value: unknown, indent = ''): string {
     const flat = JSON.stringify(value).replace(/":/g, '": ').replace(/,"/g, ', "').replace(/^\{(.+)\}$/, '{ $1 }');
-    if (typeof value !== 'object' || value === null || (flat.length + indent.length < 168 && indent.length > 0)) {
+    if (typeof value !== 'object' || value === null || (flat.length + indent.length < 96 && indent.length > 0)) {
         return typeof value === 'object' ? flat : JSON.stringify(value);
     }
     const deeper = `${indent}  `;
