@@ -27,9 +27,10 @@ need_packages() {
 }
 
 need_php_extensions() {
-    local wanted=(mbstring dom pdo_mysql zip gd intl curl) missing=() name
+    local wanted=(mbstring dom pdo_mysql zip gd intl curl) missing=() name present
+    present=" $(php -m | tr '\n' ' ') "
     for name in "${wanted[@]}"; do
-        php -m | grep -qix "$name" || missing+=("$name")
+        [[ $present == *" $name "* ]] || missing+=("$name")
     done
     [ ${#missing[@]} = 0 ] && return
     local packages=()
@@ -85,11 +86,19 @@ build_front_end() {
     fi
 }
 
+# free_port FIRST : the first free port from FIRST on
+free_port() {
+    local port=$1
+    until port_is_free "$port"; do port=$((port + 1)); done
+    echo "$port"
+}
+
 port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
 # is_running PIDFILE : true if that process runs and is one of this checkout's own (a pid may have been given to another since)
 is_running() {
-    [ -s "$1" ] && tr '\0' ' ' <"/proc/$(cat "$1")/cmdline" 2>/dev/null | grep -qF "$ROOT/var/"
+    local command
+    [ -s "$1" ] && command=$(tr '\0' ' ' <"/proc/$(cat "$1")/cmdline" 2>/dev/null) && [[ $command == *"$ROOT/var/"* ]]
 }
 
 # wait_until SECONDS COMMAND... : repeats the command until it succeeds
@@ -173,11 +182,16 @@ CONF
         port_is_free "$port" || stop_with "port $port on 127.0.0.1 is in use. Stop what uses it, or set OCULANT_PORT to a free one."
         "$nginx" -p "$dir" -c "$dir/nginx.conf" -e "$dir/nginx.log" || stop_with "nginx did not start; see $dir/nginx.log"
     fi
+    if [ -e "$dir/port" ] && [ "$(cat "$dir/port")" != "$port" ]; then
+        stop_with "it already runs on port $(cat "$dir/port"). Use that, or bin/start stop first."
+    fi
+    echo "$port" >"$dir/port"
     wait_until 20 curl --silent --fail --output /dev/null "http://127.0.0.1:$port/up" || stop_with "the app does not answer on http://127.0.0.1:$port; see $dir/nginx.log and storage/logs"
 }
 
 stop_all() {
     stop_pid "$1/nginx.pid"
+    rm -f "$1/port"
     stop_pid "$1/php-fpm.pid"
     stop_pid "$1/db/pid"
 }
