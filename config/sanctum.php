@@ -6,5 +6,5 @@ use Laravel\Sanctum\Sanctum;
 
 return [
     // The interface is served by the same host that it calls: those requests carry the session, all others need a token.
-    'stateful' => [Sanctum::currentRequestHost()],
+    'stateful' => [Sanctum::$currentRequestHostPlaceholder],
 ];
