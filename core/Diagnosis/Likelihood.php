@@ -26,7 +26,7 @@ final class Likelihood
     private const FAULT_MODEL = 0.03;
 
     /** Share of the healthy voltage that a shorted or open part may leave beyond its prediction (common practice). */
-    private const REMAINDER = 0.015;
+    private const REMAINDER = 0.007;
 
     /**
      * @param float       $value     the reading; INF for OL

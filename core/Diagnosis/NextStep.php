@@ -144,7 +144,7 @@ final class NextStep
     }
 
     /** A blown fuse is replaced once, after the dead checks; until then there is nothing to measure live. */
-    private function fuseIsKnownOpen(BenchState $state): bool
+    public function fuseIsKnownOpen(BenchState $state): bool
     {
         foreach ($this->supply->parts as $ref => $part) {
             if ($part->kind->name() !== 'fuse' || in_array($ref, $state->replaced(), true)) {

@@ -47,10 +47,11 @@ final class StepWriter
      * @param list<Suspect>   $suspects   likeliest first
      * @param float           $fixed      probability that what was replaced cured it
      * @param list<string>    $badProof   points that read wrong after the repair
+     * @param bool            $fuseIsOpen true while a fuse known to be open has not been replaced
      *
      * @return StepView
      */
-    public function write(array $candidates, array $suspects, float $fixed, array $badProof): array
+    public function write(array $candidates, array $suspects, float $fixed, array $badProof, bool $fuseIsOpen): array
     {
         if ($this->state->handedBackAt !== null) {
             return $this->plain('done', 'Handed back. Nothing is left to do on this unit.', 'The report stays available.');
@@ -58,7 +59,7 @@ final class StepWriter
         if ($this->state->closedAt !== null) {
             return $this->plain('handback', 'Hand the unit back with its report.', 'Print or save the report, then record the hand-back.');
         }
-        if ($this->state->repairs !== [] && $badProof === [] && $fixed > 0.3) {
+        if ($this->state->repairs !== [] && $badProof === [] && ($this->state->cause !== null || $fixed > 0.3) && ! $fuseIsOpen) {
             return $this->prove();
         }
         $top = $suspects[0];

@@ -58,7 +58,12 @@ final class Workup
     /** @return list<Candidate> best first */
     public function candidates(): array
     {
-        return (new NextStep($this->supply, $this->knowledge, $this->state->mainsVolts))->rank($this->belief, $this->state);
+        return $this->steps()->rank($this->belief, $this->state);
+    }
+
+    private function steps(): NextStep
+    {
+        return new NextStep($this->supply, $this->knowledge, $this->state->mainsVolts);
     }
 
     /**
@@ -72,7 +77,7 @@ final class Workup
         $writer = new StepWriter($this->supply, $this->state, $this->expectations, $this->dictionary);
 
         return [
-            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof()),
+            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state)),
             'alternatives' => array_map($writer->measure(...), $this->others($candidates)),
         ];
     }

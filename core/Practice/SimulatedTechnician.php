@@ -78,6 +78,13 @@ final readonly class SimulatedTechnician
             }
         }
 
+        $healthy = $dictionary->signs[$mode][Hypothesis::HEALTHY] ?? [];
+        foreach (array_diff($dictionary->signs[$mode][$fault] ?? [], $healthy) as $sign) {
+            if (str_ends_with($sign, ' dark')) {
+                return [['entry' => 'complaint', 'symptom' => $sign, 'text' => '', 'replaced' => []]];
+            }
+        }
+
         return [];
     }
 }

@@ -58,7 +58,7 @@ final class JobTest extends FeatureTestCase
             static fn(AssertableJson $json) => $json
                 ->where('state.power', 'live')
                 ->where('next.target', 'TP7')
-                ->has('next.outcomes', 2)
+                ->has('next.outcomes.1')
                 ->where('suspects.0.title', 'U2 no output')
                 ->where('points.3.reading.word', 'fine')
                 ->where('path.5.energy', 'absent')

@@ -65,7 +65,7 @@ final class DiagnosisTest extends TestCase
         $next = $this->workup($bench)->next()['next'];
 
         self::assertSame('TP7', $next['target']);
-        self::assertCount(2, $next['outcomes']);
+        self::assertGreaterThanOrEqual(2, count($next['outcomes']));
         $bench->add('reading', ['text' => '-22.1', 'target' => 'TP7', 'quantity' => 'dc']);
         $workup = $this->workup($bench);
         self::assertSame(['U2'], $workup->suspects()[0]->parts());

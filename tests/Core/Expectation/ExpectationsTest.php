@@ -1,0 +1,138 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Expectation;
+
+use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Expectation\DeadMeter;
+use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Expectation\Preview;
+use Oculant\Core\Supply\DescriptionReader;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Supplies;
+
+final class ExpectationsTest extends TestCase
+{
+    public function testChoosesTheFunctionByWhatIsThere(): void
+    {
+        $supply = Supplies::demo('tide-recorder');
+        $functions = Expectations::of($supply, $supply->mode('loaded'))->functions;
+
+        self::assertSame('ac', $functions['TP1']);
+        self::assertSame('ac', $functions['TP2']);
+        self::assertSame('dc', $functions['TP3']);
+        self::assertSame('dc', $functions['TP6']);
+    }
+
+    public function testEveryWindowHoldsItsNominalAndNamesWhatMovesIt(): void
+    {
+        $supply = Supplies::demo('deck-intercom');
+        foreach ($supply->modes as $mode) {
+            foreach (Expectations::of($supply, $mode)->windows as $byQuantity) {
+                foreach ($byQuantity as $window) {
+                    self::assertTrue($window->holds($window->nominal));
+                    self::assertLessThanOrEqual(4, count($window->contributions));
+                    $volts = array_column($window->contributions, 'volts');
+                    $sorted = $volts;
+                    rsort($sorted);
+                    self::assertSame($sorted, $volts);
+                }
+            }
+        }
+    }
+
+    public function testATighterPartTightensTheWindow(): void
+    {
+        $array = Supplies::demoArray('tuner-feed');
+        $loose = DescriptionReader::fromArray($array);
+        foreach ($array['parts'] as $k => $part) {
+            if ($part['ref'] === 'Z1') {
+                $array['parts'][$k]['tolerance'] = '1 %';
+            }
+        }
+        $tight = DescriptionReader::fromArray($array);
+        $width = static function ($supply): float {
+            $window = Expectations::of($supply, $supply->mode('loaded'), 230.0)->window('TP4');
+
+            return $window->high - $window->low;
+        };
+
+        self::assertLessThan(0.6 * $width($loose), $width($tight));
+    }
+
+    /** Peak less two drops and the winding's own: within what a technician reckons in the head, (Vrms * 1.414 - 1.8). */
+    public function testReservoirIsNearTheRuleOfThumb(): void
+    {
+        $supply = Supplies::demo('deck-intercom');
+        $observation = (new Behaviour($supply))->live($supply->mode('unloaded'));
+        $reckoned = $observation->reading('TP2', 'ac') * M_SQRT2 - 1.4;
+
+        self::assertEqualsWithDelta($reckoned, $observation->reading('TP3', 'dc'), 0.05 * $reckoned);
+    }
+
+    /** The regulator's input stays at least its dropout above the output at the ripple valley (data-sheet condition). */
+    public function testGoodRegulatedSuppliesKeepTheirDropoutAtTheValley(): void
+    {
+        foreach (['tide-recorder' => 'TP3', 'deck-intercom' => 'TP3', 'auction-scale' => 'TP3'] as $name => $point) {
+            $supply = Supplies::demo($name);
+            $observation = (new Behaviour($supply))->live($supply->mode('loaded'));
+            $valley = $observation->reading($point, 'dc') - $observation->reading($point, 'ripple') / 2;
+
+            self::assertGreaterThan(1.7, $valley - $observation->reading('TP4', 'dc'), $name);
+        }
+    }
+
+    public function testAnObservationWithoutAPointIsNotANumber(): void
+    {
+        $supply = Supplies::demo('tuner-feed');
+
+        self::assertNan((new Behaviour($supply))->live($supply->mode('loaded'))->reading('TP99', 'dc'));
+    }
+
+    /** Resistances in parallel, by hand: the load of 455 ohm on the tuner feed, the zener and everything else shut. */
+    public function testOhmmeterReadsTheLoadThroughWhatIsShut(): void
+    {
+        $supply = Supplies::demo('tuner-feed');
+        $meter = new DeadMeter($supply);
+
+        self::assertEqualsWithDelta(455, $meter->read($supply->deadChecks()['TP4']), 10);
+        self::assertGreaterThan(1e5, $meter->read($supply->deadChecks()['TP4'], [], ['RL1']), 'with the tuner unplugged nothing is left');
+    }
+
+    /** Diode test: silicon 0.45 to 0.75 V one way and open the other (common practice), when nothing bridges it. */
+    public function testDiodeTestBothWays(): void
+    {
+        $supply = Supplies::demo('tuner-feed');
+        $meter = new DeadMeter($supply);
+        $checks = $supply->deadChecks();
+
+        self::assertGreaterThan(0.45, $meter->read($checks['D1']));
+        self::assertLessThan(0.75, $meter->read($checks['D1']));
+        self::assertTrue(is_infinite($meter->read($checks['D1.reverse'], [], ['RL1'])));
+        self::assertLessThan(0.1, $meter->read($checks['D1'], ['D1' => 'short']));
+        self::assertLessThan(0.1, $meter->read($checks['D1.reverse'], ['D1' => 'short']));
+        // An open D1 does not read open here: the zener's forward junction and R1 bridge it. In circuit a part is never alone.
+        self::assertEqualsWithDelta(0.75, $meter->read($checks['D1'], ['D1' => 'open'], ['RL1']), 0.2);
+    }
+
+    public function testWindingsReadTheirCopperAtDirectCurrent(): void
+    {
+        $supply = Supplies::demo('tuner-feed');
+        $meter = new DeadMeter($supply);
+        $checks = $supply->deadChecks();
+
+        self::assertGreaterThan(100, $meter->read($checks['T1.primary']));
+        self::assertLessThan(10, $meter->read($checks['T1.secondary']));
+        self::assertTrue(is_infinite($meter->read($checks['T1.primary'], ['T1' => 'primary_open'])));
+    }
+
+    public function testPreviewShowsEveryModeAndTheWholePath(): void
+    {
+        $preview = Preview::of(Supplies::demo('tide-recorder'));
+
+        self::assertSame(['loaded', 'unloaded'], array_column($preview['modes'], 'id'));
+        self::assertCount(7, $preview['modes'][0]['points']);
+        self::assertSame(['inlet', 'transformer', 'raw1', 'out1', 'raw2', 'out2'], array_column($preview['path'], 'id'));
+    }
+}
