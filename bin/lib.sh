@@ -24,6 +24,14 @@ need_packages() {
     as_root apt-get update -qq >/dev/null || stop_with "apt-get update failed; is the network there?"
     as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "${missing[@]}" >/dev/null \
         || stop_with "apt-get could not install: ${missing[*]}"
+    for pair in "${missing[@]}"; do
+        case $pair in mariadb-server) quiet_service mariadb ;; nginx) quiet_service nginx ;; esac
+    done
+}
+
+# Debian starts what it installs. This project runs instances of its own, so the machine's stay off.
+quiet_service() {
+    if [ -d /run/systemd/system ]; then as_root systemctl disable --now --quiet "$1" 2>/dev/null || true; fi
 }
 
 need_php_extensions() {
@@ -49,6 +57,7 @@ find_php_fpm() {
     PHP_FPM=$(PATH="$PATH:/usr/sbin" command -v "php-fpm$version" || true)
     if [ -z "$PHP_FPM" ]; then
         as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "php$version-fpm" >/dev/null || stop_with "apt-get could not install php$version-fpm"
+        quiet_service "php$version-fpm"
         PHP_FPM=$(PATH="$PATH:/usr/sbin" command -v "php-fpm$version")
     fi
 }

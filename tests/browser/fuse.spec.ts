@@ -1,0 +1,135 @@
+import { expect, test, type Page } from '@playwright/test';
+import { command, read, signIn } from './bench';
+
+const next = (page: Page) => page.getByLabel('Next step');
+const suspects = (page: Page) => page.getByLabel('Suspects');
+
+async function open(page: Page, name: RegExp): Promise<void> {
+    await page.getByRole('link', { name }).click();
+    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
+}
+
+test('a blown fuse is followed by dead checks, and the short behind it is cornered', async ({ page }) => {
+    await signIn(page);
+    await open(page, /Auction scale/);
+    // Nothing asks for power while the fuse is known to be open.
+    await expect(next(page)).toContainText(/Ohms|Diode test/);
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText('Unplugged and discharged');
+    await expect(suspects(page).getByRole('listitem').first()).toContainText('D1 shorted or D2 shorted');
+    await suspects(page).getByRole('button', { name: /D1 shorted/ }).click();
+    await expect(suspects(page)).toContainText('F1 opens');
+
+    // Across the reservoir: a few ohms through the shorted diode and the winding, and they stay.
+    await page.getByLabel('Reading', { exact: true }).focus();
+    await read(page, 'tp3 1R9', /TP3 1\.9 Ω/);
+    await expect(suspects(page).getByRole('listitem').first()).toContainText(/D1 shorted or D2 shorted\s*(9\d|> 99) %/);
+    await expect(next(page)).toContainText('Found: D1 shorted or D2 shorted.');
+});
+
+test('ohms on a live unit are refused before they can hurt the meter', async ({ page }) => {
+    await signIn(page, 'ines');
+    await open(page, /Kitchen wireless/);
+    await page.keyboard.type('f1 0R9');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('can destroy the meter');
+    await expect(page.getByLabel('Reading', { exact: true })).toHaveValue('f1 0R9');
+});
+
+test('the measured mains narrows the windows', async ({ page }) => {
+    await signIn(page);
+    await open(page, /Deck intercom/);
+    const point = page.getByLabel('Power path').getByRole('button', { name: /TP3/ });
+    await expect(point).toContainText(/15\.\d+ to (19\.\d+|20\.0) V/);
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText(/Live on mains/);
+    await command(page, 'm');
+    await page.getByRole('dialog').getByLabel('Volts').fill('231');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText(/Live on mains 231 V/);
+    await expect(point).toContainText(/17\.\d+ to 18\.\d+ V/);
+    await command(page, 'u');
+    await expect(page.getByLabel('State of the unit').getByRole('status')).not.toHaveText(/231 V/);
+    await command(page, 'u');
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText('Unplugged and discharged');
+});
+
+test('a point is chosen on the path and read there', async ({ page }) => {
+    await signIn(page, 'ines');
+    await open(page, /Kitchen wireless/);
+    await page.getByLabel('Power path').getByRole('button', { name: /TP2/ }).click();
+    await expect(next(page)).toContainText('Reading at TP2: secondary.');
+    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
+    await read(page, '14.6', /TP2 14\.60 V AC/);
+    await expect(page.getByLabel('Power path').getByRole('button', { name: /TP2/ })).toContainText('fine');
+    await command(page, 'u');
+});
+
+test('what cannot be reached is not asked for again', async ({ page }) => {
+    await signIn(page, 'ines');
+    await open(page, /Kitchen wireless/);
+    const field = page.getByLabel('Reading', { exact: true });
+    const asked = (await field.getAttribute('placeholder')) ?? '';
+    await command(page, 'x');
+    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Cannot reach');
+    await expect(field).not.toHaveAttribute('placeholder', asked);
+    await command(page, 'u');
+    await expect(field).toHaveAttribute('placeholder', asked);
+});
+
+test('a note, a symptom and something seen go into the log', async ({ page }) => {
+    await signIn(page, 'ines');
+    await open(page, /Kitchen wireless/);
+    await command(page, 'n');
+    await page.keyboard.type('smells of diesel');
+    await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
+    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Note: smells of diesel');
+
+    await command(page, 's');
+    const dialog = page.getByRole('dialog');
+    await dialog.getByLabel('Part').fill('Z1');
+    await page.keyboard.press('Enter');
+    await dialog.getByLabel('What you see').fill('body cracked');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Seen on Z1: body cracked');
+
+    await command(page, 'y');
+    await page.getByRole('dialog').getByLabel('Symptom').fill('hums');
+    await page.keyboard.press('Enter');
+    await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
+    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Hum at twice mains frequency');
+    for (let k = 0; k < 3; k++) {
+        const before = await page.getByLabel('Log').getByRole('listitem').count();
+        await command(page, 'u');
+        await expect(page.getByLabel('Log').getByRole('listitem')).toHaveCount(before + 1);
+    }
+});
+
+test('a closed job hands back, and its report opens from the bench', async ({ page }) => {
+    await signIn(page, 'ines');
+    await open(page, /Lighting desk/);
+    await expect(next(page)).toContainText('Hand the unit back with its report.');
+    await page.getByRole('link', { name: 'report' }).click();
+    await expect(page.getByRole('heading', { name: /Repair report/ })).toBeVisible();
+    await expect(page.getByText('too much ripple')).toBeVisible();
+    await page.getByRole('link', { name: 'Back to the bench' }).click();
+    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
+    await page.keyboard.press('Enter');
+    await expect(next(page)).toContainText('Handed back');
+    await page.getByRole('link', { name: 'Oculant, the bench' }).click();
+    await expect(page.getByRole('heading', { name: 'Handed back' })).toBeVisible();
+});
+
+test('light and dark are remembered, and signing out ends the session', async ({ page }) => {
+    await signIn(page);
+    const scheme = () => page.evaluate(() => document.documentElement.dataset.scheme);
+    const before = await scheme();
+    await page.getByRole('button', { name: before === 'dark' ? 'Light' : 'Dark' }).click();
+    await expect.poll(scheme).not.toBe(before);
+    await page.reload();
+    await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
+    expect(await scheme()).not.toBe(before);
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page.getByLabel('Address')).toBeVisible();
+    await page.goto('/library');
+    await expect(page.getByLabel('Address')).toBeVisible();
+});
