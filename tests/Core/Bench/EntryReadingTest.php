@@ -1,0 +1,118 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Bench;
+
+use Oculant\Core\Bench\Entry\Close;
+use Oculant\Core\Bench\Entry\Reading;
+use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\PowerState;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Bench;
+use Tests\Support\Supplies;
+
+final class EntryReadingTest extends TestCase
+{
+    /** @return iterable<string, array{string, array<string, mixed>, string, string}> power, payload, target, quantity that is understood */
+    public static function meanings(): iterable
+    {
+        yield 'what was suggested' => ['live', ['text' => '9.1', 'target' => 'TP4', 'quantity' => 'dc'], 'TP4', 'dc'];
+        yield 'suggested ripple' => ['live', ['text' => '1.2', 'target' => 'TP3', 'quantity' => 'ripple'], 'TP3', 'ripple'];
+        yield 'a function in the text wins' => ['live', ['text' => '14.2 ac', 'target' => 'TP2', 'quantity' => 'dc'], 'TP2', 'ac'];
+        yield 'a place in the text wins' => ['live', ['text' => 'tp3 16.4', 'target' => 'TP4', 'quantity' => 'ripple'], 'TP3', 'dc'];
+        yield 'a winding is read on AC' => ['live', ['text' => 'tp2 14.2', 'functions' => ['TP2' => 'ac']], 'TP2', 'ac'];
+        yield 'volts while ohms were suggested' => ['unplugged', ['text' => '3.1 V', 'target' => 'TP3', 'quantity' => 'resistance'], 'TP3', 'dc'];
+        yield 'a plain number unplugged is ohms' => ['unplugged', ['text' => 'tp3 450'], 'TP3', 'resistance'];
+        yield 'a plain number on a diode' => ['unplugged', ['text' => 'd1 0.57'], 'D1', 'diode'];
+        yield 'OL on a diode' => ['unplugged', ['text' => 'd1.reverse ol'], 'D1.reverse', 'diode'];
+        yield 'lower case place' => ['unplugged', ['text' => 'f1 OL'], 'F1', 'resistance'];
+    }
+
+    /** @param array<string, mixed> $payload */
+    #[DataProvider('meanings')]
+    public function testIsUnderstood(string $power, array $payload, string $target, string $quantity): void
+    {
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        $bench->add('power', ['power' => $power, 'mode' => 'loaded'])->add('reading', $payload);
+        $reading = $bench->state()->readings[0];
+
+        self::assertSame($target, $reading->target);
+        self::assertSame($quantity, $reading->quantity);
+        self::assertSame(PowerState::from($power), $reading->power);
+    }
+
+    /** @return iterable<string, array{string, float, string}> */
+    public static function written(): iterable
+    {
+        yield 'DC' => ['dc', -15.02, "\u{2212}15.02 V"];
+        yield 'AC' => ['ac', 14.2, '14.20 V AC'];
+        yield 'ripple' => ['ripple', 0.85, '0.85 V p-p'];
+        yield 'ohms' => ['resistance', 0.4, '400 mΩ'];
+        yield 'kilohms' => ['resistance', 4700.0, '4.7 kΩ'];
+        yield 'diode' => ['diode', 0.57, '0.57 V diode'];
+        yield 'overload' => ['resistance', INF, 'OL'];
+    }
+
+    #[DataProvider('written')]
+    public function testIsWrittenAsAMeterShowsIt(string $quantity, float $value, string $text): void
+    {
+        self::assertSame($text, Reading::write($quantity, $value));
+    }
+
+    public function testTheNewestReadingOfAPointCounts(): void
+    {
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 3.0'])->add('reading', ['text' => 'tp4 9.2']);
+
+        self::assertSame(9.2, $bench->state()->latest('TP4', 'dc')?->value);
+        $bench->add('strike', ['entry' => $bench->last()->id]);
+        self::assertSame(3.0, $bench->state()->latest('TP4', 'dc')?->value);
+    }
+
+    public function testAReadingOfAnotherModeIsNotThisOnes(): void
+    {
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2'])->add('power', ['mode' => 'unloaded']);
+
+        self::assertNull($bench->state()->latest('TP4', 'dc'));
+        self::assertNotNull($bench->state()->latest('TP4', 'dc', 'loaded'));
+    }
+
+    public function testClosingNeedsCauseWorkProofAndThePlugOut(): void
+    {
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        self::assertCount(3, Close::missing($bench->supply, $bench->state()));
+        $bench->add('cause', ['part' => 'Z1', 'fault' => 'short'])->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
+        self::assertSame(['measure after the repair: TP4'], Close::missing($bench->supply, $bench->state()));
+        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2']);
+        self::assertSame(['unplug and discharge the unit'], Close::missing($bench->supply, $bench->state()));
+        $bench->add('power', ['power' => 'unplugged']);
+        self::assertSame([], Close::missing($bench->supply, $bench->state()));
+    }
+
+    public function testAReadingFromBeforeTheRepairProvesNothing(): void
+    {
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2'])->add('power', ['power' => 'unplugged'])
+            ->add('cause', ['part' => 'C1', 'fault' => 'dried'])->add('repair', ['part' => 'C1', 'out' => 'a', 'in' => 'b']);
+
+        self::assertContains('measure after the repair: TP4', Close::missing($bench->supply, $bench->state()));
+    }
+
+    public function testEveryKindOfEntryHasAName(): void
+    {
+        foreach (EntryKinds::all() as $name => $kind) {
+            self::assertSame($name, $kind->name());
+        }
+        self::assertCount(12, EntryKinds::all());
+    }
+
+    public function testPowerWordsAndWhetherItIsEnergised(): void
+    {
+        self::assertFalse(PowerState::Unplugged->isEnergised());
+        self::assertTrue(PowerState::Limited->isEnergised());
+        self::assertSame('Live on mains', PowerState::Live->words());
+    }
+}

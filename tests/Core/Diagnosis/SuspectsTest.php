@@ -1,0 +1,161 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Diagnosis;
+
+use Oculant\Core\Diagnosis\Candidate;
+use Oculant\Core\Diagnosis\Evidence;
+use Oculant\Core\Diagnosis\EvidenceList;
+use Oculant\Core\Diagnosis\Hypothesis;
+use Oculant\Core\Diagnosis\NextStep;
+use Oculant\Core\Diagnosis\Reasoner;
+use Oculant\Core\Diagnosis\Suspect;
+use Oculant\Core\Diagnosis\Suspects;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Bench;
+use Tests\Support\Supplies;
+
+final class SuspectsTest extends TestCase
+{
+    public function testListsEveryGroupOnceAndSumsToOne(): void
+    {
+        $suspects = $this->suspects([]);
+        $groups = array_unique(Supplies::knowledge('tide-recorder')->dictionary(null)->groups);
+
+        self::assertCount(count($groups) + 2, $suspects, 'the groups, "none of these" and "nothing wrong"');
+        self::assertEqualsWithDelta(1.0, array_sum(array_map(static fn(Suspect $s): float => $s->probability, $suspects)), 1e-9);
+        $probabilities = array_map(static fn(Suspect $s): float => $s->probability, $suspects);
+        $sorted = $probabilities;
+        rsort($sorted);
+        self::assertSame($sorted, $probabilities);
+    }
+
+    public function testATitleNamesTwoAndCountsTheRest(): void
+    {
+        $titles = array_map(static fn(Suspect $s): string => $s->title, $this->suspects([]));
+
+        self::assertNotSame([], preg_grep('/^C\d dried out, .* or \d+ more alike$/', $titles));
+        self::assertContains('U2 no output', $titles);
+        self::assertContains('None of these', $titles);
+    }
+
+    public function testReasonsNameTheEvidenceForAndAgainst(): void
+    {
+        $suspects = $this->suspects([
+            Evidence::reading('TP4 15.1 V', 'loaded', 'TP4', 'dc', 15.1),
+            Evidence::reading('TP6 0.00 V', 'loaded', 'TP6', 'dc', 0.0),
+        ]);
+        $second = $this->named($suspects, 'U2 no output');
+        $first = $this->named($suspects, 'U1 no output');
+
+        self::assertContains('TP6 0.00 V', array_column($second->for, 'label'));
+        self::assertContains('TP4 15.1 V', array_column($first->against, 'label'));
+        self::assertSame([], $second->against);
+        foreach ($second->for as $reason) {
+            self::assertGreaterThan(0.3, $reason['weight']);
+        }
+    }
+
+    public function testTheChainSaysWhatAShortTakesAlong(): void
+    {
+        $shorted = array_values(array_filter($this->suspects([]), static fn(Suspect $s): bool => $s->members !== [] && $s->members[0]->id === 'C1:short'));
+
+        self::assertNotSame([], $shorted);
+        self::assertMatchesRegularExpression('/^C1 shorted → F1 opens /', $shorted[0]->chain[0]);
+    }
+
+    public function testSymptomsBecomeSignsOfTheModeInUse(): void
+    {
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('symptom', ['symptom' => 'fuse_intact'])->add('symptom', ['symptom' => 'lamp_dark'])->add('symptom', ['symptom' => 'smoke'])
+            ->add('finding', ['part' => 'U2', 'text' => 'crater']);
+        $evidence = EvidenceList::from($bench->supply, $bench->state());
+
+        self::assertSame(['F1 intact', 'LED1 dark', 'look'], array_map(static fn(Evidence $e): string => $e->key, $evidence));
+        self::assertSame('loaded', $evidence[0]->mode);
+        self::assertSame('U2', $evidence[2]->part);
+    }
+
+    public function testResidualAndOverloadedReadingsAreNoEvidence(): void
+    {
+        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('reading', ['text' => 'tp3 12 V'])
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp3 OL'])->add('reading', ['text' => 'tp3 16.9']);
+
+        self::assertCount(1, EvidenceList::from($bench->supply, $bench->state()));
+    }
+
+    public function testScoreIsInformationPerCarefulMinute(): void
+    {
+        $easy = new Candidate('TP4', 'dc', 'loaded', true, 1.0, 0.5, 1.0, []);
+        $hot = new Candidate('TP1', 'ac', 'loaded', true, 1.0, 0.5, 4.0, []);
+
+        self::assertSame(2.0, $easy->score());
+        self::assertSame(0.5, $hot->score());
+    }
+
+    /** Entropy by hand: outcomes of a measurement are as likely as the suspects behind them. */
+    public function testInformationIsTheEntropyOfItsOutcomes(): void
+    {
+        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'part_dead'])->add('power', ['power' => 'live', 'mode' => 'loaded']);
+        $knowledge = Supplies::knowledge('tide-recorder');
+        $belief = (new Reasoner($knowledge))->weigh(EvidenceList::from($bench->supply, $bench->state()));
+        foreach ((new NextStep($bench->supply, $knowledge, null))->rank($belief, $bench->state()) as $candidate) {
+            $entropy = 0.0;
+            foreach ($candidate->outcomes as $outcome) {
+                $entropy -= $outcome->probability * log(max($outcome->probability, 1e-12), 2);
+            }
+            self::assertEqualsWithDelta($entropy, $candidate->bits, 1e-9);
+            self::assertLessThanOrEqual(log(count($candidate->outcomes), 2) + 1e-9, $candidate->bits);
+        }
+    }
+
+    public function testDeadChecksCostUnpluggingWhenTheUnitIsLive(): void
+    {
+        $knowledge = Supplies::knowledge('tide-recorder');
+        $minutes = static function (string $power) use ($knowledge): float {
+            $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'part_dead'])->add('power', ['power' => $power, 'mode' => 'loaded']);
+            $belief = (new Reasoner($knowledge))->weigh(EvidenceList::from($bench->supply, $bench->state()));
+            foreach ((new NextStep($bench->supply, $knowledge, null))->rank($belief, $bench->state()) as $candidate) {
+                if ($candidate->target === 'J2' && $candidate->mode === 'loaded') {
+                    return $candidate->minutes;
+                }
+            }
+
+            return NAN;
+        };
+
+        self::assertEqualsWithDelta(2.5, $minutes('live') - $minutes('unplugged'), 1e-9);
+    }
+
+    /**
+     * @param list<Evidence> $evidence
+     *
+     * @return list<Suspect>
+     */
+    private function suspects(array $evidence): array
+    {
+        $knowledge = Supplies::knowledge('tide-recorder');
+
+        return Suspects::of($knowledge->dictionary(null), (new Reasoner($knowledge))->weigh($evidence));
+    }
+
+    /** @param list<Suspect> $suspects */
+    private function named(array $suspects, string $title): Suspect
+    {
+        foreach ($suspects as $suspect) {
+            if ($suspect->title === $title) {
+                return $suspect;
+            }
+        }
+        self::fail("There is no suspect \"{$title}\".");
+    }
+
+    public function testUnknownHypothesisHasNoMembers(): void
+    {
+        $unknown = $this->named($this->suspects([]), 'None of these');
+
+        self::assertSame(Hypothesis::UNKNOWN, $unknown->id);
+        self::assertSame([], $unknown->parts());
+    }
+}
