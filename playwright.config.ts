@@ -5,7 +5,7 @@ export default defineConfig({
     outputDir: 'var/test/playwright',
     fullyParallel: false,
     workers: 1,
-    timeout: 90_000,
+    timeout: 60_000,
     expect: { timeout: 20_000 },
     reporter: [['list'], ['./tests/browser/closing-line.ts']],
     use: {
