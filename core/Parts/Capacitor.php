@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** A film or ceramic capacitor, terminals a and b. */
-final class Capacitor implements PartKind
+final class Capacitor extends Pair
 {
     public function name(): string
     {
@@ -18,16 +18,6 @@ final class Capacitor implements PartKind
     public function title(): string
     {
         return 'Capacitor';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['a', 'b']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['a', 'b']];
     }
 
     public function parameters(): array

@@ -7,19 +7,9 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 
 /** What fuses, switches, connectors and joints share: a small resistance that can open or become large. */
-abstract class Contact implements PartKind
+abstract class Contact extends Pair
 {
     protected const OPEN_OHMS = 1e9;
-
-    public function terminalSets(): array
-    {
-        return [['a', 'b']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['a', 'b']];
-    }
 
     public function deadChecks(Part $part): array
     {

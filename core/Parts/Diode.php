@@ -14,8 +14,10 @@ use Oculant\Core\Quantity\Unit;
  * The curve scales with the rated average current, so that a 1 A type drops about 0.93 V at 1 A and a 3 A type the
  * same at 3 A (1N400x and 1N540x data-sheet families; Is = 14.1 nA, n = 1.98, Rs = 34 mOhm per ampere of rating).
  */
-final class Diode implements PartKind
+final class Diode extends Pair
 {
+    protected const ENDS = ['a', 'k'];
+
     public function name(): string
     {
         return 'diode';
@@ -24,16 +26,6 @@ final class Diode implements PartKind
     public function title(): string
     {
         return 'Diode';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['a', 'k']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['a', 'k']];
     }
 
     public function parameters(): array

@@ -8,8 +8,10 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation). */
-final class Electrolytic implements PartKind
+final class Electrolytic extends Pair
 {
+    protected const ENDS = ['plus', 'minus'];
+
     public function name(): string
     {
         return 'electrolytic';
@@ -18,16 +20,6 @@ final class Electrolytic implements PartKind
     public function title(): string
     {
         return 'Electrolytic capacitor';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['plus', 'minus']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['plus', 'minus']];
     }
 
     public function parameters(): array

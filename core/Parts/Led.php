@@ -9,8 +9,10 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** An indicator, anode a to cathode k; forward voltage stated at 10 mA. */
-final class Led implements PartKind
+final class Led extends Pair
 {
+    protected const ENDS = ['a', 'k'];
+
     public function name(): string
     {
         return 'led';
@@ -19,16 +21,6 @@ final class Led implements PartKind
     public function title(): string
     {
         return 'LED';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['a', 'k']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['a', 'k']];
     }
 
     public function parameters(): array

@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** What the supply feeds, as a resistance: stated in ohms, or as a current at a voltage. */
-final class Load implements ChecksItself, PartKind
+final class Load extends Pair implements ChecksItself
 {
     public function name(): string
     {
@@ -18,16 +18,6 @@ final class Load implements ChecksItself, PartKind
     public function title(): string
     {
         return 'Load';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['a', 'b']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['a', 'b']];
     }
 
     public function parameters(): array

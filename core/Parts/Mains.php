@@ -8,8 +8,10 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** The outlet and cord: an alternating source, or a direct one for equipment fed from a battery or another supply. */
-final class Mains implements PartKind
+final class Mains extends Pair
 {
+    protected const ENDS = ['l', 'n'];
+
     public function name(): string
     {
         return 'mains';
@@ -18,16 +20,6 @@ final class Mains implements PartKind
     public function title(): string
     {
         return 'Mains feed';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['l', 'n']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['l', 'n']];
     }
 
     public function parameters(): array

@@ -7,7 +7,7 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-final class Resistor implements PartKind
+final class Resistor extends Pair
 {
     public function name(): string
     {
@@ -17,16 +17,6 @@ final class Resistor implements PartKind
     public function title(): string
     {
         return 'Resistor';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['a', 'b']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['a', 'b']];
     }
 
     public function parameters(): array

@@ -9,8 +9,10 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A zener, anode a to cathode k; in use the cathode is positive. */
-final class Zener implements PartKind
+final class Zener extends Pair
 {
+    protected const ENDS = ['a', 'k'];
+
     public function name(): string
     {
         return 'zener';
@@ -19,16 +21,6 @@ final class Zener implements PartKind
     public function title(): string
     {
         return 'Zener diode';
-    }
-
-    public function terminalSets(): array
-    {
-        return [['a', 'k']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['a', 'k']];
     }
 
     public function parameters(): array

@@ -1,0 +1,21 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/** What every kind with two terminals shares. */
+abstract class Pair implements PartKind
+{
+    protected const ENDS = ['a', 'b'];
+
+    public function terminalSets(): array
+    {
+        return [static::ENDS];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [static::ENDS];
+    }
+}
