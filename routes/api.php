@@ -9,6 +9,7 @@ use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SessionController;
 use App\Http\Controllers\Api\SupplyController;
+use App\Http\Controllers\Api\SymptomController;
 use App\Http\Controllers\Api\TokenController;
 use Illuminate\Support\Facades\Route;
 
@@ -29,6 +30,8 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::post('jobs/{job}/log', LogController::class);
     Route::get('jobs/{job}/report', [ReportController::class, 'show']);
     Route::get('jobs/{job}/report.pdf', [ReportController::class, 'pdf']);
+
+    Route::get('symptoms', SymptomController::class);
 
     Route::get('supplies', [SupplyController::class, 'index']);
     Route::post('supplies', [SupplyController::class, 'store']);

@@ -20,9 +20,6 @@ use Oculant\Core\Circuit\Branch\Winding;
  */
 final class Netlist
 {
-    /** A conductor's own resistance; keeps a "short" from being an ideal loop. */
-    public const SHORT_OHMS = 0.01;
-
     /** @var array<string, int> */
     private array $nodes = [];
 

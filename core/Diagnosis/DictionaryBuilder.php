@@ -145,7 +145,7 @@ final class DictionaryBuilder
         if (! isset($healthy["{$target} ac"])) {
             return true;
         }
-        $alternating = abs($healthy["{$target} dc"]) < 0.2 * $healthy["{$target} ac"];
+        $alternating = Observation::isAlternating($healthy["{$target} dc"], $healthy["{$target} ac"]);
 
         return match ($quantity) {
             'ac' => $alternating,

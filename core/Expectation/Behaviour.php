@@ -6,7 +6,6 @@ namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Circuit\CycleRecord;
-use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SteadyState;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\CircuitBuilder;
@@ -31,9 +30,8 @@ final class Behaviour
     {
         $opened = [];
         do {
-            $netlist = CircuitBuilder::live($this->supply, $mode, $faults, $mainsVolts);
             try {
-                $record = SteadyState::of($netlist, $warm);
+                $record = SteadyState::of(CircuitBuilder::live($this->supply, $mode, $faults, $mainsVolts), $warm);
             } catch (CircuitError) {
                 return new Observation([], $opened, ['unstable'], false, []);
             }
@@ -44,13 +42,7 @@ final class Behaviour
 
         $readings = $this->readings($record);
 
-        return new Observation($readings, $opened, $this->signs($mode, $faults, $record, $netlist), true, $record->states());
-    }
-
-    /** The settled cycle itself, for waveforms and slips; fuses are left as they are. */
-    public function cycle(Mode $mode, ?float $mainsVolts = null): CycleRecord
-    {
-        return SteadyState::of(CircuitBuilder::live($this->supply, $mode, [], $mainsVolts));
+        return new Observation($readings, $opened, $this->signs($mode, $faults, $record), true, $record->states());
     }
 
     /** @return array<string, array{dc: float, ac: float, ripple: float}> */
@@ -90,7 +82,7 @@ final class Behaviour
      *
      * @return list<string>
      */
-    private function signs(Mode $mode, array $faults, CycleRecord $record, Netlist $netlist): array
+    private function signs(Mode $mode, array $faults, CycleRecord $record): array
     {
         $signs = [];
         foreach ($this->supply->parts as $ref => $part) {

@@ -68,7 +68,7 @@ final readonly class Expectations
 
         $windows = $functions = [];
         foreach ($supply->points as $id => $point) {
-            $functions[$id] = abs($nominal->reading($id, 'dc')) < 0.2 * $nominal->reading($id, 'ac') ? 'ac' : 'dc';
+            $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac')) ? 'ac' : 'dc';
             foreach (['dc', 'ac', 'ripple'] as $quantity) {
                 $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains);
             }

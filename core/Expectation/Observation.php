@@ -23,6 +23,12 @@ final readonly class Observation
     ) {
     }
 
+    /** Whether a point is measured on AC: its direct part is small beside its alternating one (a winding, the mains). */
+    public static function isAlternating(float $dc, float $ac): bool
+    {
+        return abs($dc) < 0.2 * $ac;
+    }
+
     public function reading(string $point, string $quantity): float
     {
         return $this->readings[$point][$quantity] ?? NAN;

@@ -10,6 +10,7 @@ use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Diagnosis\Signs;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Supply\Description;
 
@@ -73,7 +74,7 @@ final readonly class SimulatedTechnician
     {
         $mode = $this->supply->mode(null)->id;
         foreach (['dead', 'part_dead', 'hum', 'weak'] as $symptom) {
-            if (\Oculant\Core\Diagnosis\Signs::shows($dictionary, $mode, $fault, $symptom) === true) {
+            if (Signs::shows($dictionary, $mode, $fault, $symptom) === true) {
                 return [['entry' => 'complaint', 'symptom' => $symptom, 'text' => '', 'replaced' => []]];
             }
         }

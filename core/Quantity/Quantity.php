@@ -54,11 +54,6 @@ final readonly class Quantity
         throw UnreadableQuantity::text($text, $unit);
     }
 
-    public function times(float $factor): self
-    {
-        return new self($this->value * $factor, $this->unit);
-    }
-
     /** Engineering notation with a true minus sign: "13.9 V", "4.7 kΩ", "2200 µF". */
     public function format(int $digits = 3): string
     {

@@ -10,6 +10,7 @@ use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\PartKind;
 use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\ToleranceCode;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 
@@ -176,7 +177,7 @@ final class DescriptionReader
                 $signed = $given === 'regulator' || ($given === 'load' && $name === 'at');
                 $values[$name] = $this->partValue("{$path}.{$name}", $row[$name], $parameter->unit, ! $signed);
             }
-            $stated = $parameter->main && isset($row['tolerance']) ? $this->quantity("{$path}.tolerance", $row['tolerance'], Unit::Ratio, false) : null;
+            $stated = $parameter->main && isset($row['tolerance']) ? $this->tolerance("{$path}.tolerance", $row['tolerance']) : null;
             if (isset($values[$name])) {
                 $tolerances[$name] = $stated ?? $parameter->tolerance;
             }
@@ -187,6 +188,14 @@ final class DescriptionReader
         }
 
         return $terminals === [] ? null : $part;
+    }
+
+    /** "5 %", or the letter printed on the part (IEC 60062): J is 5 %. */
+    private function tolerance(string $path, mixed $given): float
+    {
+        $code = is_string($given) ? ToleranceCode::fromLetter(trim($given)) : null;
+
+        return $code?->ratio() ?? $this->quantity($path, $given, Unit::Ratio, false);
     }
 
     /** Fuses carry their characteristic before the current ("T315mA"), tapped windings their count ("2x15 V"). */

@@ -23,6 +23,11 @@ final class JobTest extends FeatureTestCase
         $this->getJson("/api/v1/jobs/{$job->json('id')}")->assertOk()->assertJsonPath('unit', 'Wheelhouse receiver');
     }
 
+    public function testSymptomsToChooseFrom(): void
+    {
+        $this->actingAs($this->person('apprentice'))->getJson('/api/v1/symptoms')->assertOk()->assertJsonFragment(['value' => 'hum', 'label' => 'Hum at twice mains frequency']);
+    }
+
     public function testSaysWhatIsMissing(): void
     {
         $other = $this->supply('tuner-feed', Workshop::query()->create(['name' => 'Elsewhere']));

@@ -21,6 +21,3 @@ export async function command(page: Page, letter: string): Promise<void> {
     await page.keyboard.press('Space');
     await page.keyboard.press(letter);
 }
-
-/** The answers that a good or faulty unit gives, by test point or check. */
-export type Unit = Record<string, string>;

@@ -93,7 +93,7 @@ test('a note, a symptom and something seen go into the log', async ({ page }) =>
     await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Seen on Z1: body cracked');
 
     await command(page, 'y');
-    await page.getByRole('dialog').getByLabel('Symptom').fill('hums');
+    await page.getByRole('dialog').getByLabel('Symptom').fill('hum');
     await page.keyboard.press('Enter');
     await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Hum at twice mains frequency');

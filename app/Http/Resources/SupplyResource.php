@@ -22,7 +22,7 @@ final class SupplyResource extends JsonResource
             'points' => count($this->description['points'] ?? []),
             'mains' => $this->description['mains']['voltage'] ?? $this->description['mains']['dc'] ?? '',
             'updated_at' => $this->updated_at?->toIso8601String(),
-            'description' => $this->when($request->routeIs('supplies.whole') || $request->route()?->hasParameter('supply') || ! $request->isMethod('get'), $this->description),
+            'description' => $this->when($request->route()?->hasParameter('supply') || ! $request->isMethod('get'), $this->description),
         ];
     }
 }

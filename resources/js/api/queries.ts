@@ -18,5 +18,7 @@ export const reportQuery = (job: string) =>
 
 export const suppliesQuery = queryOptions({ queryKey: ['supplies'], queryFn: () => answer(api.GET('/supplies')) });
 
+export const symptomsQuery = queryOptions({ queryKey: ['symptoms'], queryFn: () => answer(api.GET('/symptoms')), staleTime: Infinity });
+
 export const supplyQuery = (supply: string) =>
     queryOptions({ queryKey: ['supplies', supply], queryFn: () => answer(api.GET('/supplies/{supply}', { params: { path: { supply } } })) });

@@ -1,7 +1,8 @@
+import { useQuery } from '@tanstack/react-query';
 import { Form, Input, Modal, Radio, Select } from 'antd';
 import type { ReactNode } from 'react';
 import type { Bench } from '../api/client';
-import { symptoms } from './symptoms';
+import { symptomsQuery } from '../api/queries';
 
 export type Dialog =
     | { name: 'power' }
@@ -70,6 +71,7 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
 
 /** One small sheet per kind of entry; each opens with the likely answer filled in and Enter records it. */
 export function Dialogs({ dialog, bench, onRecord, onClose }: Props) {
+    const symptoms = useQuery(symptomsQuery);
     const save = (kind: string) => (values: Record<string, string>) => onRecord(kind, values);
     switch (dialog.name) {
         case 'power':
@@ -114,7 +116,7 @@ export function Dialogs({ dialog, bench, onRecord, onClose }: Props) {
             return (
                 <Sheet title="What does it do?" onClose={onClose} onSave={save('symptom')}>
                     <Form.Item label="Symptom" name="symptom" rules={[{ required: true, message: 'Choose what comes nearest.' }]}>
-                        <Select showSearch={{ optionFilterProp: 'label' }} options={[...symptoms, { value: 'other', label: 'something else' }]} autoFocus />
+                        <Select showSearch={{ optionFilterProp: 'label' }} options={symptoms.data ?? []} autoFocus />
                     </Form.Item>
                     <Form.Item label="In words" name="text"><Input placeholder="only when warm, after ten minutes" /></Form.Item>
                 </Sheet>

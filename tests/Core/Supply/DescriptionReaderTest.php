@@ -79,6 +79,13 @@ final class DescriptionReaderTest extends TestCase
         self::assertStringContainsString($words, implode(' ', array_column($at, 'message')));
     }
 
+    public function testTakesThePrintedToleranceLetter(): void
+    {
+        $supply = DescriptionReader::fromArray(self::part(Supplies::demoArray('tuner-feed'), 'R1', 'tolerance', 'F'));
+
+        self::assertSame(0.01, $supply->part('R1')->tolerances['value']);
+    }
+
     public function testReportsEveryProblemAtOnce(): void
     {
         $changed = self::part(self::part(Supplies::demoArray('tuner-feed'), 'C1', 'value', 'x'), 'R1', 'value', 'y');
