@@ -6,9 +6,8 @@ namespace Oculant\Core\Circuit;
 
 use Oculant\Core\Circuit\Branch\Capacitor;
 use Oculant\Core\Circuit\Branch\Inductor;
-use Oculant\Core\Circuit\Branch\Junction;
-use Oculant\Core\Circuit\Branch\LinearRegulator;
 use Oculant\Core\Circuit\Branch\Source;
+use Oculant\Core\Circuit\Branch\SwitchedDevice;
 
 /**
  * One settled mains cycle (or a single resting point): node voltages and branch currents at every step.
@@ -61,6 +60,16 @@ final class CycleRecord
         return $this->end;
     }
 
+    public function netlist(): Netlist
+    {
+        return $this->network->netlist;
+    }
+
+    public function has(string $branchName): bool
+    {
+        return isset($this->network->netlist->branches()[$branchName]);
+    }
+
     /** @return non-empty-list<float> volts of $node against $against at each step */
     public function waveform(string $node, string $against): array
     {
@@ -90,10 +99,9 @@ final class CycleRecord
         $state = $this->network->stateOf[$branchName] ?? null;
         $out = [];
         foreach ($this->voltages as $step => $voltages) {
-            $across = self::across($branch->incidence(), $voltages);
+            $across = self::sum($branch->incidence(), $voltages);
             $out[] = match (true) {
-                $branch instanceof Junction => $branch->table->current($across),
-                $branch instanceof LinearRegulator => self::regulatorCurrent($branch, $voltages),
+                $branch instanceof SwitchedDevice => self::deviceCurrent($branch, $voltages),
                 $branch instanceof Source => $conductance * ($across - $branch->amplitude * $this->sines[$step] - $branch->dc),
                 $branch instanceof Capacitor => $state === null ? 0.0 : $conductance * ($across - $this->before[$step][$state]),
                 $branch instanceof Inductor => $state === null ? $conductance * $across : $this->before[$step][$state] + $conductance * $across,
@@ -106,25 +114,38 @@ final class CycleRecord
         return $out;
     }
 
+    /** @return non-empty-list<float> volts across a branch at each step; a winding's own copper only */
+    public function across(string $branchName): array
+    {
+        $incidence = $this->network->netlist->branches()[$branchName]->incidence();
+        $out = array_map(static fn(array $voltages): float => self::sum($incidence, $voltages), $this->voltages);
+        assert($out !== []);
+
+        return $out;
+    }
+
     public function currentSignal(string $branchName): Signal
     {
         return Signal::of($this->current($branchName));
     }
 
     /** @param list<float> $voltages */
-    private static function regulatorCurrent(LinearRegulator $regulator, array $voltages): float
+    private static function deviceCurrent(SwitchedDevice $device, array $voltages): float
     {
-        $w = array_map(static fn(array $control): float => self::across($control, $voltages), $regulator->controls());
-        [$slopes, $offset] = $regulator->law($regulator->region($w, 0));
+        $w = array_map(static fn(array $control): float => self::sum($control, $voltages), $device->controls());
+        [$slopes, $current] = $device->law($device->region($w, 0));
+        foreach ($slopes as $k => $slope) {
+            $current += $slope * $w[$k];
+        }
 
-        return $slopes[0] * $w[0] + $slopes[1] * $w[1] + $offset;
+        return $current;
     }
 
     /**
      * @param array<int, float> $incidence
      * @param list<float>       $voltages
      */
-    private static function across(array $incidence, array $voltages): float
+    private static function sum(array $incidence, array $voltages): float
     {
         $sum = 0.0;
         foreach ($incidence as $node => $coefficient) {

@@ -6,11 +6,12 @@ namespace Oculant\Core\Circuit;
 
 use Oculant\Core\Circuit\Branch\Branch;
 use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\Branch\ControlledSource;
 use Oculant\Core\Circuit\Branch\Inductor;
 use Oculant\Core\Circuit\Branch\Junction;
-use Oculant\Core\Circuit\Branch\LinearRegulator;
 use Oculant\Core\Circuit\Branch\Resistor;
 use Oculant\Core\Circuit\Branch\Source;
+use Oculant\Core\Circuit\Branch\TabledSource;
 use Oculant\Core\Circuit\Branch\Winding;
 
 /**
@@ -26,8 +27,11 @@ final class Netlist
     /** @var array<string, Branch> */
     private array $branches = [];
 
-    /** @param float $frequency hertz of the mains; 0 for a DC-fed circuit */
-    public function __construct(public readonly string $reference, public readonly float $frequency)
+    /**
+     * @param float $frequency   hertz of the mains; 0 for a DC-fed circuit
+     * @param bool  $isUnpowered true for the unplugged unit under a meter: nothing acts on its own
+     */
+    public function __construct(public readonly string $reference, public readonly float $frequency, public readonly bool $isUnpowered = false)
     {
     }
 
@@ -52,6 +56,30 @@ final class Netlist
     }
 
     /**
+     * A current from $from to $to through the device: max(0, the least of the lines).
+     *
+     * @param list<array{string, string}>      $controls pairs of nodes whose voltages control it
+     * @param list<array{list<float>, float}> $lines    slopes (siemens) per control, and offset (amperes)
+     */
+    public function controlled(string $name, string $from, string $to, array $controls, array $lines): void
+    {
+        $this->add(new ControlledSource(
+            $name,
+            $this->between($from, $to),
+            array_map(fn(array $pair): array => $this->between(...$pair), $controls),
+            $lines,
+        ));
+    }
+
+    /** A current from $from to $to that follows a table of the voltage between two other nodes. */
+    public function tabled(string $name, string $from, string $to, string $a, string $b, SegmentTable $table): void
+    {
+        $this->add(new TabledSource($name, $this->between($from, $to), $this->between($a, $b), $table));
+    }
+
+    /**
+     * A series regulator: max(0, min((setting - v_out) / ro, (v_in - v_out - vd) / rd, limit)), all against its common pin.
+     *
      * @param bool  $negative true for a 79xx: every voltage and current turned round
      * @param float $setting  volts, positive
      */
@@ -67,16 +95,12 @@ final class Netlist
         float $dropoutOhms,
         float $limit,
     ): void {
-        $this->add(new LinearRegulator(
-            $name,
-            $negative ? $this->between($out, $in) : $this->between($in, $out),
-            $negative ? $this->between($common, $out) : $this->between($out, $common),
-            $setting,
-            $outputOhms,
-            $dropoutVolts,
-            $dropoutOhms,
-            $limit,
-        ));
+        [$from, $to] = $negative ? [$out, $in] : [$in, $out];
+        $this->controlled($name, $from, $to, [$negative ? [$common, $out] : [$out, $common], [$from, $to]], [
+            [[-1 / $outputOhms, 0.0], $setting / $outputOhms],
+            [[0.0, 1 / $dropoutOhms], -$dropoutVolts / $dropoutOhms],
+            [[0.0, 0.0], $limit],
+        ]);
     }
 
     /**
@@ -103,6 +127,20 @@ final class Netlist
     public function branches(): array
     {
         return $this->branches;
+    }
+
+    /** @return float farads of all capacitors straight across two nodes */
+    public function capacitanceBetween(string $a, string $b): float
+    {
+        $wanted = $this->between($a, $b);
+        $farads = 0.0;
+        foreach ($this->branches as $branch) {
+            if ($branch instanceof Capacitor && ($branch->incidence() == $wanted || $branch->incidence() == array_map(static fn(float $c): float => -$c, $wanted))) {
+                $farads += $branch->capacitance;
+            }
+        }
+
+        return $farads;
     }
 
     /** @return array<int, float> incidence of a branch from $a to $b; empty when both are the same node */

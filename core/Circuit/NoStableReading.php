@@ -17,4 +17,9 @@ final class NoStableReading extends RuntimeException implements CircuitError
     {
         return new self('No stable reading: no state of the rectifiers and regulators agrees with the voltages.');
     }
+
+    public static function keepsSwitching(int $rounds): self
+    {
+        return new self(sprintf('No stable reading: controllers and relays kept changing for %d rounds.', $rounds));
+    }
 }

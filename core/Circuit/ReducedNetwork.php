@@ -66,6 +66,12 @@ final class ReducedNetwork
     /** @var list<list<float>> [control][device], ohms */
     private array $controlCoupling = [];
 
+    /** @var list<list<float>> the state branches' voltages in response to the columns, [column][state] */
+    private array $stateResponse = [];
+
+    /** @var list<list<float>> [device][state], ohms */
+    private array $stateCoupling = [];
+
     /** @var array<string, StateOperator> */
     private array $operators = [];
 
@@ -195,10 +201,19 @@ final class ReducedNetwork
                 $this->controlCoupling[] = $this->project($control, $this->deviceResponse);
             }
         }
+        $free = $coupling = [];
         foreach ($this->stateBranches as $branch) {
+            $free[] = $this->project($branch->incidence(), $this->response);
+            $coupling[] = $this->project($branch->incidence(), $this->deviceResponse);
             $this->gain[] = $branch instanceof Capacitor
                 ? $this->step / $branch->capacitance * $this->conductance($branch)
                 : $this->step / $branch->inductance;
+        }
+        foreach (array_keys($this->response) as $column) {
+            $this->stateResponse[] = array_column($free, $column);
+        }
+        foreach (array_keys($this->devices) as $d) {
+            $this->stateCoupling[] = array_column($coupling, $d);
         }
     }
 
@@ -207,16 +222,7 @@ final class ReducedNetwork
     {
         $size = $this->controls;
         $width = $this->states + 2;
-        $slopes = $offsets = [];
-        foreach ($this->devices as $d => $device) {
-            [$law, $offset] = $device->law($regions[$d]);
-            $nominal = $device->nominalConductance();
-            if ($nominal > 0.0) {
-                $law[0] -= $nominal;
-            }
-            $slopes[] = $law;
-            $offsets[] = $offset;
-        }
+        [$slopes, $offsets] = $this->laws($regions);
         $matrix = [];
         for ($k = 0; $k < $size; $k++) {
             $row = array_fill(0, $size, 0.0);
@@ -229,73 +235,80 @@ final class ReducedNetwork
             array_push($matrix, ...$row);
         }
         $factors = $size > 0 ? LuFactors::of($matrix, $size) : null;
-
         $controlRows = array_fill(0, $size * $width, 0.0);
-        $deviceColumns = [];
         $direct = [];
-        for ($column = 0; $column <= $width; $column++) {
-            $isOffset = $column === $width;
-            $right = [];
-            for ($k = 0; $k < $size; $k++) {
-                $sum = $isOffset ? 0.0 : $this->controlResponse[$k][$column];
-                if ($isOffset) {
-                    foreach ($offsets as $d => $offset) {
-                        $sum -= $this->controlCoupling[$k][$d] * $offset;
-                    }
-                }
-                $right[] = $sum;
-            }
-            $w = $factors?->solve($right) ?? [];
-            $currents = [];
-            foreach ($slopes as $d => $law) {
-                $current = $isOffset ? $offsets[$d] : 0.0;
-                foreach ($law as $j => $slope) {
-                    $current += $slope * $w[$this->controlAt[$d] + $j];
-                }
-                $currents[] = $current;
-            }
-            if ($column === $width - 1) {
-                $direct = $w;
-            }
-            $target = min($column, $width - 1);
+        for ($column = 0; $column < $width; $column++) {
+            $w = $factors?->solve(array_column($this->controlResponse, $column)) ?? [];
             foreach ($w as $k => $value) {
-                $controlRows[$k * $width + $target] += $value;
+                $controlRows[$k * $width + $column] = $value;
             }
-            $deviceColumns[$column] = $currents;
+            $direct = $w;
+        }
+        $pushed = [];
+        for ($k = 0; $k < $size; $k++) {
+            $sum = 0.0;
+            foreach ($offsets as $d => $offset) {
+                $sum -= $this->controlCoupling[$k][$d] * $offset;
+            }
+            $pushed[] = $sum;
+        }
+        foreach ($factors?->solve($pushed) ?? [] as $k => $value) {
+            $controlRows[$k * $width + $width - 1] += $value;
         }
 
-        return new StateOperator(
-            $key,
-            $regions,
-            $controlRows,
-            $direct,
-            $this->stateRows($deviceColumns),
-            $deviceColumns,
-            ...$this->limits($regions),
-        );
+        return new StateOperator($key, $regions, $controlRows, $direct, $this->deviceColumns($slopes, $offsets, $controlRows), ...$this->limits($regions));
     }
 
     /**
-     * @param array<int, list<float>> $deviceColumns
+     * @param list<int> $regions
      *
-     * @return array<int, float> next states from the columns, [$state * (states + 2) + column]
+     * @return array{list<list<float>>, list<float>} slopes beyond the nominal conductance and offsets, per device
      */
-    private function stateRows(array $deviceColumns): array
+    private function laws(array $regions): array
     {
-        $free = $coupling = [];
-        foreach ($this->stateBranches as $s => $branch) {
-            $free[] = $this->project($branch->incidence(), $this->response);
-            $coupling[] = $this->project($branch->incidence(), $this->deviceResponse);
-        }
-        $byColumn = [];
-        for ($column = 0; $column < $this->states + 2; $column++) {
-            $byColumn[] = array_column($free, $column);
-        }
-        $byDevice = [];
+        $slopes = $offsets = [];
         foreach ($this->devices as $d => $device) {
-            $byDevice[] = array_column($coupling, $d);
+            [$law, $offset] = $device->law($regions[$d]);
+            $nominal = $device->nominalConductance();
+            if ($nominal > 0.0) {
+                $law[0] -= $nominal;
+            }
+            $slopes[] = $law;
+            $offsets[] = $offset;
         }
-        $rows = $this->rowsThroughDevices($this->states, $byColumn, $byDevice, $deviceColumns);
+
+        return [$slopes, $offsets];
+    }
+
+    /**
+     * @param list<list<float>> $slopes
+     * @param list<float>       $offsets
+     * @param array<int, float> $controlRows
+     *
+     * @return list<list<float>> amperes beyond the nominal conductance, [column][device]
+     */
+    private function deviceColumns(array $slopes, array $offsets, array $controlRows): array
+    {
+        $width = $this->states + 2;
+        $deviceColumns = [];
+        for ($column = 0; $column < $width; $column++) {
+            $currents = $column === $width - 1 ? $offsets : array_fill(0, count($offsets), 0.0);
+            foreach ($slopes as $d => $law) {
+                $at = $this->controlAt[$d];
+                foreach ($law as $j => $slope) {
+                    $currents[$d] += $slope * $controlRows[($at + $j) * $width + $column];
+                }
+            }
+            $deviceColumns[] = array_values($currents);
+        }
+
+        return $deviceColumns;
+    }
+
+    /** @return array<int, float> next states from the columns, [$state * (states + 2) + column] */
+    public function stateRows(StateOperator $operator): array
+    {
+        $rows = $this->rowsThroughDevices($this->states, $this->stateResponse, $this->stateCoupling, $operator->deviceColumns);
         $width = $this->states + 2;
         foreach ($this->stateBranches as $s => $branch) {
             for ($column = 0; $column < $width; $column++) {
@@ -310,7 +323,7 @@ final class ReducedNetwork
     /**
      * @param list<list<float>>       $free          [column][row]
      * @param list<list<float>>       $perDevice     [device][row]
-     * @param array<int, list<float>> $deviceColumns [column][device]; the last column holds offsets
+     * @param array<int, list<float>> $deviceColumns [column][device]
      *
      * @return array<int, float>
      */
@@ -318,14 +331,17 @@ final class ReducedNetwork
     {
         $width = $this->states + 2;
         $rows = array_fill(0, $count * $width, 0.0);
-        for ($column = 0; $column <= $width; $column++) {
-            $target = min($column, $width - 1);
-            for ($row = 0; $row < $count; $row++) {
-                $sum = $column < $width ? $free[$column][$row] : 0.0;
-                foreach ($deviceColumns[$column] as $d => $current) {
-                    $sum -= $perDevice[$d][$row] * $current;
+        for ($column = 0; $column < $width; $column++) {
+            $sums = $free[$column];
+            foreach ($deviceColumns[$column] as $d => $current) {
+                if ($current !== 0.0) {
+                    foreach ($perDevice[$d] as $row => $ohms) {
+                        $sums[$row] -= $ohms * $current;
+                    }
                 }
-                $rows[$row * $width + $target] += $sum;
+            }
+            for ($row = 0; $row < $count; $row++) {
+                $rows[$row * $width + $column] = $sums[$row];
             }
         }
 

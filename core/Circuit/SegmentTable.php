@@ -18,20 +18,23 @@ final readonly class SegmentTable
     public const REVERSE_LEAKAGE = 1e-9;
 
     /** Amperes at which forward chords meet: dense where supplies work, up to fault currents. */
-    private const CORNERS = [1e-6, 1e-5, 6e-5, 3.6e-4, 2.2e-3, 1.3e-2, 7.8e-2, 0.47, 2.8, 17.0, 100.0];
+    public const CORNERS = [1e-6, 1e-5, 6e-5, 3.6e-4, 2.2e-3, 1.3e-2, 7.8e-2, 0.47, 2.8, 17.0, 100.0];
+
+    /** The same for junctions that carry signals: fewer corners, fewer states to visit. */
+    public const SIGNAL_CORNERS = [1e-6, 3e-5, 4e-4, 4e-3, 0.04, 1.0];
 
     /**
      * @param list<float> $bounds
      * @param list<float> $slopes
      * @param list<float> $offsets
-     * @param array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
-     *        amperes, ratio, ohms, volts: the exact law behind the chords, for SPICE export
+     * @param string|array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
+     *        amperes, ratio, ohms, volts: the exact law behind the chords, for SPICE export; or that law as an expression in {v}
      */
     private function __construct(
         public array $bounds,
         public array $slopes,
         public array $offsets,
-        public array $model,
+        public string|array $model,
     ) {
     }
 
@@ -46,6 +49,7 @@ final readonly class SegmentTable
      * @param float|null $breakdown      volts, positive, at $kneeCurrent; null for none
      * @param float      $breakdownOhms  dynamic resistance beyond the knee, ohms
      * @param float      $kneeCurrent    amperes at which $breakdown is stated
+     * @param list<float> $corners       amperes at which chords meet
      */
     public static function junction(
         float $saturation,
@@ -54,11 +58,12 @@ final readonly class SegmentTable
         ?float $breakdown = null,
         float $breakdownOhms = 5.0,
         float $kneeCurrent = 5e-3,
+        array $corners = self::CORNERS,
     ): self {
         $voltage = static fn(float $i): float => $emission * self::THERMAL_VOLTAGE * log1p($i / $saturation) + $series * $i;
         $points = [[0.0, 0.0]];
-        foreach (self::CORNERS as $k => $current) {
-            $previous = self::CORNERS[$k - 1] ?? 0.0;
+        foreach ($corners as $k => $current) {
+            $previous = $corners[$k - 1] ?? 0.0;
             $points[] = [$voltage($current) + 0.5 * self::sag($previous, $current, $saturation, $emission), $current];
         }
         if ($breakdown !== null) {
@@ -70,6 +75,55 @@ final readonly class SegmentTable
             'saturation' => $saturation, 'emission' => $emission, 'series' => $series, 'breakdown' => $breakdown,
             'breakdown_ohms' => $breakdownOhms, 'knee_current' => $kneeCurrent,
         ]);
+    }
+
+    /**
+     * A varistor: |i| = 1 mA (|v| / V)^alpha, the same both ways (data-sheet law of zinc-oxide types).
+     *
+     * @param float $volts at 1 mA
+     */
+    public static function varistor(float $volts, float $alpha): self
+    {
+        $points = [];
+        foreach ([1e-6, 1e-4, 1e-3, 0.03, 1.0, 30.0, 1000.0] as $current) {
+            $points[] = [$volts * ($current / 1e-3) ** (1 / $alpha), $current];
+        }
+        $other = array_map(static fn(array $p): array => [-$p[0], -$p[1]], array_reverse($points));
+
+        return self::through([...$other, ...$points], sprintf('1e-3*sgn({v})*pwr(abs({v})/%.6g, %.6g)', $volts, $alpha));
+    }
+
+    /**
+     * A constant power drawn from about $volts: i = P / v, falling to nothing well below.
+     *
+     * @param float $power watts
+     * @param float $volts where the law is to be exact
+     * @param float $least ratio of $volts below which the device gives up
+     */
+    public static function constantPower(float $power, float $volts, float $least = 0.6): self
+    {
+        $points = [[0.0, 0.0], [0.8 * $least * $volts, 0.0]];
+        for ($v = $least; $v < 1.65; $v *= 1.12) {
+            $points[] = [$v * $volts, $power / ($v * $volts)];
+        }
+        $points[] = [3 * $volts, $power / (3 * $volts)];
+
+        return self::through($points, sprintf('%.6g/max({v}, %.6g)*min(1, max(0, ({v}-%.6g)/%.6g))', $power, $least * $volts, 0.8 * $least * $volts, 0.2 * $least * $volts));
+    }
+
+    /**
+     * i = gain v^2 for either sign of v, as chords.
+     *
+     * @param float $most volts up to which it is fine-grained
+     */
+    public static function square(float $gain, float $most): self
+    {
+        $points = [];
+        foreach ([-1.2, -1.0, -0.85, -0.7, -0.55, -0.4, -0.25, -0.1, 0.1, 0.25, 0.4, 0.55, 0.7, 0.85, 1.0, 1.2] as $share) {
+            $points[] = [$share * $most, $gain * ($share * $most) ** 2];
+        }
+
+        return self::through($points, sprintf('%.6g*{v}*{v}', $gain));
     }
 
     public function region(float $v): int
@@ -111,9 +165,9 @@ final readonly class SegmentTable
 
     /**
      * @param list<array{float, float}> $points volts, amperes; the first and last segments run on
-     * @param array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
+     * @param string|array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
      */
-    private static function through(array $points, array $model): self
+    public static function through(array $points, string|array $model): self
     {
         $bounds = $slopes = $offsets = [];
         $last = count($points) - 1;

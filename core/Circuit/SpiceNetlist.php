@@ -6,11 +6,12 @@ namespace Oculant\Core\Circuit;
 
 use Oculant\Core\Circuit\Branch\Branch;
 use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\Branch\ControlledSource;
 use Oculant\Core\Circuit\Branch\Inductor;
 use Oculant\Core\Circuit\Branch\Junction;
-use Oculant\Core\Circuit\Branch\LinearRegulator;
 use Oculant\Core\Circuit\Branch\Resistor;
 use Oculant\Core\Circuit\Branch\Source;
+use Oculant\Core\Circuit\Branch\TabledSource;
 use Oculant\Core\Circuit\Branch\Winding;
 
 /**
@@ -92,7 +93,8 @@ final class SpiceNetlist
             ],
             $branch instanceof Inductor => $this->cards[] = sprintf('L%s %s %s %.6g', $name, $a, $b, $branch->inductance),
             $branch instanceof Junction => $this->junction($name, $a, $b, $branch),
-            $branch instanceof LinearRegulator => $this->regulator($name, $branch),
+            $branch instanceof ControlledSource => $this->controlled($name, $branch),
+            $branch instanceof TabledSource => $this->cards[] = sprintf('B%s %s %s I=%s', $name, $a, $b, $this->law($branch->table, $branch->controls()[0])),
             $branch instanceof Winding => $this->winding($name, $a, $b, $branch),
             $branch instanceof Resistor => $this->cards[] = sprintf('R%s %s %s %.6g', $name, $a, $b, 1 / $branch->conductance),
             default => null,
@@ -108,6 +110,11 @@ final class SpiceNetlist
     private function junction(string $name, string $a, string $b, Junction $junction): void
     {
         $model = $junction->table->model;
+        if (is_string($model)) {
+            $this->cards[] = sprintf('B%s %s %s I=%s', $name, $a, $b, $this->law($junction->table, $junction->incidence()));
+
+            return;
+        }
         $this->cards[] = sprintf('D%s %s %s M%s', $name, $a, $b, $name);
         $this->cards[] = sprintf('.model M%s D(Is=%.6g N=%.6g Rs=%.6g)', $name, $model['saturation'], $model['emission'], $model['series']);
         if ($model['breakdown'] !== null) {
@@ -116,31 +123,44 @@ final class SpiceNetlist
         }
     }
 
-    private function regulator(string $name, LinearRegulator $regulator): void
+    /** @param array<int, float> $control */
+    private function law(SegmentTable $table, array $control): string
     {
-        [$in, $out] = $this->terminals($regulator->incidence());
-        [$output, $input] = array_map(function (array $control): string {
-            [$a, $b] = $this->terminals($control);
+        return str_replace('{v}', $this->voltage($control), is_string($table->model) ? $table->model : '0');
+    }
 
-            return sprintf('(V(%s)-V(%s))', $a, $b);
-        }, $regulator->controls());
-        $this->cards[] = sprintf(
-            'B%s %s %s I=max(0, min(min((%.6g-%s)/%.6g, (%s-%.6g)/%.6g), %.6g))',
-            $name,
-            $in,
-            $out,
-            $regulator->setting,
-            $output,
-            $regulator->outputOhms,
-            $input,
-            $regulator->dropoutVolts,
-            $regulator->dropoutOhms,
-            $regulator->limit,
-        );
+    private function controlled(string $name, ControlledSource $source): void
+    {
+        $lines = [];
+        foreach ($source->lines as [$slopes, $offset]) {
+            $terms = [sprintf('%.8g', $offset)];
+            foreach ($slopes as $k => $slope) {
+                if ($slope !== 0.0) {
+                    $terms[] = sprintf('%.8g*%s', $slope, $this->voltage($source->controls()[$k]));
+                }
+            }
+            $lines[] = implode('+', $terms);
+        }
+        $least = array_shift($lines);
+        foreach ($lines as $line) {
+            $least = "min({$least}, {$line})";
+        }
+        [$in, $out] = $this->terminals($source->incidence());
+        $this->cards[] = sprintf('B%s %s %s I=max(0, %s)', $name, $in, $out, $least);
         // ngspice's step control fails at the corners of this law on bare pins; 100 nF moves no reading.
-        [$plus, $minus] = $this->terminals($regulator->controls()[0]);
-        $this->cards[] = sprintf('Cstep_%s %s %s 100n', $name, $plus, $minus);
-        $this->cards[] = sprintf('Cpins_%s %s %s 100n', $name, $in, $out);
+        foreach (['pins' => [$in, $out], 'step' => $this->terminals($source->controls()[0])] as $what => [$plus, $minus]) {
+            if ($plus !== $minus) {
+                $this->cards[] = sprintf('C%s_%s %s %s 100n', $what, $name, $plus, $minus);
+            }
+        }
+    }
+
+    /** @param array<int, float> $incidence */
+    private function voltage(array $incidence): string
+    {
+        [$a, $b] = $this->terminals($incidence);
+
+        return sprintf('(V(%s)-V(%s))', $a, $b);
     }
 
     private function winding(string $name, string $a, string $b, Winding $winding): void

@@ -12,17 +12,19 @@ final class StateOperator
     /** @var array<int, float>|null */
     private ?array $nodeRows = null;
 
+    /** @var array<int, float>|null */
+    private ?array $stateRows = null;
+
     /** @var array<int, list<float>> powers of the state matrix by exponent */
     private array $powers = [];
 
     /**
      * @param list<int>               $regions       one per device
-     * @param array<int, float> $controlRows   control voltages, [$control * width + column]
+     * @param array<int, float>       $controlRows   control voltages, [$control * width + column]
      * @param list<float>             $directPart    what the dc column alone contributes to each control voltage
-     * @param array<int, float> $stateRows     next states, [$state * width + column]
-     * @param array<int, list<float>> $deviceColumns [column][device] amperes beyond the nominal conductance
-     * @param array<int, float> $lower         bound per control
-     * @param array<int, float> $upper         bound per control
+     * @param array<int, list<float>> $deviceColumns [column][device] amperes beyond the nominal conductance; the dc column carries offsets too
+     * @param array<int, float>       $lower         bound per control
+     * @param array<int, float>       $upper         bound per control
      * @param list<int>               $ask           devices whose region is not a plain interval
      */
     public function __construct(
@@ -30,12 +32,17 @@ final class StateOperator
         public readonly array $regions,
         public readonly array $controlRows,
         public readonly array $directPart,
-        public readonly array $stateRows,
         public readonly array $deviceColumns,
         public readonly array $lower,
         public readonly array $upper,
         public readonly array $ask,
     ) {
+    }
+
+    /** @return array<int, float> next states, [$state * width + column] */
+    public function stateRows(ReducedNetwork $network): array
+    {
+        return $this->stateRows ??= $network->stateRows($this);
     }
 
     /** @return array<int, float> */
@@ -49,21 +56,23 @@ final class StateOperator
      *
      * @return list<float> row-major, states x states
      */
-    public function transition(int $steps, int $states): array
+    public function transition(int $steps, ReducedNetwork $network): array
     {
         if (! isset($this->powers[$steps])) {
+            $states = $network->states;
             if ($steps === 1) {
+                $rows = $this->stateRows($network);
                 $matrix = [];
                 for ($row = 0; $row < $states; $row++) {
                     for ($column = 0; $column < $states; $column++) {
-                        $matrix[] = $this->stateRows[$row * ($states + 2) + $column];
+                        $matrix[] = $rows[$row * ($states + 2) + $column];
                     }
                 }
                 $this->powers[1] = $matrix;
             } else {
-                $half = $this->transition($steps >> 1, $states);
+                $half = $this->transition($steps >> 1, $network);
                 $square = self::product($half, $half, $states);
-                $this->powers[$steps] = ($steps & 1) === 1 ? self::product($square, $this->transition(1, $states), $states) : $square;
+                $this->powers[$steps] = ($steps & 1) === 1 ? self::product($square, $this->transition(1, $network), $states) : $square;
             }
         }
 

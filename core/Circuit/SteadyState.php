@@ -163,13 +163,13 @@ final class SteadyState
             $w = $this->finder->controls($operator, $x, $sine);
             if (! $this->finder->agrees($operator, $w)) {
                 if ($run > 0) {
-                    $monodromy = StateOperator::product($operator->transition($run, $states), $monodromy, $states);
+                    $monodromy = StateOperator::product($operator->transition($run, $this->network), $monodromy, $states);
                     $run = 0;
                 }
                 $operator = $this->finder->find($operator, $x, $sine, $start);
             }
             $start = [$x, $sine, 1.0];
-            $rows = $operator->stateRows;
+            $rows = $operator->stateRows($this->network);
             $next = [];
             $at = 0;
             for ($s = 0; $s < $states; $s++) {
@@ -183,7 +183,7 @@ final class SteadyState
             $x = $next;
             $run++;
         }
-        $monodromy = StateOperator::product($operator->transition($run, $states), $monodromy, $states);
+        $monodromy = StateOperator::product($operator->transition($run, $this->network), $monodromy, $states);
 
         return [$x, $monodromy, $operator, $start];
     }
@@ -225,11 +225,12 @@ final class SteadyState
                 $operator = $this->finder->find($operator, $x, $sine, $start);
             }
             $start = [$x, $sine, 1.0];
+            $rows = $operator->stateRows($this->network);
             $next = [];
             for ($s = 0; $s < $this->states; $s++) {
-                $sum = $operator->stateRows[$s * $width + $this->states] * $sine + $operator->stateRows[$s * $width + $this->states + 1];
+                $sum = $rows[$s * $width + $this->states] * $sine + $rows[$s * $width + $this->states + 1];
                 for ($c = 0; $c < $this->states; $c++) {
-                    $sum += $operator->stateRows[$s * $width + $c] * $x[$c];
+                    $sum += $rows[$s * $width + $c] * $x[$c];
                 }
                 $next[] = $sum;
             }

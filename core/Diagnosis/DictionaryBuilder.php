@@ -27,7 +27,7 @@ final class DictionaryBuilder
     public function build(?float $mainsVolts = null): FaultDictionary
     {
         $hypotheses = $this->hypotheses();
-        $readings = $signs = $fuses = [];
+        $readings = $signs = $broken = $how = [];
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->behaviour->live($mode, [], $mainsVolts);
             foreach ([Hypothesis::HEALTHY => null] + $hypotheses as $id => $hypothesis) {
@@ -36,15 +36,16 @@ final class DictionaryBuilder
                     $faults = in_array($hypothesis->ref, $mode->absent, true) ? [] : [$hypothesis->ref => $hypothesis->fault];
                 }
                 $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->states);
-                $fuses[$id] = ($fuses[$id] ?? []) + $observation->fuses;
-                // A fuse that opened in one mode stays open in every other.
-                $lasting = $faults + array_fill_keys(array_keys($fuses[$id]), 'open');
+                $broken[$id] = ($broken[$id] ?? []) + $observation->broken();
+                $how[$id] = ($how[$id] ?? []) + $observation->howBroken();
+                // What broke in one mode stays broken in every other.
+                $lasting = $faults + $broken[$id];
                 $readings[$mode->id][$id] = $this->flat($observation) + $this->deadReadings($mode, $lasting);
                 $signs[$mode->id][$id] = $observation->signs;
             }
         }
 
-        return new FaultDictionary($hypotheses, $readings, $signs, array_filter($fuses), self::group($hypotheses, $readings));
+        return new FaultDictionary($hypotheses, $readings, $signs, array_filter($broken), array_filter($how), self::group($hypotheses, $readings));
     }
 
     /** @return array<string, Hypothesis> */
@@ -83,7 +84,7 @@ final class DictionaryBuilder
     {
         $readings = [];
         foreach ($this->supply->deadChecks() as $id => $check) {
-            $value = $this->meter->read($check, $faults, $mode->absent);
+            $value = $this->meter->read($check, $mode, $faults);
             if (! is_nan($value)) {
                 $readings["{$id} {$check->quantity}"] = $value;
             }

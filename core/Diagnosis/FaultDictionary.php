@@ -16,14 +16,16 @@ final readonly class FaultDictionary
      * @param array<string, Hypothesis>                              $hypotheses by id, without healthy and unknown
      * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis or "healthy"][key]
      * @param array<string, array<string, list<string>>>             $signs      [mode][hypothesis or "healthy"]
-     * @param array<string, array<string, string>>                   $fuses      how fuses open, [hypothesis][fuse reference]
+     * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it, [hypothesis][reference]
+     * @param array<string, array<string, string>>                   $how        how that breaks, [hypothesis][reference]
      * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
      */
     public function __construct(
         public array $hypotheses,
         public array $readings,
         public array $signs,
-        public array $fuses,
+        public array $broken,
+        public array $how,
         public array $groups,
     ) {
     }
@@ -37,7 +39,7 @@ final readonly class FaultDictionary
     /**
      * The fault that is still in the unit under a hypothesis once some parts have been replaced.
      *
-     * A fuse that a short took with it stays open until it is replaced too, and opens again while the short is there.
+     * What a short took with it stays broken until it is replaced too, and breaks again while the short is there.
      *
      * @param list<string> $replaced references
      */
@@ -47,9 +49,9 @@ final readonly class FaultDictionary
         if ($fault === null || ! in_array($fault->ref, $replaced, true)) {
             return $hypothesis;
         }
-        foreach (array_keys($this->fuses[$hypothesis] ?? []) as $fuse) {
-            if (! in_array($fuse, $replaced, true) && isset($this->hypotheses["{$fuse}:open"])) {
-                return "{$fuse}:open";
+        foreach ($this->broken[$hypothesis] ?? [] as $ref => $becomes) {
+            if (! in_array($ref, $replaced, true) && isset($this->hypotheses["{$ref}:{$becomes}"])) {
+                return "{$ref}:{$becomes}";
             }
         }
 

@@ -32,8 +32,8 @@ final class RepairReport
                 'text' => $state->cause['text'],
                 'chain' => array_map(
                     static fn(string $fuse, string $how): string => "{$fuse} opens {$how}",
-                    array_keys($dictionary->fuses["{$state->cause['part']}:{$state->cause['fault']}"] ?? []),
-                    $dictionary->fuses["{$state->cause['part']}:{$state->cause['fault']}"] ?? [],
+                    array_keys($dictionary->how["{$state->cause['part']}:{$state->cause['fault']}"] ?? []),
+                    $dictionary->how["{$state->cause['part']}:{$state->cause['fault']}"] ?? [],
                 ),
             ];
         }

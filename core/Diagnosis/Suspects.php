@@ -94,11 +94,11 @@ final class Suspects
     /** @return list<string> */
     private static function chain(FaultDictionary $dictionary, Hypothesis $hypothesis): array
     {
-        $chain = [];
-        foreach ($dictionary->fuses[$hypothesis->id] ?? [] as $fuse => $how) {
-            $chain[] = "{$hypothesis->title} → {$fuse} opens {$how}";
+        $links = [];
+        foreach ($dictionary->how[$hypothesis->id] ?? [] as $ref => $how) {
+            $links[] = "{$ref} {$how}";
         }
 
-        return $chain;
+        return $links === [] ? [] : [implode(' → ', [$hypothesis->title, ...$links])];
     }
 }

@@ -9,6 +9,7 @@ use Oculant\Core\Circuit\SteadyState;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Mode;
 
 /** What a multimeter reads across two nodes of the unplugged, discharged unit; everything in parallel counts. */
 final class DeadMeter
@@ -31,15 +32,14 @@ final class DeadMeter
 
     /**
      * @param array<string, string> $faults fault name by part reference
-     * @param list<string>          $absent references of parts not fitted
      *
      * @return float ohms, or volts for a diode test; INF for OL; NAN if it does not settle
      */
-    public function read(DeadCheck $check, array $faults = [], array $absent = []): float
+    public function read(DeadCheck $check, Mode $mode, array $faults = []): float
     {
         [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : self::OHMS_SOURCE;
         try {
-            $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $faults, $absent, $check->red, $check->black, $volts, $ohms));
+            $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $mode, $faults, $check->red, $check->black, $volts, $ohms));
         } catch (CircuitError) {
             return NAN;
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Circuit\NoStableReading;
+use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
 use Oculant\Core\Supply\Description;
@@ -50,7 +51,7 @@ final readonly class Expectations
         }
         $shifts = [];
         foreach ($supply->parts as $ref => $part) {
-            if ($part->kind->name() === 'mains' || in_array($ref, $mode->absent, true)) {
+            if ($part->kind instanceof FeedsEnergy || in_array($ref, $mode->absent, true)) {
                 continue;
             }
             foreach ($part->tolerances as $parameter => $tolerance) {

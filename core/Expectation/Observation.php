@@ -8,15 +8,16 @@ namespace Oculant\Core\Expectation;
 final readonly class Observation
 {
     /**
-     * @param array<string, array{dc: float, ac: float, ripple: float}> $readings volts by point id: average, AC-coupled rms, peak to peak
-     * @param array<string, string> $fuses  how each fuse that opens does so, by reference
-     * @param list<string>          $signs  "LED1 lit", "F1 open", "dead", "hum"
+     * @param array<string, array{dc: float, ac: float, ripple: float, swing: float}> $readings volts by point id: average,
+     *        AC-coupled rms, peak to peak, and how far the average wanders from phase to phase
+     * @param list<Destruction>     $chain  what broke because of the faults, in order
+     * @param list<string>          $signs  "LED1 lit", "F1 open", "ticks"
      * @param bool                  $settled false if there is no stable reading
      * @param list<float>           $states to start a similar solve from
      */
     public function __construct(
         public array $readings,
-        public array $fuses,
+        public array $chain,
         public array $signs,
         public bool $settled,
         public array $states,
@@ -27,6 +28,18 @@ final readonly class Observation
     public static function isAlternating(float $dc, float $ac): bool
     {
         return abs($dc) < 0.2 * $ac;
+    }
+
+    /** @return array<string, string> fault mode of every part that broke, by reference */
+    public function broken(): array
+    {
+        return array_column(array_map(static fn(Destruction $d): array => [$d->ref, $d->becomes], $this->chain), 1, 0);
+    }
+
+    /** @return array<string, string> how it broke, by reference */
+    public function howBroken(): array
+    {
+        return array_column(array_map(static fn(Destruction $d): array => [$d->ref, $d->how], $this->chain), 1, 0);
     }
 
     public function reading(string $point, string $quantity): float

@@ -7,7 +7,7 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-final class Bridge implements PartKind
+final class Bridge extends Device implements Rated
 {
     private const LEGS = ['d1' => ['ac1', 'plus'], 'd2' => ['ac2', 'plus'], 'd3' => ['minus', 'ac1'], 'd4' => ['minus', 'ac2']];
 
@@ -21,14 +21,9 @@ final class Bridge implements PartKind
         return 'Bridge rectifier';
     }
 
-    public function terminalSets(): array
+    public function terminals(): Terminals
     {
-        return [['ac1', 'ac2', 'plus', 'minus']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['ac1', 'ac2', 'plus', 'minus']];
+        return Terminals::of('ac1', 'ac2', 'plus', 'minus');
     }
 
     public function parameters(): array
@@ -64,14 +59,25 @@ final class Bridge implements PartKind
         return $checks;
     }
 
+    public function ratings(Part $part): array
+    {
+        // Each leg carries half of the rated output current.
+        $ratings = [];
+        foreach (array_keys(self::LEGS) as $leg) {
+            array_push($ratings, ...Rectifier::limits($part->value('current') / 2, $part->value('reverse'), ".{$leg}", "{$leg}_short"));
+        }
+
+        return $ratings;
+    }
+
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         foreach (self::LEGS as $leg => [$from, $to]) {
-            Diode::enterJunction($netlist, "{$part->ref}.{$leg}", $part->node($from), $part->node($to), $part->value('current'), match ($fault) {
+            Rectifier::enterJunction($netlist, "{$part->ref}.{$leg}", $part->node($from), $part->node($to), match ($fault) {
                 "{$leg}_short" => 'short',
                 "{$leg}_open" => 'open',
                 default => null,
-            });
+            }, Diode::standard($part->value('current')));
         }
     }
 }

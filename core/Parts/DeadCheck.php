@@ -12,7 +12,8 @@ final readonly class DeadCheck
     public const DIODE = 'diode';
 
     private const WORDS = [
-        'a' => 'anode', 'k' => 'cathode', 'plus' => 'plus', 'minus' => 'minus', 'ac1' => 'AC 1', 'ac2' => 'AC 2', 'in' => 'input', 'out' => 'output',
+        'a' => 'anode', 'k' => 'cathode', 'ac1' => 'AC 1', 'ac2' => 'AC 2', 'in' => 'input', 'out' => 'output', 'c' => 'collector', 'b' => 'base', 'e' => 'emitter',
+        'd' => 'drain', 'g' => 'gate', 's' => 'source', 'adj' => 'adjust pin', 'c1' => 'coil, one end', 'c2' => 'coil, other end',
         'p1' => 'primary, one end', 'p2' => 'primary, other end', 's1' => 'secondary, one end', 's2' => 'secondary, other end',
         's3' => 'second secondary, one end', 's4' => 'second secondary, other end',
     ];
@@ -63,8 +64,8 @@ final readonly class DeadCheck
             $part->node($red),
             $part->node($black),
             $where,
-            $ends ? "one end of {$part->ref}" : "{$part->ref} ".self::WORDS[$red],
-            $ends ? 'the other end' : "{$part->ref} ".self::WORDS[$black],
+            $ends ? "one end of {$part->ref}" : "{$part->ref} ".(self::WORDS[$red] ?? $red),
+            $ends ? 'the other end' : "{$part->ref} ".(self::WORDS[$black] ?? $black),
         );
     }
 }

@@ -5,10 +5,11 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts;
 
 use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation). */
-final class Electrolytic extends Pair
+final class Electrolytic extends Pair implements Rated
 {
     protected const ENDS = ['plus', 'minus'];
 
@@ -27,6 +28,7 @@ final class Electrolytic extends Pair
         return [
             Parameter::main('value', 'capacitance', Unit::Farad, 0.2),
             Parameter::optional('voltage', 'working voltage', Unit::Volt),
+            Parameter::optional('ripple', 'rated ripple current', Unit::Ampere),
             Parameter::optional('esr', 'equivalent series resistance', Unit::Ohm, null, 0.5),
         ];
     }
@@ -37,6 +39,7 @@ final class Electrolytic extends Pair
             new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, looks: 'bulging vent, crust at the base, next to a heatsink'),
             new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, looks: 'warm to a thermal probe'),
             new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.'),
+            new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', looks: 'stripe on the wrong side'),
             new FaultMode('open', 'open or cracked joint', 1.5, 'Bridge it with a good one of the same value, unplugged between.'),
         ];
     }
@@ -44,6 +47,13 @@ final class Electrolytic extends Pair
     public function deadChecks(Part $part): array
     {
         return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing")];
+    }
+
+    public function ratings(Part $part): array
+    {
+        $ratings = $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.35, 'short', 'vents and shorts', 2.0)] : [];
+
+        return $part->knows('ripple') ? [...$ratings, Rating::ripple($part->value('ripple'))] : $ratings;
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
@@ -57,6 +67,10 @@ final class Electrolytic extends Pair
             'dried' => $netlist->capacitor($part->ref, $plus, $minus, $farads * 0.1, $esr * 15),
             default => $netlist->capacitor($part->ref, $plus, $minus, $farads, $esr),
         };
+        if ($fault === 'reversed') {
+            // It conducts from about a volt and a half, as the oxide of its cathode foil does (common practice).
+            $netlist->junction("{$part->ref}.reversed", $plus, $minus, SegmentTable::junction(1e-9, 3.0, 40.0 * $esr + 5.0));
+        }
         if ($fault === 'leaky') {
             $working = $part->knows('voltage') ? $part->value('voltage') : 25.0;
             $netlist->resistor("{$part->ref}.leak", $plus, $minus, self::leakOhms($farads, $working));

@@ -4,10 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
+use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Quantity\Unit;
 
 /** Rating as printed: "T315mA", "F1A", "2A". */
-final class Fuse extends Contact
+final class Fuse extends Contact implements ShowsSigns
 {
     public function name(): string
     {
@@ -29,6 +30,11 @@ final class Fuse extends Contact
         return [new FaultMode('open', 'open', 3.0, 'Ohms across the fuse out of its holder; look at how the element parted.', looks: 'element parted, glass may be grey or blackened')];
     }
 
+    public function signs(Part $part, ?string $fault, CycleRecord $record): array
+    {
+        return [$part->ref.($fault === 'open' ? ' open' : ' intact')];
+    }
+
     /** Cold resistance drops about 0.1 V at rated current for small glass fuses (data-sheet order of magnitude, from memory). */
     protected function goodOhms(Part $part): float
     {
@@ -40,15 +46,17 @@ final class Fuse extends Contact
      * and open at 2.1 times within minutes (from memory); far above that it parts violently.
      *
      * @param float $rms amperes
+     *
+     * @return array{string, float}|null how, and the order of magnitude of seconds
      */
-    public static function opening(float $rms, float $rating): ?string
+    public static function opening(float $rms, float $rating): ?array
     {
         $ratio = $rms / $rating;
 
         return match (true) {
-            $ratio >= 10 => 'at once, violently',
-            $ratio >= 4 => 'quickly',
-            $ratio >= 2.1 => 'after seconds to minutes',
+            $ratio >= 10 => ['at once, violently', 0.01],
+            $ratio >= 4 => ['quickly', 0.3],
+            $ratio >= 2.1 => ['after seconds to minutes', 60.0],
             default => null,
         };
     }

@@ -4,14 +4,18 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
+use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** An indicator, anode a to cathode k; forward voltage stated at 10 mA. */
-final class Led extends Pair
+final class Led extends Pair implements ShowsSigns, Rated
 {
     protected const ENDS = ['a', 'k'];
+
+    /** It is seen to be lit above this average current, amperes (common practice). */
+    private const LIT = 0.5e-3;
 
     public function name(): string
     {
@@ -25,7 +29,10 @@ final class Led extends Pair
 
     public function parameters(): array
     {
-        return [Parameter::optionalMain('forward', 'forward voltage at 10 mA', Unit::Volt, 0.08)];
+        return [
+            Parameter::optionalMain('forward', 'forward voltage at 10 mA', Unit::Volt, 0.08),
+            Parameter::optional('current', 'rated current', Unit::Ampere, 0.02),
+        ];
     }
 
     public function faults(Part $part): array
@@ -39,6 +46,16 @@ final class Led extends Pair
     public function deadChecks(Part $part): array
     {
         return [DeadCheck::diode($part, 'a', 'k', "{$part->ref}, conducting direction")];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return [Rating::average($part->value('current'))->destroyedAt(6.0, 'open', 'burns out', 1.0)];
+    }
+
+    public function signs(Part $part, ?string $fault, CycleRecord $record): array
+    {
+        return [$part->ref.($fault === null && $record->currentSignal($part->ref)->average > self::LIT ? ' lit' : ' dark')];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

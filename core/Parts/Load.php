@@ -44,11 +44,6 @@ final class Load extends Pair implements ChecksItself
         ];
     }
 
-    public function deadChecks(Part $part): array
-    {
-        return [];
-    }
-
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {

@@ -9,13 +9,18 @@ abstract class Pair implements PartKind
 {
     protected const ENDS = ['a', 'b'];
 
-    public function terminalSets(): array
+    public function terminals(): Terminals
     {
-        return [static::ENDS];
+        return Terminals::of(...static::ENDS);
     }
 
     public function islands(Part $part): array
     {
         return [static::ENDS];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [];
     }
 }

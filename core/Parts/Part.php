@@ -12,6 +12,8 @@ final readonly class Part
      * @param array<string, float>  $values     SI value by parameter name; defaults filled in
      * @param array<string, float>  $tolerances relative half-width by parameter name
      * @param array<string, mixed>  $written    the part as it stands in the description
+     * @param array<string, string> $choices    chosen word by parameter name
+     * @param array<string, Part>   $links      the parts it works with, by parameter name
      */
     public function __construct(
         public string $ref,
@@ -20,6 +22,8 @@ final readonly class Part
         public array $values,
         public array $tolerances,
         public array $written,
+        public array $choices = [],
+        public array $links = [],
     ) {
     }
 
@@ -45,7 +49,35 @@ final readonly class Part
 
     public function with(string $parameter, float $value): self
     {
-        return new self($this->ref, $this->kind, $this->terminals, [$parameter => $value] + $this->values, $this->tolerances, $this->written);
+        return $this->withValues([$parameter => $value]);
+    }
+
+    /** @param array<string, float> $values by parameter name */
+    public function withValues(array $values): self
+    {
+        return new self($this->ref, $this->kind, $this->terminals, $values + $this->values, $this->tolerances, $this->written, $this->choices, $this->links);
+    }
+
+    /** @param array<string, string> $choices by parameter name */
+    public function withChoices(array $choices): self
+    {
+        return new self($this->ref, $this->kind, $this->terminals, $this->values, $this->tolerances, $this->written, $choices + $this->choices, $this->links);
+    }
+
+    /** @param array<string, Part> $links by parameter name */
+    public function withLinks(array $links): self
+    {
+        return new self($this->ref, $this->kind, $this->terminals, $this->values, $this->tolerances, $this->written, $this->choices, $links);
+    }
+
+    public function choice(string $parameter): string
+    {
+        return $this->choices[$parameter];
+    }
+
+    public function linked(string $parameter): ?self
+    {
+        return $this->links[$parameter] ?? null;
     }
 
     /** For people: "C1 electrolytic 2200u". */

@@ -14,8 +14,7 @@ interface PartKind
 
     public function title(): string;
 
-    /** @return list<list<string>> the sets of terminals it may be drawn with */
-    public function terminalSets(): array;
+    public function terminals(): Terminals;
 
     /** @return list<Parameter> the main value first */
     public function parameters(): array;

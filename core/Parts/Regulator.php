@@ -13,11 +13,9 @@ use Oculant\Core\Quantity\Unit;
  * 78xx/79xx data-sheet family: output within 4 %, dropout 2 V typical at 1 A, peak output current 2.2 A, quiescent
  * current about 5 mA (from memory).
  */
-final class Regulator implements PartKind
+final class Regulator extends Device implements Rated
 {
     private const OUTPUT_OHMS = 0.02;
-
-    private const DROPOUT_VOLTS = 1.4;
 
     private const DROPOUT_OHMS = 0.6;
 
@@ -31,14 +29,9 @@ final class Regulator implements PartKind
         return 'Regulator';
     }
 
-    public function terminalSets(): array
+    public function terminals(): Terminals
     {
-        return [['in', 'out', 'common']];
-    }
-
-    public function islands(Part $part): array
-    {
-        return [['in', 'out', 'common']];
+        return Terminals::of('in', 'out', 'common');
     }
 
     public function parameters(): array
@@ -46,6 +39,8 @@ final class Regulator implements PartKind
         return [
             Parameter::main('value', 'output voltage, negative for a negative regulator', Unit::Volt, 0.04),
             Parameter::optional('current', 'current limit', Unit::Ampere, 2.2),
+            Parameter::optional('dropout', 'dropout voltage at 1 A', Unit::Volt, 2.0),
+            Parameter::optional('power', 'rated dissipation as mounted', Unit::Watt, 15.0),
             Parameter::optional('quiescent', 'quiescent current', Unit::Ampere, 5e-3, 0.4),
         ];
     }
@@ -64,6 +59,11 @@ final class Regulator implements PartKind
     public function deadChecks(Part $part): array
     {
         return [DeadCheck::resistance($part, 'in', 'out', "{$part->ref}, through it", '.through')];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return [Rating::power($part->value('power'))];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
@@ -96,7 +96,7 @@ final class Regulator implements PartKind
                 default => $setting,
             },
             self::OUTPUT_OHMS,
-            self::DROPOUT_VOLTS,
+            max(0.05, $part->value('dropout') - self::DROPOUT_OHMS),
             self::DROPOUT_OHMS,
             $part->value('current') * ($fault === 'weak' ? 0.06 : 1.0),
         );

@@ -7,7 +7,11 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-final class Resistor extends Pair
+/**
+ * A fixed resistor. Its style says how it fails: a fusible one parts when overloaded, power types and high values
+ * drift or open far more often than small ones (common practice; order as in MIL-HDBK-217F, from memory).
+ */
+final class Resistor extends Pair implements Rated
 {
     public function name(): string
     {
@@ -24,17 +28,18 @@ final class Resistor extends Pair
         return [
             Parameter::main('value', 'resistance', Unit::Ohm, 0.05),
             Parameter::optional('power', 'rated power', Unit::Watt, 0.25),
+            Parameter::optional('voltage', 'voltage rating', Unit::Volt),
+            Parameter::choice('style', 'style', 'ordinary', 'fusible', 'wirewound', 'flameproof'),
         ];
     }
 
     public function faults(Part $part): array
     {
-        // Power types and high values open far more often than small ones (common practice).
-        $strain = $part->value('power') >= 1.0 || $part->value('value') >= 100e3 ? 3.0 : 1.0;
+        $strain = $part->value('power') >= 1.0 || $part->value('value') >= 100e3 || $part->choice('style') === 'fusible' ? 3.0 : 1.0;
 
         return [
             new FaultMode('open', 'open', 0.5 * $strain, 'Ohms with one leg lifted.', looks: 'burnt body or cracked coating'),
-            new FaultMode('drifted', 'drifted high', 0.4 * $strain, 'Ohms with one leg lifted.', graded: true),
+            new FaultMode('drifted', 'drifted high', 0.4 * $strain, 'Ohms with one leg lifted.', graded: true, looks: 'discoloured bands'),
             new FaultMode('short', 'bridged', 0.05, 'Look for solder or carbon across it.'),
         ];
     }
@@ -42,6 +47,14 @@ final class Resistor extends Pair
     public function deadChecks(Part $part): array
     {
         return [DeadCheck::resistance($part, 'a', 'b', "across {$part->ref}")];
+    }
+
+    public function ratings(Part $part): array
+    {
+        [$times, $how, $seconds] = $part->choice('style') === 'fusible' ? [6.0, 'parts quietly, as it is meant to', 2.0] : [15.0, 'burns', 8.0];
+        $ratings = [Rating::power($part->value('power'))->destroyedAt($times, 'open', $how, $seconds)];
+
+        return $part->knows('voltage') ? [...$ratings, Rating::voltage($part->value('voltage'))] : $ratings;
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

@@ -8,13 +8,29 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * A mains transformer with one secondary (s1, s2), one with a centre tap (s1, ct, s2) or two (s1, s2 and s3, s4).
+ * A mains transformer with any of the usual windings.
  *
- * Secondary voltages are at rated load; the windings' resistances follow from the regulation, shared half and half
- * between primary and secondary. Regulation by size where none is given: makers' tables for EI cores, common practice.
+ * Primary p1-p2, with a tap for a lower mains between them (pt; fed there, it is an autotransformer for whatever hangs
+ * on the full winding) or as two equal halves p1-p2 and p3-p4. Secondaries s1-s2, s3-s4 ... s9-s10; the first two may
+ * have a centre tap (ct, ct2). A screen is left out: it carries no power current.
+ *
+ * Secondary voltages are at rated load, each half if tapped; the windings' resistances follow from the regulation, shared
+ * half and half between primary and secondary. Regulation by size where none is given: makers' tables for EI cores,
+ * common practice.
  */
-final class Transformer implements PartKind
+final class Transformer extends Device implements Rated
 {
+    /** First end, tap, second end of each secondary, and the parameter with its voltage. */
+    private const SECONDARIES = [
+        '' => ['s1', 'ct', 's2', 'secondary'],
+        '2' => ['s3', 'ct2', 's4', 'secondary2'],
+        '3' => ['s5', null, 's6', 'secondary3'],
+        '4' => ['s7', null, 's8', 'secondary4'],
+        '5' => ['s9', null, 's10', 'secondary5'],
+    ];
+
+    private const WORDS = ['' => '', '2' => 'second ', '3' => 'third ', '4' => 'fourth ', '5' => 'fifth '];
+
     public function name(): string
     {
         return 'transformer';
@@ -25,16 +41,22 @@ final class Transformer implements PartKind
         return 'Transformer';
     }
 
-    public function terminalSets(): array
+    public function terminals(): Terminals
     {
-        return [['p1', 'p2', 's1', 's2'], ['p1', 'p2', 's1', 'ct', 's2'], ['p1', 'p2', 's1', 's2', 's3', 's4']];
+        return Terminals::of('p1', 'p2', 's1', 's2')->maybe('pt')->maybe('p3', 'p4')->maybe('ct')->maybe('s3', 's4')->maybe('ct2')->maybe('s5', 's6')->maybe('s7', 's8')->maybe('s9', 's10');
     }
 
     public function islands(Part $part): array
     {
-        $secondary = $part->has('ct') ? ['s1', 'ct', 's2'] : ['s1', 's2'];
+        $groups = [['p1', 'p2', 'pt'], ['p3', 'p4']];
+        foreach (self::SECONDARIES as [$first, $tap, $last]) {
+            $groups[] = array_filter([$first, $tap, $last]);
+        }
 
-        return array_merge([['p1', 'p2'], $secondary], $part->has('s3') ? [['s3', 's4']] : []);
+        return array_values(array_filter(array_map(
+            static fn(array $group): array => array_values(array_filter($group, $part->has(...))),
+            $groups,
+        )));
     }
 
     public function parameters(): array
@@ -42,7 +64,11 @@ final class Transformer implements PartKind
         return [
             Parameter::main('secondary', 'secondary voltage at rated load, each half if tapped', Unit::Volt, 0.03),
             Parameter::optional('secondary2', 'second secondary voltage', Unit::Volt),
-            Parameter::optional('primary', 'primary voltage', Unit::Volt, 230.0),
+            Parameter::optional('secondary3', 'third secondary voltage', Unit::Volt),
+            Parameter::optional('secondary4', 'fourth secondary voltage', Unit::Volt),
+            Parameter::optional('secondary5', 'fifth secondary voltage', Unit::Volt),
+            Parameter::optional('primary', 'primary voltage, of each half if there are two', Unit::Volt, 230.0),
+            Parameter::optional('tap', 'mains voltage of the primary tap', Unit::Volt, 120.0),
             Parameter::optional('power', 'rated power', Unit::VoltAmpere, 30.0),
             Parameter::optional('regulation', 'rise from rated load to none', Unit::Ratio, null, 0.3),
             Parameter::optional('frequency', 'rated frequency', Unit::Hertz, 50.0),
@@ -56,15 +82,18 @@ final class Transformer implements PartKind
             new FaultMode('primary_open', 'primary open', 0.8, $proof.' Many have a thermal fuse under the wrapping.'),
             new FaultMode('shorted_turns', 'shorted turns', 0.25, 'Disconnect every secondary: it still hums, heats and draws current.', graded: true, looks: 'dark wrapping, smell of varnish'),
         ];
-        if ($part->has('ct')) {
-            $faults[] = new FaultMode('secondary_a_open', 'first half of the secondary open', 0.25, $proof);
-            $faults[] = new FaultMode('secondary_b_open', 'second half of the secondary open', 0.25, $proof);
-            $faults[] = new FaultMode('tap_open', 'centre tap open', 0.25, $proof);
-        } else {
-            $faults[] = new FaultMode('secondary_open', 'secondary open', 0.35, $proof);
-        }
-        if ($part->has('s3')) {
-            $faults[] = new FaultMode('secondary2_open', 'second secondary open', 0.35, $proof);
+        foreach (self::SECONDARIES as $number => [$first, $tap]) {
+            if (! $part->has($first)) {
+                continue;
+            }
+            $word = self::WORDS[$number];
+            if ($tap !== null && $part->has($tap)) {
+                $faults[] = new FaultMode("secondary{$number}_a_open", "first half of the {$word}secondary open", 0.25, $proof);
+                $faults[] = new FaultMode("secondary{$number}_b_open", "second half of the {$word}secondary open", 0.25, $proof);
+                $faults[] = new FaultMode($number === '' ? 'tap_open' : "tap{$number}_open", "centre tap of the {$word}secondary open", 0.25, $proof);
+            } else {
+                $faults[] = new FaultMode("secondary{$number}_open", "{$word}secondary open", 0.35, $proof);
+            }
         }
 
         return $faults;
@@ -72,15 +101,19 @@ final class Transformer implements PartKind
 
     public function deadChecks(Part $part): array
     {
-        $checks = [
-            DeadCheck::resistance($part, 'p1', 'p2', "primary of {$part->ref}", '.primary'),
-            DeadCheck::resistance($part, 's1', 's2', "secondary of {$part->ref}", '.secondary'),
-        ];
-        if ($part->has('s3')) {
-            $checks[] = DeadCheck::resistance($part, 's3', 's4', "second secondary of {$part->ref}", '.secondary2');
+        $checks = [DeadCheck::resistance($part, 'p1', 'p2', "primary of {$part->ref}", '.primary')];
+        foreach (self::SECONDARIES as $number => [$first, , $last]) {
+            if ($part->has($first)) {
+                $checks[] = DeadCheck::resistance($part, $first, $last, self::WORDS[$number]."secondary of {$part->ref}", ".secondary{$number}");
+            }
         }
 
         return $checks;
+    }
+
+    public function ratings(Part $part): array
+    {
+        return [Rating::rms($part->value('power') / $part->value('primary') * 1.2, '.p')->destroyedAt(8.0, 'primary_open', 'burns out its primary', 60.0)];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
@@ -91,7 +124,7 @@ final class Transformer implements PartKind
         $regulation = $part->knows('regulation') ? $part->value('regulation') : self::regulationFor($power);
         $primaryOhms = $regulation / 2 * $primary ** 2 / $power;
 
-        $netlist->winding("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $flux, 1.0, $fault === 'primary_open' ? 1e9 : $primaryOhms);
+        $this->enterPrimary($part, $netlist, $flux, $fault === 'primary_open' ? 1e9 : $primaryOhms);
         $netlist->resistor("{$part->ref}.iron", $flux, $netlist->reference, $primary ** 2 / (0.03 * $power + 0.3));
         $netlist->inductor("{$part->ref}.mag", $flux, $netlist->reference, $primary ** 2 / ($power * 0.2 + 0.8) / (2 * M_PI * $part->value('frequency')));
         if ($fault === 'shorted_turns') {
@@ -99,41 +132,57 @@ final class Transformer implements PartKind
             $netlist->resistor("{$part->ref}.shorted", $flux, $netlist->reference, $primaryOhms * 2);
         }
 
-        // Two windings share the rated power; each half of a tapped one carries the full current.
-        $windings = $part->has('ct') || $part->has('s3') ? 2 : 1;
-        foreach ($this->secondaries($part) as [$name, $a, $b, $volts, $faultName]) {
-            $open = $fault === $faultName;
-            $ohms = $regulation / 2 * $volts ** 2 / ($power / $windings);
+        // The windings share the rated power; each half of a tapped one carries the full current.
+        $secondaries = $this->secondaries($part);
+        foreach ($secondaries as [$name, $a, $b, $volts, $faultName]) {
+            $ohms = $regulation / 2 * $volts ** 2 / ($power / count($secondaries));
             $netlist->winding(
                 "{$part->ref}.{$name}",
                 $a,
                 $b,
                 $flux,
                 $volts * (1 + $regulation) / $primary,
-                $open ? 1e9 : $ohms,
+                $fault === $faultName ? 1e9 : $ohms,
             );
         }
-        if ($part->has('ct')) {
-            $netlist->resistor("{$part->ref}.tap", "{$part->ref}:tap", $part->node('ct'), $fault === 'tap_open' ? 1e9 : 0.005);
+        foreach (['ct' => '', 'ct2' => '2'] as $tap => $number) {
+            if ($part->has($tap)) {
+                $netlist->resistor("{$part->ref}.tap{$number}", "{$part->ref}:tap{$number}", $part->node($tap), $fault === "tap{$number}_open" ? 1e9 : 0.005);
+            }
+        }
+    }
+
+    /** @param float $ohms of the whole primary, or of each half */
+    private function enterPrimary(Part $part, Netlist $netlist, string $flux, float $ohms): void
+    {
+        if (! $part->has('pt')) {
+            $netlist->winding("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $flux, 1.0, $ohms);
+        } else {
+            $share = $part->value('tap') / $part->value('primary');
+            $netlist->winding("{$part->ref}.p", $part->node('p1'), $part->node('pt'), $flux, 1 - $share, $ohms * (1 - $share));
+            $netlist->winding("{$part->ref}.p_tap", $part->node('pt'), $part->node('p2'), $flux, $share, $ohms * $share);
+        }
+        if ($part->has('p3')) {
+            $netlist->winding("{$part->ref}.p2", $part->node('p3'), $part->node('p4'), $flux, 1.0, $ohms);
         }
     }
 
     /** @return list<array{string, string, string, float, string}> name, first node, second node, volts, fault that opens it */
     private function secondaries(Part $part): array
     {
-        $volts = $part->value('secondary');
-        if ($part->has('ct')) {
-            $tap = "{$part->ref}:tap";
-
-            return [
-                ['sa', $part->node('s1'), $tap, $volts, 'secondary_a_open'],
-                ['sb', $tap, $part->node('s2'), $volts, 'secondary_b_open'],
-            ];
-        }
-        $windings = [['s', $part->node('s1'), $part->node('s2'), $volts, 'secondary_open']];
-        if ($part->has('s3')) {
-            $second = $part->knows('secondary2') ? $part->value('secondary2') : $volts;
-            $windings[] = ['s2', $part->node('s3'), $part->node('s4'), $second, 'secondary2_open'];
+        $windings = [];
+        foreach (self::SECONDARIES as $number => [$first, $tap, $last, $parameter]) {
+            if (! $part->has($first)) {
+                continue;
+            }
+            $volts = $part->knows($parameter) ? $part->value($parameter) : $part->value('secondary');
+            if ($tap !== null && $part->has($tap)) {
+                $middle = "{$part->ref}:tap{$number}";
+                $windings[] = ["s{$number}a", $part->node($first), $middle, $volts, "secondary{$number}_a_open"];
+                $windings[] = ["s{$number}b", $middle, $part->node($last), $volts, "secondary{$number}_b_open"];
+            } else {
+                $windings[] = ["s{$number}", $part->node($first), $part->node($last), $volts, "secondary{$number}_open"];
+            }
         }
 
         return $windings;

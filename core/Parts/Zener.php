@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A zener, anode a to cathode k; in use the cathode is positive. */
-final class Zener extends Pair
+final class Zener extends Pair implements Rated
 {
     protected const ENDS = ['a', 'k'];
 
@@ -48,6 +48,11 @@ final class Zener extends Pair
             DeadCheck::diode($part, 'a', 'k', "{$part->ref}, conducting direction"),
             DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse'),
         ];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return [Rating::power($part->value('power'))->destroyedAt(4.0, 'short', 'overheats and shorts', 1.0)];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

@@ -23,8 +23,8 @@ final class SimulatedUnit
     /** @var array<string, Observation> */
     private array $observations = [];
 
-    /** @var array<string, string> fuses that opened stay open */
-    private array $opened = [];
+    /** @var array<string, string> what broke stays broken */
+    private array $broken = [];
 
     /** @param array<string, string> $faults fault name by part reference */
     public function __construct(Description $supply, private array $faults, int $seed)
@@ -47,7 +47,7 @@ final class SimulatedUnit
     /** A part was replaced by a good one. */
     public function repair(string $ref): void
     {
-        unset($this->faults[$ref], $this->opened[$ref]);
+        unset($this->faults[$ref], $this->broken[$ref]);
         $this->observations = [];
     }
 
@@ -67,7 +67,7 @@ final class SimulatedUnit
     /** What the meter shows with the plug out: ohms, or volts for a diode test; INF for OL. */
     public function dead(string $check, string $mode): float
     {
-        $true = (new DeadMeter($this->unit))->read($this->unit->deadChecks()[$check], $this->presentFaults(), $this->unit->mode($mode)->absent);
+        $true = (new DeadMeter($this->unit))->read($this->unit->deadChecks()[$check], $this->unit->mode($mode), $this->presentFaults());
 
         return is_infinite($true) ? INF : $this->asShown($true, Meter::forResistance());
     }
@@ -77,7 +77,7 @@ final class SimulatedUnit
         $key = $mode.'@'.$mainsVolts;
         if (! isset($this->observations[$key])) {
             $observation = (new Behaviour($this->unit))->live($this->unit->mode($mode), $this->presentFaults(), $mainsVolts);
-            $this->opened += array_fill_keys(array_keys($observation->fuses), 'open');
+            $this->broken += $observation->broken();
             $this->observations[$key] = $observation;
         }
 
@@ -87,7 +87,7 @@ final class SimulatedUnit
     /** @return array<string, string> */
     private function presentFaults(): array
     {
-        return $this->opened + $this->faults;
+        return $this->broken + $this->faults;
     }
 
     private function asShown(float $true, Meter $meter): float

@@ -15,6 +15,8 @@ enum Unit: string
     case Hertz = 'Hz';
     case Watt = 'W';
     case VoltAmpere = 'VA';
+    case Celsius = '°C';
+    case Second = 's';
     /** A plain ratio; "5 %" reads as 0.05. */
     case Ratio = '';
 
@@ -30,6 +32,8 @@ enum Unit: string
             self::Hertz => ['Hz', 'hz'],
             self::Watt => ['W'],
             self::VoltAmpere => ['VA'],
+            self::Celsius => ['°C', 'C'],
+            self::Second => ['s'],
             self::Ratio => [],
         };
     }
@@ -45,6 +49,8 @@ enum Unit: string
             self::Hertz => 'hertz',
             self::Watt => 'watts',
             self::VoltAmpere => 'volt-amperes',
+            self::Celsius => 'degrees Celsius',
+            self::Second => 'seconds',
             self::Ratio => 'a ratio or percentage',
         };
     }
@@ -61,6 +67,8 @@ enum Unit: string
             self::Hertz => '"50 Hz"',
             self::Watt => '"0.25 W"',
             self::VoltAmpere => '"30 VA"',
+            self::Celsius => '"60 °C"',
+            self::Second => '"10 ms"',
             self::Ratio => '"5 %"',
         };
     }

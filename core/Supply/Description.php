@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Supply;
 
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Mains;
 use Oculant\Core\Parts\Part;
 use OutOfBoundsException;
 
@@ -18,6 +20,8 @@ final readonly class Description
      * @param array<string, Point> $points         by id
      * @param array<string, Mode>  $modes          by id; the first is the usual one
      * @param array<string, Stage> $stages         by id, in the order of energy flow
+     * @param array<string, Ground> $grounds       by node
+     * @param list<Interlock>      $interlocks
      * @param list<string>         $cautions
      * @param array<string, int>   $islands        galvanic island by node
      * @param array<string, mixed> $written        the description as it was read
@@ -33,6 +37,8 @@ final readonly class Description
         public array $points,
         public array $modes,
         public array $stages,
+        public array $grounds,
+        public array $interlocks,
         public array $cautions,
         public array $islands,
         public array $written,
@@ -61,13 +67,52 @@ final readonly class Description
     /** True if the node is joined to the mains without a transformer between. */
     public function isHot(string $node): bool
     {
+        $source = $this->source();
+
+        return $this->frequency > 0 && $this->islands[array_values($source->terminals)[0]] === ($this->islands[$node] ?? -1);
+    }
+
+    /** Where the energy comes in. */
+    public function source(): Part
+    {
         foreach ($this->parts as $part) {
-            if ($part->kind->name() === 'mains') {
-                return $this->frequency > 0 && $this->islands[$part->node('l')] === ($this->islands[$node] ?? -1);
+            if ($part->kind instanceof FeedsEnergy) {
+                return $part;
             }
         }
 
-        return false;
+        throw new OutOfBoundsException(sprintf('"%s" has no source.', $this->title));
+    }
+
+    /**
+     * The parts that are there in a mode, set as the mode sets them.
+     *
+     * @param float|null $mainsVolts as measured; null for the nominal voltage times the mode's share
+     *
+     * @return array<string, Part> by reference
+     */
+    public function partsIn(Mode $mode, ?float $mainsVolts = null): array
+    {
+        $parts = array_diff_key($this->parts, array_flip($mode->absent));
+        foreach ($parts as $ref => $part) {
+            if (isset($mode->values[$ref])) {
+                $part = $part->withValues($mode->values[$ref])->withChoices($mode->choices[$ref]);
+            }
+            if ($part->kind instanceof Mains) {
+                $part = $part->with($part->knows('dc') ? 'dc' : 'voltage', $mainsVolts ?? $this->mainsVoltage * $mode->mains);
+            }
+            $parts[$ref] = $part;
+        }
+
+        return $parts + $mode->added;
+    }
+
+    /** What people call the node that a black lead goes to: "hot ground, live" rather than a net name. */
+    public function groundName(string $node): string
+    {
+        $name = $this->grounds[$node]->name ?? $node;
+
+        return $this->isHot($node) && isset($this->grounds[$node]) ? "{$name} (live)" : $name;
     }
 
     /** @return array<string, DeadCheck> every unpowered check, by id: the parts' own and each rail to its ground */
@@ -106,6 +151,8 @@ final readonly class Description
             $this->points,
             $this->modes,
             $this->stages,
+            $this->grounds,
+            $this->interlocks,
             $this->cautions,
             $this->islands,
             $this->written,

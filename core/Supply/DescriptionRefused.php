@@ -28,4 +28,9 @@ final class DescriptionRefused extends InvalidArgumentException
     {
         return new self([['path' => '', 'message' => "This is not JSON ({$reason}). A description is one JSON object; see docs/formats.md."]]);
     }
+
+    public static function tooLarge(int $bytes, int $most): self
+    {
+        return self::because([['path' => '', 'message' => sprintf('The description has %.1f MB; at most %.1f MB are read. A supply with 200 parts has about 0.1 MB: is this the right file?', $bytes / 1e6, $most / 1e6)]]);
+    }
 }

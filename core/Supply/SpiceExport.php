@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace Oculant\Core\Supply;
 
 use Oculant\Core\Circuit\SpiceNetlist;
+use Oculant\Core\Parts\Part;
 
 /** A supply in one mode as a netlist that ngspice runs; it measures every test point over the last mains cycles. */
 final class SpiceExport
 {
-    /** @param array<string, string> $faults fault name by part reference */
-    public static function write(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null): string
+    /**
+     * @param array<string, Part>   $parts  those present, each in the state it settles in
+     * @param array<string, string> $faults fault name by part reference
+     */
+    public static function write(Description $supply, Mode $mode, array $parts, array $faults = []): string
     {
         $probes = array_map(
             static fn(Point $point): array => [strtolower((string) preg_replace('/\W/', '_', $point->id)), $point->node, $point->against],
@@ -18,6 +22,6 @@ final class SpiceExport
         );
         $title = "{$supply->title} rev. {$supply->revision}, {$mode->name}".($faults === [] ? '' : ', '.http_build_query($faults, '', ' '));
 
-        return SpiceNetlist::write(CircuitBuilder::live($supply, $mode, $faults, $mainsVolts), $title, $probes);
+        return SpiceNetlist::write(CircuitBuilder::live($supply, $parts, $faults), $title, $probes);
     }
 }

@@ -17,6 +17,8 @@ final class SupplySchema
     /** @return array<string, mixed> JSON Schema, draft 2020-12 */
     public static function build(): array
     {
+        $part = ['$ref' => '#/$defs/part'];
+
         return [
             '$schema' => 'https://json-schema.org/draft/2020-12/schema',
             '$id' => 'urn:oculant:supply:1',
@@ -31,20 +33,27 @@ final class SupplySchema
                 'revision' => self::TEXT,
                 'reference' => ['description' => 'Node that the equations are solved against, usually the output ground'] + self::TEXT,
                 'mains' => self::record(['voltage' => self::VALUE, 'frequency' => self::VALUE, 'tolerance' => self::VALUE, 'dc' => self::VALUE], []),
-                'parts' => ['type' => 'array', 'minItems' => 1, 'items' => ['oneOf' => array_values(array_map(self::part(...), PartKinds::all()))]],
+                'parts' => ['type' => 'array', 'minItems' => 1, 'items' => $part],
                 'points' => ['type' => 'array', 'minItems' => 1, 'items' => self::record([
                     'id' => self::TEXT, 'name' => self::TEXT, 'node' => self::TEXT, 'against' => self::TEXT, 'how' => self::TEXT, 'stage' => self::TEXT,
                     'rail' => self::VALUE, 'minutes' => ['type' => 'number', 'exclusiveMinimum' => 0],
                     'documented' => self::record(['value' => self::VALUE, 'tolerance' => self::VALUE, 'mode' => self::TEXT], ['value']),
                 ], ['id', 'node', 'against'])],
                 'modes' => ['type' => 'array', 'items' => self::record([
-                    'id' => self::TEXT, 'name' => self::TEXT, 'absent' => ['type' => 'array', 'items' => self::TEXT], 'mains' => self::VALUE,
+                    'id' => self::TEXT, 'name' => self::TEXT, 'absent' => ['type' => 'array', 'items' => self::TEXT], 'mains' => self::VALUE, 'note' => self::TEXT,
+                    'set' => ['type' => 'object', 'description' => 'values and words set on parts, by reference', 'additionalProperties' => ['type' => 'object', 'additionalProperties' => self::VALUE]],
+                    'adds' => ['type' => 'array', 'description' => 'test sources and dummy loads that are there in this mode only', 'items' => $part],
                 ], ['id'])],
                 'stages' => ['type' => 'array', 'items' => self::record([
                     'id' => self::TEXT, 'name' => self::TEXT, 'parts' => ['type' => 'array', 'items' => self::TEXT], 'from' => self::TEXT,
                 ], ['id'])],
+                'grounds' => ['type' => 'array', 'items' => self::record(['node' => self::TEXT, 'name' => self::TEXT, 'how' => self::TEXT], ['node'])],
+                'interlocks' => ['type' => 'array', 'items' => self::record([
+                    'kind' => ['enum' => array_column(InterlockKind::cases(), 'value')], 'what' => self::TEXT, 'how' => self::TEXT, 'without' => self::TEXT, 'part' => self::TEXT,
+                ], ['kind', 'what', 'without'])],
                 'cautions' => ['type' => 'array', 'items' => self::TEXT],
             ],
+            '$defs' => ['part' => ['oneOf' => array_values(array_map(self::part(...), PartKinds::all()))]],
         ];
     }
 
@@ -54,13 +63,22 @@ final class SupplySchema
         $properties = ['ref' => self::TEXT, 'kind' => ['const' => $kind->name()], 'tolerance' => self::VALUE, 'type' => self::TEXT, 'notes' => self::TEXT];
         $required = ['ref', 'kind', 'terminals'];
         foreach ($kind->parameters() as $parameter) {
-            $properties[$parameter->name] = ['description' => $parameter->title] + self::VALUE;
+            $properties[$parameter->name] = match (true) {
+                $parameter->options !== [] => ['description' => $parameter->title, 'enum' => $parameter->options],
+                $parameter->link => ['description' => "reference of the {$parameter->title}"] + self::TEXT,
+                default => ['description' => $parameter->title] + self::VALUE,
+            };
             if ($parameter->required) {
                 $required[] = $parameter->name;
             }
         }
-        $sets = array_map(static fn(array $set): array => self::record(array_fill_keys($set, self::TEXT), $set), $kind->terminalSets());
-        $properties['terminals'] = count($sets) === 1 ? $sets[0] : ['oneOf' => $sets];
+        $terminals = $kind->terminals();
+        $properties['terminals'] = self::record(array_fill_keys($terminals->all(), self::TEXT), $terminals->required);
+        foreach ($terminals->groups as $group) {
+            foreach (count($group) > 1 ? $group : [] as $name) {
+                $properties['terminals']['dependentRequired'][$name] = array_values(array_diff($group, [$name]));
+            }
+        }
 
         return ['title' => $kind->title()] + self::record($properties, $required);
     }

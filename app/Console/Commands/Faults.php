@@ -32,8 +32,8 @@ final class Faults extends ReadsDescription
                         static fn(string|int $id): array => ['point' => (string) $id, 'mode' => $mode->id] + Shown::reading($observation, (string) $id) + ['settled' => $observation->settled],
                         array_keys($supply->points),
                     ),
-                    'fuse' => $observation->fuses === [] ? 'intact' : 'opens',
-                    'fuses' => (object) $observation->fuses,
+                    'fuse' => array_filter($observation->chain, static fn($d): bool => $supply->part($d->ref)->kind->name() === 'fuse') === [] ? 'intact' : 'opens',
+                    'chain' => array_map(static fn($d): string => "{$d->ref} {$d->how}", $observation->chain),
                     'signs' => $observation->signs,
                 ];
             }

@@ -28,11 +28,11 @@ final class Spice extends ReadsDescription
             }
             $faults[$ref] = $fault;
         }
-        // A fuse that the fault opens is drawn open, as it is when the readings are taken.
-        $opened = (new Behaviour($supply))->live($supply->mode($this->text('mode')), $faults)->fuses;
-        $faults += array_fill_keys(array_keys($opened), 'open');
+        // What the fault breaks is drawn broken, and controllers and relays as they settle: as it is when the readings are taken.
+        $mode = $supply->mode($this->text('mode'));
         $mains = $this->text('mains') === null ? null : (float) $this->text('mains');
-        $this->getOutput()->write(SpiceExport::write($supply, $supply->mode($this->text('mode')), $faults, $mains));
+        $phase = (new Behaviour($supply))->run($mode, $faults, $mains)->longest();
+        $this->getOutput()->write(SpiceExport::write($supply, $mode, $phase->parts, $phase->faults));
 
         return self::SUCCESS;
     }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Circuit;
 
-use Oculant\Core\Circuit\Branch\LinearRegulator;
+use Oculant\Core\Circuit\Branch\ControlledSource;
 use Oculant\Core\Circuit\LuFactors;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\NoStableReading;
@@ -96,7 +96,10 @@ final class BuildingBlocksTest extends TestCase
     /** The law is continuous in every corner: off, regulating, dropout, limiting. */
     public function testRegulatorLawIsContinuous(): void
     {
-        $regulator = new LinearRegulator('U', [0 => 1.0, 1 => -1.0], [1 => 1.0], 12.0, 0.02, 1.4, 0.6, 2.2);
+        $netlist = new Netlist('0V', 50.0);
+        $netlist->regulator('U', 'in', 'out', '0V', false, 12.0, 0.02, 1.4, 0.6, 2.2);
+        $regulator = $netlist->branches()['U'];
+        self::assertInstanceOf(ControlledSource::class, $regulator);
         $current = static function (float $out, float $across) use ($regulator): float {
             [$slopes, $offset] = $regulator->law($regulator->region([$out, $across], 0));
 
@@ -109,7 +112,7 @@ final class BuildingBlocksTest extends TestCase
                 self::assertEqualsWithDelta($current($out, $across), $current($out + $nudge, $across + $nudge), 1e-4);
             }
         }
-        self::assertSame([LinearRegulator::OFF, LinearRegulator::REGULATING, LinearRegulator::LIMITING, LinearRegulator::DROPOUT, LinearRegulator::OFF, LinearRegulator::LIMITING], $regions);
+        self::assertSame([ControlledSource::OFF, 1, 3, 2, ControlledSource::OFF, 3], $regions);
     }
 
     public function testOperatorsAreMadeOncePerState(): void
@@ -125,12 +128,12 @@ final class BuildingBlocksTest extends TestCase
     {
         $network = ReducedNetwork::stepping($this->rectifier(), 1e-4);
         $operator = $network->operator([6]);
-        $matrix = $one = $operator->transition(1, $network->states);
+        $matrix = $one = $operator->transition(1, $network);
         for ($k = 1; $k < 13; $k++) {
             $matrix = StateOperator::product($one, $matrix, $network->states);
         }
 
-        self::assertEqualsWithDelta($matrix[0], $operator->transition(13, $network->states)[0], 1e-12);
+        self::assertEqualsWithDelta($matrix[0], $operator->transition(13, $network)[0], 1e-12);
     }
 
     public function testTheWalkFindsWhatNewtonFinds(): void

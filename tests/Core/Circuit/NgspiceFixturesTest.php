@@ -55,7 +55,7 @@ final class NgspiceFixturesTest extends TestCase
         $theirs = Ngspice::run($netlist);
 
         self::assertTrue($ours->settled);
-        self::assertSame([], $ours->fuses, 'the fixture has no fuse that opens');
+        self::assertSame([], $ours->broken(), 'the fixture has no fuse that opens');
         foreach ($theirs as $point => $reading) {
             if ($reading['ac'] < abs($reading['dc'])) {
                 self::assertEqualsWithDelta($reading['dc'], $ours->reading($point, 'dc'), max(0.03, 0.005 * abs($reading['dc'])), "{$point} DC");

@@ -124,12 +124,12 @@ final class JudgeTest extends TestCase
         $checks = $supply->deadChecks();
 
         // R1 alone is 120 ohm; the winding and everything else is cut off by the diode.
-        self::assertEqualsWithDelta(120, $meter->read($checks['R1']), 8);
-        self::assertEqualsWithDelta(0.6, $meter->read($checks['D1']), 0.15);
-        self::assertTrue(is_infinite($meter->read($checks['F1'], ['F1' => 'open'])));
-        self::assertEqualsWithDelta(1.0, $meter->read($checks['F1']), 0.01);
+        self::assertEqualsWithDelta(120, $meter->read($checks['R1'], $supply->mode(null)), 8);
+        self::assertEqualsWithDelta(0.6, $meter->read($checks['D1'], $supply->mode(null)), 0.15);
+        self::assertTrue(is_infinite($meter->read($checks['F1'], $supply->mode(null), ['F1' => 'open'])));
+        self::assertEqualsWithDelta(1.0, $meter->read($checks['F1'], $supply->mode(null)), 0.01);
         // A shorted reservoir pulls the whole node down.
-        self::assertLessThan(0.5, $meter->read($checks['TP3'], ['C1' => 'short']));
+        self::assertLessThan(0.5, $meter->read($checks['TP3'], $supply->mode(null), ['C1' => 'short']));
         self::assertSame(VerdictWord::NotAsExpected, Judge::dead($checks['F1'], INF, 1.0)->word);
         self::assertSame(VerdictWord::AsExpected, Judge::dead($checks['F1'], 1.2, 1.0)->word);
     }

@@ -91,14 +91,14 @@ final class FaultEffectsTest extends TestCase
     {
         $observation = self::observe($name, 'loaded', [$part => $fault]);
 
-        self::assertArrayHasKey($fuse, $observation->fuses);
+        self::assertArrayHasKey($fuse, $observation->broken());
         self::assertContains("{$fuse} open", $observation->signs);
     }
 
     /** A regulator limits its own current: a short on its output leaves the fuse alone. */
     public function testShortBehindARegulatorKeepsTheFuse(): void
     {
-        self::assertSame([], self::observe('tide-recorder', 'loaded', ['C3' => 'short'])->fuses);
+        self::assertSame([], self::observe('tide-recorder', 'loaded', ['C3' => 'short'])->broken());
     }
 
     /** @param array<string, string> $faults */

@@ -55,17 +55,17 @@ final class DescriptionReaderTest extends TestCase
             $d['modes'][1]['absent'] = ['RL9'];
 
             return $d;
-        }, 'modes[1].absent[0]', 'There is no part "RL9"'];
+        }, 'modes[unloaded].absent[0]', 'There is no part "RL9"'];
         yield 'two parts of one name' => [static function (array $d): array {
             $d['parts'][] = $d['parts'][5];
 
             return $d;
         }, 'parts[C1]', 'used twice'];
-        yield 'no feed' => [static fn(array $d): array => ['parts' => array_slice($d['parts'], 1)] + $d, 'parts', 'Exactly one part of kind "mains"'];
+        yield 'no feed' => [static fn(array $d): array => ['parts' => array_slice($d['parts'], 1)] + $d, 'parts', 'Exactly one source is needed'];
         yield 'load without a size' => [static fn(array $d): array => self::part($d, 'RL1', 'current', null), 'parts[RL1]', 'A load needs "value"'];
         yield 'id that cannot be typed' => [static fn(array $d): array => self::part($d, 'R1', 'ref', '9 R'), 'parts[0].ref', 'begin with a letter'];
         yield 'other format' => [static fn(array $d): array => ['version' => 2] + $d, 'format', 'version'];
-        yield '500 parts' => [static fn(array $d): array => ['parts' => array_fill(0, 500, $d['parts'][6])] + $d, 'parts', 'at most 120'];
+        yield '500 parts' => [static fn(array $d): array => ['parts' => array_fill(0, 500, $d['parts'][6])] + $d, 'parts', 'at most 200'];
     }
 
     /** @param callable(array<string, mixed>): array<string, mixed> $change */

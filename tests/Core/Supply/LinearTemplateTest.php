@@ -33,7 +33,7 @@ final class LinearTemplateTest extends TestCase
         $regulated = (float) ($answers['regulated'] ?? 0);
         foreach ($supply->modes as $mode) {
             $expected = Expectations::of($supply, $mode);
-            self::assertSame([], $expected->nominal->fuses, 'a good supply keeps its fuse');
+            self::assertSame([], $expected->nominal->broken(), 'a good supply keeps its fuse');
             foreach ($supply->points as $id => $point) {
                 if ($point->rail !== null && $regulated > 0) {
                     self::assertEqualsWithDelta($point->rail, $expected->window($id)->nominal, 0.02 * $regulated);

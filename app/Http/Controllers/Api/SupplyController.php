@@ -16,6 +16,7 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
 use Oculant\Core\Expectation\Preview;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Supply\SpiceExport;
 use OpenApi\Attributes as OA;
 
@@ -93,7 +94,9 @@ final class SupplyController
         Gate::authorize('view', $supply);
         $description = DescriptionReader::fromArray($supply->description);
 
-        return new Response(SpiceExport::write($description, $description->mode(null)), 200, [
+        $phase = (new Behaviour($description))->run($description->mode(null))->longest();
+
+        return new Response(SpiceExport::write($description, $description->mode(null), $phase->parts), 200, [
             'Content-Type' => 'text/plain; charset=utf-8', 'Content-Disposition' => 'attachment; filename="supply.cir"',
         ]);
     }

@@ -1,0 +1,99 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Expectation;
+
+use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\CycleRecord;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Rated;
+use Oculant\Core\Parts\Rating;
+
+/** What the parts of a run carry, beside what they are rated for. */
+final class Stress
+{
+    /** @return float watts that turn into heat in the part, averaged over the run's longest phase */
+    public static function heat(string $ref, CycleRecord $record): float
+    {
+        $watts = 0.0;
+        foreach (self::branches($ref, $record) as $name) {
+            $watts += self::branchHeat($name, $record);
+        }
+
+        return max(0.0, $watts);
+    }
+
+    /**
+     * How a part stands against one of its ratings, in the rating's unit; null if nothing tells.
+     */
+    public static function against(Part $part, Rating $rating, CycleRecord $record): ?float
+    {
+        if ($rating->quantity === Rating::POWER) {
+            return self::heat($part->ref, $record);
+        }
+        $branch = $part->ref.$rating->branch;
+        if (! $record->has($branch)) {
+            return null;
+        }
+
+        return match ($rating->quantity) {
+            Rating::AVERAGE => abs($record->currentSignal($branch)->average),
+            Rating::RMS => $record->currentSignal($branch)->rms,
+            Rating::RIPPLE => $record->currentSignal($branch)->acRms,
+            Rating::REVERSE => max(0.0, -min($record->across($branch))),
+            default => max(max($record->across($branch)), -min($record->across($branch))),
+        };
+    }
+
+    /**
+     * The rating of any part that is exceeded so grossly that the part goes first, if there is one.
+     *
+     * @param array<string, string> $spared faults already there, by reference
+     */
+    public static function firstToGo(Phase $phase, array $spared): ?Destruction
+    {
+        $first = null;
+        foreach ($phase->parts as $ref => $part) {
+            if (isset($spared[$ref]) || ! $part->kind instanceof Rated) {
+                continue;
+            }
+            foreach ($part->kind->ratings($part) as $rating) {
+                $value = $rating->gross === null ? null : self::against($part, $rating, $phase->record);
+                if ($value === null || $rating->becomes === null || $value < $rating->gross * $rating->limit) {
+                    continue;
+                }
+                $seconds = $rating->seconds * ($rating->gross * $rating->limit / $value) ** 2;
+                if ($first === null || $seconds < $first->seconds) {
+                    $first = new Destruction((string) $ref, $rating->becomes, $rating->how, $seconds);
+                }
+            }
+        }
+
+        return $first;
+    }
+
+    /** @return list<string> */
+    private static function branches(string $ref, CycleRecord $record): array
+    {
+        return array_values(array_filter(
+            array_map(strval(...), array_keys($record->netlist()->branches())),
+            static fn(string $name): bool => $name === $ref || str_starts_with($name, "{$ref}."),
+        ));
+    }
+
+    private static function branchHeat(string $name, CycleRecord $record): float
+    {
+        $current = $record->current($name);
+        $branch = $record->netlist()->branches()[$name];
+        if ($branch instanceof Capacitor) {
+            return $branch->esr * array_sum(array_map(static fn(float $i): float => $i * $i, $current)) / count($current);
+        }
+        $watts = 0.0;
+        foreach ($record->across($name) as $step => $volts) {
+            $watts += $volts * $current[$step] / count($current);
+        }
+
+        return $watts;
+    }
+}

@@ -1,0 +1,148 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\CycleRecord;
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * The transformer of a switching supply together with what its switch does to it, averaged over switching cycles.
+ *
+ * Primary p1 to p2; an auxiliary winding a1 to a2; outputs s1 to s2, s3 to s4, s5 to s6. All windings share one node that
+ * carries the volts of the first output; rectifiers and capacitors outside are parts of their own and see mean voltages.
+ * The switch is linked by its reference: its mean gate drive commands the power (current-mode control), the voltage left
+ * across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it. Averaged switch models:
+ * Middlebrook and Cuk 1976, Vorperian 1990 (from memory).
+ */
+abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns
+{
+    /** Mean gate drive (volts) that commands full power. */
+    private const FULL_DRIVE = 4.0;
+
+    public function terminals(): Terminals
+    {
+        return Terminals::of('p1', 'p2', 's1', 's2')->maybe('a1', 'a2')->maybe('s3', 's4')->maybe('s5', 's6');
+    }
+
+    public function islands(Part $part): array
+    {
+        return array_values(array_filter([['p1', 'p2'], ['a1', 'a2'], ['s1', 's2'], ['s3', 's4'], ['s5', 's6']], static fn(array $ends): bool => $part->has($ends[0])));
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::main('secondary', 'mean voltage of the first output winding', Unit::Volt),
+            Parameter::optional('secondary2', 'mean voltage of the second output winding', Unit::Volt),
+            Parameter::optional('secondary3', 'mean voltage of the third output winding', Unit::Volt),
+            Parameter::optional('auxiliary', 'mean voltage of the auxiliary winding', Unit::Volt),
+            Parameter::main('lowest', 'lowest voltage across the switch that still gives full output', Unit::Volt),
+            Parameter::main('power', 'power limit at the outputs', Unit::Watt, 0.1),
+            Parameter::optional('efficiency', 'efficiency', Unit::Ratio, 0.85, 0.03),
+            Parameter::optional('frequency', 'switching frequency', Unit::Hertz, 65e3, 0.1),
+            Parameter::link('switch', 'switch'),
+            Parameter::link('switch2', 'second switch', false),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('primary_open', 'primary open', 0.3, 'Ohms across the primary; look at its pins.'),
+            new FaultMode('shorted_turns', 'shorted turns', 0.4, 'Ring test against a twin; the supply hiccups with every output unloaded.', looks: 'smell of varnish'),
+            new FaultMode('secondary_open', 'output winding open', 0.2, 'Ohms across the output winding.'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'p1', 'p2', "primary of {$part->ref}", '.primary'), DeadCheck::resistance($part, 's1', 's2', "output winding of {$part->ref}", '.secondary')];
+    }
+
+    public function rest(Part $part): array
+    {
+        return ['drawn' => 0.0, 'across' => 1.5 * $part->value('lowest')];
+    }
+
+    public function adjust(Part $part, ?string $fault, CycleRecord $record): array
+    {
+        $switch = $part->linked('switch');
+        if ($switch === null || ! $record->has("{$part->ref}.feed")) {
+            return $this->rest($part);
+        }
+        $currents = $record->current("{$part->ref}.feed");
+        $volts = $record->waveform(self::flux($part), $record->netlist()->reference);
+        $power = 0.0;
+        foreach ($currents as $step => $current) {
+            $power += $current * $volts[$step] / count($currents);
+        }
+        $across = max(0.2 * $part->value('lowest'), $record->signal($switch->node('d'), $switch->node('s'))->average);
+
+        return ['drawn' => max(0.0, $power) / $part->value('efficiency'), 'across' => $across];
+    }
+
+    public function signs(Part $part, ?string $fault, CycleRecord $record): array
+    {
+        $limited = $record->has("{$part->ref}.feed") && $record->currentSignal("{$part->ref}.feed")->average > 0.97 * $part->value('power') / $part->value('secondary');
+
+        return $limited ? ['squeals'] : [];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        $flux = self::flux($part);
+        $first = $part->value('secondary');
+        $power = $part->value('power');
+        $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : max(0.1, 0.005 * $part->value('lowest') ** 2 / $power));
+        foreach ([['s1', 's2', 'secondary', 1.0], ['s3', 's4', 'secondary2', 1.0], ['s5', 's6', 'secondary3', 1.0], ['a1', 'a2', 'auxiliary', 0.05]] as [$a, $b, $parameter, $share]) {
+            if ($part->has($a)) {
+                $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
+                $open = $fault === 'secondary_open' && $a === 's1';
+                $netlist->winding("{$part->ref}.{$a}", $part->node($a), $part->node($b), $flux, $volts / $first, $open ? 1e9 : 0.01 * $volts ** 2 / ($power * $share));
+            }
+        }
+        $netlist->resistor("{$part->ref}.core", $flux, $netlist->reference, $first ** 2 / ($fault === 'shorted_turns' ? 1.5 * $power : 0.004 * $power + 0.02));
+        $switch = $part->linked('switch');
+        if ($switch !== null && ! $netlist->isUnpowered) {
+            $this->enterAction($part, $switch, $netlist, $flux);
+        }
+    }
+
+    /** Share of a switching cycle for which an output capacitor alone carries the load. */
+    abstract public function pulsation(): float;
+
+    /** Ripple current through an output capacitor as a multiple of the output current. */
+    abstract public function esrFactor(): float;
+
+    public static function flux(Part $part): string
+    {
+        return 'flux:'.$part->ref;
+    }
+
+    private function enterAction(Part $part, Part $switch, Netlist $netlist, string $flux): void
+    {
+        $first = $part->value('secondary');
+        $most = $part->value('power') / $first;
+        $second = $part->linked('switch2');
+        $controls = [[Mosfet::driveNode($switch), $switch->node('s')], [$switch->node('d'), $switch->node('s')], [$flux, $netlist->reference]];
+        $stiff = 50 * $most / $first;
+        $lines = [
+            [[$most / self::FULL_DRIVE, 0.0, 0.0], 0.0],
+            [[0.0, $stiff * $first / $part->value('lowest'), -$stiff], 0.0],
+            [[0.0, 0.0, 0.0], $most],
+        ];
+        if ($second !== null) {
+            $controls[] = [Mosfet::driveNode($second), $second->node('s')];
+            $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
+            $lines[] = [[0.0, 0.0, 0.0, $most / self::FULL_DRIVE], 0.0];
+        }
+        $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
+        if ($part->value('drawn') > 0) {
+            $netlist->junction("{$part->ref}.draw", $switch->node('d'), $switch->node('s'), SegmentTable::constantPower($part->value('drawn'), $part->value('across'), 0.35));
+        }
+    }
+}

@@ -1,0 +1,43 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+/** A bench supply with a current limit, plus to minus: constant voltage until the limit, then constant current. */
+final class BenchSupply extends Pair implements FeedsEnergy
+{
+    protected const ENDS = ['plus', 'minus'];
+
+    public function name(): string
+    {
+        return 'bench_supply';
+    }
+
+    public function title(): string
+    {
+        return 'Bench supply';
+    }
+
+    public function parameters(): array
+    {
+        return [Parameter::main('value', 'set voltage', Unit::Volt), Parameter::optional('limit', 'current limit', Unit::Ampere, 0.5)];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
+        $netlist->controlled($part->ref, $minus, $plus, [[$plus, $minus]], [
+            [[-20.0], 20.0 * $part->value('value')],
+            [[0.0], $part->value('limit')],
+        ]);
+    }
+}

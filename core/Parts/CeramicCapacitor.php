@@ -1,0 +1,32 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/** Multilayer types crack when the board is bent and then short the rail they decouple (common practice). */
+final class CeramicCapacitor extends FixedCapacitor
+{
+    public function name(): string
+    {
+        return 'ceramic_capacitor';
+    }
+
+    public function title(): string
+    {
+        return 'Ceramic capacitor';
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', 0.5, 'Ohms across it; lift one leg.', looks: 'hairline crack near one end'),
+            new FaultMode('open', 'open', 0.1, 'Capacitance with one leg lifted.'),
+        ];
+    }
+
+    protected function tolerance(): float
+    {
+        return 0.2;
+    }
+}

@@ -1,0 +1,119 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\CycleRecord;
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * A converter from one direct voltage to another as a block (buck, boost or inverting), in and out against common, with an
+ * enable pin if wired. It holds its output up to its current limit and draws what that takes over its efficiency; below
+ * its least input it rests. A negative value makes it an inverting one.
+ */
+final class DcConverter extends Device implements Adjusts
+{
+    public function name(): string
+    {
+        return 'dc_converter';
+    }
+
+    public function title(): string
+    {
+        return 'DC converter';
+    }
+
+    public function terminals(): Terminals
+    {
+        return Terminals::of('in', 'out', 'common')->maybe('en');
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::main('value', 'output voltage, negative for an inverting converter', Unit::Volt, 0.03),
+            Parameter::optional('limit', 'current limit', Unit::Ampere, 3.0, 0.15),
+            Parameter::optional('lowest', 'least input voltage', Unit::Volt, 4.5),
+            Parameter::optional('efficiency', 'efficiency', Unit::Ratio, 0.88, 0.03),
+            Parameter::choice('topology', 'topology', 'buck', 'boost', 'isolated'),
+        ];
+    }
+
+    public function islands(Part $part): array
+    {
+        return [array_keys($part->terminals)];
+    }
+
+    public function faults(Part $part): array
+    {
+        $faults = [
+            new FaultMode('dead', 'no output', 2.0, 'Input and enable present, output dead and not shorted.'),
+            new FaultMode('low', 'output low', 0.5, 'Its feedback divider and its ripple.', graded: true),
+            new FaultMode('weak', 'gives up under load', 0.7, 'Good unloaded, falls away under part load.', graded: true),
+            new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater'),
+        ];
+
+        return $part->choice('topology') === 'buck' ? [...$faults, new FaultMode('short', 'switch shorted, output at the input', 1.2, 'The output stands at the input voltage.')] : $faults;
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'in', 'common', "input of {$part->ref}", '.input')];
+    }
+
+    public function rest(Part $part): array
+    {
+        return ['drawn' => 0.0, 'across' => 2 * $part->value('lowest')];
+    }
+
+    public function adjust(Part $part, ?string $fault, CycleRecord $record): array
+    {
+        $output = "{$part->ref}.feed";
+        if (! $record->has($output)) {
+            return $this->rest($part);
+        }
+        $power = abs($record->currentSignal($output)->average * $record->signal($part->node('out'), $part->node('common'))->average);
+
+        return [
+            'drawn' => $power / $part->value('efficiency') + 5e-3 * $part->value('lowest'),
+            'across' => max($part->value('lowest'), $record->signal($part->node('in'), $part->node('common'))->average),
+        ];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$in, $out, $common] = [$part->node('in'), $part->node('out'), $part->node('common')];
+        $netlist->resistor("{$part->ref}.input", $in, $common, 100e3);
+        if ($fault === 'input_short' || $fault === 'short') {
+            $netlist->resistor("{$part->ref}.short", $in, $fault === 'short' ? $out : $common, 0.1);
+
+            return;
+        }
+        if ($fault === 'dead' || $netlist->isUnpowered) {
+            return;
+        }
+        $setting = abs($part->value('value')) * ($fault === 'low' ? 0.75 : 1.0);
+        $negative = $part->value('value') < 0;
+        $controls = [$negative ? [$common, $out] : [$out, $common], [$in, $common]];
+        $lines = [
+            [[-50.0, 0.0], 50.0 * $setting],
+            [[0.0, 2.0], -2.0 * $part->value('lowest')],
+            [[0.0, 0.0], $part->value('limit') * ($fault === 'weak' ? 0.15 : 1.0)],
+        ];
+        if ($part->choice('topology') === 'buck' && ! $negative) {
+            $lines[] = [[-5.0, 4.75], 0.0];
+        }
+        if ($part->has('en')) {
+            $controls[] = [$part->node('en'), $common];
+            $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
+            $lines[] = [[0.0, 0.0, 20.0], -20.0 * 1.3];
+        }
+        $netlist->controlled("{$part->ref}.feed", $negative ? $out : $common, $negative ? $common : $out, $controls, $lines);
+        if ($part->value('drawn') > 0) {
+            $netlist->junction("{$part->ref}.draw", $in, $common, SegmentTable::constantPower($part->value('drawn'), $part->value('across')));
+        }
+    }
+}

@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/** Plastic film: the most reliable of all, until it carries pulses or mains. */
+final class FilmCapacitor extends FixedCapacitor
+{
+    public function name(): string
+    {
+        return 'film_capacitor';
+    }
+
+    public function title(): string
+    {
+        return 'Film capacitor';
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', 0.15, 'Ohms across it; lift one leg.', looks: 'melted side'),
+            new FaultMode('open', 'open', 0.15, 'Capacitance with one leg lifted.'),
+            new FaultMode('low', 'value lost', 0.3, 'Capacitance with one leg lifted.', graded: true),
+        ];
+    }
+}

@@ -1,0 +1,29 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/** A flyback: the outputs are fed in pulses while the switch is off, so their capacitors carry all the ripple current. */
+final class FlybackTransformer extends AveragedConverter
+{
+    public function name(): string
+    {
+        return 'flyback';
+    }
+
+    public function title(): string
+    {
+        return 'Flyback transformer';
+    }
+
+    public function pulsation(): float
+    {
+        return 0.5;
+    }
+
+    public function esrFactor(): float
+    {
+        return 2.0;
+    }
+}

@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+/** A choke or inductor, terminals a and b: filter chokes, output inductors, beads. */
+final class InductorPart extends Pair implements Rated
+{
+    public function name(): string
+    {
+        return 'inductor';
+    }
+
+    public function title(): string
+    {
+        return 'Inductor';
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::main('value', 'inductance', Unit::Henry, 0.2),
+            Parameter::optional('resistance', 'winding resistance', Unit::Ohm, 0.1, 0.1),
+            Parameter::optional('current', 'rated current', Unit::Ampere),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('open', 'winding open', 0.3, 'Ohms across it.', looks: 'dark winding, broken end'),
+            new FaultMode('shorted_turns', 'shorted turns', 0.15, 'Compare its inductance with a twin; it runs hot.', graded: true, looks: 'dark varnish'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'a', 'b', "winding of {$part->ref}")];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return $part->knows('current') ? [Rating::rms($part->value('current'), '.copper')->destroyedAt(6.0, 'open', 'burns its winding', 20.0)] : [];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        $middle = "{$part->ref}:copper";
+        $netlist->resistor("{$part->ref}.copper", $part->node('a'), $middle, $fault === 'open' ? 1e9 : $part->value('resistance') * ($fault === 'shorted_turns' ? 0.8 : 1.0));
+        $netlist->inductor($part->ref, $middle, $part->node('b'), $part->value('value') * ($fault === 'shorted_turns' ? 0.03 : 1.0));
+    }
+}

@@ -1,0 +1,97 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * A MOSFET, terminals d, g and s. As a linear pass element it conducts gm (v_gs - threshold), at most v_ds / r_on; as the
+ * switch of a converter its average channel current is the converter's affair, and it hands on its average gate drive.
+ */
+final class Mosfet extends Device implements Rated
+{
+    public function name(): string
+    {
+        return 'mosfet';
+    }
+
+    public function title(): string
+    {
+        return 'MOSFET';
+    }
+
+    public function terminals(): Terminals
+    {
+        return Terminals::of('d', 'g', 's');
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::choice('duty', 'duty', 'switching', 'linear'),
+            Parameter::optional('on', 'on resistance', Unit::Ohm, 0.5, 0.2),
+            Parameter::optional('threshold', 'gate threshold', Unit::Volt, 3.0, 0.2),
+            Parameter::optional('current', 'rated drain current', Unit::Ampere, 6.0),
+            Parameter::optional('voltage', 'rated drain voltage', Unit::Volt, 650.0),
+            Parameter::optional('power', 'rated dissipation as mounted', Unit::Watt, 20.0),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted, all three legs', 3.0, 'Ohms from drain to source and to gate, both ways.', looks: 'crater or cracked case'),
+            new FaultMode('open', 'open', 0.6, 'Diode test source to drain; swap for a good one.', looks: 'piece missing'),
+            new FaultMode('leaky_gate', 'gate leaky', 0.5, 'Ohms from gate to source with the gate lifted: anything but OL is bad.', graded: true),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [
+            DeadCheck::diode($part, 's', 'd', "{$part->ref}, body diode", '.body'),
+            DeadCheck::resistance($part, 'd', 's', "{$part->ref}, drain to source", '.ds'),
+            DeadCheck::resistance($part, 'g', 's', "{$part->ref}, gate to source", '.gs'),
+        ];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return [
+            Rating::average($part->value('current'))->destroyedAt(5.0, 'short', 'is overloaded and shorts', 0.02),
+            Rating::voltage($part->value('voltage'), '.body')->destroyedAt(1.2, 'short', 'breaks down and shorts', 0.01),
+            Rating::power($part->value('power'))->destroyedAt(6.0, 'short', 'overheats and shorts', 2.0),
+        ];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$d, $g, $s] = [$part->node('d'), $part->node('g'), $part->node('s')];
+        $drive = self::driveNode($part);
+        $netlist->resistor("{$part->ref}.gate", $g, $drive, 1e3);
+        $netlist->resistor("{$part->ref}.drive", $drive, $s, $fault === null || $fault === 'leaky_gate' ? 10e6 : 1.0);
+        $netlist->junction("{$part->ref}.body", $s, $d, SegmentTable::junction(1e-11 * $part->value('current'), 1.2, 0.05 / $part->value('current')));
+        if ($fault === 'leaky_gate') {
+            $netlist->resistor("{$part->ref}.leak", $g, $s, 150.0);
+        }
+        if ($fault === 'short') {
+            $netlist->resistor("{$part->ref}.short", $d, $s, 0.05);
+            $netlist->resistor("{$part->ref}.gate_short", $g, $s, 5.0);
+        } elseif ($fault !== 'open' && $part->choice('duty') === 'linear') {
+            $netlist->controlled($part->ref, $d, $s, [[$drive, $s], [$d, $s]], [
+                [[$part->value('current'), 0.0], -$part->value('threshold') * $part->value('current')],
+                [[0.0, 1 / $part->value('on')], 0.0],
+            ]);
+        }
+    }
+
+    /** The node that carries the average gate drive of a working switch, against its source. */
+    public static function driveNode(Part $part): string
+    {
+        return "{$part->ref}:drive";
+    }
+}

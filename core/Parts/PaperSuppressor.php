@@ -1,0 +1,36 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/**
+ * Metallised paper in clear resin across the mains. After 20 to 30 years the resin cracks, moisture enters, and it smokes or
+ * burns under power: replace on sight (common practice).
+ */
+final class PaperSuppressor extends FixedCapacitor
+{
+    public function name(): string
+    {
+        return 'paper_suppressor';
+    }
+
+    public function title(): string
+    {
+        return 'Paper suppressor';
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', 3.0, 'Ohms across it; look at the resin.', looks: 'cracked clear resin, brown smoke trace'),
+            new FaultMode('leaky', 'leaky and warm', 3.0, 'Insulation test at 500 V with one leg lifted.', graded: true, looks: 'cracked clear resin'),
+            new FaultMode('open', 'burst open', 1.0, 'Capacitance with one leg lifted.', looks: 'blown apart'),
+        ];
+    }
+
+    protected function tolerance(): float
+    {
+        return 0.2;
+    }
+}

@@ -1,0 +1,12 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/** A kind that carries limits. */
+interface Rated
+{
+    /** @return list<Rating> */
+    public function ratings(Part $part): array;
+}

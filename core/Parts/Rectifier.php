@@ -1,0 +1,79 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * What rectifying diodes share, anode a to cathode k. The curve scales with the rated average current, so that a 3 A type
+ * drops at 3 A what a 1 A type drops at 1 A.
+ */
+abstract class Rectifier extends Pair implements Rated
+{
+    protected const ENDS = ['a', 'k'];
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::optional('current', 'rated average current', Unit::Ampere, 1.0),
+            Parameter::optional('reverse', 'rated reverse voltage', Unit::Volt, 400.0),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', $this->shortWeight(), 'Diode test both ways: a beep or under 0.1 V both ways; lift one leg to be sure.'),
+            new FaultMode('open', 'open', 1.0, 'Diode test both ways: OL both ways.', looks: 'cracked body'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [
+            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, conducting direction"),
+            DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse'),
+        ];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return self::limits($part->value('current'), $part->value('reverse'));
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        self::enterJunction($netlist, $part->ref, $part->node('a'), $part->node('k'), $fault, $this->curve($part->value('current')));
+    }
+
+    /** Relative rate of shorts. */
+    protected function shortWeight(): float
+    {
+        return 2.0;
+    }
+
+    /** @param float $rating amperes */
+    abstract protected function curve(float $rating): SegmentTable;
+
+    /** @return list<Rating> of a junction whose branch is named $branch */
+    public static function limits(float $amperes, float $volts, string $branch = '', string $short = 'short'): array
+    {
+        return [
+            Rating::average($amperes, $branch)->destroyedAt(8.0, $short, 'is overloaded and shorts', 0.05),
+            Rating::reverse($volts, $branch)->destroyedAt(1.3, $short, 'breaks down and shorts', 0.01),
+        ];
+    }
+
+    public static function enterJunction(Netlist $netlist, string $name, string $anode, string $cathode, ?string $fault, SegmentTable $curve): void
+    {
+        match ($fault) {
+            'short' => $netlist->resistor($name, $anode, $cathode, 0.05),
+            'open' => $netlist->resistor($name, $anode, $cathode, 1e9),
+            default => $netlist->junction($name, $anode, $cathode, $curve),
+        };
+    }
+}

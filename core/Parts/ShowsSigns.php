@@ -1,0 +1,14 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\CycleRecord;
+
+/** A kind that can be seen or heard to work. */
+interface ShowsSigns
+{
+    /** @return list<string> for example "LED1 lit" */
+    public function signs(Part $part, ?string $fault, CycleRecord $record): array;
+}

@@ -1,0 +1,68 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * A solid tantalum capacitor, terminals plus and minus. It shorts where an electrolytic dries (MIL-HDBK-338B mode
+ * distribution, from memory), hard enough to hold a rail down, and burns where the rail can feed it.
+ */
+final class Tantalum extends Pair implements Rated
+{
+    protected const ENDS = ['plus', 'minus'];
+
+    public function name(): string
+    {
+        return 'tantalum';
+    }
+
+    public function title(): string
+    {
+        return 'Tantalum capacitor';
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::main('value', 'capacitance', Unit::Farad, 0.2),
+            Parameter::optional('voltage', 'working voltage', Unit::Volt),
+            Parameter::optional('esr', 'equivalent series resistance', Unit::Ohm, 0.8),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', 4.0, 'Ohms stay low both ways; along a rail the reading is smallest at the shorted one.', looks: 'dark spot or burnt crater'),
+            new FaultMode('leaky', 'leaky', 0.6, 'Leakage at working voltage through a resistor.', graded: true),
+            new FaultMode('open', 'open', 0.3, 'Capacitance with one leg lifted.'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing")];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.4, 'short', 'flares up', 1.0)] : [];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
+        match ($fault) {
+            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, 0.3),
+            'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, 1e9),
+            default => $netlist->capacitor($part->ref, $plus, $minus, $part->value('value'), $part->value('esr')),
+        };
+        if ($fault === 'leaky') {
+            $netlist->resistor("{$part->ref}.leak", $plus, $minus, 330.0);
+        }
+    }
+}

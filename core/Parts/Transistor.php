@@ -1,0 +1,104 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * A bipolar transistor, terminals c, b and e. Collector current is gain times base current until it saturates
+ * (i_c = min(beta i_b, v_ce / r_sat)); the base current is read across a small base resistance inside.
+ */
+final class Transistor extends Device implements Rated
+{
+    public function name(): string
+    {
+        return 'transistor';
+    }
+
+    public function title(): string
+    {
+        return 'Transistor';
+    }
+
+    private const BASE_OHMS = 10.0;
+
+    public function terminals(): Terminals
+    {
+        return Terminals::of('c', 'b', 'e');
+    }
+
+    public function parameters(): array
+    {
+        return [
+            Parameter::choice('polarity', 'polarity', 'npn', 'pnp'),
+            Parameter::optional('gain', 'current gain', Unit::Ratio, 100.0, 0.5),
+            Parameter::optional('current', 'rated collector current', Unit::Ampere, 0.5),
+            Parameter::optional('power', 'rated dissipation as mounted', Unit::Watt, 0.6),
+        ];
+    }
+
+    public function faults(Part $part): array
+    {
+        // Power types short, small-signal types more often open (common practice; MIL-HDBK-338B mode distribution, from memory).
+        $power = $part->value('power') >= 5.0;
+
+        return [
+            new FaultMode('short', 'collector to emitter shorted', $power ? 3.0 : 0.6, 'Ohms from collector to emitter, both ways.', looks: $power ? 'crater' : ''),
+            new FaultMode('open', 'open', $power ? 0.8 : 0.5, 'Diode test of both junctions.'),
+            new FaultMode('base_open', 'base lead open', 0.3, 'Diode test from the base: OL to both others; look at its joint.'),
+            new FaultMode('weak', 'gain lost', 0.3, 'Gain test out of circuit.', graded: true),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        $npn = $part->choice('polarity') === 'npn';
+
+        return [
+            DeadCheck::diode($part, $npn ? 'b' : 'e', $npn ? 'e' : 'b', "{$part->ref}, base and emitter", '.be'),
+            DeadCheck::diode($part, $npn ? 'b' : 'c', $npn ? 'c' : 'b', "{$part->ref}, base and collector", '.bc'),
+            DeadCheck::resistance($part, 'c', 'e', "{$part->ref}, collector to emitter", '.ce'),
+        ];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return [
+            Rating::power($part->value('power'))->destroyedAt(5.0, 'short', 'overheats and shorts', 0.5),
+            Rating::average($part->value('current'))->destroyedAt(8.0, 'short', 'is overloaded and shorts', 0.1),
+        ];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$c, $b, $e] = [$part->node('c'), $part->node('b'), $part->node('e')];
+        $inner = "{$part->ref}:base";
+        $rating = $part->value('current');
+        $pnp = $part->choice('polarity') === 'pnp';
+        $ohms = min(self::BASE_OHMS, 1.0 / $rating);
+        $netlist->resistor("{$part->ref}.base", $b, $inner, $fault === 'base_open' ? 1e9 : $ohms);
+        $be = SegmentTable::junction(2e-15 * $rating, 1.0, 0.1 / $rating, corners: SegmentTable::SIGNAL_CORNERS);
+        $bc = SegmentTable::junction(2e-14 * $rating, 1.05, 0.1 / $rating, corners: SegmentTable::SIGNAL_CORNERS);
+        if ($fault === 'short') {
+            $netlist->resistor("{$part->ref}.short", $c, $e, 0.1);
+        }
+        if ($fault === 'open') {
+            $netlist->resistor($part->ref, $c, $e, 1e8);
+            $netlist->resistor("{$part->ref}.be", $inner, $e, 1e8);
+
+            return;
+        }
+        $netlist->junction("{$part->ref}.be", $pnp ? $e : $inner, $pnp ? $inner : $e, $be);
+        $netlist->junction("{$part->ref}.bc", $pnp ? $c : $inner, $pnp ? $inner : $c, $bc);
+        $gain = $part->value('gain') * ($fault === 'weak' ? 0.05 : 1.0);
+        [$from, $to] = $pnp ? [$e, $c] : [$c, $e];
+        $netlist->controlled($part->ref, $from, $to, [$pnp ? [$inner, $b] : [$b, $inner], [$from, $to]], [
+            [[$gain / $ohms, 0.0], 0.0],
+            [[0.0, 5 * $rating], -0.02 * $rating],
+        ]);
+    }
+}

@@ -1,0 +1,58 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
+use Oculant\Core\Quantity\Unit;
+
+/** A zinc-oxide varistor, named by its continuous AC rating (275 V); at 1 mA it stands 1.55 times that (data-sheet families). */
+final class Varistor extends Pair implements Rated
+{
+    public function name(): string
+    {
+        return 'varistor';
+    }
+
+    public function title(): string
+    {
+        return 'Varistor';
+    }
+
+    public function parameters(): array
+    {
+        return [Parameter::main('value', 'continuous AC rating', Unit::Volt, 0.1)];
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('short', 'shorted', 1.5, 'Ohms across it; look for what surged.', looks: 'split, black, swollen'),
+            new FaultMode('leaky', 'tired and warm', 0.8, 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.', graded: true, looks: 'discoloured coating'),
+            new FaultMode('open', 'blown open', 0.3, 'Look at it; the unit works without it, unprotected.', looks: 'piece missing'),
+        ];
+    }
+
+    public function deadChecks(Part $part): array
+    {
+        return [DeadCheck::resistance($part, 'a', 'b', "across {$part->ref}")];
+    }
+
+    public function ratings(Part $part): array
+    {
+        return [Rating::power(0.6)->destroyedAt(20.0, 'short', 'bursts and shorts', 1.0)];
+    }
+
+    public function enter(Part $part, ?string $fault, Netlist $netlist): void
+    {
+        [$a, $b] = [$part->node('a'), $part->node('b')];
+        match ($fault) {
+            'short' => $netlist->resistor("{$part->ref}.short", $a, $b, 0.3),
+            'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
+            'leaky' => $netlist->resistor("{$part->ref}.leak", $a, $b, $part->value('value') ** 2 / 2.0),
+            default => $netlist->junction($part->ref, $a, $b, SegmentTable::varistor($part->value('value') * 1.55, 30.0)),
+        };
+    }
+}

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts;
+
+/** Between line and neutral, IEC 60384-14 class X: made to fail open, loses value over the years. */
+final class XCapacitor extends FixedCapacitor
+{
+    public function name(): string
+    {
+        return 'x_capacitor';
+    }
+
+    public function title(): string
+    {
+        return 'Safety capacitor, class X';
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode('low', 'value lost', 0.8, 'Capacitance with one leg lifted.', graded: true),
+            new FaultMode('short', 'shorted', 0.4, 'Ohms across it; lift one leg.', looks: 'burst case'),
+            new FaultMode('open', 'open', 0.2, 'Capacitance with one leg lifted.'),
+        ];
+    }
+
+    protected function tolerance(): float
+    {
+        return 0.2;
+    }
+}
