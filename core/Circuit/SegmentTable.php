@@ -63,8 +63,9 @@ final readonly class SegmentTable
         $voltage = static fn(float $i): float => $emission * self::THERMAL_VOLTAGE * log1p($i / $saturation) + $series * $i;
         $points = [[0.0, 0.0]];
         foreach ($corners as $k => $current) {
-            $previous = $corners[$k - 1] ?? 0.0;
-            $points[] = [$voltage($current) + 0.5 * self::sag($previous, $current, $saturation, $emission), $current];
+            // The first chord starts at nothing, where the logarithm has no end: lifting it would overtake the next corners.
+            $lift = $k === 0 ? 0.0 : 0.5 * self::sag($corners[$k - 1], $current, $saturation, $emission);
+            $points[] = [$voltage($current) + $lift, $current];
         }
         if ($breakdown !== null) {
             $corner = max(0.05, $breakdown - $breakdownOhms * $kneeCurrent);
@@ -140,6 +141,14 @@ final readonly class SegmentTable
         }
 
         return $low;
+    }
+
+    /** How far $v can move along $dv before it leaves a region; INF if never. */
+    public function leaves(int $region, float $v, float $dv): float
+    {
+        $edge = $dv > 0 ? ($this->bounds[$region] ?? INF) : ($this->bounds[$region - 1] ?? -INF);
+
+        return $dv === 0.0 || is_infinite($edge) ? INF : max(0.0, ($edge - $v) / $dv);
     }
 
     /** @return float amperes */

@@ -16,6 +16,9 @@ final class StateFinder
 
     private const WALK_CORNERS = 400;
 
+    /** How far before its start a folded path may lead, in lengths of the path. */
+    private const FARTHEST_BACK = 10.0;
+
     public function __construct(private readonly ReducedNetwork $network)
     {
     }
@@ -92,81 +95,112 @@ final class StateFinder
     }
 
     /**
+     * Follows the solution from the start to the wanted point through every region on the way. Where a region's gain is of
+     * the other sign the path folds back: the walk then goes on in the other direction until it folds again.
+     *
      * @param list<float>                      $x
      * @param array{list<float>, float, float} $start
      */
     private function walk(StateOperator $operator, array $x, float $sine, array $start): StateOperator
     {
         $progress = 0.0;
+        $direction = 1.0;
         for ($corner = 0; $corner < self::WALK_CORNERS; $corner++) {
             $w0 = $this->controls($operator, $start[0], $start[1], $start[2]);
             $w1 = $this->controls($operator, $x, $sine);
-            if ($this->agrees($operator, $w1)) {
+            if ($direction > 0 && $this->agrees($operator, $w1)) {
                 return $operator;
             }
-            [$progress, $device] = $this->firstBoundary($operator, $w0, $w1, $progress);
-            if ($device === null) {
+            $w = $dw = [];
+            foreach ($w0 as $k => $value) {
+                $w[] = $value + $progress * ($w1[$k] - $value);
+                $dw[] = $direction * ($w1[$k] - $value);
+            }
+            [$reach, $device] = $this->firstToLeave($operator, $w, $dw);
+            if ($device === null || $progress + $direction * $reach < -self::FARTHEST_BACK) {
                 break;
             }
-            $beyond = $progress + 1e-9;
-            $w = [];
-            foreach ($w0 as $k => $value) {
-                $w[] = $value + $beyond * ($w1[$k] - $value);
-            }
+            $progress += $direction * $reach;
             $regions = $operator->regions;
-            $regions[$device] = $this->network->devices[$device]->region($w, $this->network->controlAt[$device]);
+            $regions[$device] = $this->regionBeyond($device, $regions[$device], $w, $dw, $reach);
+            if ($regions[$device] === $operator->regions[$device]) {
+                break;
+            }
             $operator = $this->network->operator(array_values($regions));
+            if ($this->turnsBack($operator, $device, $x, $sine, $start, $progress, $direction)) {
+                $direction = -$direction;
+            }
         }
 
         throw NoStableReading::noConsistentState();
     }
 
     /**
-     * @param list<float> $w0 control voltages at the start of the path
-     * @param list<float> $w1 control voltages at its end
+     * The region on the other side of the edge that is met after $reach; rounding may ask for a second look further on.
      *
-     * @return array{float, int|null} where on the path (0..1) which device first leaves its region
+     * @param list<float> $w
+     * @param list<float> $dw
      */
-    private function firstBoundary(StateOperator $operator, array $w0, array $w1, float $from): array
+    private function regionBeyond(int $device, int $region, array $w, array $dw, float $reach): int
+    {
+        $at = $this->network->controlAt[$device];
+        foreach ([1e-10, 1e-8, 1e-6, 1e-4, 1e-2] as $further) {
+            $beyond = $reach + $further * (1 + $reach);
+            $there = [];
+            foreach ($w as $k => $value) {
+                $there[] = $value + $beyond * $dw[$k];
+            }
+            $next = $this->network->devices[$device]->region($there, $at);
+            if ($next !== $region) {
+                return $next;
+            }
+        }
+
+        return $region;
+    }
+
+    /**
+     * Whether going on in the same direction leads straight out of the region just entered.
+     *
+     * @param list<float>                      $x
+     * @param array{list<float>, float, float} $start
+     */
+    private function turnsBack(StateOperator $operator, int $device, array $x, float $sine, array $start, float $progress, float $direction): bool
+    {
+        $w0 = $this->controls($operator, $start[0], $start[1], $start[2]);
+        $w1 = $this->controls($operator, $x, $sine);
+        $ahead = $progress + $direction * 1e-7;
+        $behind = $progress - $direction * 1e-7;
+        $inside = function (float $p) use ($w0, $w1, $operator, $device): bool {
+            $w = [];
+            foreach ($w0 as $k => $value) {
+                $w[] = $value + $p * ($w1[$k] - $value);
+            }
+
+            return $this->network->devices[$device]->region($w, $this->network->controlAt[$device]) === $operator->regions[$device];
+        };
+
+        return ! $inside($ahead) && $inside($behind);
+    }
+
+    /**
+     * @param list<float> $w  control voltages here
+     * @param list<float> $dw direction of the walk
+     *
+     * @return array{float, int|null} how far until which device first leaves its region
+     */
+    private function firstToLeave(StateOperator $operator, array $w, array $dw): array
     {
         $best = INF;
         $leaver = null;
         foreach ($this->network->devices as $d => $device) {
-            $at = $this->network->controlAt[$d];
-            $here = $this->leaves($d, $at, $operator->regions[$d], $w0, $w1, $from);
-            if ($here !== null && $here < $best) {
-                $best = $here;
+            $reach = $device->leaves($operator->regions[$d], $w, $dw, $this->network->controlAt[$d]);
+            if ($reach < $best) {
+                $best = $reach;
                 $leaver = $d;
             }
         }
 
-        return [$leaver === null ? $from : $best, $leaver];
-    }
-
-    /**
-     * @param list<float> $w0
-     * @param list<float> $w1
-     */
-    private function leaves(int $device, int $at, int $region, array $w0, array $w1, float $from): ?float
-    {
-        $inside = function (float $p) use ($device, $at, $region, $w0, $w1): bool {
-            $w = $w0;
-            for ($k = $at, $end = $at + count($this->network->devices[$device]->controls()); $k < $end; $k++) {
-                $w[$k] = $w0[$k] + $p * ($w1[$k] - $w0[$k]);
-            }
-
-            return $this->network->devices[$device]->region(array_values($w), $at) === $region;
-        };
-        if ($inside(1.0)) {
-            return null;
-        }
-        $low = $from;
-        $high = 1.0;
-        for ($halving = 0; $halving < 50 && $high - $low > 1e-12; $halving++) {
-            $middle = ($low + $high) / 2;
-            $inside($middle) ? $low = $middle : $high = $middle;
-        }
-
-        return $high;
+        return [$best, $leaver];
     }
 }

@@ -66,8 +66,65 @@ final readonly class ControlledSource implements SwitchedDevice
         return $region;
     }
 
+    public function leaves(int $region, array $w, array $dw, int $at): float
+    {
+        $values = $slopes = [];
+        foreach ($this->lines as [$line, $value]) {
+            $slope = 0.0;
+            foreach ($line as $j => $factor) {
+                $value += $factor * $w[$at + $j];
+                $slope += $factor * $dw[$at + $j];
+            }
+            $values[] = $value;
+            $slopes[] = $slope;
+        }
+
+        return $region === self::OFF ? self::turnsOn($values, $slopes) : self::gives($region - 1, $values, $slopes);
+    }
+
     public function law(int $region): array
     {
         return $region === self::OFF ? [array_fill(0, count($this->controls), 0.0), 0.0] : $this->lines[$region - 1];
+    }
+
+    /**
+     * Where all lines have become positive, if they ever are together.
+     *
+     * @param list<float> $values
+     * @param list<float> $slopes
+     */
+    private static function turnsOn(array $values, array $slopes): float
+    {
+        $from = 0.0;
+        $until = INF;
+        foreach ($values as $k => $value) {
+            if ($slopes[$k] > 0) {
+                $from = max($from, -$value / $slopes[$k]);
+            } elseif ($value <= 0) {
+                return INF;
+            } elseif ($slopes[$k] < 0) {
+                $until = min($until, -$value / $slopes[$k]);
+            }
+        }
+
+        return $from < $until ? $from : INF;
+    }
+
+    /**
+     * Where line $k is no longer the least, or no longer positive.
+     *
+     * @param list<float> $values
+     * @param list<float> $slopes
+     */
+    private static function gives(int $k, array $values, array $slopes): float
+    {
+        $first = $slopes[$k] < 0 ? max(0.0, -$values[$k] / $slopes[$k]) : INF;
+        foreach ($values as $j => $value) {
+            if ($j !== $k && $slopes[$j] < $slopes[$k]) {
+                $first = min($first, max(0.0, ($value - $values[$k]) / ($slopes[$k] - $slopes[$j])));
+            }
+        }
+
+        return $first;
     }
 }

@@ -41,6 +41,11 @@ final readonly class Junction implements SwitchedDevice
         return $this->table->region($w[$at]);
     }
 
+    public function leaves(int $region, array $w, array $dw, int $at): float
+    {
+        return $this->table->leaves($region, $w[$at], $dw[$at]);
+    }
+
     public function law(int $region): array
     {
         return [[$this->table->slopes[$region]], $this->table->offsets[$region]];

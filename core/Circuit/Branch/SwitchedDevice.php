@@ -23,6 +23,16 @@ interface SwitchedDevice extends Branch
      */
     public function region(array $w, int $at): int;
 
+    /**
+     * How far the control voltages can move along a straight line before they leave a region.
+     *
+     * @param list<float> $w  volts, inside the region or on its edge
+     * @param list<float> $dw direction
+     *
+     * @return float the multiple of $dw, not negative; INF if never
+     */
+    public function leaves(int $region, array $w, array $dw, int $at): float;
+
     /** @return array{list<float>, float} slopes (siemens) per control, and offset (amperes) */
     public function law(int $region): array;
 }
