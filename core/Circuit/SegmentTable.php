@@ -143,12 +143,16 @@ final readonly class SegmentTable
         return $low;
     }
 
-    /** How far $v can move along $dv before it leaves a region; INF if never. */
-    public function leaves(int $region, float $v, float $dv): float
+    /**
+     * How far $v can move along $dv before it leaves a region.
+     *
+     * @return array{float, int} the multiple of $dv, INF if never; and the region beyond
+     */
+    public function leaves(int $region, float $v, float $dv): array
     {
         $edge = $dv > 0 ? ($this->bounds[$region] ?? INF) : ($this->bounds[$region - 1] ?? -INF);
 
-        return $dv === 0.0 || is_infinite($edge) ? INF : max(0.0, ($edge - $v) / $dv);
+        return $dv === 0.0 || is_infinite($edge) ? [INF, $region] : [max(0.0, ($edge - $v) / $dv), $region + ($dv > 0 ? 1 : -1)];
     }
 
     /** @return float amperes */

@@ -106,28 +106,19 @@ final class StateFinder
         $progress = 0.0;
         $direction = 1.0;
         for ($corner = 0; $corner < self::WALK_CORNERS; $corner++) {
-            $w0 = $this->controls($operator, $start[0], $start[1], $start[2]);
-            $w1 = $this->controls($operator, $x, $sine);
-            if ($direction > 0 && $this->agrees($operator, $w1)) {
+            if ($direction > 0 && $this->agrees($operator, $this->controls($operator, $x, $sine))) {
                 return $operator;
             }
-            $w = $dw = [];
-            foreach ($w0 as $k => $value) {
-                $w[] = $value + $progress * ($w1[$k] - $value);
-                $dw[] = $direction * ($w1[$k] - $value);
-            }
-            [$reach, $device] = $this->firstToLeave($operator, $w, $dw);
+            [$w, $dw] = $this->along($operator, $x, $sine, $start, $progress, $direction);
+            [$reach, $device, $beyond] = $this->firstToLeave($operator, $w, $dw);
             if ($device === null || $progress + $direction * $reach < -self::FARTHEST_BACK) {
                 break;
             }
             $progress += $direction * $reach;
             $regions = $operator->regions;
-            $regions[$device] = $this->regionBeyond($device, $regions[$device], $w, $dw, $reach);
-            if ($regions[$device] === $operator->regions[$device]) {
-                break;
-            }
+            $regions[$device] = $beyond;
             $operator = $this->network->operator(array_values($regions));
-            if ($this->turnsBack($operator, $device, $x, $sine, $start, $progress, $direction)) {
+            if ($this->turnsBack($operator, $device, ...$this->along($operator, $x, $sine, $start, $progress, $direction))) {
                 $direction = -$direction;
             }
         }
@@ -136,71 +127,59 @@ final class StateFinder
     }
 
     /**
-     * The region on the other side of the edge that is met after $reach; rounding may ask for a second look further on.
+     * Control voltages at a place on the path, and how they change along it.
+     *
+     * @param list<float>                      $x
+     * @param array{list<float>, float, float} $start
+     *
+     * @return array{list<float>, list<float>}
+     */
+    private function along(StateOperator $operator, array $x, float $sine, array $start, float $progress, float $direction): array
+    {
+        $w0 = $this->controls($operator, $start[0], $start[1], $start[2]);
+        $w1 = $this->controls($operator, $x, $sine);
+        $w = $dw = [];
+        foreach ($w0 as $k => $value) {
+            $w[] = $value + $progress * ($w1[$k] - $value);
+            $dw[] = $direction * ($w1[$k] - $value);
+        }
+
+        return [$w, $dw];
+    }
+
+    /**
+     * Whether going on leads straight out of the region just entered: its edge is nearer ahead than behind.
      *
      * @param list<float> $w
      * @param list<float> $dw
      */
-    private function regionBeyond(int $device, int $region, array $w, array $dw, float $reach): int
+    private function turnsBack(StateOperator $operator, int $device, array $w, array $dw): bool
     {
         $at = $this->network->controlAt[$device];
-        foreach ([1e-10, 1e-8, 1e-6, 1e-4, 1e-2] as $further) {
-            $beyond = $reach + $further * (1 + $reach);
-            $there = [];
-            foreach ($w as $k => $value) {
-                $there[] = $value + $beyond * $dw[$k];
-            }
-            $next = $this->network->devices[$device]->region($there, $at);
-            if ($next !== $region) {
-                return $next;
-            }
-        }
+        $region = $operator->regions[$device];
+        $back = array_map(static fn(float $d): float => -$d, $dw);
 
-        return $region;
-    }
-
-    /**
-     * Whether going on in the same direction leads straight out of the region just entered.
-     *
-     * @param list<float>                      $x
-     * @param array{list<float>, float, float} $start
-     */
-    private function turnsBack(StateOperator $operator, int $device, array $x, float $sine, array $start, float $progress, float $direction): bool
-    {
-        $w0 = $this->controls($operator, $start[0], $start[1], $start[2]);
-        $w1 = $this->controls($operator, $x, $sine);
-        $ahead = $progress + $direction * 1e-7;
-        $behind = $progress - $direction * 1e-7;
-        $inside = function (float $p) use ($w0, $w1, $operator, $device): bool {
-            $w = [];
-            foreach ($w0 as $k => $value) {
-                $w[] = $value + $p * ($w1[$k] - $value);
-            }
-
-            return $this->network->devices[$device]->region($w, $this->network->controlAt[$device]) === $operator->regions[$device];
-        };
-
-        return ! $inside($ahead) && $inside($behind);
+        return $this->network->devices[$device]->leaves($region, $w, $dw, $at)[0] < $this->network->devices[$device]->leaves($region, $w, $back, $at)[0];
     }
 
     /**
      * @param list<float> $w  control voltages here
      * @param list<float> $dw direction of the walk
      *
-     * @return array{float, int|null} how far until which device first leaves its region
+     * @return array{float, int|null, int} how far until which device first leaves its region, and for which
      */
     private function firstToLeave(StateOperator $operator, array $w, array $dw): array
     {
         $best = INF;
         $leaver = null;
+        $beyond = 0;
         foreach ($this->network->devices as $d => $device) {
-            $reach = $device->leaves($operator->regions[$d], $w, $dw, $this->network->controlAt[$d]);
+            [$reach, $next] = $device->leaves($operator->regions[$d], $w, $dw, $this->network->controlAt[$d]);
             if ($reach < $best) {
-                $best = $reach;
-                $leaver = $d;
+                [$best, $leaver, $beyond] = [$reach, $d, $next];
             }
         }
 
-        return [$best, $leaver];
+        return [$best, $leaver, $beyond];
     }
 }

@@ -80,7 +80,8 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns
         foreach ($currents as $step => $current) {
             $power += $current * $volts[$step] / count($currents);
         }
-        $across = max(0.2 * $part->value('lowest'), $record->signal($switch->node('d'), $switch->node('s'))->average);
+        $top = $part->linked('switch2') ?? $switch;
+        $across = max(0.2 * $part->value('lowest'), $record->signal($top->node('d'), $switch->node('s'))->average);
 
         return ['drawn' => max(0.0, $power) / $part->value('efficiency'), 'across' => $across];
     }
@@ -135,14 +136,24 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns
             [[0.0, $stiff * $first / $part->value('lowest'), -$stiff], 0.0],
             [[0.0, 0.0, 0.0], $most],
         ];
-        if ($second !== null) {
-            $controls[] = [Mosfet::driveNode($second), $second->node('s')];
-            $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
-            $lines[] = [[0.0, 0.0, 0.0, $most / self::FULL_DRIVE], 0.0];
+        if ($second === null) {
+            $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
+            if ($part->value('drawn') > 0) {
+                $netlist->junction("{$part->ref}.draw", $switch->node('d'), $switch->node('s'), SegmentTable::constantPower($part->value('drawn'), $part->value('across'), 0.35));
+            }
+
+            return;
         }
+        // Two switches in a column share the voltage; each takes its half like a resistor, so that the middle is steady.
+        $controls[] = [Mosfet::driveNode($second), $second->node('s')];
+        $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
+        $lines[1][0][1] *= 2;
+        $lines[] = [[0.0, 0.0, 0.0, $most / self::FULL_DRIVE], 0.0];
         $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
-        if ($part->value('drawn') > 0) {
-            $netlist->junction("{$part->ref}.draw", $switch->node('d'), $switch->node('s'), SegmentTable::constantPower($part->value('drawn'), $part->value('across'), 0.35));
+        $across = $part->value('across');
+        $drawn = max($part->value('drawn'), $across ** 2 / 470e3);
+        foreach (['upper' => $second, 'draw' => $switch] as $name => $one) {
+            $netlist->resistor("{$part->ref}.{$name}", $one->node('d'), $one->node('s'), $across ** 2 / 2 / $drawn);
         }
     }
 }

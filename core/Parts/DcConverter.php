@@ -87,6 +87,7 @@ final class DcConverter extends Device implements Adjusts
     {
         [$in, $out, $common] = [$part->node('in'), $part->node('out'), $part->node('common')];
         $netlist->resistor("{$part->ref}.input", $in, $common, 100e3);
+        $netlist->resistor("{$part->ref}.divider", $out, $common, 47e3);
         if ($fault === 'input_short' || $fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $in, $fault === 'short' ? $out : $common, 0.1);
 

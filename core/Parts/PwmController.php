@@ -10,7 +10,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * The controller of a switching supply: supply pin vcc against gnd, feedback fb, gate drive out; if wired a start pin from
- * high voltage (hv), a reference (ref) with a timing pin (rt), an enable pin (en), a second drive (out2).
+ * high voltage (hv), a reference (ref) with a timing pin (rt), an enable pin (en), a second drive (out2) for an upper switch
+ * whose source is vs.
  *
  * Averaged over switching cycles, out carries the mean gate voltage: the duty cycle times the drive voltage, which a meter
  * on DC shows. Feedback either pulls fb down from an inner 5 V pull-up, or fb is compared with 2.5 V and inverted. With rt
@@ -38,7 +39,7 @@ final class PwmController extends Device implements Decides, ShowsSigns
 
     public function terminals(): Terminals
     {
-        return Terminals::of('vcc', 'gnd', 'fb', 'out')->maybe('hv')->maybe('ref', 'rt')->maybe('en')->maybe('out2');
+        return Terminals::of('vcc', 'gnd', 'fb', 'out')->maybe('hv')->maybe('ref', 'rt')->maybe('en')->maybe('out2', 'vs');
     }
 
     public function parameters(): array
@@ -109,9 +110,10 @@ final class PwmController extends Device implements Decides, ShowsSigns
         }
         foreach (['out', 'out2'] as $pin) {
             if ($part->has($pin)) {
-                $netlist->resistor("{$part->ref}.{$pin}_pin", $part->node($pin), $gnd, 10e3);
+                $foot = $pin === 'out' ? $gnd : $part->node('vs');
+                $netlist->resistor("{$part->ref}.{$pin}_pin", $part->node($pin), $foot, 10e3);
                 if ($running && $fault !== 'no_drive') {
-                    $this->enterDrive($part, $netlist, $pin);
+                    $this->enterDrive($part, $netlist, $pin, $foot);
                 }
             }
         }
@@ -127,11 +129,12 @@ final class PwmController extends Device implements Decides, ShowsSigns
         }
     }
 
-    private function enterDrive(Part $part, Netlist $netlist, string $pin): void
+    /** @param string $foot node that the drive is against: an upper drive lives on a bootstrap capacitor of its own */
+    private function enterDrive(Part $part, Netlist $netlist, string $pin, string $foot): void
     {
         [$vcc, $gnd, $fb, $out] = [$part->node('vcc'), $part->node('gnd'), $part->node('fb'), $part->node($pin)];
         $follow = 1 / self::DRIVE_OHMS;
-        $controls = [[$fb, $gnd], [$out, $gnd], [$vcc, $out]];
+        $controls = [[$fb, $gnd], [$out, $foot], $foot === $gnd ? [$vcc, $out] : [$vcc, $gnd]];
         $lines = [
             $part->choice('feedback') === 'pull down' ? [[2 * $follow, -$follow, 0.0], -2 * $follow] : [[-self::INVERTING_GAIN * $follow, -$follow, 0.0], 2.5 * self::INVERTING_GAIN * $follow],
             [[0.0, -$follow, 0.0], self::FULL_DRIVE * $follow],
@@ -145,6 +148,6 @@ final class PwmController extends Device implements Decides, ShowsSigns
                 $lines[] = [[...array_fill(0, count($controls) - 1, 0.0), 1.0], -$threshold];
             }
         }
-        $netlist->controlled("{$part->ref}.{$pin}", $vcc, $out, $controls, $lines);
+        $netlist->controlled("{$part->ref}.{$pin}", $foot === $gnd ? $vcc : $foot, $out, $controls, $lines);
     }
 }

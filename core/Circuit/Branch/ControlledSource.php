@@ -66,7 +66,7 @@ final readonly class ControlledSource implements SwitchedDevice
         return $region;
     }
 
-    public function leaves(int $region, array $w, array $dw, int $at): float
+    public function leaves(int $region, array $w, array $dw, int $at): array
     {
         $values = $slopes = [];
         foreach ($this->lines as [$line, $value]) {
@@ -88,26 +88,32 @@ final readonly class ControlledSource implements SwitchedDevice
     }
 
     /**
-     * Where all lines have become positive, if they ever are together.
+     * Where all lines have become positive, if they ever are together; the last to do so is then the least.
      *
      * @param list<float> $values
      * @param list<float> $slopes
+     *
+     * @return array{float, int}
      */
-    private static function turnsOn(array $values, array $slopes): float
+    private static function turnsOn(array $values, array $slopes): array
     {
         $from = 0.0;
         $until = INF;
+        $least = 0;
         foreach ($values as $k => $value) {
             if ($slopes[$k] > 0) {
-                $from = max($from, -$value / $slopes[$k]);
+                if (-$value / $slopes[$k] >= $from) {
+                    $from = -$value / $slopes[$k];
+                    $least = $k;
+                }
             } elseif ($value <= 0) {
-                return INF;
+                return [INF, self::OFF];
             } elseif ($slopes[$k] < 0) {
                 $until = min($until, -$value / $slopes[$k]);
             }
         }
 
-        return $from < $until ? $from : INF;
+        return $from < $until ? [$from, $least + 1] : [INF, self::OFF];
     }
 
     /**
@@ -115,16 +121,23 @@ final readonly class ControlledSource implements SwitchedDevice
      *
      * @param list<float> $values
      * @param list<float> $slopes
+     *
+     * @return array{float, int}
      */
-    private static function gives(int $k, array $values, array $slopes): float
+    private static function gives(int $k, array $values, array $slopes): array
     {
         $first = $slopes[$k] < 0 ? max(0.0, -$values[$k] / $slopes[$k]) : INF;
+        $beyond = self::OFF;
         foreach ($values as $j => $value) {
             if ($j !== $k && $slopes[$j] < $slopes[$k]) {
-                $first = min($first, max(0.0, ($value - $values[$k]) / ($slopes[$k] - $slopes[$j])));
+                $reach = max(0.0, ($value - $values[$k]) / ($slopes[$k] - $slopes[$j]));
+                if ($reach < $first) {
+                    $first = $reach;
+                    $beyond = $j + 1;
+                }
             }
         }
 
-        return $first;
+        return [$first, $beyond];
     }
 }

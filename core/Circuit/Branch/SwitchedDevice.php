@@ -29,9 +29,9 @@ interface SwitchedDevice extends Branch
      * @param list<float> $w  volts, inside the region or on its edge
      * @param list<float> $dw direction
      *
-     * @return float the multiple of $dw, not negative; INF if never
+     * @return array{float, int} the multiple of $dw, not negative, INF if never; and the region beyond
      */
-    public function leaves(int $region, array $w, array $dw, int $at): float;
+    public function leaves(int $region, array $w, array $dw, int $at): array;
 
     /** @return array{list<float>, float} slopes (siemens) per control, and offset (amperes) */
     public function law(int $region): array;

@@ -42,7 +42,7 @@ final readonly class TabledSource implements SwitchedDevice
         return $this->table->region($w[$at]);
     }
 
-    public function leaves(int $region, array $w, array $dw, int $at): float
+    public function leaves(int $region, array $w, array $dw, int $at): array
     {
         return $this->table->leaves($region, $w[$at], $dw[$at]);
     }
