@@ -54,10 +54,15 @@ final class CycleRecord
         $this->end = $next;
     }
 
-    /** @return list<float> states at the end of the cycle, to start a similar circuit from */
-    public function states(): array
+    /** The end of the cycle, to start a similar circuit from. */
+    public function warmStart(): WarmStart
     {
-        return $this->end;
+        $last = $this->voltages[count($this->voltages) - 1] ?? [];
+
+        return new WarmStart(
+            array_map(fn(int $state): float => $this->end[$state], $this->network->stateOf),
+            array_map(static fn(int $node): float => $last[$node], $this->network->netlist->nodes()),
+        );
     }
 
     public function netlist(): Netlist

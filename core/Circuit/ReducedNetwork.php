@@ -30,6 +30,9 @@ final class ReducedNetwork
     /** Siemens from every node to the reference: moisture and board leakage, and no node can float. */
     public const NODE_LEAKAGE = 1e-9;
 
+    /** Share of the devices above which those that once moved are counted anew. */
+    private const MOST_MOVING = 0.5;
+
     /** Siemens standing for an inductor in a DC solve. */
     private const DC_SHORT = 1e6;
 
@@ -75,6 +78,8 @@ final class ReducedNetwork
     /** @var array<string, StateOperator> */
     private array $operators = [];
 
+    private ?HeldDevices $held = null;
+
     private function __construct(public readonly Netlist $netlist, private readonly ?float $step)
     {
         $this->nodes = count($netlist->nodes());
@@ -118,6 +123,12 @@ final class ReducedNetwork
         return $this->operators[$key] ??= $this->makeOperator($key, $regions);
     }
 
+    /** All sources at zero and nothing stored: every device at no voltage. */
+    public function atRest(): StateOperator
+    {
+        return $this->operator($this->regions(array_fill(0, $this->controls, 0.0)));
+    }
+
     /**
      * Regions of all devices for these control voltages.
      *
@@ -133,6 +144,31 @@ final class ReducedNetwork
         }
 
         return $regions;
+    }
+
+    /**
+     * @param array<string, float> $volts by node name; a node not named is at zero
+     *
+     * @return list<float> volts per control
+     */
+    public function controlVoltages(array $volts): array
+    {
+        $byNode = [];
+        foreach ($this->netlist->nodes() as $name => $node) {
+            $byNode[$node] = $volts[$name] ?? 0.0;
+        }
+        $w = [];
+        foreach ($this->devices as $device) {
+            foreach ($device->controls() as $control) {
+                $sum = 0.0;
+                foreach ($control as $node => $coefficient) {
+                    $sum += $coefficient * $byNode[$node];
+                }
+                $w[] = $sum;
+            }
+        }
+
+        return $w;
     }
 
     /** Conductance (siemens) by which a branch enters the linear part. */
@@ -220,43 +256,31 @@ final class ReducedNetwork
     /** @param list<int> $regions */
     private function makeOperator(string $key, array $regions): StateOperator
     {
-        $size = $this->controls;
-        $width = $this->states + 2;
         [$slopes, $offsets] = $this->laws($regions);
-        $matrix = [];
-        for ($k = 0; $k < $size; $k++) {
-            $row = array_fill(0, $size, 0.0);
-            $row[$k] = 1.0;
-            foreach ($slopes as $d => $law) {
-                foreach ($law as $j => $slope) {
-                    $row[$this->controlAt[$d] + $j] += $this->controlCoupling[$k][$d] * $slope;
-                }
-            }
-            array_push($matrix, ...$row);
-        }
-        $factors = $size > 0 ? LuFactors::of($matrix, $size) : null;
-        $controlRows = array_fill(0, $size * $width, 0.0);
-        $direct = [];
-        for ($column = 0; $column < $width; $column++) {
-            $w = $factors?->solve(array_column($this->controlResponse, $column)) ?? [];
-            foreach ($w as $k => $value) {
-                $controlRows[$k * $width + $column] = $value;
-            }
-            $direct = $w;
-        }
-        $pushed = [];
-        for ($k = 0; $k < $size; $k++) {
-            $sum = 0.0;
-            foreach ($offsets as $d => $offset) {
-                $sum -= $this->controlCoupling[$k][$d] * $offset;
-            }
-            $pushed[] = $sum;
-        }
-        foreach ($factors?->solve($pushed) ?? [] as $k => $value) {
-            $controlRows[$k * $width + $width - 1] += $value;
-        }
+        [$controlRows, $direct] = $this->heldFor($regions, $slopes, $offsets)->controlRows($slopes, $offsets);
 
         return new StateOperator($key, $regions, $controlRows, $direct, $this->deviceColumns($slopes, $offsets, $controlRows), ...$this->limits($regions));
+    }
+
+    /**
+     * Devices that keep still for most of a cycle are folded into the linear part once; those found moving are left out.
+     *
+     * @param list<int>         $regions
+     * @param list<list<float>> $slopes
+     * @param list<float>       $offsets
+     */
+    private function heldFor(array $regions, array $slopes, array $offsets): HeldDevices
+    {
+        $moved = $this->held?->movedBy($regions) ?? [];
+        if ($this->held === null || $moved !== []) {
+            $moving = [...$this->held?->moving ?? [], ...$moved];
+            if (count($moving) > self::MOST_MOVING * count($regions)) {
+                $moving = $moved;
+            }
+            $this->held = new HeldDevices($regions, $moving, $slopes, $offsets, $this->controlAt, $this->controlResponse, $this->controlCoupling);
+        }
+
+        return $this->held;
     }
 
     /**

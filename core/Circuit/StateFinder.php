@@ -69,15 +69,29 @@ final class StateFinder
     }
 
     /**
-     * @param StateOperator                              $from  consistent at $start
-     * @param list<float>                                $x     states to solve at
-     * @param array{list<float>, float, float}           $start states, sine and dc scale at which $from is consistent
+     * @param StateOperator                    $from  consistent at $start
+     * @param list<float>                      $x     states to solve at
+     * @param array{list<float>, float, float} $start states, sine and dc scale at which $from is consistent
      *
      * @throws NoStableReading if neither search finds a consistent state
      */
     public function find(StateOperator $from, array $x, float $sine, array $start): StateOperator
     {
-        $operator = $from;
+        return $this->near($from, $x, $sine)
+            ?? $this->walk($from, $x, $sine, $start)
+            // Where the path from the last point folds away for good the circuit snaps over: come from nothing instead.
+            ?? $this->walk($this->network->atRest(), $x, $sine, [array_fill(0, count($x), 0.0), 0.0, 0.0])
+            ?? throw NoStableReading::noConsistentState();
+    }
+
+    /**
+     * The state that Newton on the segments reaches from a guess.
+     *
+     * @param list<float> $x
+     */
+    public function near(StateOperator $guess, array $x, float $sine): ?StateOperator
+    {
+        $operator = $guess;
         $seen = [];
         for ($try = 0; $try < self::NEWTON_TRIES; $try++) {
             $w = $this->controls($operator, $x, $sine);
@@ -87,11 +101,11 @@ final class StateFinder
             $seen[$operator->key] = true;
             $operator = $this->network->operator($this->network->regions($w));
             if (isset($seen[$operator->key])) {
-                break;
+                return null;
             }
         }
 
-        return $this->walk($from, $x, $sine, $start);
+        return null;
     }
 
     /**
@@ -101,29 +115,32 @@ final class StateFinder
      * @param list<float>                      $x
      * @param array{list<float>, float, float} $start
      */
-    private function walk(StateOperator $operator, array $x, float $sine, array $start): StateOperator
+    private function walk(StateOperator $operator, array $x, float $sine, array $start): ?StateOperator
     {
         $progress = 0.0;
         $direction = 1.0;
+        $just = $came = null;
         for ($corner = 0; $corner < self::WALK_CORNERS; $corner++) {
             if ($direction > 0 && $this->agrees($operator, $this->controls($operator, $x, $sine))) {
                 return $operator;
             }
             [$w, $dw] = $this->along($operator, $x, $sine, $start, $progress, $direction);
-            [$reach, $device, $beyond] = $this->firstToLeave($operator, $w, $dw);
+            if ($just !== null && $came !== null && ! $this->network->devices[$just]->enters($came, $operator->regions[$just], $dw, $this->network->controlAt[$just])) {
+                $direction = -$direction;
+                $dw = array_map(static fn(float $d): float => -$d, $dw);
+            }
+            [$reach, $device, $beyond] = $this->firstToLeave($operator, $w, $dw, $just, $came);
             if ($device === null || $progress + $direction * $reach < -self::FARTHEST_BACK) {
-                break;
+                return null;
             }
             $progress += $direction * $reach;
             $regions = $operator->regions;
+            [$just, $came] = [$device, $regions[$device]];
             $regions[$device] = $beyond;
             $operator = $this->network->operator(array_values($regions));
-            if ($this->turnsBack($operator, $device, ...$this->along($operator, $x, $sine, $start, $progress, $direction))) {
-                $direction = -$direction;
-            }
         }
 
-        throw NoStableReading::noConsistentState();
+        return null;
     }
 
     /**
@@ -148,34 +165,20 @@ final class StateFinder
     }
 
     /**
-     * Whether going on leads straight out of the region just entered: its edge is nearer ahead than behind.
-     *
-     * @param list<float> $w
-     * @param list<float> $dw
-     */
-    private function turnsBack(StateOperator $operator, int $device, array $w, array $dw): bool
-    {
-        $at = $this->network->controlAt[$device];
-        $region = $operator->regions[$device];
-        $back = array_map(static fn(float $d): float => -$d, $dw);
-
-        return $this->network->devices[$device]->leaves($region, $w, $dw, $at)[0] < $this->network->devices[$device]->leaves($region, $w, $back, $at)[0];
-    }
-
-    /**
      * @param list<float> $w  control voltages here
      * @param list<float> $dw direction of the walk
+     * @param int|null    $just device that has just changed, and the region it came from: it does not go straight back
      *
      * @return array{float, int|null, int} how far until which device first leaves its region, and for which
      */
-    private function firstToLeave(StateOperator $operator, array $w, array $dw): array
+    private function firstToLeave(StateOperator $operator, array $w, array $dw, ?int $just, ?int $came): array
     {
         $best = INF;
         $leaver = null;
         $beyond = 0;
         foreach ($this->network->devices as $d => $device) {
             [$reach, $next] = $device->leaves($operator->regions[$d], $w, $dw, $this->network->controlAt[$d]);
-            if ($reach < $best) {
+            if ($reach < $best && ! ($d === $just && $next === $came)) {
                 [$best, $leaver, $beyond] = [$reach, $d, $next];
             }
         }

@@ -27,39 +27,48 @@ final class SteadyState
     /**
      * What the circuit does once it has settled: one mains cycle, or the resting point if it is DC-fed.
      *
-     * @param list<float>|null $warm states of a similar circuit to start from
+     * @param WarmStart|null $warm of a similar circuit
      *
      * @throws NoStableReading   if it does not settle
      * @throws CircuitIsSingular if its equations have no single solution
      */
-    public static function of(Netlist $netlist, ?array $warm = null): CycleRecord
+    public static function of(Netlist $netlist, ?WarmStart $warm = null): CycleRecord
     {
         if ($netlist->frequency <= 0.0) {
-            return self::resting($netlist);
+            return self::resting($netlist, $warm);
         }
-        $network = ReducedNetwork::stepping($netlist, 1 / $netlist->frequency / self::STEPS);
-        $solver = new self($network);
 
-        return $solver->settle($warm !== null && count($warm) === $network->states ? $warm : array_fill(0, $network->states, 0.0));
+        $network = ReducedNetwork::stepping($netlist, 1 / $netlist->frequency / self::STEPS);
+        if ($warm !== null) {
+            try {
+                return (new self($network))->settle($warm);
+            } catch (NoStableReading) {
+                // The other circuit was too different; start from nothing.
+            }
+        }
+
+        return (new self($network))->settle(null);
     }
 
     /** The resting point with capacitors open and windings shorted; also what an ohmmeter sees. */
-    public static function resting(Netlist $netlist): CycleRecord
+    public static function resting(Netlist $netlist, ?WarmStart $warm = null): CycleRecord
     {
         $network = ReducedNetwork::resting($netlist);
-        $solver = new self($network);
-        $operator = $solver->finder->find($solver->coldOperator(), [], 0.0, [[], 0.0, 0.0]);
+        [$operator, $start] = (new self($network))->entry([], 0.0, $warm);
+        $operator = (new StateFinder($network))->find($operator, [], 0.0, $start);
         $record = new CycleRecord($network);
         $record->add($operator, [], 0.0, []);
 
         return $record;
     }
 
-    /** @param list<float> $x */
-    private function settle(array $x): CycleRecord
+    private function settle(?WarmStart $warm): CycleRecord
     {
-        $operator = $this->coldOperator();
-        $start = [array_fill(0, $this->states, 0.0), 0.0, 0.0];
+        $x = array_fill(0, $this->states, 0.0);
+        foreach ($this->network->stateOf as $name => $state) {
+            $x[$state] = $warm->states[$name] ?? 0.0;
+        }
+        [$operator, $start] = $this->entry($x, self::sines()[0], $warm);
         $accepted = null;
         $damping = 1.0;
         for ($cycle = 0; $cycle < self::MOST_CYCLES; $cycle++) {
@@ -76,7 +85,7 @@ final class SteadyState
                 continue;
             }
             $correction = $this->correction($x, $end, $monodromy);
-            if ($correction === null || $cycle === 0) {
+            if ($correction === null || ($cycle === 0 && $warm === null)) {
                 $x = $end;
 
                 continue;
@@ -241,12 +250,24 @@ final class SteadyState
         return $record;
     }
 
-    /** All sources at zero and nothing stored: every device at no voltage. */
-    private function coldOperator(): StateOperator
+    /**
+     * A consistent state of the devices to begin with: near where a similar circuit was, else all at rest with every source at zero.
+     *
+     * @param list<float> $x
+     *
+     * @return array{StateOperator, array{list<float>, float, float}} and where it is consistent
+     */
+    private function entry(array $x, float $sine, ?WarmStart $warm): array
     {
-        $rest = $this->network->regions(array_fill(0, $this->network->controls, 0.0));
+        if ($warm !== null) {
+            $guess = $this->network->operator($this->network->regions($this->network->controlVoltages($warm->volts)));
+            $found = $this->finder->near($guess, $x, $sine);
+            if ($found !== null) {
+                return [$found, [$x, $sine, 1.0]];
+            }
+        }
 
-        return $this->network->operator($rest);
+        return [$this->network->atRest(), [array_fill(0, $this->states, 0.0), 0.0, 0.0]];
     }
 
     /** @return list<float> sin(wt) at the end of each step of a cycle */

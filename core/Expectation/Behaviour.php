@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Circuit\WarmStart;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Parts\Fuse;
@@ -25,30 +26,29 @@ final class Behaviour
 
     /**
      * @param array<string, string> $faults fault name by part reference
-     * @param list<float>|null      $warm   states of a similar solve
+     * @param WarmStart|null        $warm       of a similar solve
      */
-    public function live(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?array $warm = null): Observation
+    public function live(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?WarmStart $warm = null): Observation
     {
         $chain = [];
         try {
             $run = $this->run($mode, $faults, $mainsVolts, $warm, $chain);
         } catch (CircuitError) {
-            return new Observation([], $chain, ['unstable'], false, []);
+            return new Observation([], $chain, ['unstable'], false, null);
         }
 
-        return new Observation($this->readings($run), $chain, $this->signs($run), true, $run->longest()->record->states());
+        return new Observation($this->readings($run), $chain, $this->signs($run), true, $run->longest()->record->warmStart());
     }
 
     /**
      * The circuit as it stands after everything that breaks has broken.
      *
      * @param array<string, string> $faults fault name by part reference
-     * @param list<float>|null      $warm
      * @param list<Destruction>     $chain  what broke, in order
      *
      * @throws NoStableReading if it does not settle
      */
-    public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?array $warm = null, array &$chain = []): Run
+    public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?WarmStart $warm = null, array &$chain = []): Run
     {
         while (true) {
             $run = Settling::of($this->supply, $mode, $faults, $mainsVolts, $warm);

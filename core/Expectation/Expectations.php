@@ -57,14 +57,14 @@ final readonly class Expectations
             foreach ($part->tolerances as $parameter => $tolerance) {
                 if ($tolerance > 0) {
                     $moved = $supply->withParts([$ref => $part->with($parameter, $part->value($parameter) * (1 + $tolerance))]);
-                    $shifts["{$ref} {$parameter}"] = (new Behaviour($moved))->live($mode, [], $mainsVolts, $nominal->states);
+                    $shifts["{$ref} {$parameter}"] = (new Behaviour($moved))->live($mode, [], $mainsVolts, $nominal->warm);
                 }
             }
         }
         $volts = $mainsVolts ?? $supply->mainsVoltage * $mode->mains;
         $mains = $mainsVolts === null ? [
-            $behaviour->live($mode, [], $volts * (1 - $supply->mainsTolerance), $nominal->states),
-            $behaviour->live($mode, [], $volts * (1 + $supply->mainsTolerance), $nominal->states),
+            $behaviour->live($mode, [], $volts * (1 - $supply->mainsTolerance), $nominal->warm),
+            $behaviour->live($mode, [], $volts * (1 + $supply->mainsTolerance), $nominal->warm),
         ] : [];
 
         $windows = $functions = [];

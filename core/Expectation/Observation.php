@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Circuit\WarmStart;
+
 /** What a supply shows once it has settled in one situation. */
 final readonly class Observation
 {
@@ -13,14 +15,14 @@ final readonly class Observation
      * @param list<Destruction>     $chain  what broke because of the faults, in order
      * @param list<string>          $signs  "LED1 lit", "F1 open", "ticks"
      * @param bool                  $settled false if there is no stable reading
-     * @param list<float>           $states to start a similar solve from
+     * @param WarmStart|null        $warm   to start a similar solve from
      */
     public function __construct(
         public array $readings,
         public array $chain,
         public array $signs,
         public bool $settled,
-        public array $states,
+        public ?WarmStart $warm,
     ) {
     }
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Circuit\WarmStart;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Circuit\SteadyState;
@@ -26,8 +27,10 @@ final readonly class Settling
 
     private const MOST_ADJUSTMENTS = 40;
 
-    /** Relative change of a followed quantity below which it has settled. */
+    /** Relative change of a followed quantity below which it has settled, and enough for a decision. */
     private const SETTLED = 0.004;
+
+    private const ROUGHLY = 0.05;
 
     /** @param array<string, string> $faults fault name by part reference */
     private function __construct(private Description $supply, private array $faults)
@@ -37,11 +40,11 @@ final readonly class Settling
     /**
      * @param array<string, string> $faults     fault name by part reference
      * @param float|null            $mainsVolts as measured; null for the mode's share of nominal
-     * @param list<float>|null      $warm       states of a similar solve
+     * @param WarmStart|null        $warm       of a similar solve
      *
      * @throws NoStableReading if a circuit on the way does not settle
      */
-    public static function of(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null, ?array $warm = null): Run
+    public static function of(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null, ?WarmStart $warm = null): Run
     {
         $parts = $supply->partsIn($mode, $mainsVolts);
         foreach ($parts as $ref => $part) {
@@ -55,35 +58,31 @@ final readonly class Settling
 
     /**
      * @param array<string, Part> $parts
-     * @param list<float>|null    $warm
      */
-    private function run(array $parts, ?array $warm): Run
+    private function run(array $parts, ?WarmStart $warm): Run
     {
         $seen = $phases = [];
         for ($round = 0; $round < self::MOST_ROUNDS; $round++) {
-            [$parts, $record] = $this->follow($parts, $warm);
-            $warm = $record->states();
-            $next = $parts;
-            $dwell = INF;
-            foreach ($parts as $ref => $part) {
-                if ($part->kind instanceof Decides) {
-                    $decided = $part->kind->decide($part, $this->faults[$ref] ?? null, $record);
-                    $next[$ref] = $part->withValues($decided);
-                    if ($decided != array_intersect_key($part->values, $decided)) {
-                        $dwell = min($dwell, $part->kind->dwell($part, $record));
-                    }
-                }
+            // On the way to a decision a rough agreement is enough.
+            [$parts, $record] = $this->follow($parts, $warm, self::ROUGHLY);
+            [$now, $then] = $this->decisions($parts, $record);
+            if ($now === $then || isset($seen[self::signature($then)])) {
+                [$parts, $record] = $this->follow($parts, $warm, self::SETTLED, $record);
+                [$now, $then] = $this->decisions($parts, $record);
             }
-            $phases[] = new Phase($record, $parts, $this->faults, is_infinite($dwell) ? 0.0 : $dwell);
-            if (is_infinite($dwell)) {
+            $warm = $record->warmStart();
+            $phases[] = new Phase($record, $parts, $this->faults, $this->dwell($parts, $record, $now, $then));
+            if ($now === $then) {
                 return new Run([$phases[count($phases) - 1]]);
             }
-            $seen[$this->decisions($parts)] = count($phases) - 1;
-            $again = $seen[$this->decisions($next)] ?? null;
+            $seen[self::signature($now)] = count($phases) - 1;
+            $again = $seen[self::signature($then)] ?? null;
             if ($again !== null) {
                 return new Run(array_slice($phases, $again));
             }
-            $parts = $next;
+            foreach ($then as $ref => $decided) {
+                $parts[$ref] = $parts[$ref]->withValues($decided);
+            }
         }
 
         throw NoStableReading::keepsSwitching(self::MOST_ROUNDS);
@@ -91,18 +90,60 @@ final readonly class Settling
 
     /**
      * @param array<string, Part> $parts
-     * @param list<float>|null    $warm
+     *
+     * @return array{array<string, array<string, float>>, array<string, array<string, float>>} what each switching part is at, and what it goes to
+     */
+    private function decisions(array $parts, CycleRecord $record): array
+    {
+        $now = $then = [];
+        foreach ($parts as $ref => $part) {
+            if ($part->kind instanceof Decides) {
+                $decided = $part->kind->decide($part, $this->faults[$ref] ?? null, $record);
+                foreach ($decided as $name => $value) {
+                    $now[$ref][$name] = $part->value($name);
+                    $then[$ref][$name] = $value;
+                }
+            }
+        }
+
+        return [$now, $then];
+    }
+
+    /**
+     * Seconds until the first of the parts that are about to switch does so; zero if none is.
+     *
+     * @param array<string, Part>                 $parts
+     * @param array<string, array<string, float>> $now
+     * @param array<string, array<string, float>> $then
+     */
+    private function dwell(array $parts, CycleRecord $record, array $now, array $then): float
+    {
+        $dwell = [];
+        foreach ($then as $ref => $decided) {
+            if ($decided !== $now[$ref] && $parts[$ref]->kind instanceof Decides) {
+                $dwell[] = $parts[$ref]->kind->dwell($parts[$ref], $record);
+            }
+        }
+
+        return $dwell === [] ? 0.0 : min($dwell);
+    }
+
+    /**
+     * @param array<string, Part> $parts
+     * @param float               $tolerance relative change of a followed quantity below which it has settled
+     * @param CycleRecord|null    $record    of these parts as they are, if it is known
      *
      * @return array{array<string, Part>, CycleRecord}
      */
-    private function follow(array $parts, ?array $warm): array
+    private function follow(array $parts, ?WarmStart $warm, float $tolerance, ?CycleRecord $record = null): array
     {
         for ($try = 0; $try < self::MOST_ADJUSTMENTS; $try++) {
-            $record = SteadyState::of(CircuitBuilder::live($this->supply, $parts, $this->faults), $warm);
-            $warm = $record->states();
+            $record ??= SteadyState::of(CircuitBuilder::live($this->supply, $parts, $this->faults), $warm);
+            $warm = $record->warmStart();
             $settled = true;
+            $next = $parts;
             // A converter and what feeds it can throw each other to and fro; smaller steps meet in the middle.
-            $step = $try < 6 ? 1.0 : ($try < 16 ? 0.5 : 0.2);
+            $step = $try < 12 ? 1.0 : ($try < 24 ? 0.5 : 0.2);
             foreach ($parts as $ref => $part) {
                 if (! $part->kind instanceof Adjusts) {
                     continue;
@@ -110,33 +151,30 @@ final readonly class Settling
                 $values = [];
                 foreach ($part->kind->adjust($part, $this->faults[$ref] ?? null, $record) as $name => $wanted) {
                     $old = $part->value($name);
-                    $settled = $settled && abs($wanted - $old) <= self::SETTLED * max(abs($wanted), abs($old)) + 1e-6;
+                    $settled = $settled && abs($wanted - $old) <= $tolerance * max(abs($wanted), abs($old)) + 1e-6;
                     $values[$name] = $old + $step * ($wanted - $old);
                 }
-                $parts[$ref] = $part->withValues($values);
+                $next[$ref] = $part->withValues($values);
             }
             if ($settled) {
                 return [$parts, $record];
             }
+            $parts = $next;
+            $record = null;
         }
 
         throw NoStableReading::keepsSwitching(self::MOST_ADJUSTMENTS);
     }
 
-    /** @param array<string, Part> $parts */
-    private function decisions(array $parts): string
+    /** @param array<string, array<string, float>> $states by part reference */
+    private static function signature(array $states): string
     {
-        $states = [];
-        foreach ($parts as $ref => $part) {
-            if ($part->kind instanceof Decides) {
-                $keys = array_keys($part->kind->rest($part));
-                $followed = $part->kind instanceof Adjusts ? ['conductance', 'bulk'] : [];
-                foreach (array_diff($keys, $followed) as $key) {
-                    $states[] = "{$ref}.{$key}={$part->value($key)}";
-                }
-            }
-        }
+        ksort($states);
 
-        return implode(' ', $states);
+        return json_encode(array_map(static function (array $state): array {
+            ksort($state);
+
+            return $state;
+        }, $states), JSON_THROW_ON_ERROR);
     }
 }

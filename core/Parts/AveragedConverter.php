@@ -148,7 +148,8 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns
         $controls[] = [Mosfet::driveNode($second), $second->node('s')];
         $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
         $lines[1][0][1] *= 2;
-        $lines[] = [[0.0, 0.0, 0.0, $most / self::FULL_DRIVE], 0.0];
+        // A little ahead of the first, so that the two equal drives never meet in one corner.
+        $lines[] = [[0.0, 0.0, 0.0, 1.1 * $most / self::FULL_DRIVE], 0.02 * $most];
         $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
         $across = $part->value('across');
         $drawn = max($part->value('drawn'), $across ** 2 / 470e3);

@@ -26,8 +26,8 @@ final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
         return 'Power-factor stage';
     }
 
-    /** Siemens by which the bulk is steered between two adjustments of the drawn conductance. */
-    private const STEERING = 1e-3;
+    /** Stiffness of its loop as a multiple of full-load current over bulk voltage: soft enough to leave the ripple alone. */
+    private const STIFFNESS = 10.0;
 
     public function terminals(): Terminals
     {
@@ -67,20 +67,18 @@ final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
 
     public function rest(Part $part): array
     {
-        return ['on' => 0.0, 'conductance' => 0.0, 'bulk' => $part->value('value')];
+        return ['on' => 0.0, 'conductance' => 0.0, 'current' => 0.0];
     }
 
     public function adjust(Part $part, ?string $fault, CycleRecord $record): array
     {
-        $bulk = $record->signal($part->node('out'), $part->node('common'))->average;
         $line = $record->signal($part->node('in'), $part->node('common'))->rms;
-        if ($part->value('on') <= 0 || $line < 1.0) {
-            return ['conductance' => 0.0, 'bulk' => $part->value('value')];
+        if ($part->value('on') <= 0 || $line < 1.0 || ! $record->has("{$part->ref}.steer")) {
+            return ['conductance' => 0.0, 'current' => 0.0];
         }
-        $delivered = $part->value('conductance') * $part->value('efficiency') * $line ** 2 * $bulk / $part->value('bulk') + self::STEERING * ($part->value('value') - $bulk) * $bulk;
-        $wanted = max(0.0, min($part->value('power'), $delivered));
+        $current = $record->currentSignal("{$part->ref}.steer")->average;
 
-        return ['conductance' => $wanted / $part->value('efficiency') / $line ** 2, 'bulk' => max($bulk, 10.0)];
+        return ['conductance' => $current * $part->value('value') / $part->value('efficiency') / $line ** 2, 'current' => $current];
     }
 
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
@@ -112,11 +110,15 @@ final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
         if (($part->values['on'] ?? 0.0) <= 0) {
             return;
         }
-        $conductance = $part->value('conductance');
+        [$bulk, $current, $conductance] = [$part->value('value'), $part->value('current'), $part->value('conductance')];
+        $most = $part->value('power') / $bulk;
+        $stiff = self::STIFFNESS * $most / $bulk;
+        $netlist->controlled("{$part->ref}.steer", $common, $out, [[$out, $common]], [[[-$stiff], $stiff * $bulk + $current], [[0.0], $most]]);
         if ($conductance > 0) {
             $netlist->resistor("{$part->ref}.drawn", $in, $common, 1 / $conductance);
-            $netlist->tabled("{$part->ref}.boost", $common, $out, $in, $common, SegmentTable::square($conductance * $part->value('efficiency') / $part->value('bulk'), $part->value('value')));
+            // What it delivers swells and ebbs with the square of the line: that, less its mean, which the loop has.
+            $netlist->tabled("{$part->ref}.swell", $common, $out, $in, $common, SegmentTable::square($conductance * $part->value('efficiency') / $bulk, $bulk));
+            $netlist->controlled("{$part->ref}.mean", $out, $common, [[$out, $common]], [[[0.0], $current]]);
         }
-        $netlist->controlled("{$part->ref}.steer", $common, $out, [[$out, $common]], [[[-self::STEERING], self::STEERING * $part->value('value') * 1.0], [[0.0], 0.5 * self::STEERING * $part->value('value')]]);
     }
 }

@@ -24,7 +24,7 @@ final class Faults extends ReadsDescription
                 continue;
             }
             foreach ($part->kind->faults($part) as $fault) {
-                $observation = $behaviour->live($mode, [$ref => $fault->name], null, $healthy->states);
+                $observation = $behaviour->live($mode, [$ref => $fault->name], null, $healthy->warm);
                 $faults[] = [
                     'part' => (string) $ref,
                     'fault' => $fault->name,

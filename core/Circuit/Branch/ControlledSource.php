@@ -82,9 +82,32 @@ final readonly class ControlledSource implements SwitchedDevice
         return $region === self::OFF ? self::turnsOn($values, $slopes) : self::gives($region - 1, $values, $slopes);
     }
 
+    public function enters(int $from, int $to, array $dw, int $at): bool
+    {
+        $rise = $this->slopeAlong($to, $dw, $at) - $this->slopeAlong($from, $dw, $at);
+
+        // The least of the lines holds, but the greater of that and nothing.
+        return $from === self::OFF || $to === self::OFF ? $rise >= 0 : $rise <= 0;
+    }
+
     public function law(int $region): array
     {
         return $region === self::OFF ? [array_fill(0, count($this->controls), 0.0), 0.0] : $this->lines[$region - 1];
+    }
+
+    /**
+     * @param list<float> $dw
+     *
+     * @return float amperes along $dw
+     */
+    private function slopeAlong(int $region, array $dw, int $at): float
+    {
+        $slope = 0.0;
+        foreach ($this->law($region)[0] as $j => $factor) {
+            $slope += $factor * $dw[$at + $j];
+        }
+
+        return $slope;
     }
 
     /**

@@ -33,6 +33,14 @@ interface SwitchedDevice extends Branch
      */
     public function leaves(int $region, array $w, array $dw, int $at): array;
 
+    /**
+     * Whether moving on leads into a region across the edge it shares with another, judged by direction alone: on the edge
+     * itself rounding hides on which side the voltages are.
+     *
+     * @param list<float> $dw direction, as the voltages move once the device is in region $to
+     */
+    public function enters(int $from, int $to, array $dw, int $at): bool;
+
     /** @return array{list<float>, float} slopes (siemens) per control, and offset (amperes) */
     public function law(int $region): array;
 }

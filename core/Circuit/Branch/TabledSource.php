@@ -47,6 +47,11 @@ final readonly class TabledSource implements SwitchedDevice
         return $this->table->leaves($region, $w[$at], $dw[$at]);
     }
 
+    public function enters(int $from, int $to, array $dw, int $at): bool
+    {
+        return ($to - $from) * $dw[$at] >= 0;
+    }
+
     public function law(int $region): array
     {
         return [[$this->table->slopes[$region]], $this->table->offsets[$region]];

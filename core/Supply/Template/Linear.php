@@ -31,7 +31,7 @@ final class Linear implements Template
     public function questions(): array
     {
         return [
-            Question::value('secondary', 'Secondary, at rated load', Unit::Volt, null, 'each half of a tapped winding'),
+            Question::value('secondary', 'Secondary, at rated load', Unit::Volt, '15 V', 'each half of a tapped winding'),
             Question::value('load', 'Load per rail', Unit::Ampere, '0.5 A'),
             Question::value('regulated', 'Regulated to', Unit::Volt, null, 'empty: unregulated'),
             Question::value('reservoir', 'Reservoir', Unit::Farad, null, 'empty: computed'),

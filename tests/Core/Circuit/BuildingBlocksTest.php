@@ -162,7 +162,7 @@ final class BuildingBlocksTest extends TestCase
     public function testWarmStartGivesTheSameReading(): void
     {
         $cold = SteadyState::of($this->rectifier());
-        $warm = SteadyState::of($this->rectifier(), $cold->states());
+        $warm = SteadyState::of($this->rectifier(), $cold->warmStart());
 
         self::assertEqualsWithDelta($cold->signal('p', '0')->average, $warm->signal('p', '0')->average, 1e-3);
     }
