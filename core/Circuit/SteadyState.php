@@ -14,6 +14,9 @@ final class SteadyState
 
     private const MOST_CYCLES = 80;
 
+    /** A start that was to be near and is not should be given up early. */
+    private const MOST_WARM_CYCLES = 20;
+
     private StateFinder $finder;
 
     private int $states;
@@ -71,7 +74,8 @@ final class SteadyState
         [$operator, $start] = $this->entry($x, self::sines()[0], $warm);
         $accepted = null;
         $damping = 1.0;
-        for ($cycle = 0; $cycle < self::MOST_CYCLES; $cycle++) {
+        $most = $warm === null ? self::MOST_CYCLES : self::MOST_WARM_CYCLES;
+        for ($cycle = 0; $cycle < $most; $cycle++) {
             try {
                 [$end, $monodromy, $operator, $start] = $this->cycle($x, $operator, $start);
             } catch (NoStableReading $lost) {
@@ -105,7 +109,7 @@ final class SteadyState
             $x = self::partOfTheWay($accepted, $cycle % 5 === 4 ? 0.5 * $damping : $damping);
         }
 
-        throw NoStableReading::afterCycles(self::MOST_CYCLES);
+        throw NoStableReading::afterCycles($most);
     }
 
     /**
