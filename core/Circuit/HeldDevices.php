@@ -148,7 +148,7 @@ final class HeldDevices
                     $through[$m] += $offsets[$d];
                 }
             }
-            $currents[] = $through;
+            $currents[] = array_values($through);
         }
 
         return $currents;

@@ -273,7 +273,7 @@ final class ReducedNetwork
     {
         $moved = $this->held?->movedBy($regions) ?? [];
         if ($this->held === null || $moved !== []) {
-            $moving = [...$this->held?->moving ?? [], ...$moved];
+            $moving = $this->held === null ? [] : [...$this->held->moving, ...$moved];
             if (count($moving) > self::MOST_MOVING * count($regions)) {
                 $moving = $moved;
             }

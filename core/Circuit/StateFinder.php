@@ -119,13 +119,14 @@ final class StateFinder
     {
         $progress = 0.0;
         $direction = 1.0;
-        $just = $came = null;
+        $just = null;
+        $came = 0;
         for ($corner = 0; $corner < self::WALK_CORNERS; $corner++) {
             if ($direction > 0 && $this->agrees($operator, $this->controls($operator, $x, $sine))) {
                 return $operator;
             }
             [$w, $dw] = $this->along($operator, $x, $sine, $start, $progress, $direction);
-            if ($just !== null && $came !== null && ! $this->network->devices[$just]->enters($came, $operator->regions[$just], $dw, $this->network->controlAt[$just])) {
+            if ($just !== null && ! $this->network->devices[$just]->enters($came, $operator->regions[$just], $dw, $this->network->controlAt[$just])) {
                 $direction = -$direction;
                 $dw = array_map(static fn(float $d): float => -$d, $dw);
             }
@@ -171,7 +172,7 @@ final class StateFinder
      *
      * @return array{float, int|null, int} how far until which device first leaves its region, and for which
      */
-    private function firstToLeave(StateOperator $operator, array $w, array $dw, ?int $just, ?int $came): array
+    private function firstToLeave(StateOperator $operator, array $w, array $dw, ?int $just, int $came): array
     {
         $best = INF;
         $leaver = null;

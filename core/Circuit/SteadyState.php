@@ -71,6 +71,7 @@ final class SteadyState
         foreach ($this->network->stateOf as $name => $state) {
             $x[$state] = $warm->states[$name] ?? 0.0;
         }
+        $x = array_values($x);
         [$operator, $start] = $this->entry($x, self::sines()[0], $warm);
         $accepted = null;
         $damping = 1.0;

@@ -99,6 +99,7 @@ final class Behaviour
     {
         $shares = $run->shares();
         $readings = [];
+        $switching = array_map(SwitchingRipple::of(...), $run->phases);
         foreach ($this->supply->points as $id => $point) {
             $average = $square = $ripple = 0.0;
             $levels = [];
@@ -107,7 +108,7 @@ final class Behaviour
                 $levels[] = $signal->average;
                 $average += $shares[$k] * $signal->average;
                 $square += $shares[$k] * $signal->rms ** 2;
-                $ripple = max($ripple, $signal->peakToPeak + SwitchingRipple::at($phase, $point->node));
+                $ripple = max($ripple, $signal->peakToPeak + ($switching[$k][$point->node] ?? 0.0));
             }
             $readings[$id] = ['dc' => $average, 'ac' => sqrt(max(0.0, $square - $average ** 2)), 'ripple' => $ripple, 'swing' => max($levels) - min($levels)];
         }

@@ -78,7 +78,10 @@ final readonly class Settling
             $seen[self::signature($now)] = count($phases) - 1;
             $again = $seen[self::signature($then)] ?? null;
             if ($again !== null) {
-                return new Run(array_slice($phases, $again));
+                /** @var non-empty-list<Phase> $round */
+                $round = array_slice($phases, $again);
+
+                return new Run($round);
             }
             foreach ($then as $ref => $decided) {
                 $parts[$ref] = $parts[$ref]->withValues($decided);

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
+use Oculant\Core\Circuit\Branch\Junction;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SegmentTable;
@@ -18,7 +19,7 @@ use Oculant\Core\Quantity\Unit;
  * across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it. Averaged switch models:
  * Middlebrook and Cuk 1976, Vorperian 1990 (from memory).
  */
-abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns
+abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, Switches
 {
     /** Mean gate drive (volts) that commands full power. */
     private const FULL_DRIVE = 4.0;
@@ -113,11 +114,30 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns
         }
     }
 
-    /** Share of a switching cycle for which an output capacitor alone carries the load. */
-    abstract public function pulsation(): float;
+    /** What each rectifier behind an output winding feeds its capacitor with, and what the primary takes from its own. */
+    public function pulses(Part $part, CycleRecord $record): array
+    {
+        $terminals = array_filter(['s1', 's2', 's3', 's4', 's5', 's6', 'a1', 'a2'], $part->has(...));
+        $ends = array_map($part->node(...), $terminals);
+        $names = array_flip($record->netlist()->nodes());
+        $hertz = $part->value('frequency');
+        $pulses = [new Pulse($part->node('p1'), $part->value('drawn') / $part->value('across'), 1 - $this->alone(), 2.0, $hertz)];
+        foreach ($record->netlist()->branches() as $name => $branch) {
+            $nodes = $branch instanceof Junction ? array_map(static fn(int $node): string => $names[$node], array_keys($branch->incidence())) : [];
+            $behind = array_values(array_diff($nodes, $ends));
+            if (count($nodes) === 2 && count($behind) === 1) {
+                $pulses[] = new Pulse($behind[0], abs($record->currentSignal($name)->average), $this->alone(), $this->swing(), $hertz);
+            }
+        }
 
-    /** Ripple current through an output capacitor as a multiple of the output current. */
-    abstract public function esrFactor(): float;
+        return $pulses;
+    }
+
+    /** Share of a switching cycle for which an output capacitor alone carries the load. */
+    abstract protected function alone(): float;
+
+    /** Peak-to-peak current through an output capacitor as a multiple of the output current. */
+    abstract protected function swing(): float;
 
     public static function flux(Part $part): string
     {

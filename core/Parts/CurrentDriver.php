@@ -4,16 +4,14 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
-use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
-use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
  * A constant-current output for a string of LEDs, in and out against common: it holds its current, and unloaded it stands at
  * the top of its range, which is not a fault. With an enable pin if wired.
  */
-final class CurrentDriver extends Device implements Adjusts
+final class CurrentDriver extends LocalConverter
 {
     public function name(): string
     {
@@ -25,11 +23,6 @@ final class CurrentDriver extends Device implements Adjusts
         return 'Constant-current driver';
     }
 
-    public function terminals(): Terminals
-    {
-        return Terminals::of('in', 'out', 'common')->maybe('en');
-    }
-
     public function parameters(): array
     {
         return [
@@ -37,6 +30,7 @@ final class CurrentDriver extends Device implements Adjusts
             Parameter::main('top', 'highest output voltage', Unit::Volt, 0.06),
             Parameter::optional('lowest', 'least input voltage', Unit::Volt, 10.0),
             Parameter::optional('efficiency', 'efficiency', Unit::Ratio, 0.88, 0.03),
+            Parameter::optional('frequency', 'switching frequency', Unit::Hertz, 300e3, 0.1),
         ];
     }
 
@@ -46,29 +40,6 @@ final class CurrentDriver extends Device implements Adjusts
             new FaultMode('dead', 'no output', 2.0, 'Input and enable present, output at or below the input.'),
             new FaultMode('weak', 'current too low', 0.6, 'Amperes through the string, or volts across its sense resistor.', graded: true),
             new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater'),
-        ];
-    }
-
-    public function deadChecks(Part $part): array
-    {
-        return [DeadCheck::resistance($part, 'in', 'common', "input of {$part->ref}", '.input')];
-    }
-
-    public function rest(Part $part): array
-    {
-        return ['drawn' => 0.0, 'across' => 2 * $part->value('lowest')];
-    }
-
-    public function adjust(Part $part, ?string $fault, CycleRecord $record): array
-    {
-        if (! $record->has("{$part->ref}.feed")) {
-            return $this->rest($part);
-        }
-        $power = $record->currentSignal("{$part->ref}.feed")->average * $record->signal($part->node('out'), $part->node('common'))->average;
-
-        return [
-            'drawn' => $power / $part->value('efficiency') + 0.02,
-            'across' => max($part->value('lowest'), $record->signal($part->node('in'), $part->node('common'))->average),
         ];
     }
 
@@ -96,8 +67,6 @@ final class CurrentDriver extends Device implements Adjusts
             $lines[] = [[0.0, 0.0, 2.0], -2.0 * 1.3];
         }
         $netlist->controlled("{$part->ref}.feed", $common, $out, $controls, $lines);
-        if ($part->value('drawn') > 0) {
-            $netlist->junction("{$part->ref}.draw", $in, $common, SegmentTable::constantPower($part->value('drawn'), $part->value('across')));
-        }
+        $this->draw($part, $netlist);
     }
 }

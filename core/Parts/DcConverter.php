@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
-use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
-use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -14,7 +12,7 @@ use Oculant\Core\Quantity\Unit;
  * enable pin if wired. It holds its output up to its current limit and draws what that takes over its efficiency; below
  * its least input it rests. A negative value makes it an inverting one.
  */
-final class DcConverter extends Device implements Adjusts
+final class DcConverter extends LocalConverter
 {
     public function name(): string
     {
@@ -26,11 +24,6 @@ final class DcConverter extends Device implements Adjusts
         return 'DC converter';
     }
 
-    public function terminals(): Terminals
-    {
-        return Terminals::of('in', 'out', 'common')->maybe('en');
-    }
-
     public function parameters(): array
     {
         return [
@@ -38,6 +31,7 @@ final class DcConverter extends Device implements Adjusts
             Parameter::optional('limit', 'current limit', Unit::Ampere, 3.0, 0.15),
             Parameter::optional('lowest', 'least input voltage', Unit::Volt, 4.5),
             Parameter::optional('efficiency', 'efficiency', Unit::Ratio, 0.88, 0.03),
+            Parameter::optional('frequency', 'switching frequency', Unit::Hertz, 300e3, 0.1),
             Parameter::choice('topology', 'topology', 'buck', 'boost', 'isolated'),
         ];
     }
@@ -57,30 +51,6 @@ final class DcConverter extends Device implements Adjusts
         ];
 
         return $part->choice('topology') === 'buck' ? [...$faults, new FaultMode('short', 'switch shorted, output at the input', 1.2, 'The output stands at the input voltage.')] : $faults;
-    }
-
-    public function deadChecks(Part $part): array
-    {
-        return [DeadCheck::resistance($part, 'in', 'common', "input of {$part->ref}", '.input')];
-    }
-
-    public function rest(Part $part): array
-    {
-        return ['drawn' => 0.0, 'across' => 2 * $part->value('lowest')];
-    }
-
-    public function adjust(Part $part, ?string $fault, CycleRecord $record): array
-    {
-        $output = "{$part->ref}.feed";
-        if (! $record->has($output)) {
-            return $this->rest($part);
-        }
-        $power = abs($record->currentSignal($output)->average * $record->signal($part->node('out'), $part->node('common'))->average);
-
-        return [
-            'drawn' => $power / $part->value('efficiency') + 5e-3 * $part->value('lowest'),
-            'across' => max($part->value('lowest'), $record->signal($part->node('in'), $part->node('common'))->average),
-        ];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
@@ -113,8 +83,6 @@ final class DcConverter extends Device implements Adjusts
             $lines[] = [[0.0, 0.0, 20.0], -20.0 * 1.3];
         }
         $netlist->controlled("{$part->ref}.feed", $negative ? $out : $common, $negative ? $common : $out, $controls, $lines);
-        if ($part->value('drawn') > 0) {
-            $netlist->junction("{$part->ref}.draw", $in, $common, SegmentTable::constantPower($part->value('drawn'), $part->value('across')));
-        }
+        $this->draw($part, $netlist);
     }
 }

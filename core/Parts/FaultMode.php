@@ -16,6 +16,7 @@ final readonly class FaultMode
      * @param bool         $graded true if its severity varies from unit to unit (dried, leaky, drifted)
      * @param string       $looks  what may be seen
      * @param string       $proof  how it is confirmed
+     * @param string       $silence why a meter may not show it
      */
     public function __construct(
         public string $name,
@@ -24,6 +25,7 @@ final readonly class FaultMode
         public string $proof,
         public bool $graded = false,
         public string $looks = '',
+        public string $silence = '',
     ) {
     }
 }

@@ -17,12 +17,12 @@ final class FlybackTransformer extends AveragedConverter
         return 'Flyback transformer';
     }
 
-    public function pulsation(): float
+    protected function alone(): float
     {
         return 0.5;
     }
 
-    public function esrFactor(): float
+    protected function swing(): float
     {
         return 2.0;
     }

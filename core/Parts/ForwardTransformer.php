@@ -17,12 +17,12 @@ final class ForwardTransformer extends AveragedConverter
         return 'Forward transformer';
     }
 
-    public function pulsation(): float
+    protected function alone(): float
     {
         return 0.03;
     }
 
-    public function esrFactor(): float
+    protected function swing(): float
     {
         return 0.3;
     }

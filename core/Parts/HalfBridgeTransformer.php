@@ -17,12 +17,12 @@ final class HalfBridgeTransformer extends AveragedConverter
         return 'Half-bridge transformer';
     }
 
-    public function pulsation(): float
+    protected function alone(): float
     {
         return 0.05;
     }
 
-    public function esrFactor(): float
+    protected function swing(): float
     {
         return 0.4;
     }

@@ -7,6 +7,8 @@ namespace Tests\Support;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Template\Answers;
+use Oculant\Core\Supply\Template\Templates;
 
 /** Small supplies for tests, and the demo ones; solved once per process. */
 final class Supplies
@@ -17,6 +19,12 @@ final class Supplies
     public static function demo(string $name): Description
     {
         return DescriptionReader::fromJson((string) file_get_contents(__DIR__."/../../database/demo/supplies/{$name}.json"));
+    }
+
+    /** @param array<string, mixed> $answers to a family's template */
+    public static function drafted(string $family, array $answers = []): Description
+    {
+        return DescriptionReader::fromArray(Answers::describe(Templates::named($family), $answers));
     }
 
     /** @return array<string, mixed> */

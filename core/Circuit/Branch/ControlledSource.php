@@ -92,7 +92,7 @@ final readonly class ControlledSource implements SwitchedDevice
 
     public function law(int $region): array
     {
-        return $region === self::OFF ? [array_fill(0, count($this->controls), 0.0), 0.0] : $this->lines[$region - 1];
+        return $this->lines[$region - 1] ?? [array_fill(0, count($this->controls), 0.0), 0.0];
     }
 
     /**

@@ -54,7 +54,7 @@ final class DirectFed implements Template
             ->part('D1', 'schottky', ['a' => 'IN2', 'k' => 'IN3'], ['current' => Draft::amperes(max(2.0, ceil(3 * $power / $feed))), 'reverse' => '100 V', 'notes' => 'against reverse polarity'])
             ->part('D2', 'tvs', ['a' => '0V', 'k' => 'IN3'], ['value' => Draft::volts(1.7 * $feed)])
             ->pair('L1', 'inductor', 'IN3', 'BUS', value: '22u', resistance: '0.02', current: Draft::amperes(max(2.0, ceil(3 * $power / $feed))))
-            ->electrolytic('C1', 'BUS', '0V', max(100e-6, 10e-6 * $power), 1.7 * $feed)
+            ->electrolytic('C1', 'BUS', '0V', max(100e-6, 10e-6 * $power), 1.7 * $feed, esr: '0.08')
             ->stage('inlet', 'Inlet and protection', null, 'W1', 'J1', 'F1', 'D1', 'D2')
             ->stage('bus', 'Filter', 'inlet', 'L1', 'C1')
             ->point('feed', 'FEED', '0V', 'inlet connector', 'inlet')
@@ -64,7 +64,7 @@ final class DirectFed implements Template
             [$volts, $amperes] = [$answers->value($rail), $answers->value("{$rail}_load")];
             $draft
                 ->part("U{$number}", 'dc_converter', ['in' => 'BUS', 'out' => "OUT{$number}", 'common' => '0V', 'en' => 'ENABLE'], ['value' => Draft::volts($volts), 'limit' => Draft::amperes(1.6 * $amperes), 'lowest' => Draft::volts(max(4.5, 0.6 * $feed))])
-                ->electrolytic('C'.($number + 1), "OUT{$number}", '0V', 220e-6, 1.5 * $volts)
+                ->electrolytic('C'.($number + 1), "OUT{$number}", '0V', 220e-6, 1.5 * $volts, esr: '0.05')
                 ->load("RL{$number}", "OUT{$number}", $amperes, $volts)
                 ->stage("rail{$number}", Draft::volts($volts).' rail', 'bus', "U{$number}", 'C'.($number + 1), "RL{$number}")
                 ->point(Draft::volts($volts).' rail', "OUT{$number}", '0V', 'plus of C'.($number + 1), "rail{$number}", ['rail' => Draft::volts($volts)]);

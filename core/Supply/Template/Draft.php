@@ -85,16 +85,19 @@ final class Draft
     /** Part terminals a and b. */
     public function pair(string $ref, string $kind, string $a, string $b, string ...$values): self
     {
+        /** @var array<string, string> $values named arguments */
         return $this->part($ref, $kind, ['a' => $a, 'b' => $b], $values);
     }
 
     public function resistor(string $ref, string $a, string $b, float $ohms, float $watts = 0.0, string ...$values): self
     {
+        /** @var array<string, string> $values named arguments */
         return $this->part($ref, 'resistor', ['a' => $a, 'b' => $b], ['value' => self::ohms($ohms), 'power' => self::power($watts)] + $values);
     }
 
     public function electrolytic(string $ref, string $plus, string $minus, float $farads, float $volts, string ...$values): self
     {
+        /** @var array<string, string> $values named arguments */
         return $this->part($ref, 'electrolytic', ['plus' => $plus, 'minus' => $minus], ['value' => self::farads($farads), 'voltage' => self::capacitorVoltage($volts)] + $values);
     }
 
@@ -127,7 +130,7 @@ final class Draft
         return $this->mode('low_mains', 'Mains 10 % low', ['mains' => '90 %'])->mode('high_mains', 'Mains 10 % high', ['mains' => '110 %']);
     }
 
-    /** @param array<string, string> $fields rail, minutes, documented */
+    /** @param array<string, string|int|float> $fields rail, minutes, documented */
     public function point(string $name, string $node, string $against, string $how, string $stage, array $fields = []): self
     {
         $this->points[] = ['id' => 'TP'.(count($this->points) + 1), 'name' => $name, 'node' => $node, 'against' => $against, 'how' => $how, 'stage' => $stage] + $fields;

@@ -44,7 +44,7 @@ final class Flyback implements Template
         }
         $peak = $answers->mains * M_SQRT2;
         $draft = OffLine::front(Draft::onMains($answers), $answers, $volts * $amperes)
-            ->point('bulk capacitor', 'BULK+', 'HGND', 'plus of C1', 'bulk', ['rail' => Draft::volts(round($peak)), 'minutes' => '0.8']);
+            ->point('bulk capacitor', 'BULK+', 'HGND', 'plus of C1', 'bulk', ['rail' => Draft::volts(round($peak)), 'minutes' => 0.8]);
         (new FlybackSection('BULK+', 'OUT', $volts, $amperes, 0.55 * $peak, 10, $peak))->withController($draft, $answers->word('start'));
 
         return $draft

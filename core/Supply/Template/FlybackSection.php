@@ -58,8 +58,8 @@ final readonly class FlybackSection
             ->stage($stage, 'Switch and transformer', "{$stage}_start", 'R'.($n + 2), 'R'.($n + 3), 'Q'.($n + 1), 'R'.($n + 4), 'T'.($n + 1))
             ->stage("{$stage}_out", 'Output', $stage, 'D'.($n + 2), 'C'.($n + 2), 'RL'.($n + 1))
             ->stage("{$stage}_feedback", 'Feedback', "{$stage}_out", 'R'.($n + 5), 'OK'.($n + 1), 'U'.($n + 2), 'R'.($n + 6), 'R'.($n + 7))
-            ->point('controller supply', $v, 'HGND', 'plus of C'.($n + 1), "{$stage}_start", ['minutes' => '0.8'])
-            ->point('mean gate drive', "DRIVE{$n}", 'HGND', "drive pin of {$u}", $stage, ['minutes' => '0.8'])
+            ->point('controller supply', $v, 'HGND', 'plus of C'.($n + 1), "{$stage}_start", ['minutes' => 0.8])
+            ->point('mean gate drive', "DRIVE{$n}", 'HGND', "drive pin of {$u}", $stage, ['minutes' => 0.8])
             ->point(Draft::volts($this->volts).' output', $this->output, '0V', 'plus of C'.($n + 2), "{$stage}_out", ['rail' => Draft::volts($this->volts)])
             ->point('reference input', "REF{$n}", '0V', 'reference pin of U'.($n + 2), "{$stage}_feedback");
     }
@@ -79,7 +79,7 @@ final readonly class FlybackSection
             ->stage($stage, $name === '' ? 'Switcher and transformer' : $name, $from, $u, 'C'.($n + 1), 'T'.($n + 1))
             ->stage("{$stage}_out", 'Output', $stage, 'D'.($n + 2), 'C'.($n + 2), 'RL'.($n + 1))
             ->stage("{$stage}_feedback", 'Feedback', "{$stage}_out", 'R'.($n + 5), 'OK'.($n + 1), 'U'.($n + 2), 'R'.($n + 6), 'R'.($n + 7))
-            ->point("supply pin of {$u}", "VCC{$n}", 'HGND', 'plus of C'.($n + 1), $stage, ['minutes' => '0.8'])
+            ->point("supply pin of {$u}", "VCC{$n}", 'HGND', 'plus of C'.($n + 1), $stage, ['minutes' => 0.8])
             ->point(Draft::volts($this->volts).' output', $this->output, '0V', 'plus of C'.($n + 2), "{$stage}_out", ['rail' => Draft::volts($this->volts)]);
     }
 
@@ -103,7 +103,7 @@ final readonly class FlybackSection
         $farads = max(100e-6, $this->amperes * 220e-6);
         $draft
             ->part('D'.($n + 2), $this->volts < 15 ? 'schottky' : 'ultrafast_diode', ['a' => "SEC{$n}", 'k' => $this->output], ['current' => Draft::amperes(max(1.0, ceil(3 * $this->amperes))), 'reverse' => Draft::volts($this->volts < 15 ? 60 : max(200, 4 * $this->volts))])
-            ->electrolytic('C'.($n + 2), $this->output, '0V', $farads, $this->volts * 1.3, esr: Draft::write(min(0.1, 0.02 * $this->volts / $this->amperes), Unit::Ohm), ripple: Draft::amperes(max(0.5, 1.5 * $this->amperes)))
+            ->electrolytic('C'.($n + 2), $this->output, '0V', $farads, $this->volts * 1.3, esr: Draft::write(min(0.1, 0.008 * $this->volts / $this->amperes), Unit::Ohm), ripple: Draft::amperes(max(0.5, 1.5 * $this->amperes)))
             ->load('RL'.($n + 1), $this->output, $this->amperes, $this->volts);
     }
 

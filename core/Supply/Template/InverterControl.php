@@ -40,7 +40,7 @@ final class InverterControl implements Template
         }
         $peak = $answers->mains * M_SQRT2;
         $draft = OffLine::front(Draft::onMains($answers), $answers, 60.0, 'soft start')
-            ->point('bulk capacitor', 'BULK+', 'HGND', 'bus bar, plus', 'bulk', ['rail' => Draft::volts(round($peak)), 'minutes' => '1'])
+            ->point('bulk capacitor', 'BULK+', 'HGND', 'bus bar, plus', 'bulk', ['rail' => Draft::volts(round($peak)), 'minutes' => 1])
             ->resistor('R2', 'BULK+', 'HGND', 68e3, ($peak * 1.1) ** 2 / 68e3, notes: 'bleeder of the bus');
         (new FlybackSection('BULK+', 'CTRL', $volts, $amperes + 0.3, 0.5 * $peak, 10, $peak))->withController($draft, 'resistor', 'control');
 

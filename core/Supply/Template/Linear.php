@@ -59,7 +59,8 @@ final class Linear implements Template
         $rectifier = $answers->word('rectifier');
         $tapped = $dual || $rectifier === 'two_diode';
         $load = $answers->value('load');
-        $power = Draft::voltAmperes(1.8 * $secondary * $load * ($dual ? 2 : 1));
+        // The short pulses of one diode heat the winding far more than those of two (transformer handbooks, from memory).
+        $power = Draft::voltAmperes(($rectifier === 'half_wave' && ! $dual ? 3.6 : 1.8) * $secondary * $load * ($dual ? 2 : 1));
         $draft = Draft::onMains($answers)
             ->part('W1', 'mains', ['l' => 'L', 'n' => 'N'])
             ->pair('F1', 'fuse', 'L', 'L1', rating: Draft::fuse($power / $answers->mains))

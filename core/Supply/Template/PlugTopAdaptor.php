@@ -53,7 +53,7 @@ final class PlugTopAdaptor implements Template
             ->stage('inlet', 'Fusible resistor', null, 'W1', 'R1')
             ->stage('bulk', 'Bridge and bulk', 'inlet', 'BR1', 'C1')
             ->point('mains at the pins', 'L', 'N', 'plug pins, board side', 'inlet', ['minutes' => 1])
-            ->point('bulk capacitor', 'BULK+', 'HGND', 'plus of C1', 'bulk', ['rail' => Draft::volts(round($peak)), 'minutes' => '0.8'])
+            ->point('bulk capacitor', 'BULK+', 'HGND', 'plus of C1', 'bulk', ['rail' => Draft::volts(round($peak)), 'minutes' => 0.8])
             ->ground('HGND', 'hot ground', 'negative end of C1')
             ->ground('0V', 'output ground', 'sleeve of the output plug')
             ->caution('Glued housings are not made to be opened and closed again: replacing the whole adaptor is mostly right. Open ones run on the bench behind an isolation transformer only.');

@@ -46,7 +46,7 @@ final class TelevisionBoard implements Template
             ->part('PF1', 'pfc', ['in' => 'RECT+', 'out' => 'BULK+', 'common' => 'HGND', 'vcc' => 'VCC'], ['value' => '390 V', 'power' => Draft::write(1.7 * $power, Unit::Watt)])
             ->electrolytic('C1', 'BULK+', 'HGND', 0.8e-6 * $power, 450)
             ->stage('pfc', 'Power-factor stage and bulk', 'bulk', 'PF1', 'C1')
-            ->point('bulk capacitor', 'BULK+', 'HGND', 'plus of C1', 'pfc', ['rail' => '390 V', 'minutes' => '0.8']);
+            ->point('bulk capacitor', 'BULK+', 'HGND', 'plus of C1', 'pfc', ['rail' => '390 V', 'minutes' => 0.8]);
         (new FlybackSection('BULK+', 'STBY', 5.0, 0.5, 0.45 * $peak, 10, $peak))->integrated($draft, 'standby', 'pfc', 'Standby switcher');
 
         return $this->upOnCommand($draft, $volts, $amperes, $strip, $top, $peak)
@@ -95,7 +95,7 @@ final class TelevisionBoard implements Template
             ->stage('feedback', 'Feedback', 'main_out', 'R5', 'OK3', 'U5', 'R6', 'R7')
             ->stage('strip', 'Light strip driver', 'main_out', 'U6', 'C6', 'RL2')
             ->point('power-on command', 'CMD', '0V', 'command pin of the board connector', 'command')
-            ->point('controller supply', 'VCC', 'HGND', 'plus of C4', 'command', ['minutes' => '0.8'])
+            ->point('controller supply', 'VCC', 'HGND', 'plus of C4', 'command', ['minutes' => 0.8])
             ->point(Draft::volts($volts).' main output', 'MAIN', '0V', 'plus of C5', 'main_out', ['rail' => Draft::volts($volts)])
             ->point('light strip', 'STRIP', '0V', 'strip connector', 'strip')
             ->interlock('command', 'The main board must give the power-on command', 'bridge the command pin to standby 5 V through 1 kOhm', 'only standby runs and the bulk stays at plain rectified mains', 'S1');

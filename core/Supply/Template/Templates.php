@@ -4,9 +4,17 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply\Template;
 
+use Oculant\Core\Supply\DescriptionRefused;
+
 /** The registry: one line per family. */
 final class Templates
 {
+    /** @throws DescriptionRefused if there is no such family */
+    public static function named(string $name): Template
+    {
+        return self::all()[$name] ?? throw DescriptionRefused::because([['path' => 'family', 'message' => sprintf('There is no template "%s". Known: %s.', $name, implode(', ', array_keys(self::all())))]]);
+    }
+
     /** @return array<string, Template> by name */
     public static function all(): array
     {

@@ -12,7 +12,6 @@ use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Practice\SimulatedTechnician;
 use Oculant\Core\Practice\SimulatedUnit;
 use Oculant\Core\Supply\DescriptionReader;
-use Oculant\Core\Supply\LinearTemplate;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
@@ -212,7 +211,7 @@ final class WorkupTest extends TestCase
     #[DataProvider('unseen')]
     public function testFindsFaultsOfSuppliesNeverSeenBefore(array $answers, array $faults): void
     {
-        $supply = DescriptionReader::fromArray(LinearTemplate::fromAnswers($answers)->describe());
+        $supply = Supplies::drafted('linear', $answers);
         $technician = new SimulatedTechnician($supply, new SolvedKnowledge($supply));
         foreach ($faults as $k => $fault) {
             $result = $technician->find($fault, 500 + $k);

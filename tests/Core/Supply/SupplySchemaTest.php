@@ -4,21 +4,23 @@ declare(strict_types=1);
 
 namespace Tests\Core\Supply;
 
-use Oculant\Core\Supply\LinearTemplate;
 use Oculant\Core\Supply\SupplySchema;
 use Opis\JsonSchema\Validator;
+use Oculant\Core\Supply\Template\Templates;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
 /** The published schema and the reader take the same descriptions (checked with a general JSON Schema validator). */
 final class SupplySchemaTest extends TestCase
 {
-    public function testTakesTheDemoSuppliesAndTheTemplate(): void
+    public function testTakesTheDemoSuppliesAndTheTemplates(): void
     {
         foreach (['tide-recorder', 'deck-intercom', 'auction-scale', 'dimmer-drive', 'tuner-feed'] as $name) {
             self::assertTrue($this->isValid(Supplies::demoArray($name)), $name);
         }
-        self::assertTrue($this->isValid(LinearTemplate::fromAnswers(['secondary' => '15 V', 'regulated' => '12 V'])->describe()));
+        foreach (array_keys(Templates::all()) as $family) {
+            self::assertTrue($this->isValid(Supplies::drafted($family)->written), $family);
+        }
     }
 
     public function testRefusesUnknownFieldsAndMissingValues(): void

@@ -2,17 +2,16 @@
 
 declare(strict_types=1);
 
-namespace Tests\Core\Supply;
+namespace Tests\Core\Supply\Template;
 
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Quantity\PreferredValues;
-use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\DescriptionRefused;
-use Oculant\Core\Supply\LinearTemplate;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\Supplies;
 
-final class LinearTemplateTest extends TestCase
+final class LinearTest extends TestCase
 {
     /** @return iterable<string, array{array<string, string>}> */
     public static function answers(): iterable
@@ -29,7 +28,7 @@ final class LinearTemplateTest extends TestCase
     #[DataProvider('answers')]
     public function testGivesAWorkingSupply(array $answers): void
     {
-        $supply = DescriptionReader::fromArray(LinearTemplate::fromAnswers($answers)->describe());
+        $supply = Supplies::drafted('linear', $answers);
         $regulated = (float) ($answers['regulated'] ?? 0);
         foreach ($supply->modes as $mode) {
             $expected = Expectations::of($supply, $mode);
@@ -47,7 +46,7 @@ final class LinearTemplateTest extends TestCase
     /** A tenth of the peak as ripple: C = I / (2 f dV) (handbook estimate), then up to the next E6 value of IEC 60063. */
     public function testComputesTheReservoir(): void
     {
-        $supply = DescriptionReader::fromArray(LinearTemplate::fromAnswers(['secondary' => '15 V', 'load' => '0.5 A'])->describe());
+        $supply = Supplies::drafted('linear', ['secondary' => '15 V', 'load' => '0.5 A']);
         $needed = 0.5 / (2 * 50 * 0.1 * 15 * M_SQRT2);
 
         self::assertSame(PreferredValues::E6->atLeast($needed), $supply->part('C1')->value('value'));
@@ -57,7 +56,7 @@ final class LinearTemplateTest extends TestCase
     public function testRefusesWhatCannotWork(): void
     {
         try {
-            LinearTemplate::fromAnswers(['secondary' => '8 V', 'regulated' => '12 V', 'rails' => 'triple', 'load' => '-1']);
+            Supplies::drafted('linear', ['secondary' => '8 V', 'regulated' => '12 V', 'rails' => 'triple', 'load' => '-1']);
             self::fail('The answers were taken.');
         } catch (DescriptionRefused $refused) {
             self::assertEqualsCanonicalizing(['secondary', 'rails', 'load'], array_column($refused->problems, 'path'));
