@@ -24,6 +24,24 @@ final class Stress
         return max(0.0, $watts);
     }
 
+    /** The branch that carries most of a part's current; null if it has none. */
+    public static function mainBranch(string $ref, CycleRecord $record): ?string
+    {
+        if ($record->has($ref)) {
+            return $ref;
+        }
+        $main = null;
+        $most = 0.0;
+        foreach (self::branches($ref, $record) as $name) {
+            $rms = $record->currentSignal($name)->rms;
+            if ($main === null || $rms > $most) {
+                [$main, $most] = [$name, $rms];
+            }
+        }
+
+        return $main;
+    }
+
     /**
      * How a part stands against one of its ratings, in the rating's unit; null if nothing tells.
      */

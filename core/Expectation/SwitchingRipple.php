@@ -20,7 +20,7 @@ final class SwitchingRipple
         foreach ($phase->parts as $part) {
             foreach ($part->kind instanceof Switches ? $part->kind->pulses($part, $phase->record) : [] as $pulse) {
                 [$farads, $esr] = self::smoothing($phase, $pulse->node);
-                $level = abs($phase->record->signal($pulse->node, $phase->record->netlist()->reference)->average);
+                $level = abs($phase->record->signal($pulse->node, $pulse->against)->average);
                 $volts = $farads <= 0.0 ? $level : min(1.5 * $level, $pulse->alone * $pulse->amperes / ($pulse->hertz * $farads) + $pulse->swing * $pulse->amperes * $esr);
                 $ripple[$pulse->node] = ($ripple[$pulse->node] ?? 0.0) + $volts;
             }

@@ -11,7 +11,7 @@ use Oculant\Core\Quantity\Unit;
  * An adjustable three-terminal regulator, terminals in, out and adj: it holds 1.25 V between out and adj and lets about 50 uA
  * out of adj (317/337 data-sheet families). A negative reference makes it a negative one.
  */
-final class AdjustableRegulator extends Device implements Rated
+final class AdjustableRegulator extends Device implements NeedsHeadroom, Rated
 {
     public function name(): string
     {
@@ -56,6 +56,11 @@ final class AdjustableRegulator extends Device implements Rated
     public function ratings(Part $part): array
     {
         return [Rating::power($part->value('power'))];
+    }
+
+    public function headroom(Part $part): array
+    {
+        return [$part->node('in'), $part->node('out'), $part->value('dropout')];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

@@ -117,16 +117,28 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     /** What each rectifier behind an output winding feeds its capacitor with, and what the primary takes from its own. */
     public function pulses(Part $part, CycleRecord $record): array
     {
-        $terminals = array_filter(['s1', 's2', 's3', 's4', 's5', 's6', 'a1', 'a2'], $part->has(...));
-        $ends = array_map($part->node(...), $terminals);
         $names = array_flip($record->netlist()->nodes());
         $hertz = $part->value('frequency');
-        $pulses = [new Pulse($part->node('p1'), $part->value('drawn') / $part->value('across'), 1 - $this->alone(), 2.0, $hertz)];
-        foreach ($record->netlist()->branches() as $name => $branch) {
-            $nodes = $branch instanceof Junction ? array_map(static fn(int $node): string => $names[$node], array_keys($branch->incidence())) : [];
-            $behind = array_values(array_diff($nodes, $ends));
-            if (count($nodes) === 2 && count($behind) === 1) {
-                $pulses[] = new Pulse($behind[0], abs($record->currentSignal($name)->average), $this->alone(), $this->swing(), $hertz);
+        $excess = $part->value('across') / $part->value('lowest');
+        $switch = $part->linked('switch');
+        $pulses = $switch === null ? [] : [new Pulse(
+            $part->node('p1'), $switch->node('s'), $part->value('drawn') / $part->value('across'), 1 - $this->alone(), 2.0, $hertz,
+            "{$switch->ref}.body", $this->standOff($part->value('across'), $part->value('lowest')),
+        )];
+        foreach ([['s1', 's2'], ['s3', 's4'], ['s5', 's6'], ['a1', 'a2']] as $winding) {
+            if (! $part->has($winding[0])) {
+                continue;
+            }
+            $ends = array_map($part->node(...), $winding);
+            foreach ($record->netlist()->branches() as $name => $branch) {
+                $nodes = $branch instanceof Junction ? array_map(static fn(int $node): string => $names[$node], array_keys($branch->incidence())) : [];
+                $behind = array_values(array_diff($nodes, $ends));
+                if (count($nodes) !== 2 || count($behind) !== 1) {
+                    continue;
+                }
+                $against = $ends[in_array($ends[0], $nodes, true) ? 1 : 0];
+                $volts = abs($record->signal($behind[0], $against)->average);
+                $pulses[] = new Pulse($behind[0], $against, abs($record->currentSignal($name)->average), $this->alone(), $this->swing(), $hertz, $name, $this->reverse($volts, $excess));
             }
         }
 
@@ -135,6 +147,17 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     /** Share of a switching cycle for which an output capacitor alone carries the load. */
     abstract protected function alone(): float;
+
+    /**
+     * Volts peak that a rectifier blocks while the switch conducts (or the other half does).
+     *
+     * @param float $output volts
+     * @param float $excess feed voltage as a multiple of the lowest one it is designed for
+     */
+    abstract protected function reverse(float $output, float $excess): float;
+
+    /** Volts peak that the switch blocks, from the mean voltage across it and the lowest one. */
+    abstract protected function standOff(float $across, float $lowest): float;
 
     /** Peak-to-peak current through an output capacitor as a multiple of the output current. */
     abstract protected function swing(): float;

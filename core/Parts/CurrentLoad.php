@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** What the supply feeds, drawing the same current at any voltage above half a volt, a to b. */
-final class CurrentLoad extends Pair
+final class CurrentLoad extends Pair implements Consumes
 {
     public function name(): string
     {

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** A fan, plus to minus: as good as a resistor up to its rated voltage. */
-final class Fan extends Pair implements ShowsSigns
+final class Fan extends Pair implements Consumes, ShowsSigns
 {
     protected const ENDS = ['plus', 'minus'];
 

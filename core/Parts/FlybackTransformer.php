@@ -26,4 +26,16 @@ final class FlybackTransformer extends AveragedConverter
     {
         return 2.0;
     }
+
+    /** Half duty at the lowest feed sets the turns: output plus reflected feed. */
+    protected function reverse(float $output, float $excess): float
+    {
+        return $output * (1 + $excess);
+    }
+
+    /** The feed, the reflected output and a leakage spike of a third. */
+    protected function standOff(float $across, float $lowest): float
+    {
+        return $across + 1.3 * $lowest;
+    }
 }

@@ -26,4 +26,16 @@ final class ForwardTransformer extends AveragedConverter
     {
         return 0.3;
     }
+
+    /** Half duty at the lowest feed: the winding swings to twice the output there. */
+    protected function reverse(float $output, float $excess): float
+    {
+        return 2 * $output * $excess;
+    }
+
+    /** Twice the feed while the core resets. */
+    protected function standOff(float $across, float $lowest): float
+    {
+        return 2 * $across;
+    }
 }

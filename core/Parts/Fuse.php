@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Quantity\Unit;
 
 /** Rating as printed: "T315mA", "F1A", "2A". */
-final class Fuse extends Contact implements ShowsSigns
+final class Fuse extends Contact implements Rated, ShowsSigns
 {
     public function name(): string
     {
@@ -28,6 +28,12 @@ final class Fuse extends Contact implements ShowsSigns
     public function faults(Part $part): array
     {
         return [new FaultMode('open', 'open', 3.0, 'Ohms across the fuse out of its holder; look at how the element parted.', looks: 'element parted, glass may be grey or blackened')];
+    }
+
+    /** It is meant to go by its own law; beside its rating only how much it carries. */
+    public function ratings(Part $part): array
+    {
+        return [Rating::rms($part->value('rating'))];
     }
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array

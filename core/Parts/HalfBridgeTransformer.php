@@ -26,4 +26,16 @@ final class HalfBridgeTransformer extends AveragedConverter
     {
         return 0.4;
     }
+
+    /** Each half of the winding stands at nearly the output at the lowest feed; the resting one blocks both. */
+    protected function reverse(float $output, float $excess): float
+    {
+        return 2.2 * $output * $excess;
+    }
+
+    /** Never more than the feed. */
+    protected function standOff(float $across, float $lowest): float
+    {
+        return $across;
+    }
 }

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** A valve heater or heating element: cold it reads a fraction of its hot resistance. */
-final class Heater extends Pair implements ShowsSigns
+final class Heater extends Pair implements Consumes, ShowsSigns
 {
     public function name(): string
     {

@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** What the supply feeds, as a resistance: stated in ohms, or as a current at a voltage. */
-final class Load extends Pair implements ChecksItself
+final class Load extends Pair implements Consumes, ChecksItself
 {
     public function name(): string
     {

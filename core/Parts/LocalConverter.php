@@ -52,8 +52,8 @@ abstract class LocalConverter extends Device implements Adjusts, Switches
         $in = $part->value('drawn') / $part->value('across');
 
         return [
-            new Pulse($part->node('out'), $out, self::CHOKE_RIPPLE / 8, self::CHOKE_RIPPLE, $part->value('frequency')),
-            new Pulse($part->node('in'), $in, 0.6, 2.5, $part->value('frequency')),
+            new Pulse($part->node('out'), $part->node('common'), $out, self::CHOKE_RIPPLE / 8, self::CHOKE_RIPPLE, $part->value('frequency')),
+            new Pulse($part->node('in'), $part->node('common'), $in, 0.6, 2.5, $part->value('frequency')),
         ];
     }
 

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** What the supply feeds when it regulates for itself: the lower the voltage, the more current it draws, a to b. */
-final class PowerLoad extends Pair
+final class PowerLoad extends Pair implements Consumes
 {
     public function name(): string
     {

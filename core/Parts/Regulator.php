@@ -13,7 +13,7 @@ use Oculant\Core\Quantity\Unit;
  * 78xx/79xx data-sheet family: output within 4 %, dropout 2 V typical at 1 A, peak output current 2.2 A, quiescent
  * current about 5 mA (from memory).
  */
-final class Regulator extends Device implements Rated
+final class Regulator extends Device implements NeedsHeadroom, Rated
 {
     private const OUTPUT_OHMS = 0.02;
 
@@ -64,6 +64,11 @@ final class Regulator extends Device implements Rated
     public function ratings(Part $part): array
     {
         return [Rating::power($part->value('power'))];
+    }
+
+    public function headroom(Part $part): array
+    {
+        return [$part->node('in'), $part->node('common'), abs($part->value('value')) + $part->value('dropout')];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

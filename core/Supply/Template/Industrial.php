@@ -72,7 +72,7 @@ final class Industrial implements Template
 
         return $draft
             ->part('T1', 'half_bridge', ['p1' => 'HALF', 'p2' => 'TANK', 's1' => 'SEC', 's2' => '0V'], ['secondary' => Draft::volts($volts + $drop), 'lowest' => '150 V', 'power' => Draft::write(1.25 * $volts * $amperes, Unit::Watt), 'efficiency' => '93 %', 'frequency' => '100 kHz', 'switch' => 'Q2', 'switch2' => 'Q1'])
-            ->part('D1', $volts < 15 ? 'schottky' : 'ultrafast_diode', ['a' => 'SEC', 'k' => 'RAIL'], ['current' => Draft::amperes(max(3.0, ceil(2 * $amperes))), 'reverse' => Draft::volts(max(100, 5 * $volts))])
+            ->part('D1', $volts < 15 ? 'schottky' : 'ultrafast_diode', ['a' => 'SEC', 'k' => 'RAIL'], ['current' => Draft::amperes(max(3.0, ceil(2 * $amperes))), 'reverse' => Draft::volts(max(100, 8 * $volts))])
             ->electrolytic('C5', 'RAIL', '0V', max(470e-6, 150e-6 * $amperes), $volts * 1.3, esr: Draft::write(min(0.05, 0.1 / $amperes), Unit::Ohm))
             ->pair('L2', 'inductor', 'RAIL', 'OUT', value: '4.7u', resistance: '3m', current: Draft::amperes(ceil(1.6 * $amperes)))
             ->electrolytic('C6', 'OUT', '0V', max(220e-6, 50e-6 * $amperes), $volts * 1.3)

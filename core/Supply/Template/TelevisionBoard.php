@@ -75,7 +75,7 @@ final class TelevisionBoard implements Template
             ->electrolytic('C4', 'VCC', 'HGND', 22e-6, 35)
             ->part('U4', 'pwm_controller', ['vcc' => 'VCC', 'gnd' => 'HGND', 'fb' => 'FB', 'out' => 'DRIVE'], ['start' => '11 V', 'stop' => '9 V', 'start_up_time' => '2 ms', 'over_voltage' => '25 V'])
             ->resistor('R3', 'DRIVE', 'GATE', 22)
-            ->part('Q2', 'mosfet', ['d' => 'DRAIN', 'g' => 'GATE', 's' => 'SENSE'], ['current' => Draft::amperes(max(6.0, ceil($power / 15)))])
+            ->part('Q2', 'mosfet', ['d' => 'DRAIN', 'g' => 'GATE', 's' => 'SENSE'], ['voltage' => '900 V', 'current' => Draft::amperes(max(6.0, ceil($power / 15)))])
             ->resistor('R4', 'SENSE', 'HGND', 0.1, 0.6)
             ->part('T1', 'forward', ['p1' => 'BULK+', 'p2' => 'DRAIN', 's1' => 'SEC', 's2' => '0V'], ['secondary' => Draft::volts($volts + 0.6), 'lowest' => Draft::volts(0.45 * $peak), 'power' => Draft::write(1.4 * $power, Unit::Watt), 'efficiency' => '90 %', 'frequency' => '100 kHz', 'switch' => 'Q2'])
             ->part('D1', 'schottky', ['a' => 'SEC', 'k' => 'MAIN'], ['current' => Draft::amperes(ceil(3 * $power / $volts)), 'reverse' => '100 V'])

@@ -1,0 +1,199 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Expectation;
+
+use Oculant\Core\Circuit\Branch\Capacitor;
+use Oculant\Core\Circuit\CycleRecord;
+use Oculant\Core\Circuit\NoStableReading;
+use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Pulse;
+use Oculant\Core\Parts\Rated;
+use Oculant\Core\Parts\Rating;
+use Oculant\Core\Parts\Switches;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Mode;
+
+/**
+ * Where the energy goes in one mode: what each part carries and turns into heat, beside what it is rated for, and what the
+ * supply takes from its feed.
+ */
+final readonly class Budget
+{
+    /**
+     * @param float            $feedVolts   rms at the feed (direct if it is a direct feed)
+     * @param float            $feedAmperes rms
+     * @param float            $inputWatts
+     * @param float            $outputWatts into everything that the supply is there for
+     * @param list<BudgetLine> $lines       most heat first
+     */
+    private function __construct(
+        public Mode $mode,
+        public float $feedVolts,
+        public float $feedAmperes,
+        public float $inputWatts,
+        public float $outputWatts,
+        public array $lines,
+    ) {
+    }
+
+    /**
+     * @param float|null $mainsVolts null for the mode's share of nominal
+     *
+     * @throws NoStableReading if a good unit does not settle in this mode
+     */
+    public static function of(Description $supply, Mode $mode, ?float $mainsVolts = null): self
+    {
+        $phase = (new Behaviour($supply))->run($mode, [], $mainsVolts)->longest();
+        $pulses = self::pulses($phase);
+        $lines = array_map(static fn(Part $part): BudgetLine => self::lineOf($part, $phase->record, $pulses), array_values($phase->parts));
+        usort($lines, static fn(BudgetLine $a, BudgetLine $b): int => $b->watts <=> $a->watts);
+        [$volts, $amperes, $watts] = self::feed($supply, $phase->record);
+        $output = array_sum(array_map(static fn(BudgetLine $line): float => $line->role === BudgetLine::LOAD ? $line->watts : 0.0, $lines));
+
+        return new self($mode, $volts, $amperes, $watts, $output, $lines);
+    }
+
+    /**
+     * At the lower end of the mains, as the mode has it, and at the upper end.
+     *
+     * @return array{low: self, nominal: self, high: self}
+     */
+    public static function acrossTheMains(Description $supply, Mode $mode): array
+    {
+        $volts = $supply->mainsVoltage * $mode->mains;
+
+        return [
+            'low' => self::of($supply, $mode, $volts * (1 - $supply->mainsTolerance)),
+            'nominal' => self::of($supply, $mode),
+            'high' => self::of($supply, $mode, $volts * (1 + $supply->mainsTolerance)),
+        ];
+    }
+
+    /** Watts over volt-amperes; 1 on a direct feed. */
+    public function powerFactor(): float
+    {
+        $apparent = $this->feedVolts * $this->feedAmperes;
+
+        return $apparent > 0 ? min(1.0, max(0.0, $this->inputWatts / $apparent)) : 0.0;
+    }
+
+    public function efficiency(): float
+    {
+        return $this->inputWatts > 0 ? min(1.0, $this->outputWatts / $this->inputWatts) : 0.0;
+    }
+
+    public function line(string $ref): ?BudgetLine
+    {
+        foreach ($this->lines as $line) {
+            if ($line->ref === $ref) {
+                return $line;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return list<Pulse> */
+    private static function pulses(Phase $phase): array
+    {
+        $pulses = [];
+        foreach ($phase->parts as $part) {
+            if ($part->kind instanceof Switches) {
+                array_push($pulses, ...$part->kind->pulses($part, $phase->record));
+            }
+        }
+
+        return $pulses;
+    }
+
+    /** @param list<Pulse> $pulses */
+    private static function lineOf(Part $part, CycleRecord $record, array $pulses): BudgetLine
+    {
+        $role = match (true) {
+            $part->kind instanceof FeedsEnergy => BudgetLine::FEED,
+            $part->kind instanceof Consumes => BudgetLine::LOAD,
+            default => BudgetLine::PART,
+        };
+        $branch = Stress::mainBranch($part->ref, $record);
+        $current = $branch === null ? null : $record->currentSignal($branch);
+        $switching = self::switchingRipple($part, $record, $pulses);
+        $margins = [];
+        foreach ($part->kind instanceof Rated ? $part->kind->ratings($part) : [] as $rating) {
+            $value = Stress::against($part, $rating, $record);
+            if ($rating->quantity === Rating::RIPPLE) {
+                $value = hypot($value ?? 0.0, $switching);
+            }
+            foreach ($pulses as $pulse) {
+                if ($pulse->blocker === $part->ref.$rating->branch && in_array($rating->quantity, [Rating::REVERSE, Rating::VOLTAGE], true)) {
+                    $value = max($value ?? 0.0, $pulse->blocks);
+                }
+            }
+            if ($value !== null) {
+                $margins[] = new Margin($rating, $value);
+            }
+        }
+
+        return new BudgetLine(
+            $part->ref, $part->label(), $role,
+            hypot($current->rms ?? 0.0, $switching), abs($current->average ?? 0.0), max(abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
+            $role === BudgetLine::FEED ? 0.0 : Stress::heat($part->ref, $record) + self::esr($part, $record) * $switching ** 2,
+            $margins,
+        );
+    }
+
+    /**
+     * The part of the switching ripple at a capacitor's nodes that flows through it, by its share of the capacitance.
+     *
+     * @param list<Pulse> $pulses
+     *
+     * @return float amperes rms
+     */
+    private static function switchingRipple(Part $part, CycleRecord $record, array $pulses): float
+    {
+        $own = $record->netlist()->branches()[$part->ref] ?? null;
+        if (! $own instanceof Capacitor) {
+            return 0.0;
+        }
+        $nodes = $record->netlist()->nodes();
+        $square = 0.0;
+        foreach ($pulses as $pulse) {
+            $node = $nodes[$pulse->node] ?? null;
+            if ($node === null || ! isset($own->incidence()[$node])) {
+                continue;
+            }
+            $farads = 0.0;
+            foreach ($record->netlist()->branches() as $branch) {
+                $farads += $branch instanceof Capacitor && isset($branch->incidence()[$node]) ? $branch->capacitance : 0.0;
+            }
+            $square += ($pulse->throughCapacitor() * $own->capacitance / $farads) ** 2;
+        }
+
+        return sqrt($square);
+    }
+
+    private static function esr(Part $part, CycleRecord $record): float
+    {
+        $branch = $record->netlist()->branches()[$part->ref] ?? null;
+
+        return $branch instanceof Capacitor ? $branch->esr : 0.0;
+    }
+
+    /** @return array{float, float, float} volts and amperes rms, watts */
+    private static function feed(Description $supply, CycleRecord $record): array
+    {
+        $source = $supply->source()->ref;
+        $volts = $record->across($source);
+        $amperes = $record->current($source);
+        $watts = 0.0;
+        foreach ($volts as $step => $v) {
+            $watts -= $v * $amperes[$step] / count($volts);
+        }
+        $rms = static fn(array $wave): float => sqrt(array_sum(array_map(static fn(float $x): float => $x * $x, $wave)) / count($wave));
+
+        return [$rms($volts), $rms($amperes), $watts];
+    }
+}
