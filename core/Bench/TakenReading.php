@@ -12,6 +12,7 @@ final readonly class TakenReading
      * @param float        $value      INF for OL
      * @param float|null   $mainsVolts as measured at that time
      * @param list<string> $replaced   references of parts replaced before it
+     * @param float        $swing      volts from the lowest to the highest if the reading wanders
      */
     public function __construct(
         public string $entryId,
@@ -22,6 +23,7 @@ final readonly class TakenReading
         public string $mode,
         public ?float $mainsVolts,
         public array $replaced,
+        public float $swing = 0.0,
     ) {
     }
 

@@ -35,7 +35,7 @@ final class DictionaryBuilder
                 if ($hypothesis !== null) {
                     $faults = in_array($hypothesis->ref, $mode->absent, true) ? [] : [$hypothesis->ref => $hypothesis->fault];
                 }
-                $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->warm);
+                $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
                 $broken[$id] = ($broken[$id] ?? []) + $observation->broken();
                 $how[$id] = ($how[$id] ?? []) + $observation->howBroken();
                 // What broke in one mode stays broken in every other.

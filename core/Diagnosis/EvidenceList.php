@@ -28,6 +28,9 @@ final class EvidenceList
         }
         foreach ($state->readings as $reading) {
             if (self::counts($reading)) {
+                if ($reading->swing > 0.0) {
+                    $evidence[] = Evidence::reading("{$reading->target} wanders by ".Reading::write('dc', $reading->swing), $reading->mode, $reading->target, 'swing', $reading->swing, $reading->replaced, $reading->mainsVolts);
+                }
                 $evidence[] = Evidence::reading(
                     "{$reading->target} ".Reading::write($reading->quantity, $reading->value),
                     $reading->mode,
@@ -65,7 +68,7 @@ final class EvidenceList
         };
 
         return match ($symptom) {
-            'dead', 'part_dead', 'hum', 'weak' => [$symptom],
+            'dead', 'part_dead', 'hum', 'weak', 'ticks', 'squeals' => [$symptom],
             'fuse_open' => $first('fuse', 'open'),
             'fuse_intact' => $first('fuse', 'intact'),
             'lamp_dark' => $first('led', 'dark'),

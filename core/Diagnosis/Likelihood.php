@@ -89,6 +89,7 @@ final class Likelihood
             DeadCheck::RESISTANCE => $predicted < 100 ? 0.08 : 0.25,
             // One junction reads true; a path through several parts depends on the meter.
             DeadCheck::DIODE => 0.05 + 0.5 * max(0.0, min($predicted, DeadMeter::MOST_DIODE_VOLTS) - 0.9),
+            'swing' => 0.1 + 0.3 * abs($predicted),
             'ripple' => 0.02 + 0.15 * abs($predicted) + ($window->sigma ?? 0.0),
             default => sqrt(
                 (0.03 + self::FAULT_MODEL * abs($predicted)) ** 2

@@ -71,16 +71,17 @@ final class Reasoner
         }
         [$target, $quantity] = explode(' ', $item->key);
         $window = $this->knowledge->expectations($item->mode, $item->mainsVolts)->windows[$target][$quantity] ?? null;
+        $value = $window?->asComputed($item->value) ?? $item->value;
         if ($id === Hypothesis::UNKNOWN) {
             // A fault outside the description leaves most readings alone.
-            return 0.5 * Likelihood::of($item->key, $item->value, $healthy, $healthy, $window, false)
+            return 0.5 * Likelihood::of($item->key, $value, $healthy, $healthy, $window, false)
                 + 0.5 * Likelihood::broad($item->key, $healthy);
         }
         $remaining = $dictionary->remaining($id, $item->replaced);
 
         return Likelihood::of(
             $item->key,
-            $item->value,
+            $value,
             $dictionary->reading($item->mode, $remaining, $item->key),
             $healthy,
             $window,

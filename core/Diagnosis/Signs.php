@@ -11,7 +11,7 @@ final class Signs
     private const HUM = 2.5;
 
     /**
-     * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
+     * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "ticks", "squeals", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
      *
      * @return bool|null null if this sign says nothing about the supply
      */
@@ -31,6 +31,7 @@ final class Signs
             'part_dead' => $dead > 0 && $alive > 0,
             'weak' => $weak > 0,
             'hum' => $hum,
+            'ticks', 'squeals' => in_array($sign, $known, true),
             'healthy' => $hypothesis === Hypothesis::HEALTHY,
             default => null,
         };

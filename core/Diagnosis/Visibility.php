@@ -51,7 +51,7 @@ final readonly class Visibility
                 $unsettled = [];
                 $level = self::SILENT;
                 foreach ($supply->modes as $id => $mode) {
-                    $seen = $behaviour->live($mode, [$ref => $fault->name], null, $healthy[$id]->warm);
+                    $seen = $behaviour->live($mode, [$ref => $fault->name], null, $healthy[$id]->guide);
                     if (! $seen->settled) {
                         $unsettled[] = (string) $id;
                     }

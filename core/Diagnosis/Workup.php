@@ -127,13 +127,18 @@ final class Workup
             return new Verdict(VerdictWord::CannotTell, Quantity::volts($reading->value).': cannot tell on limited power.', 'Measure the mains at the unit and record it; then this reading can be judged.');
         }
 
-        return $this->judge($reading->mainsVolts)->live($reading->target, $reading->mode, $reading->quantity, $reading->value);
+        return $this->judge($reading->mainsVolts)->live($reading->target, $reading->mode, $reading->quantity, $reading->value, $reading->swing);
     }
 
     /** @return list<Slip> */
     public function slips(TakenReading $reading): array
     {
-        if ($reading->isDeadCheck() || ! EvidenceList::counts($reading)) {
+        if ($reading->isDeadCheck()) {
+            $good = $this->dictionary->reading($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}");
+
+            return is_nan($good) ? [] : SlipFinder::explainDead($this->supply->deadChecks()[$reading->target], $reading->value, $good);
+        }
+        if ($reading->isResidual() || (! EvidenceList::counts($reading) && ! is_infinite($reading->value))) {
             return [];
         }
 
@@ -205,7 +210,7 @@ final class Workup
         $verdict = $this->verdict($reading);
 
         return [
-            'entry' => $reading->entryId, 'target' => $reading->target, 'text' => Reading::write($reading->quantity, $reading->value), 'quantity' => $reading->quantity,
+            'entry' => $reading->entryId, 'target' => $reading->target, 'text' => Reading::write($reading->quantity, $reading->value, $reading->swing), 'quantity' => $reading->quantity,
             'mode' => $reading->mode, 'power' => $reading->power->value,
             'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(),
             'sentence' => $verdict->sentence, 'why' => $verdict->why, 'expected' => $this->expectedText($reading),

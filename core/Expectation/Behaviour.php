@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Circuit\WarmStart;
 use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\ShowsSigns;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Point;
 
 /**
  * Runs a supply, healthy or with faults, to the end: what is grossly overloaded goes, the quickest first, and the rest runs
@@ -26,18 +27,19 @@ final class Behaviour
 
     /**
      * @param array<string, string> $faults fault name by part reference
-     * @param WarmStart|null        $warm       of a similar solve
+     * @param Guide|null            $guide     how a similar supply came to rest in this mode
+     * @param bool                  $isRunning true to begin where the guide ended, not with everything off
      */
-    public function live(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?WarmStart $warm = null): Observation
+    public function live(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false): Observation
     {
         $chain = [];
         try {
-            $run = $this->run($mode, $faults, $mainsVolts, $warm, $chain);
+            $run = $this->run($mode, $faults, $mainsVolts, $guide, $chain, $isRunning);
         } catch (CircuitError) {
-            return new Observation([], $chain, ['unstable'], false, null);
+            return new Observation([], $chain, ['unstable'], false, [], null);
         }
 
-        return new Observation($this->readings($run), $chain, $this->signs($run), true, $run->longest()->record->warmStart());
+        return new Observation($this->readings($run), $chain, $this->signs($run), true, $this->levels($run->longest()->record), $run->guide);
     }
 
     /**
@@ -48,18 +50,18 @@ final class Behaviour
      *
      * @throws NoStableReading if it does not settle
      */
-    public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?WarmStart $warm = null, array &$chain = []): Run
+    public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, array &$chain = [], bool $isRunning = false): Run
     {
         while (true) {
-            $run = Settling::of($this->supply, $mode, $faults, $mainsVolts, $warm);
+            $run = Settling::of($this->supply, $mode, $faults, $mainsVolts, $guide, $isRunning);
             $next = count($chain) < self::LONGEST_CHAIN ? $this->nextToGo($run, $faults) : null;
             if ($next === null) {
                 return $run;
             }
             $chain[] = $next;
             $faults = [$next->ref => $next->becomes] + $faults;
-            // The circuit has lost a branch: its states may be others.
-            $warm = null;
+            // The circuit has lost a branch: it may come to rest quite differently.
+            [$guide, $isRunning] = [null, false];
         }
     }
 
@@ -114,6 +116,17 @@ final class Behaviour
         }
 
         return $readings;
+    }
+
+    /** @return array<string, float> */
+    private function levels(CycleRecord $record): array
+    {
+        $levels = [];
+        foreach ([...array_keys($this->supply->grounds), ...array_map(static fn(Point $point): string => $point->against, array_values($this->supply->points))] as $node) {
+            $levels[$node] ??= $record->signal((string) $node, $this->supply->reference)->average;
+        }
+
+        return $levels;
     }
 
     /** @return list<string> */

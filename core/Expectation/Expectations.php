@@ -22,10 +22,16 @@ final readonly class Expectations
     /** Relative model error of DC and AC readings, and of ripple (bench against ngspice). */
     private const MODEL = ['dc' => 0.004, 'ac' => 0.006, 'ripple' => 0.05];
 
+    /** Ohms of a meter on its low-impedance function; points of less than a twentieth of it do not care (common practice). */
+    private const LOW_IMPEDANCE = 300e3;
+
+    private const STIFF = self::LOW_IMPEDANCE / 20;
+
     private const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01];
 
     /**
      * @param array<string, array<string, Window>> $windows by point id and quantity (dc, ac, ripple)
+     * @param array<string, float>                 $loaded    mean volts that a low-impedance meter leaves at points it pulls down, by point id
      * @param array<string, string>                $functions the function to measure each point with: dc or ac
      */
     private function __construct(
@@ -34,6 +40,7 @@ final readonly class Expectations
         public array $windows,
         public array $functions,
         public Observation $nominal,
+        public array $loaded,
     ) {
     }
 
@@ -57,25 +64,54 @@ final readonly class Expectations
             foreach ($part->tolerances as $parameter => $tolerance) {
                 if ($tolerance > 0) {
                     $moved = $supply->withParts([$ref => $part->with($parameter, $part->value($parameter) * (1 + $tolerance))]);
-                    $shifts["{$ref} {$parameter}"] = (new Behaviour($moved))->live($mode, [], $mainsVolts, $nominal->warm);
+                    $shifts["{$ref} {$parameter}"] = (new Behaviour($moved))->live($mode, [], $mainsVolts, $nominal->guide, true);
                 }
             }
         }
         $volts = $mainsVolts ?? $supply->mainsVoltage * $mode->mains;
         $mains = $mainsVolts === null ? [
-            $behaviour->live($mode, [], $volts * (1 - $supply->mainsTolerance), $nominal->warm),
-            $behaviour->live($mode, [], $volts * (1 + $supply->mainsTolerance), $nominal->warm),
+            $behaviour->live($mode, [], $volts * (1 - $supply->mainsTolerance), $nominal->guide, true),
+            $behaviour->live($mode, [], $volts * (1 + $supply->mainsTolerance), $nominal->guide, true),
         ] : [];
 
         $windows = $functions = [];
         foreach ($supply->points as $id => $point) {
             $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac')) ? 'ac' : 'dc';
             foreach (['dc', 'ac', 'ripple'] as $quantity) {
-                $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains);
+                $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains)->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
+            }
+            $documented = $point->documented;
+            if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $mode->id)) {
+                $function = $functions[$id];
+                $windows[$id][$function] = $windows[$id][$function]->documented($documented['value'], $documented['tolerance']);
             }
         }
 
-        return new self($mode, $mainsVolts, $windows, $functions, $nominal);
+        return new self($mode, $mainsVolts, $windows, $functions, $nominal, self::loaded($supply, $mode, $mainsVolts, $nominal));
+    }
+
+    /**
+     * What a meter on its low-impedance function (or an old one of 20 kohm per volt) would leave of a good unit's voltages.
+     *
+     * @return array<string, float> volts by point id, where it matters
+     */
+    private static function loaded(Description $supply, Mode $mode, ?float $mainsVolts, Observation $nominal): array
+    {
+        $meter = new DeadMeter($supply);
+        $checks = $supply->deadChecks();
+        $loaded = [];
+        foreach ($supply->points as $id => $point) {
+            $good = $nominal->reading((string) $id, 'dc');
+            if (abs($good) < 1.0 || $meter->read($checks[(string) $id], $mode) < self::STIFF) {
+                continue;
+            }
+            $seen = (new Behaviour($supply->withMeterOf(self::LOW_IMPEDANCE, $point)))->live($mode, [], $mainsVolts, $nominal->guide, true);
+            if ($seen->settled && abs($seen->reading((string) $id, 'dc') - $good) > 0.05 * abs($good)) {
+                $loaded[(string) $id] = $seen->reading((string) $id, 'dc');
+            }
+        }
+
+        return $loaded;
     }
 
     public function window(string $point, ?string $quantity = null): Window

@@ -19,8 +19,14 @@ final class Judge
     {
     }
 
-    /** @param string $quantity dc, ac or ripple; $value in volts, INF for OL */
-    public function live(string $pointId, string $mode, string $quantity, float $value): Verdict
+    /** Share of a reading, and volts, that it may wander without being called unstable. */
+    private const STEADY = 0.03;
+
+    /**
+     * @param string $quantity dc, ac or ripple; $value in volts, INF for OL
+     * @param float  $swing    volts by which the reading wanders, from lowest to highest
+     */
+    public function live(string $pointId, string $mode, string $quantity, float $value, float $swing = 0.0): Verdict
     {
         $point = $this->supply->point($pointId);
         $expected = $this->expectations[$mode];
@@ -30,6 +36,14 @@ final class Judge
             return new Verdict(VerdictWord::CannotTell, 'The meter shows overload: choose a higher range and measure again.', $good);
         }
         $says = Quantity::volts($value);
+        $wanders = $expected->nominal->reading($pointId, 'swing');
+        if ($quantity !== 'ripple' && $swing > $wanders + self::STEADY * max(abs($value), abs($window->nominal)) + 0.05) {
+            return new Verdict(
+                VerdictWord::Unstable,
+                sprintf('%s to %s: unstable.', Quantity::volts($value - $swing / 2), Quantity::volts($value + $swing / 2)),
+                $good.($wanders > 0.05 ? sprintf(' Even a good one wanders by %s.', Quantity::volts($wanders)) : ' A good one stands still.'),
+            );
+        }
         $meter = ($quantity === 'dc' ? Meter::forDc() : Meter::forAc())->halfWidth($value);
         $word = $this->word($window, $quantity, $value, $meter);
         if ($word === VerdictWord::Fine) {
@@ -99,14 +113,9 @@ final class Judge
 
     private function fine(Point $point, string $mode, string $quantity, float $value, string $says, string $good): Verdict
     {
-        if ($quantity === 'dc' && $point->rail !== null && abs($value) > abs($point->rail) * 1.07) {
-            $unloaded = $this->expectations[$mode]->mode->absent !== [];
-
-            return new Verdict(
-                VerdictWord::FineHere,
-                sprintf('%s: fine for %s %s rail.', $says, $unloaded ? 'an unloaded' : 'an unregulated', Quantity::write(abs($point->rail), Unit::Volt)),
-                $good.' An unregulated rail sits well above its nominal voltage when little is drawn from it.',
-            );
+        $circumstance = Circumstance::of($this->supply, $this->expectations[$mode]->mode, $point, $quantity, $this->expectations[$mode]->window($point->id, $quantity)->nominal);
+        if ($circumstance !== null) {
+            return new Verdict(VerdictWord::FineHere, "{$says}: fine for {$circumstance->words}.", "{$good} {$circumstance->why}");
         }
 
         return new Verdict(VerdictWord::Fine, "{$says}: fine.", $good);
@@ -123,13 +132,13 @@ final class Judge
             $sentence .= sprintf(' What changes it most: %s, by %s.', $first['what'] === 'mains' ? 'the mains' : $this->supply->part($first['what'])->label(), Quantity::volts($first['volts']));
         }
         $documented = $point->documented;
-        if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $expected->mode->id)) {
-            $apart = abs($documented['value'] - $window->nominal) > abs($documented['value']) * $documented['tolerance'] + abs($window->high - $window->low) / 2;
+        if ($documented !== null && $window->computed !== null) {
+            $apart = abs($documented['value'] - $window->computed) > abs($documented['value']) * $documented['tolerance'] + 2 * Meter::forDc()->halfWidth($documented['value']);
             $sentence .= sprintf(
-                ' The service document says %s ±%s%s',
+                $apart ? ' The service document says %s ±%s, which counts and disagrees with the computed value, %s: check the description.' : ' The service document says %s ±%s, which counts; computed is %s.',
                 Quantity::volts($documented['value']),
                 Quantity::write($documented['tolerance'], Unit::Ratio),
-                $apart ? ', which disagrees with the computed value: check the description.' : '.',
+                Quantity::volts($window->computed),
             );
         }
 

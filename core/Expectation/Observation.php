@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Circuit\WarmStart;
-
 /** What a supply shows once it has settled in one situation. */
 final readonly class Observation
 {
@@ -15,14 +13,16 @@ final readonly class Observation
      * @param list<Destruction>     $chain  what broke because of the faults, in order
      * @param list<string>          $signs  "LED1 lit", "F1 open", "ticks"
      * @param bool                  $settled false if there is no stable reading
-     * @param WarmStart|null        $warm   to start a similar solve from
+     * @param array<string, float>  $levels mean volts of every node that a black lead goes to, against the reference
+     * @param Guide|null            $guide  how it got there, for similar solves
      */
     public function __construct(
         public array $readings,
         public array $chain,
         public array $signs,
         public bool $settled,
-        public ?WarmStart $warm,
+        public array $levels,
+        public ?Guide $guide,
     ) {
     }
 

@@ -7,8 +7,11 @@ namespace Oculant\Core\Expectation;
 /** What a supply does once its controllers and relays have made up their minds: one phase, or several in turn. */
 final readonly class Run
 {
-    /** @param non-empty-list<Phase> $phases */
-    public function __construct(public array $phases)
+    /**
+     * @param non-empty-list<Phase> $phases
+     * @param Guide                 $guide  how it got there
+     */
+    public function __construct(public array $phases, public Guide $guide)
     {
     }
 

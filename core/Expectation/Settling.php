@@ -40,11 +40,12 @@ final readonly class Settling
     /**
      * @param array<string, string> $faults     fault name by part reference
      * @param float|null            $mainsVolts as measured; null for the mode's share of nominal
-     * @param WarmStart|null        $warm       of a similar solve
+     * @param Guide|null            $guide      how a similar supply came to rest in this mode
+     * @param bool                  $isRunning  true to begin where the guide ended, not with everything off
      *
      * @throws NoStableReading if a circuit on the way does not settle
      */
-    public static function of(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null, ?WarmStart $warm = null): Run
+    public static function of(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false): Run
     {
         $parts = $supply->partsIn($mode, $mainsVolts);
         foreach ($parts as $ref => $part) {
@@ -52,17 +53,22 @@ final readonly class Settling
                 $parts[$ref] = $part->withValues($part->kind->rest($part));
             }
         }
+        $warm = null;
+        if ($guide !== null && $isRunning) {
+            [$parts, $warm] = $guide->end($parts);
+            $guide = null;
+        }
 
-        return (new self($supply, $faults))->run($parts, $warm);
+        return (new self($supply, $faults))->run($parts, $warm, $guide);
     }
 
-    /**
-     * @param array<string, Part> $parts
-     */
-    private function run(array $parts, ?WarmStart $warm): Run
+    /** @param array<string, Part> $parts */
+    private function run(array $parts, ?WarmStart $warm, ?Guide $guide): Run
     {
         $seen = $phases = [];
+        $trail = Guide::start();
         for ($round = 0; $round < self::MOST_ROUNDS; $round++) {
+            [$parts, $warm] = $guide?->round($round, $parts) ?? [$parts, $warm];
             // On the way to a decision a rough agreement is enough.
             [$parts, $record] = $this->follow($parts, $warm, self::ROUGHLY);
             [$now, $then] = $this->decisions($parts, $record);
@@ -71,17 +77,18 @@ final readonly class Settling
                 [$now, $then] = $this->decisions($parts, $record);
             }
             $warm = $record->warmStart();
+            $trail = $trail->then($parts, $now, $warm);
             $phases[] = new Phase($record, $parts, $this->faults, $this->dwell($parts, $record, $now, $then));
             if ($now === $then) {
-                return new Run([$phases[count($phases) - 1]]);
+                return new Run([$phases[count($phases) - 1]], $trail);
             }
             $seen[self::signature($now)] = count($phases) - 1;
             $again = $seen[self::signature($then)] ?? null;
             if ($again !== null) {
-                /** @var non-empty-list<Phase> $round */
-                $round = array_slice($phases, $again);
+                /** @var non-empty-list<Phase> $cycle */
+                $cycle = array_slice($phases, $again);
 
-                return new Run($round);
+                return new Run($cycle, $trail);
             }
             foreach ($then as $ref => $decided) {
                 $parts[$ref] = $parts[$ref]->withValues($decided);

@@ -4,8 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\NamesWindings;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
 /** Compares a doubtful reading with what a good unit shows under common measuring mistakes. */
@@ -26,16 +29,46 @@ final class SlipFinder
     public function explain(string $pointId, string $mode, string $quantity, float $value): array
     {
         $expected = $this->expectations[$mode];
-        if (is_infinite($value) || $quantity === 'ripple' || $expected->window($pointId, $quantity)->holds($value)) {
+        if (is_infinite($value)) {
+            return [$this->overload($pointId, $expected, $quantity)];
+        }
+        if ($quantity === 'ripple' || $expected->window($pointId, $quantity)->holds($value)) {
             return [];
         }
         $slips = array_filter(
-            [...$this->leads($pointId, $expected, $quantity), ...$this->wrongFunction($pointId, $expected, $quantity), ...$this->tap($pointId, $expected, $quantity), ...$this->otherMode($pointId, $mode, $quantity)],
-            fn(Slip $slip): bool => abs($slip->wouldRead) > 0.05 && self::distance($slip, $value) < 1.0,
+            [
+                ...$this->leads($pointId, $expected, $quantity), ...$this->wrongFunction($pointId, $expected, $quantity), ...$this->tap($pointId, $expected, $quantity),
+                ...$this->otherMode($pointId, $mode, $quantity), ...$this->otherGround($pointId, $expected, $quantity), ...$this->neighbour($pointId, $expected, $quantity),
+                ...$this->loading($pointId, $expected, $quantity),
+            ],
+            fn(Slip $slip): bool => (abs($slip->wouldRead) > 0.05 || $slip->explainsNothing) && self::distance($slip, $value) < 1.0,
         );
         usort($slips, static fn(Slip $a, Slip $b): int => self::distance($a, $value) <=> self::distance($b, $value));
 
         return array_slice($slips, 0, 3);
+    }
+
+    /**
+     * Slips that explain a dead check.
+     *
+     * @param float $value ohms; $good likewise
+     *
+     * @return list<Slip>
+     */
+    public static function explainDead(DeadCheck $check, float $value, float $good): array
+    {
+        $excess = $value - $good;
+
+        return $check->quantity === DeadCheck::RESISTANCE && $good < 10.0 && $excess > 0.15 && $excess < 1.0
+            ? [new Slip('lead resistance', sprintf('Short the leads together, note what they read (0.2 to 0.6 ohm is usual) and take it off, or zero the meter; the part itself should read %s.', Quantity::write($good, Unit::Ohm)), $good + $excess)]
+            : [];
+    }
+
+    private function overload(string $pointId, Expectations $expected, string $quantity): Slip
+    {
+        $nominal = $expected->window($pointId, $quantity)->nominal;
+
+        return new Slip('range overload', sprintf('OL on volts only says that the range is too small: a good unit reads %s here, which takes the %s range.', Quantity::volts($nominal), Quantity::volts(Meter::range($nominal))), $nominal);
     }
 
     private static function distance(Slip $slip, float $value): float
@@ -76,19 +109,71 @@ final class SlipFinder
     private function tap(string $pointId, Expectations $expected, string $quantity): array
     {
         $point = $this->supply->point($pointId);
-        foreach ($this->supply->parts as $ref => $part) {
-            if ($part->kind->name() !== 'transformer' || ! $part->has('ct')) {
-                continue;
-            }
-            $ends = [$part->node('s1'), $part->node('s2')];
-            if ($quantity === 'ac' && in_array($point->node, $ends, true) && in_array($point->against, $ends, true)) {
-                $half = $expected->window($pointId, 'ac')->nominal / 2;
+        foreach ($quantity === 'ac' ? $this->supply->parts : [] as $ref => $part) {
+            foreach ($part->kind instanceof NamesWindings ? $part->kind->windings($part) : [] as [$nodes]) {
+                if (count($nodes) === 3 && in_array($point->node, [$nodes[0], $nodes[2]], true) && in_array($point->against, [$nodes[0], $nodes[2]], true)) {
+                    $half = $expected->window($pointId, 'ac')->nominal / 2;
 
-                return [new Slip('end to tap instead of end to end', sprintf('Half of the winding reads %s: measure %s from end to end, not from one end to its tap.', Quantity::volts($half), $ref), $half)];
+                    return [new Slip('end to tap instead of end to end', sprintf('Half of the winding reads %s: measure %s from end to end, not from one end to its tap.', Quantity::volts($half), $ref), $half)];
+                }
             }
         }
 
         return [];
+    }
+
+    /**
+     * The black lead on another ground. Across an isolation barrier nothing drives a meter: it shows next to nothing.
+     *
+     * @return list<Slip>
+     */
+    private function otherGround(string $pointId, Expectations $expected, string $quantity): array
+    {
+        $point = $this->supply->point($pointId);
+        $levels = $expected->nominal->levels;
+        $slips = [];
+        foreach ($quantity === 'dc' ? $levels : [] as $node => $level) {
+            $node = (string) $node;
+            $apart = $this->supply->islands[$node] !== $this->supply->islands[$point->against];
+            $reads = $apart ? 0.0 : $expected->window($pointId, 'dc')->nominal + $levels[$point->against] - $level;
+            if ($node !== $point->against && $node !== $point->node && isset($this->supply->grounds[$node])) {
+                $slips[] = new Slip('other ground', sprintf(
+                    $apart ? 'With the black lead on %s, on the other side of the isolation, a good unit shows nothing here: put it on %s.' : 'A good unit shows this with the black lead on %s: put it on %s.',
+                    $this->supply->groundName($node), $this->supply->groundName($point->against),
+                ), $reads, explainsNothing: $apart);
+            }
+        }
+
+        return $slips;
+    }
+
+    /** @return list<Slip> */
+    private function neighbour(string $pointId, Expectations $expected, string $quantity): array
+    {
+        $here = $this->supply->point($pointId);
+        $slips = [];
+        foreach ($this->supply->points as $id => $point) {
+            $reads = $expected->window((string) $id, $quantity)->nominal;
+            if ($id !== $pointId && $point->node !== $here->node && $point->against === $here->against && $this->isNear($here->stage, $point->stage)
+                && $expected->functions[$id] === $quantity && abs($reads - $expected->window($pointId, $quantity)->nominal) > 0.1 * abs($reads)) {
+                $slips[] = new Slip('neighbouring point', sprintf('This is what a good unit shows at %s, %s: red belongs on %s.', $id, $point->name, $here->how), $reads);
+            }
+        }
+
+        return $slips;
+    }
+
+    private function isNear(?string $a, ?string $b): bool
+    {
+        return $a !== null && $b !== null && ($a === $b || ($this->supply->stages[$a]->from ?? null) === $b || ($this->supply->stages[$b]->from ?? null) === $a);
+    }
+
+    /** @return list<Slip> */
+    private function loading(string $pointId, Expectations $expected, string $quantity): array
+    {
+        return $quantity === 'dc' && isset($expected->loaded[$pointId])
+            ? [new Slip('meter loading', 'A meter on its low-impedance function, or an old one with a needle, pulls this point down to that: use an ordinary 10 Mohm input.', $expected->loaded[$pointId])]
+            : [];
     }
 
     /** @return list<Slip> */

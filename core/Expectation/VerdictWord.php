@@ -16,6 +16,8 @@ enum VerdictWord: string
     case VeryHigh = 'very high';
     case WrongPolarity = 'wrong polarity';
     case TooMuchRipple = 'too much ripple';
+    /** It wanders, and a good unit's does not. */
+    case Unstable = 'unstable';
     case CannotTell = 'cannot tell';
     /** A dead check that shows the good unit's value. */
     case AsExpected = 'as expected';
@@ -27,7 +29,7 @@ enum VerdictWord: string
         return in_array($this, [self::Fine, self::FineHere, self::AsExpected], true);
     }
 
-    /** The mark's shape on screen: level bar, wedge up, wedge down, empty ring, zigzag, turned arrows, half bar. */
+    /** The mark's shape on screen: level bar, wedge up, wedge down, empty ring, zigzag (also of what wanders), turned arrows, half bar. */
     public function mark(): string
     {
         return match ($this) {
@@ -35,7 +37,7 @@ enum VerdictWord: string
             self::High, self::VeryHigh => 'up',
             self::Low, self::VeryLow => 'down',
             self::Dead, self::NotAsExpected => 'ring',
-            self::TooMuchRipple => 'zigzag',
+            self::TooMuchRipple, self::Unstable => 'zigzag',
             self::WrongPolarity => 'turned',
             self::CannotTell => 'half',
         };

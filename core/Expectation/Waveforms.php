@@ -32,11 +32,12 @@ final class Waveforms
     public function __construct(private readonly Description $supply, Mode $mode, array $faults = [])
     {
         $behaviour = new Behaviour($supply);
-        $this->healthy = $behaviour->run($mode)->longest();
+        $good = $behaviour->run($mode);
+        $this->healthy = $good->longest();
         $stable = true;
         if ($faults !== []) {
             try {
-                $this->faulty = $behaviour->run($mode, $faults, null, $this->healthy->record->warmStart(), $this->chain)->longest();
+                $this->faulty = $behaviour->run($mode, $faults, null, $good->guide, $this->chain)->longest();
             } catch (CircuitError) {
                 $stable = false;
             }

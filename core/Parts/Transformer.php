@@ -18,7 +18,7 @@ use Oculant\Core\Quantity\Unit;
  * half and half between primary and secondary. Regulation by size where none is given: makers' tables for EI cores,
  * common practice.
  */
-final class Transformer extends Device implements Rated
+final class Transformer extends Device implements NamesWindings, Rated
 {
     /** First end, tap, second end of each secondary, and the parameter with its voltage. */
     private const SECONDARIES = [
@@ -39,6 +39,20 @@ final class Transformer extends Device implements Rated
     public function title(): string
     {
         return 'Transformer';
+    }
+
+    public function windings(Part $part): array
+    {
+        $windings = [];
+        foreach (self::SECONDARIES as [$first, $tap, $last, $parameter]) {
+            if ($part->has($first)) {
+                $tapped = $tap !== null && $part->has($tap);
+                $nodes = $tapped ? [$part->node($first), $part->node($tap), $part->node($last)] : [$part->node($first), $part->node($last)];
+                $windings[] = [$nodes, $part->value($parameter) * ($tapped ? 2 : 1)];
+            }
+        }
+
+        return $windings;
     }
 
     public function terminals(): Terminals

@@ -8,6 +8,7 @@ use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Mains;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Resistor;
 use OutOfBoundsException;
 
 /** A supply, described once. Everything a technician sees is computed from this and the job's log. */
@@ -160,6 +161,12 @@ final readonly class Description
     }
 
     /** @param list<int|string> $known */
+    /** With a meter of so many ohms at a point, beside the usual one. */
+    public function withMeterOf(float $ohms, Point $point): self
+    {
+        return $this->withParts(['loading' => new Part('loading', new Resistor(), ['a' => $point->node, 'b' => $point->against], ['value' => $ohms, 'power' => 1.0], [], [], ['style' => 'ordinary'])]);
+    }
+
     private function unknown(string $what, string $id, array $known): string
     {
         return sprintf('There is no %s "%s" in "%s". It has: %s.', $what, $id, $this->title, implode(', ', $known));

@@ -24,7 +24,7 @@ final class Faults extends ReadsDescription
                 continue;
             }
             foreach ($part->kind->faults($part) as $fault) {
-                $observation = $behaviour->live($mode, [$ref => $fault->name], null, $healthy->warm);
+                $observation = $behaviour->live($mode, [$ref => $fault->name], null, $healthy->guide);
                 $faults[] = [
                     'part' => (string) $ref,
                     'fault' => $fault->name,

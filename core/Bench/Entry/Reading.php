@@ -49,7 +49,7 @@ final class Reading implements EntryKind
         return [
             'text' => trim($payload['text']), 'target' => $target, 'quantity' => $quantity,
             'value' => is_infinite($parsed->value) ? 'OL' : $parsed->value,
-        ];
+        ] + ($parsed->swing > 0 ? ['swing' => $parsed->swing] : []);
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
@@ -64,17 +64,24 @@ final class Reading implements EntryKind
             $state->mode,
             $state->mainsVolts,
             $state->replaced(),
+            (float) ($entry->payload['swing'] ?? 0.0),
         );
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return $entry->payload['target'].' '.self::write($entry->payload['quantity'], $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value']);
+        return $entry->payload['target'].' '.self::write($entry->payload['quantity'], $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'], (float) ($entry->payload['swing'] ?? 0.0));
     }
 
-    /** @param float $value volts or ohms, INF for OL */
-    public static function write(string $quantity, float $value): string
+    /**
+     * @param float $value volts or ohms, INF for OL
+     * @param float $swing volts from lowest to highest if it wanders
+     */
+    public static function write(string $quantity, float $value, float $swing = 0.0): string
     {
+        if ($swing > 0.0) {
+            return Quantity::volts($value - $swing / 2).' to '.self::write($quantity, $value + $swing / 2);
+        }
         if (is_infinite($value)) {
             return 'OL';
         }

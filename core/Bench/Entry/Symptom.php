@@ -19,6 +19,8 @@ final class Symptom implements EntryKind
         'part_dead' => 'One function or rail dead, the rest works',
         'hum' => 'Hum at twice mains frequency',
         'weak' => 'Weak or low output',
+        'ticks' => 'Ticks, tries to start again and again',
+        'squeals' => 'Squeals or whistles',
         'fuse_open' => 'Fuse found open',
         'fuse_intact' => 'Fuse found intact',
         'lamp_dark' => 'Indicator dark',

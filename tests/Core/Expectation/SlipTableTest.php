@@ -48,12 +48,14 @@ final class SlipTableTest extends TestCase
         self::assertEqualsWithDelta($value, $found[0]->wouldRead, 0.06 * abs($value) + 0.1);
     }
 
-    public function testOverloadAndRippleHaveNoSlips(): void
+    public function testRippleHasNoSlipsAndOverloadAsksForAHigherRange(): void
     {
         $supply = Supplies::demo('deck-intercom');
         $finder = new SlipFinder($supply, self::expectations($supply));
 
-        self::assertSame([], $finder->explain('TP4', 'loaded', 'dc', INF));
+        $overload = $finder->explain('TP4', 'loaded', 'dc', INF);
+        self::assertSame('range overload', $overload[0]->name ?? null);
+        self::assertStringContainsString('60.0 V range', $overload[0]->advice);
         self::assertSame([], $finder->explain('TP3', 'loaded', 'ripple', 9.0));
     }
 
