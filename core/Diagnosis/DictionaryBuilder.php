@@ -23,10 +23,31 @@ final class DictionaryBuilder
         $this->meter = new DeadMeter($supply);
     }
 
-    /** @param float|null $mainsVolts as measured; null for nominal */
-    public function build(?float $mainsVolts = null): FaultDictionary
+    /** How many solves build() makes, for a measure of its progress. */
+    public function size(): int
+    {
+        return count($this->supply->modes) * (count($this->hypotheses()) + 1);
+    }
+
+    /** Dead checks of a good unit, and no faults. */
+    public function goodUnitOnly(): FaultDictionary
+    {
+        $readings = [];
+        foreach ($this->supply->modes as $mode) {
+            $readings[$mode->id][Hypothesis::HEALTHY] = $this->deadReadings($mode, []);
+        }
+
+        return new FaultDictionary([], $readings, [], [], [], []);
+    }
+
+    /**
+     * @param float|null              $mainsVolts as measured; null for nominal
+     * @param (callable(int): void)|null $progress called with the number of solves made
+     */
+    public function build(?float $mainsVolts = null, ?callable $progress = null): FaultDictionary
     {
         $hypotheses = $this->hypotheses();
+        $done = 0;
         $readings = $signs = $broken = $how = [];
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->behaviour->live($mode, [], $mainsVolts);
@@ -42,6 +63,9 @@ final class DictionaryBuilder
                 $lasting = $faults + $broken[$id];
                 $readings[$mode->id][$id] = $this->flat($observation) + $this->deadReadings($mode, $lasting);
                 $signs[$mode->id][$id] = $observation->signs;
+                if ($progress !== null) {
+                    $progress(++$done);
+                }
             }
         }
 

@@ -22,7 +22,16 @@ final class SolvedKnowledge implements Knowledge
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
+        if ($mainsVolts !== null && $this->supply->isSwitching()) {
+            return $this->expectations($mode, null)->atMains($mainsVolts);
+        }
+
         return $this->expectations[$mode.'@'.$mainsVolts] ??= Expectations::of($this->supply, $this->supply->mode($mode), $mainsVolts);
+    }
+
+    public function isWhole(): bool
+    {
+        return true;
     }
 
     public function dictionary(?float $mainsVolts): FaultDictionary
@@ -35,7 +44,8 @@ final class SolvedKnowledge implements Knowledge
     /** Dictionaries are made for steps of 2 % of the nominal mains: finer steps would not change any conclusion. */
     public static function dictionaryMains(?float $mainsVolts, Description $supply): ?float
     {
-        if ($mainsVolts === null) {
+        // What regulates itself is solved once; its readings are put on the scale of the nominal mains instead.
+        if ($mainsVolts === null || $supply->isSwitching()) {
             return null;
         }
         $step = 0.02 * $supply->mainsVoltage;

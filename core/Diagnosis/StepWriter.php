@@ -74,6 +74,16 @@ final class StepWriter
         return $this->measure($candidates[0]);
     }
 
+    /**
+     * While the engine still works out what the faults do.
+     *
+     * @return StepView
+     */
+    public function unready(): array
+    {
+        return $this->plain('wait', 'Measure where you like: every reading is kept and judged.', 'The engine is still working out what each fault would do here; suspects and the next step appear by themselves once it is done. Expected values are rough until then.');
+    }
+
     /** @return StepView */
     public function measure(Candidate $candidate): array
     {

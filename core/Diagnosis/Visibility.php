@@ -68,7 +68,7 @@ final readonly class Visibility
                         }
                     }
                 }
-                $faults[] = ['ref' => (string) $ref, 'fault' => $fault->name, 'level' => $level, 'reason' => $level === self::SILENT ? $fault->silence : '', 'unsettled' => $unsettled];
+                $faults[] = ['ref' => (string) $ref, 'fault' => $fault->name, 'level' => $level, 'reason' => $level === self::SILENT ? ($fault->silence ?: 'Nothing at a test point depends on it in these modes.')." {$fault->proof}" : '', 'unsettled' => $unsettled];
             }
         }
 

@@ -73,8 +73,11 @@ final class Workup
      */
     public function next(): array
     {
-        $candidates = $this->candidates();
         $writer = new StepWriter($this->supply, $this->state, $this->expectations, $this->dictionary);
+        if (! $this->knowledge->isWhole()) {
+            return ['next' => $writer->unready(), 'alternatives' => []];
+        }
+        $candidates = $this->candidates();
 
         return [
             'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state)),

@@ -138,8 +138,12 @@ final readonly class Budget
         }
 
         return new BudgetLine(
-            $part->ref, $part->label(), $role,
-            hypot($current->rms ?? 0.0, $switching), abs($current->average ?? 0.0), max(abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
+            $part->ref,
+            $part->label(),
+            $role,
+            hypot($current->rms ?? 0.0, $switching),
+            abs($current->average ?? 0.0),
+            max(abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
             $role === BudgetLine::FEED ? 0.0 : Stress::heat($part->ref, $record) + self::esr($part, $record) * $switching ** 2,
             $margins,
         );

@@ -59,7 +59,7 @@ final readonly class Circumstance
             : new self("an unregulated {$rail} rail", 'An unregulated rail follows the mains and its load; its nominal voltage holds at full load.');
     }
 
-    private static function constantCurrent(Description $supply, Mode $mode, Point $point, Part $driver): ?self
+    private static function constantCurrent(Description $supply, Mode $mode, Point $point, Part $driver): self
     {
         $connected = array_filter($supply->partsIn($mode), static fn(Part $part): bool => $part->ref !== $driver->ref
             && ($part->kind instanceof Consumes || in_array($part->kind->name(), ['led', 'zener'], true))

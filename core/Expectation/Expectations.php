@@ -27,10 +27,14 @@ final readonly class Expectations
 
     private const STIFF = self::LOW_IMPEDANCE / 20;
 
+    private const ROUGH = 0.1;
+
     private const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01];
 
     /**
      * @param array<string, array<string, Window>> $windows by point id and quantity (dc, ac, ripple)
+     * @param list<array{float, array<string, array<string, float>>}> $ends mains volts and readings at its limits; empty if it was measured
+     * @param array<string, array<string, float>>  $partsSigma spread from the parts alone, volts by point id and quantity
      * @param array<string, float>                 $loaded    mean volts that a low-impedance meter leaves at points it pulls down, by point id
      * @param array<string, string>                $functions the function to measure each point with: dc or ac
      */
@@ -41,6 +45,8 @@ final readonly class Expectations
         public array $functions,
         public Observation $nominal,
         public array $loaded,
+        private array $ends = [],
+        private array $partsSigma = [],
     ) {
     }
 
@@ -74,11 +80,13 @@ final readonly class Expectations
             $behaviour->live($mode, [], $volts * (1 + $supply->mainsTolerance), $nominal->guide, true),
         ] : [];
 
-        $windows = $functions = [];
+        $windows = $functions = $partsSigma = [];
         foreach ($supply->points as $id => $point) {
             $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac')) ? 'ac' : 'dc';
             foreach (['dc', 'ac', 'ripple'] as $quantity) {
-                $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains)->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
+                $sigma = 0.0;
+                $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains, $sigma)->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
+                $partsSigma[$id][$quantity] = $sigma;
             }
             $documented = $point->documented;
             if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $mode->id)) {
@@ -87,7 +95,7 @@ final readonly class Expectations
             }
         }
 
-        return new self($mode, $mainsVolts, $windows, $functions, $nominal, self::loaded($supply, $mode, $mainsVolts, $nominal));
+        return new self($mode, $mainsVolts, $windows, $functions, $nominal, self::loaded($supply, $mode, $mainsVolts, $nominal), array_map(static fn(Observation $end, float $share): array => [$volts * $share, $end->readings], $mains, $mains === [] ? [] : [1 - $supply->mainsTolerance, 1 + $supply->mainsTolerance]), $partsSigma);
     }
 
     /**
@@ -114,6 +122,56 @@ final readonly class Expectations
         return $loaded;
     }
 
+    /**
+     * The same with the mains measured, read off between the limits that were solved: a supply that regulates moves little.
+     *
+     * @param float $mainsVolts as measured
+     */
+    public function atMains(float $mainsVolts): self
+    {
+        if (count($this->ends) !== 2 || ! $this->nominal->settled) {
+            return $this;
+        }
+        [[$low, $atLow], [$high, $atHigh]] = $this->ends;
+        $middle = ($low + $high) / 2;
+        $share = max(-1.5, min(1.5, ($mainsVolts - $middle) / ($high - $middle)));
+        $windows = $this->windows;
+        foreach ($windows as $id => $byQuantity) {
+            foreach ($byQuantity as $quantity => $window) {
+                $centre = $window->nominal;
+                $end = ($share < 0 ? $atLow : $atHigh)[$id][$quantity] ?? $this->nominal->reading((string) $id, $quantity);
+                $moved = abs($share) * ($end - $this->nominal->reading((string) $id, $quantity));
+                $windows[$id][$quantity] = $window->computed !== null ? $window : $window->movedTo($centre + $moved, $this->partsSigma[$id][$quantity] ?? $window->sigma);
+            }
+        }
+
+        return new self($this->mode, $mainsVolts, $windows, $this->functions, $this->nominal, $this->loaded, $this->ends, $this->partsSigma);
+    }
+
+    /**
+     * A first idea from one solve: parts are taken to spread every reading by a tenth, the mains an unregulated one.
+     *
+     * @throws NoStableReading if the healthy supply does not settle
+     */
+    public static function roughly(Description $supply, Mode $mode): self
+    {
+        $nominal = (new Behaviour($supply))->live($mode);
+        if (! $nominal->settled) {
+            throw NoStableReading::noConsistentState();
+        }
+        $windows = $functions = [];
+        foreach ($supply->points as $id => $point) {
+            $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac')) ? 'ac' : 'dc';
+            foreach (['dc', 'ac', 'ripple'] as $quantity) {
+                $centre = $nominal->reading($id, $quantity);
+                $half = self::ROUGH * abs($centre) + 0.05;
+                $windows[$id][$quantity] = new Window($centre, $quantity === 'dc' ? $centre - $half : max(0.0, $centre - $half), $centre + ($quantity === 'ripple' ? 2 : 1) * $half, $half / Uncertainty::COVERAGE_90, []);
+            }
+        }
+
+        return new self($mode, null, $windows, $functions, $nominal, []);
+    }
+
     public function window(string $point, ?string $quantity = null): Window
     {
         return $this->windows[$point][$quantity ?? $this->functions[$point]];
@@ -122,8 +180,9 @@ final readonly class Expectations
     /**
      * @param array<string, Observation> $shifts by part reference and parameter, one space between
      * @param list<Observation>          $mains  at the low and the high limit; empty if the mains was measured
+     * @param float                      $partsSigma what is left of the spread once the mains is known, volts
      */
-    private static function spread(string $id, string $quantity, Observation $nominal, array $shifts, array $mains): Window
+    private static function spread(string $id, string $quantity, Observation $nominal, array $shifts, array $mains, float &$partsSigma = 0.0): Window
     {
         $centre = $nominal->reading($id, $quantity);
         $common = [
@@ -145,7 +204,7 @@ final readonly class Expectations
             $contributions[] = ['what' => 'mains', 'volts' => max($down, $up)];
         }
         usort($contributions, static fn(array $a, array $b): int => $b['volts'] <=> $a['volts']);
-        $sigma = Uncertainty::combine($common);
+        $sigma = $partsSigma = Uncertainty::combine($common);
         $below = Uncertainty::combine([$sigma, Uncertainty::fromHalfWidth($down)]);
         $above = Uncertainty::combine([$sigma, Uncertainty::fromHalfWidth($up)]);
         $low = $centre - Uncertainty::COVERAGE_90 * $below;

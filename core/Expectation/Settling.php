@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Circuit\WarmStart;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Circuit\SteadyState;
+use Oculant\Core\Circuit\WarmStart;
 use Oculant\Core\Parts\Adjusts;
 use Oculant\Core\Parts\Decides;
 use Oculant\Core\Parts\HasState;
@@ -32,8 +32,11 @@ final readonly class Settling
 
     private const ROUGHLY = 0.05;
 
-    /** @param array<string, string> $faults fault name by part reference */
-    private function __construct(private Description $supply, private array $faults)
+    /**
+     * @param array<string, string> $faults    fault name by part reference
+     * @param float                 $tolerance relative change of a followed quantity that does not count in the end
+     */
+    private function __construct(private Description $supply, private array $faults, private float $tolerance)
     {
     }
 
@@ -41,7 +44,7 @@ final readonly class Settling
      * @param array<string, string> $faults     fault name by part reference
      * @param float|null            $mainsVolts as measured; null for the mode's share of nominal
      * @param Guide|null            $guide      how a similar supply came to rest in this mode
-     * @param bool                  $isRunning  true to begin where the guide ended, not with everything off
+     * @param bool                  $isRunning  true to begin where the guide ended, not with everything off: for small differences, followed roughly
      *
      * @throws NoStableReading if a circuit on the way does not settle
      */
@@ -59,7 +62,7 @@ final readonly class Settling
             $guide = null;
         }
 
-        return (new self($supply, $faults))->run($parts, $warm, $guide);
+        return (new self($supply, $faults, $isRunning ? self::ROUGHLY : self::SETTLED))->run($parts, $warm, $guide);
     }
 
     /** @param array<string, Part> $parts */
@@ -73,7 +76,7 @@ final readonly class Settling
             [$parts, $record] = $this->follow($parts, $warm, self::ROUGHLY);
             [$now, $then] = $this->decisions($parts, $record);
             if ($now === $then || isset($seen[self::signature($then)])) {
-                [$parts, $record] = $this->follow($parts, $warm, self::SETTLED, $record);
+                [$parts, $record] = $this->follow($parts, $warm, $this->tolerance, $record);
                 [$now, $then] = $this->decisions($parts, $record);
             }
             $warm = $record->warmStart();

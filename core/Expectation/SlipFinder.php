@@ -139,7 +139,8 @@ final class SlipFinder
             if ($node !== $point->against && $node !== $point->node && isset($this->supply->grounds[$node])) {
                 $slips[] = new Slip('other ground', sprintf(
                     $apart ? 'With the black lead on %s, on the other side of the isolation, a good unit shows nothing here: put it on %s.' : 'A good unit shows this with the black lead on %s: put it on %s.',
-                    $this->supply->groundName($node), $this->supply->groundName($point->against),
+                    $this->supply->groundName($node),
+                    $this->supply->groundName($point->against),
                 ), $reads, explainsNothing: $apart);
             }
         }

@@ -45,7 +45,7 @@ final class Waveforms
         $this->hasStableFault = $stable;
     }
 
-    /** Milliseconds at the end of each step; a direct feed has one resting point. @return list<float> */
+    /** @return list<float> milliseconds at the end of each step; a direct feed has one resting point */
     public function times(): array
     {
         $steps = count($this->healthy->record->waveform($this->supply->reference, $this->supply->reference));
@@ -77,7 +77,7 @@ final class Waveforms
     /** @return list<string> references of the parts whose current can be drawn */
     public function partsWithCurrent(): array
     {
-        return array_values(array_map(strval(...), array_keys(array_filter($this->healthy->parts, fn(Part $part): bool => Stress::mainBranch($part->ref, $this->healthy->record) !== null))));
+        return array_map(strval(...), array_keys(array_filter($this->healthy->parts, fn(Part $part): bool => Stress::mainBranch($part->ref, $this->healthy->record) !== null)));
     }
 
     /**

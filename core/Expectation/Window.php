@@ -12,6 +12,7 @@ final readonly class Window
     /**
      * @param float $sigma   combined standard uncertainty without the meter
      * @param float|null $computed what the circuit says where the service document has another nominal value
+     * @param float|null $solved   what the faults were solved beside, where the mains has moved the nominal value since
      * @param list<array{what: string, volts: float}> $contributions largest first: what moves the reading, by how much at its limit
      */
     public function __construct(
@@ -21,6 +22,7 @@ final readonly class Window
         public float $sigma,
         public array $contributions,
         public ?float $computed = null,
+        public ?float $solved = null,
     ) {
     }
 
@@ -36,10 +38,22 @@ final readonly class Window
         return new self($nominal, $nominal - $half, $nominal + $half, Uncertainty::fromHalfWidth($half), $this->contributions, $this->nominal);
     }
 
-    /** A reading on the scale of the computed circuit, which a service document may have shifted. */
+    /** A reading on the scale of the circuit that the faults were solved in; a service document or the mains may have shifted it. */
     public function asComputed(float $value): float
     {
-        return $this->computed === null || abs($this->nominal) < 0.1 ? $value : $value * $this->computed / $this->nominal;
+        $solved = $this->solved ?? $this->computed;
+
+        return $solved === null || abs($this->nominal) < 0.1 ? $value : $value * $solved / $this->nominal;
+    }
+
+    /** With the mains measured: another centre, and only the parts' share of the spread. */
+    public function movedTo(float $nominal, float $sigma): self
+    {
+        $ratio = abs($this->nominal) < 0.1 ? 1.0 : max(0.2, min(5.0, $nominal / $this->nominal));
+        $half = Uncertainty::COVERAGE_90 * $sigma * $ratio;
+        $low = $nominal - $half;
+
+        return new self($nominal, $this->low >= 0.0 ? max(0.0, $low) : $low, $nominal + $half, $sigma * $ratio, array_values(array_filter($this->contributions, static fn(array $c): bool => $c['what'] !== 'mains')), $this->computed, $this->nominal);
     }
 
     /** How far a good unit's own regulation lets it wander is not a fault. */

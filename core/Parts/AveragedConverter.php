@@ -122,8 +122,14 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $excess = $part->value('across') / $part->value('lowest');
         $switch = $part->linked('switch');
         $pulses = $switch === null ? [] : [new Pulse(
-            $part->node('p1'), $switch->node('s'), $part->value('drawn') / $part->value('across'), 1 - $this->alone(), 2.0, $hertz,
-            "{$switch->ref}.body", $this->standOff($part->value('across'), $part->value('lowest')),
+            $part->node('p1'),
+            $switch->node('s'),
+            $part->value('drawn') / $part->value('across'),
+            1 - $this->alone(),
+            2.0,
+            $hertz,
+            "{$switch->ref}.body",
+            $this->standOff($part->value('across'), $part->value('lowest')),
         )];
         foreach ([['s1', 's2'], ['s3', 's4'], ['s5', 's6'], ['a1', 'a2']] as $winding) {
             if (! $part->has($winding[0])) {

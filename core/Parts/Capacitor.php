@@ -21,7 +21,7 @@ final class Capacitor extends FixedCapacitor
     {
         return [
             new FaultMode('short', 'shorted', 0.5, 'Ohms across it; lift one leg.', looks: 'crack or crater'),
-            new FaultMode('open', 'open', 0.15, 'Capacitance with one leg lifted.'),
+            new FaultMode('open', 'open', 0.15, 'Capacitance with one leg lifted.', silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.'),
         ];
     }
 }

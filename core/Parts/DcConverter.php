@@ -46,7 +46,7 @@ final class DcConverter extends LocalConverter
         $faults = [
             new FaultMode('dead', 'no output', 2.0, 'Input and enable present, output dead and not shorted.'),
             new FaultMode('low', 'output low', 0.5, 'Its feedback divider and its ripple.', graded: true),
-            new FaultMode('weak', 'gives up under load', 0.7, 'Good unloaded, falls away under part load.', graded: true),
+            new FaultMode('weak', 'gives up under load', 0.7, 'Good unloaded, falls away under part load.', graded: true, silence: 'Its load never asks for what it has lost.'),
             new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater'),
         ];
 

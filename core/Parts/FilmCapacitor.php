@@ -21,8 +21,8 @@ final class FilmCapacitor extends FixedCapacitor
     {
         return [
             new FaultMode('short', 'shorted', 0.15, 'Ohms across it; lift one leg.', looks: 'melted side'),
-            new FaultMode('open', 'open', 0.15, 'Capacitance with one leg lifted.'),
-            new FaultMode('low', 'value lost', 0.3, 'Capacitance with one leg lifted.', graded: true),
+            new FaultMode('open', 'open', 0.15, 'Capacitance with one leg lifted.', silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.'),
+            new FaultMode('low', 'value lost', 0.3, 'Capacitance with one leg lifted.', graded: true, silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.'),
         ];
     }
 }

@@ -33,7 +33,7 @@ final class InductorPart extends Pair implements Rated
     {
         return [
             new FaultMode('open', 'winding open', 0.3, 'Ohms across it.', looks: 'dark winding, broken end'),
-            new FaultMode('shorted_turns', 'shorted turns', 0.15, 'Compare its inductance with a twin; it runs hot.', graded: true, looks: 'dark varnish'),
+            new FaultMode('shorted_turns', 'shorted turns', 0.15, 'Compare its inductance with a twin; it runs hot.', graded: true, looks: 'dark varnish', silence: 'The mean current passes as before: it shows in interference and heat.'),
         ];
     }
 

@@ -25,7 +25,7 @@ final class PaperSuppressor extends FixedCapacitor
         return [
             new FaultMode('short', 'shorted', 3.0, 'Ohms across it; look at the resin.', looks: 'cracked clear resin, brown smoke trace'),
             new FaultMode('leaky', 'leaky and warm', 3.0, 'Insulation test at 500 V with one leg lifted.', graded: true, looks: 'cracked clear resin'),
-            new FaultMode('open', 'burst open', 1.0, 'Capacitance with one leg lifted.', looks: 'blown apart'),
+            new FaultMode('open', 'burst open', 1.0, 'Capacitance with one leg lifted.', looks: 'blown apart', silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
         ];
     }
 

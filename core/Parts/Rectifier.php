@@ -28,7 +28,7 @@ abstract class Rectifier extends Pair implements Rated
     {
         return [
             new FaultMode('short', 'shorted', $this->shortWeight(), 'Diode test both ways: a beep or under 0.1 V both ways; lift one leg to be sure.'),
-            new FaultMode('open', 'open', 1.0, 'Diode test both ways: OL both ways.', looks: 'cracked body'),
+            new FaultMode('open', 'open', 1.0, 'Diode test both ways: OL both ways.', looks: 'cracked body', silence: 'It works only at a moment that no mode has: a kick of a coil, a reversal, a surge.'),
         ];
     }
 

@@ -52,7 +52,7 @@ final class Regulator extends Device implements NeedsHeadroom, Rated
             new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.'),
             new FaultMode('common_open', 'common pin open', 0.6, 'Millivolts from the common pin to ground; look at its joint.'),
             new FaultMode('low', 'output low', 0.5, 'Output low with good input and a light load.', graded: true),
-            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true),
+            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true, silence: 'Its load never asks for what it has lost.'),
         ];
     }
 

@@ -38,9 +38,9 @@ final class Resistor extends Pair implements Rated
         $strain = $part->value('power') >= 1.0 || $part->value('value') >= 100e3 || $part->choice('style') === 'fusible' ? 3.0 : 1.0;
 
         return [
-            new FaultMode('open', 'open', 0.5 * $strain, 'Ohms with one leg lifted.', looks: 'burnt body or cracked coating'),
-            new FaultMode('drifted', 'drifted high', 0.4 * $strain, 'Ohms with one leg lifted.', graded: true, looks: 'discoloured bands'),
-            new FaultMode('short', 'bridged', 0.05, 'Look for solder or carbon across it.'),
+            new FaultMode('open', 'open', 0.5 * $strain, 'Ohms with one leg lifted.', looks: 'burnt body or cracked coating', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
+            new FaultMode('drifted', 'drifted high', 0.4 * $strain, 'Ohms with one leg lifted.', graded: true, looks: 'discoloured bands', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
+            new FaultMode('short', 'bridged', 0.05, 'Look for solder or carbon across it.', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
         ];
     }
 

@@ -38,8 +38,8 @@ final class Tantalum extends Pair implements Rated
     {
         return [
             new FaultMode('short', 'shorted', 4.0, 'Ohms stay low both ways; along a rail the reading is smallest at the shorted one.', looks: 'dark spot or burnt crater'),
-            new FaultMode('leaky', 'leaky', 0.6, 'Leakage at working voltage through a resistor.', graded: true),
-            new FaultMode('open', 'open', 0.3, 'Capacitance with one leg lifted.'),
+            new FaultMode('leaky', 'leaky', 0.6, 'Leakage at working voltage through a resistor.', graded: true, silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
+            new FaultMode('open', 'open', 0.3, 'Capacitance with one leg lifted.', silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.'),
         ];
     }
 

@@ -30,8 +30,8 @@ final class Varistor extends Pair implements Rated
     {
         return [
             new FaultMode('short', 'shorted', 1.5, 'Ohms across it; look for what surged.', looks: 'split, black, swollen'),
-            new FaultMode('leaky', 'tired and warm', 0.8, 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.', graded: true, looks: 'discoloured coating'),
-            new FaultMode('open', 'blown open', 0.3, 'Look at it; the unit works without it, unprotected.', looks: 'piece missing'),
+            new FaultMode('leaky', 'tired and warm', 0.8, 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.', graded: true, looks: 'discoloured coating', silence: 'It works only when struck: nothing shows before the next surge.'),
+            new FaultMode('open', 'blown open', 0.3, 'Look at it; the unit works without it, unprotected.', looks: 'piece missing', silence: 'It works only when struck: nothing shows before the next surge.'),
         ];
     }
 

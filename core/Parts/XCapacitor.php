@@ -20,9 +20,9 @@ final class XCapacitor extends FixedCapacitor
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('low', 'value lost', 0.8, 'Capacitance with one leg lifted.', graded: true),
+            new FaultMode('low', 'value lost', 0.8, 'Capacitance with one leg lifted.', graded: true, silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
             new FaultMode('short', 'shorted', 0.4, 'Ohms across it; lift one leg.', looks: 'burst case'),
-            new FaultMode('open', 'open', 0.2, 'Capacitance with one leg lifted.'),
+            new FaultMode('open', 'open', 0.2, 'Capacitance with one leg lifted.', silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
         ];
     }
 

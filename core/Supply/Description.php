@@ -9,6 +9,7 @@ use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Mains;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Resistor;
+use Oculant\Core\Parts\Switches;
 use OutOfBoundsException;
 
 /** A supply, described once. Everything a technician sees is computed from this and the job's log. */
@@ -71,6 +72,12 @@ final readonly class Description
         $source = $this->source();
 
         return $this->frequency > 0 && $this->islands[array_values($source->terminals)[0]] === ($this->islands[$node] ?? -1);
+    }
+
+    /** True if something in it follows or decides while it runs, so that every solve is several. */
+    public function isSwitching(): bool
+    {
+        return array_filter($this->parts, static fn(Part $part): bool => $part->kind instanceof Switches) !== [];
     }
 
     /** Where the energy comes in. */
@@ -160,13 +167,13 @@ final readonly class Description
         );
     }
 
-    /** @param list<int|string> $known */
     /** With a meter of so many ohms at a point, beside the usual one. */
     public function withMeterOf(float $ohms, Point $point): self
     {
         return $this->withParts(['loading' => new Part('loading', new Resistor(), ['a' => $point->node, 'b' => $point->against], ['value' => $ohms, 'power' => 1.0], [], [], ['style' => 'ordinary'])]);
     }
 
+    /** @param list<int|string> $known */
     private function unknown(string $what, string $id, array $known): string
     {
         return sprintf('There is no %s "%s" in "%s". It has: %s.', $what, $id, $this->title, implode(', ', $known));

@@ -93,6 +93,7 @@ final class Industrial implements Template
             ->point('middle of the half bridge', 'HALF', 'HGND', 'drain tab of Q2', 'bridge', ['minutes' => 0.8])
             ->point('mean drive, upper switch', 'DRIVE1', 'HALF', 'upper drive pin of U2, against the middle', 'bridge', ['minutes' => 0.8])
             ->point('mean drive, lower switch', 'DRIVE2', 'HGND', 'lower drive pin of U2', 'bridge', ['minutes' => 0.8])
+            ->point('behind the rectifier', 'RAIL', '0V', 'plus of C5', 'out')
             ->point(Draft::volts($volts).' output', 'OUT', '0V', 'output terminal', 'out', ['rail' => Draft::volts($volts)])
             ->point('reference input', 'REF', '0V', 'wiper of RV2', 'feedback')
             ->interlock('minimum load', 'The output keeps a small load of its own', 'R6 on the board', 'the output hunts when nothing is connected', 'R6');

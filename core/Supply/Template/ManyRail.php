@@ -76,6 +76,8 @@ final class ManyRail implements Template
             ->part('U3', 'regulator', ['in' => 'RAW-', 'out' => 'V-', 'common' => '0V'], ['type' => '79'.(int) $rails, 'value' => Draft::volts(-$rails)])
             ->electrolytic('C4', 'V+', '0V', 10e-6, 1.4 * $rails)->electrolytic('C5', '0V', 'V-', 10e-6, 1.4 * $rails)
             ->resistor('R1', 'V+', '0V', 2200, $rails ** 2 / 2200)->resistor('R2', '0V', 'V-', 2200, $rails ** 2 / 2200)
+            ->point('raw plus', 'RAW+', '0V', 'plus of C2', 'rails')
+            ->point('raw minus', 'RAW-', '0V', 'minus of C3', 'rails')
             ->point('plus rail', 'V+', '0V', 'output pin of U2', 'rails', ['rail' => Draft::volts($rails)])
             ->point('minus rail', 'V-', '0V', 'output pin of U3', 'rails', ['rail' => Draft::volts(-$rails)]);
     }

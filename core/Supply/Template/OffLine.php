@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply\Template;
 
-use Oculant\Core\Quantity\Unit;
-
 /** What every off-line switching supply begins with: inlet, suppression, inrush limiter, bridge and bulk capacitor. */
 final class OffLine
 {

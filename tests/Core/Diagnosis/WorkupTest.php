@@ -11,7 +11,6 @@ use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Practice\SimulatedTechnician;
 use Oculant\Core\Practice\SimulatedUnit;
-use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace Tests\Core\Supply;
 
 use Oculant\Core\Supply\SupplySchema;
-use Opis\JsonSchema\Validator;
 use Oculant\Core\Supply\Template\Templates;
+use Opis\JsonSchema\Validator;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 

@@ -14,9 +14,9 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
+use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Preview;
 use Oculant\Core\Supply\DescriptionReader;
-use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Supply\SpiceExport;
 use OpenApi\Attributes as OA;
 
