@@ -198,7 +198,19 @@ CONF
     wait_until 20 curl --silent --fail --output /dev/null "http://127.0.0.1:$port/up" || stop_with "the app does not answer on http://127.0.0.1:$port; see $dir/nginx.log and storage/logs"
 }
 
+# start_worker DIR : solves in the background what the app asks for, with the environment as it is
+start_worker() {
+    local dir=$1
+    is_running "$dir/worker.pid" && return
+    mkdir -p "$dir"
+    # The log's place in the command line also tells whose process this is.
+    nohup php -d "error_log=$dir/worker.log" -d opcache.enable_cli=1 -d opcache.jit=function -d opcache.jit_buffer_size=64M -d memory_limit=1G \
+        artisan queue:work --tries=1 --timeout=3600 --sleep=1 --quiet >"$dir/worker.log" 2>&1 &
+    echo $! >"$dir/worker.pid"
+}
+
 stop_all() {
+    stop_pid "$1/worker.pid"
     stop_pid "$1/nginx.pid"
     rm -f "$1/port"
     stop_pid "$1/php-fpm.pid"

@@ -3,14 +3,20 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\Api\BenchController;
+use App\Http\Controllers\Api\EngineController;
+use App\Http\Controllers\Api\ExportController;
+use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\JobController;
+use App\Http\Controllers\Api\KindController;
 use App\Http\Controllers\Api\LogController;
 use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SessionController;
 use App\Http\Controllers\Api\SupplyController;
 use App\Http\Controllers\Api\SymptomController;
+use App\Http\Controllers\Api\TemplateController;
 use App\Http\Controllers\Api\TokenController;
+use App\Http\Controllers\Api\VersionController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
@@ -33,11 +39,21 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
 
     Route::get('symptoms', SymptomController::class);
 
+    Route::get('templates', [TemplateController::class, 'index']);
+    Route::get('kinds', KindController::class);
     Route::get('supplies', [SupplyController::class, 'index']);
     Route::post('supplies', [SupplyController::class, 'store']);
-    Route::post('supplies/check', [SupplyController::class, 'check']);
-    Route::post('supplies/template', [SupplyController::class, 'template']);
+    Route::post('supplies/check', [EngineController::class, 'check']);
+    Route::post('supplies/template', [TemplateController::class, 'draft']);
+    Route::post('supplies/import', ImportController::class);
     Route::get('supplies/{supply}', [SupplyController::class, 'show']);
     Route::put('supplies/{supply}', [SupplyController::class, 'update']);
-    Route::get('supplies/{supply}/spice', [SupplyController::class, 'spice']);
+    Route::post('supplies/{supply}/duplicate', [SupplyController::class, 'duplicate']);
+    Route::get('supplies/{supply}/versions', [VersionController::class, 'index']);
+    Route::get('supplies/{supply}/differences', [VersionController::class, 'differences']);
+    Route::get('supplies/{supply}/progress', [EngineController::class, 'progress']);
+    Route::get('supplies/{supply}/budget', [EngineController::class, 'budget']);
+    Route::get('supplies/{supply}/waveforms', [EngineController::class, 'waveforms']);
+    Route::get('supplies/{supply}/spice', [ExportController::class, 'spice']);
+    Route::get('supplies/{supply}/json', [ExportController::class, 'json']);
 });

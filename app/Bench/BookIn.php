@@ -25,7 +25,7 @@ final readonly class BookIn
             $year = Carbon::now()->format('y');
             $taken = RepairJob::query()->ofWorkshop($user->workshop_id)->where('number', 'like', "{$year}-%")->lockForUpdate()->count();
             $job = RepairJob::query()->create([
-                'workshop_id' => $user->workshop_id, 'supply_id' => $supply->id, 'user_id' => $user->id,
+                'workshop_id' => $user->workshop_id, 'supply_id' => $supply->id, 'supply_version_id' => $supply->latestVersion?->id, 'user_id' => $user->id,
                 'number' => sprintf('%s-%03d', $year, $taken + 1),
                 'unit' => $what['unit'], 'owner' => $what['owner'], 'complaint' => $what['complaint'] ?? '', 'mains' => $what['mains'],
                 'description' => $supply->description,

@@ -7,8 +7,10 @@ namespace App\Bench;
 use App\Knowledge\Library;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
+use App\Models\Solve;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Fold;
+use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\RepairReport;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Supply\Description;
@@ -24,11 +26,15 @@ final class JobFile
     /** @var list<LogEntryRecord> */
     public readonly array $records;
 
+    private readonly Knowledge $knowledge;
+
     private ?Workup $workup = null;
 
     private function __construct(private readonly Library $library, public readonly RepairJob $job)
     {
         $this->supply = DescriptionReader::fromArray($job->description);
+        $library->prepare($this->supply);
+        $this->knowledge = $library->of($this->supply);
         $this->records = array_values($job->entries()->with('user')->get()->all());
         $this->state = Fold::of($this->supply, array_map(static fn(LogEntryRecord $r) => $r->toEntry(), $this->records));
     }
@@ -38,14 +44,20 @@ final class JobFile
         return new self($library, $job);
     }
 
+    /** How far the engine is with the faults of this description; null once it is done. */
+    public function solving(): ?Solve
+    {
+        return $this->knowledge->isWhole() ? null : $this->library->progress($this->supply);
+    }
+
     public function workup(): Workup
     {
-        return $this->workup ??= new Workup($this->supply, $this->state, $this->library->of($this->supply));
+        return $this->workup ??= new Workup($this->supply, $this->state, $this->knowledge);
     }
 
     /** @return array<string, mixed> as RepairReport::of() gives it */
     public function report(): array
     {
-        return RepairReport::of($this->supply, $this->state, $this->workup(), $this->library->of($this->supply)->dictionary(null));
+        return RepairReport::of($this->supply, $this->state, $this->workup(), $this->knowledge->dictionary(null));
     }
 }

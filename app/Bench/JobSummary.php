@@ -21,17 +21,25 @@ final readonly class JobSummary
         // A bench that was offline sends older entries late: the count changes even when the newest id does not.
         $log = $job->entries()->reorder()->selectRaw('count(*) as entries, max(id) as newest')->toBase()->first();
 
-        return $this->cache->rememberForever(sprintf('oculant:job:2:%s:%d:%s', $job->id, $log->entries ?? 0, $log->newest ?? ''), function () use ($job): array {
-            $file = JobFile::open($this->library, $job);
+        $key = sprintf('oculant:job:3:%s:%d:%s', $job->id, $log->entries ?? 0, $log->newest ?? '');
+        $known = $this->cache->get($key);
+        if (is_array($known)) {
+            return $known;
+        }
+        $file = JobFile::open($this->library, $job);
+        $summary = [
+            'supply' => $file->supply->title,
+            'power' => $file->state->power->value,
+            'energised' => $file->state->power->isEnergised(),
+            'waits_for' => $file->workup()->waitsFor(),
+            'closed' => $file->state->closedAt !== null,
+            'handed_back' => $file->state->handedBackAt !== null,
+        ];
+        // What it waits for is not known before the faults are.
+        if ($file->solving() === null) {
+            $this->cache->forever($key, $summary);
+        }
 
-            return [
-                'supply' => $file->supply->title,
-                'power' => $file->state->power->value,
-                'energised' => $file->state->power->isEnergised(),
-                'waits_for' => $file->workup()->waitsFor(),
-                'closed' => $file->state->closedAt !== null,
-                'handed_back' => $file->state->handedBackAt !== null,
-            ];
-        });
+        return $summary;
     }
 }

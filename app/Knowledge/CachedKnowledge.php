@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Knowledge;
 
 use Illuminate\Contracts\Cache\Repository;
+use Oculant\Core\Diagnosis\DictionaryBuilder;
 use Oculant\Core\Diagnosis\FaultDictionary;
+use Oculant\Core\Diagnosis\FirstKnowledge;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Expectation\Expectations;
@@ -15,28 +17,71 @@ use Oculant\Core\Supply\Description;
 final class CachedKnowledge implements Knowledge
 {
     /** Raised when the engine's results or the cached classes change. */
-    private const ENGINE = 1;
+    private const ENGINE = 3;
 
     private SolvedKnowledge $solved;
+
+    private FirstKnowledge $first;
 
     /** @var array<string, mixed> */
     private array $here = [];
 
+    private ?bool $isWhole = null;
+
     public function __construct(private readonly Description $supply, private readonly Repository $cache)
     {
         $this->solved = new SolvedKnowledge($supply);
+        $this->first = new FirstKnowledge($supply);
+    }
+
+    public function isWhole(): bool
+    {
+        return $this->isWhole ??= (bool) $this->cache->get($this->key('whole'), false);
     }
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
+        if (! $this->isWhole()) {
+            return $this->keep("first:{$mode}", fn(): Expectations => $this->first->expectations($mode, null));
+        }
+        if ($mainsVolts !== null && $this->supply->isLarge()) {
+            return $this->here["x:{$mode}:{$mainsVolts}"] ??= $this->expectations($mode, null)->atMains($mainsVolts);
+        }
+
         return $this->keep("x:{$mode}:{$mainsVolts}", fn(): Expectations => $this->solved->expectations($mode, $mainsVolts));
     }
 
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
+        if (! $this->isWhole()) {
+            return $this->keep('first', fn(): FaultDictionary => $this->first->dictionary(null));
+        }
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
 
         return $this->keep("d:{$step}", fn(): FaultDictionary => $this->solved->dictionary($mainsVolts));
+    }
+
+    /**
+     * Solves everything at nominal mains and keeps it.
+     *
+     * @param callable(int, int): void $progress steps done and in all
+     */
+    public function solve(callable $progress): void
+    {
+        $builder = new DictionaryBuilder($this->supply);
+        $modes = count($this->supply->modes);
+        // The windows of a mode take about as long as a tenth of its faults.
+        $share = max(1, intdiv($builder->size(), 10 * $modes));
+        $total = $builder->size() + $modes * $share;
+        $done = 0;
+        foreach (array_keys($this->supply->modes) as $mode) {
+            $this->cache->forever($this->key("x:{$mode}:"), Expectations::of($this->supply, $this->supply->mode((string) $mode)));
+            $progress($done += $share, $total);
+        }
+        $this->cache->forever($this->key('d:'), $builder->build(null, static fn(int $solved) => $progress($done + $solved, $total)));
+        $this->cache->forever($this->key('whole'), true);
+        $this->isWhole = null;
+        $this->here = [];
     }
 
     /**
@@ -49,9 +94,11 @@ final class CachedKnowledge implements Knowledge
     private function keep(string $what, callable $solve): object
     {
         /** @var T */
-        return $this->here[$what] ??= $this->cache->rememberForever(
-            sprintf('oculant:%d:%s:%s', self::ENGINE, $this->supply->hash(), $what),
-            $solve(...),
-        );
+        return $this->here[$what] ??= $this->cache->rememberForever($this->key($what), $solve(...));
+    }
+
+    private function key(string $what): string
+    {
+        return sprintf('oculant:%d:%s:%s', self::ENGINE, $this->supply->hash(), $what);
     }
 }

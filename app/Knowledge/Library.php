@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace App\Knowledge;
 
+use App\Jobs\SolveFaults;
+use App\Models\Solve;
 use Illuminate\Contracts\Cache\Repository;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Supply\Description;
 
-/** Gives the knowledge of any description. */
+/** Gives the knowledge of any description, and sees to it that it gets solved. */
 final readonly class Library
 {
     public function __construct(private Repository $cache)
@@ -18,5 +20,43 @@ final readonly class Library
     public function of(Description $supply): Knowledge
     {
         return new CachedKnowledge($supply, $this->cache);
+    }
+
+    /** Asks for the faults of a description to be solved, unless they are or are about to be. */
+    public function prepare(Description $supply): void
+    {
+        if ((new CachedKnowledge($supply, $this->cache))->isWhole() || $this->progress($supply)?->isUnderWay() === true) {
+            return;
+        }
+        Solve::query()->updateOrCreate(
+            ['hash' => $supply->hash()],
+            ['title' => $supply->title, 'description' => $supply->written, 'state' => Solve::QUEUED, 'done' => 0, 'total' => 0, 'message' => null],
+        );
+        SolveFaults::dispatch($supply->hash());
+    }
+
+    public function progress(Description $supply): ?Solve
+    {
+        return Solve::query()->find($supply->hash());
+    }
+
+    /** @param callable(int, int): void $progress steps done and in all */
+    public function solve(Description $supply, callable $progress): void
+    {
+        (new CachedKnowledge($supply, $this->cache))->solve($progress);
+    }
+
+    /**
+     * Something else that follows from a description alone, kept in the same way.
+     *
+     * @template T
+     *
+     * @param callable(): T $compute
+     *
+     * @return T
+     */
+    public function remember(Description $supply, string $what, callable $compute): mixed
+    {
+        return $this->cache->remember("oculant:view:3:{$supply->hash()}:{$what}", now()->addDays(30), $compute(...));
     }
 }

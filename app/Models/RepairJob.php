@@ -17,7 +17,7 @@ final class RepairJob extends Model
 {
     use HasUlids;
 
-    protected $fillable = ['workshop_id', 'supply_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description'];
+    protected $fillable = ['workshop_id', 'supply_id', 'supply_version_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description'];
 
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo

@@ -22,7 +22,7 @@ final class SolvedKnowledge implements Knowledge
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
-        if ($mainsVolts !== null && $this->supply->isSwitching()) {
+        if ($mainsVolts !== null && $this->supply->isLarge()) {
             return $this->expectations($mode, null)->atMains($mainsVolts);
         }
 
@@ -44,8 +44,8 @@ final class SolvedKnowledge implements Knowledge
     /** Dictionaries are made for steps of 2 % of the nominal mains: finer steps would not change any conclusion. */
     public static function dictionaryMains(?float $mainsVolts, Description $supply): ?float
     {
-        // What regulates itself is solved once; its readings are put on the scale of the nominal mains instead.
-        if ($mainsVolts === null || $supply->isSwitching()) {
+        // Large ones are solved once; their readings are put on the scale of the nominal mains instead.
+        if ($mainsVolts === null || $supply->isLarge()) {
             return null;
         }
         $step = 0.02 * $supply->mainsVoltage;

@@ -181,6 +181,7 @@ final class Workup
             'confirm' => 'confirming '.$next['part'],
             'cause' => 'naming the cause',
             'look' => 'a closer look',
+            'wait' => 'the engine, or any reading',
             default => ($this->state->repairs === [] ? 'measuring ' : 'proof at ').($next['target'] ?? 'the rails'),
         };
     }

@@ -4,25 +4,44 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 
-/** What a description says a good unit reads, for people who are editing it. */
+/** What a description says a good unit reads in one mode, for people who are editing it: one solve, no windows. */
 final class Preview
 {
     /**
-     * @return array{title: string, parts: int, modes: list<array{id: string, name: string, points: list<array{id: string, name: string, function: string, expected: string}>}>, path: list<array<string, mixed>>}
+     * @param string|null $modeId the usual mode if null
+     *
+     * @return array{title: string, parts: int, mode: string, modes: list<array{id: string, name: string}>, settled: bool, points: list<array{id: string, name: string, function: string, expected: string}>, path: list<array<string, mixed>>, signs: list<string>, broken: list<string>, unknown: int}
      */
-    public static function of(Description $supply): array
+    public static function of(Description $supply, ?string $modeId = null): array
     {
-        $modes = [];
-        foreach ($supply->modes as $mode) {
-            $expected = Expectations::of($supply, $mode);
-            $points = [];
-            foreach ($supply->points as $id => $point) {
-                $points[] = ['id' => (string) $id, 'name' => $point->name, 'function' => $expected->functions[$id], 'expected' => Judge::range($expected->window((string) $id))];
-            }
-            $modes[] = ['id' => $mode->id, 'name' => $mode->name, 'points' => $points];
+        $mode = $supply->modes[$modeId] ?? $supply->mode(null);
+        $seen = (new Behaviour($supply))->live($mode);
+        $points = [];
+        foreach ($supply->points as $id => $point) {
+            [$dc, $ac] = [$seen->reading((string) $id, 'dc'), $seen->reading((string) $id, 'ac')];
+            $alternating = Observation::isAlternating($dc, $ac);
+            $ripple = $seen->reading((string) $id, 'ripple');
+            $points[] = [
+                'id' => (string) $id, 'name' => $point->name, 'function' => $alternating ? 'ac' : 'dc',
+                'expected' => ! $seen->settled ? 'no stable reading' : ($alternating ? Quantity::volts($ac) : Quantity::volts($dc).($ripple > 0.01 ? ', ripple '.Quantity::volts($ripple) : '')),
+            ];
         }
+
+        return [
+            'title' => $supply->title, 'parts' => count($supply->parts), 'mode' => $mode->id,
+            'modes' => array_values(array_map(static fn($m): array => ['id' => $m->id, 'name' => $m->name], $supply->modes)),
+            'settled' => $seen->settled, 'points' => $points, 'path' => self::path($supply), 'signs' => $seen->signs,
+            'broken' => array_map(static fn(Destruction $d): string => "{$d->ref} {$d->how}", $seen->chain),
+            'unknown' => count($supply->written['unknown'] ?? []),
+        ];
+    }
+
+    /** @return list<array<string, mixed>> */
+    private static function path(Description $supply): array
+    {
         $path = [];
         foreach ($supply->stages as $id => $stage) {
             $path[] = [
@@ -32,6 +51,6 @@ final class Preview
             ];
         }
 
-        return ['title' => $supply->title, 'parts' => count($supply->parts), 'modes' => $modes, 'path' => $path];
+        return $path;
     }
 }

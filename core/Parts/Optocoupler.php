@@ -71,7 +71,7 @@ final class Optocoupler extends Device
             default => $part->value('transfer'),
         };
         $netlist->controlled($part->ref, $c, $e, [[$a, $inner], [$c, $e]], [
-            [[$transfer / self::LED_OHMS, 0.0], 0.0],
+            [[$transfer / ($fault === 'led_open' ? 1e9 : self::LED_OHMS), 0.0], 0.0],
             [[0.0, 0.05], -0.005],
         ]);
     }

@@ -80,6 +80,12 @@ final readonly class Description
         return array_filter($this->parts, static fn(Part $part): bool => $part->kind instanceof Switches) !== [];
     }
 
+    /** True if its faults take long enough to solve that they are solved once, at nominal mains. */
+    public function isLarge(): bool
+    {
+        return $this->isSwitching() || count($this->parts) > 24;
+    }
+
     /** Where the energy comes in. */
     public function source(): Part
     {

@@ -20,7 +20,7 @@ final readonly class DescriptionReader
     /** Bytes of a description; the largest of our own have some 30 000. */
     public const MOST_BYTES = 1_000_000;
 
-    private const TOP = ['format', 'version', 'title', 'revision', 'reference', 'mains', 'parts', 'points', 'modes', 'stages', 'grounds', 'interlocks', 'cautions'];
+    private const TOP = ['format', 'version', 'title', 'revision', 'reference', 'mains', 'parts', 'points', 'modes', 'stages', 'grounds', 'interlocks', 'cautions', 'unknown'];
 
     private function __construct(private Fields $fields)
     {
@@ -82,6 +82,7 @@ final readonly class DescriptionReader
         foreach ($fields->rows('cautions', $data['cautions'] ?? [], false) as $k => $caution) {
             $cautions[] = $fields->text("cautions[{$k}]", $caution, 400);
         }
+        $this->unknown($fields->rows('unknown', $data['unknown'] ?? [], false), $parts);
         if ($fields->problems() !== []) {
             throw DescriptionRefused::because($fields->problems());
         }
@@ -104,6 +105,30 @@ final readonly class DescriptionReader
             $nodes->islands,
             $data,
         );
+    }
+
+    /**
+     * Parts that an import did not understand are kept, and left out of the circuit.
+     *
+     * @param list<mixed>         $rows
+     * @param array<string, Part> $parts
+     */
+    private function unknown(array $rows, array $parts): void
+    {
+        foreach ($rows as $k => $given) {
+            $path = "unknown[{$k}]";
+            $row = $this->fields->object($path, $given);
+            $this->fields->knownKeys($path, $row, ['ref', 'value', 'note', 'pins']);
+            $ref = $this->fields->text("{$path}.ref", $row['ref'] ?? null, 40);
+            if (isset($parts[$ref])) {
+                $this->fields->problem("{$path}.ref", sprintf('%s is among the parts now: take it out of "unknown".', $ref));
+            }
+            foreach (['value' => 120, 'note' => 200] as $name => $most) {
+                if (isset($row[$name])) {
+                    $this->fields->text("{$path}.{$name}", $row[$name], $most);
+                }
+            }
+        }
     }
 
     /**

@@ -52,6 +52,9 @@ final class SupplySchema
                     'kind' => ['enum' => array_column(InterlockKind::cases(), 'value')], 'what' => self::TEXT, 'how' => self::TEXT, 'without' => self::TEXT, 'part' => self::TEXT,
                 ], ['kind', 'what', 'without'])],
                 'cautions' => ['type' => 'array', 'items' => self::TEXT],
+                'unknown' => ['type' => 'array', 'description' => 'parts that an import did not understand; kept, not solved', 'items' => self::record([
+                    'ref' => self::TEXT, 'value' => self::TEXT, 'note' => self::TEXT, 'pins' => ['type' => 'object', 'additionalProperties' => self::TEXT],
+                ], ['ref'])],
             ],
             '$defs' => ['part' => ['oneOf' => array_values(array_map(self::part(...), PartKinds::all()))]],
         ];

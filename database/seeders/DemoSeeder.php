@@ -8,6 +8,7 @@ use App\Bench\BookIn;
 use App\Bench\JobLog;
 use App\Bench\JobSummary;
 use App\Knowledge\Library;
+use App\Library\Shelf;
 use App\Models\Supply;
 use App\Models\User;
 use App\Models\Workshop;
@@ -23,7 +24,7 @@ use Oculant\Core\Supply\DescriptionReader;
  */
 final class DemoSeeder extends Seeder
 {
-    public function run(BookIn $bookIn, JobLog $log, Library $library): void
+    public function run(BookIn $bookIn, JobLog $log, Library $library, Shelf $shelf): void
     {
         $workshop = self::file('workshop.json');
         if (Workshop::query()->where('name', $workshop['workshop'])->exists()) {
@@ -40,15 +41,11 @@ final class DemoSeeder extends Seeder
         $supplies = [];
         foreach (glob(database_path('demo/supplies/*.json')) ?: [] as $path) {
             $description = DescriptionReader::fromJson((string) file_get_contents($path));
-            $supplies[basename($path, '.json')] = Supply::query()->create([
-                'workshop_id' => $home->id, 'title' => $description->title, 'revision' => $description->revision, 'description' => $description->written,
-            ]);
-            // Solved here once, so that the first look at a job is quick.
-            $knowledge = $library->of($description);
-            $knowledge->dictionary(null);
-            foreach (array_keys($description->modes) as $mode) {
-                $knowledge->expectations((string) $mode, null);
+            // The small ones are solved here, so that the first look at a job is quick; the queue takes the others.
+            if (! $description->isLarge()) {
+                $library->solve($description, static fn() => null);
             }
+            $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
         foreach (self::file('jobs.json') as $story) {
             $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log);

@@ -90,7 +90,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Supply',
     type: 'object',
-    required: ['id', 'title', 'revision', 'parts', 'points', 'mains', 'updated_at'],
+    required: ['id', 'title', 'revision', 'parts', 'points', 'mains', 'updated_at', 'parent_id', 'version', 'unknown'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'title', type: 'string'),
@@ -99,6 +99,9 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'points', type: 'integer'),
         new OA\Property(property: 'mains', type: 'string'),
         new OA\Property(property: 'updated_at', type: 'string', nullable: true),
+        new OA\Property(property: 'parent_id', type: 'string', nullable: true),
+        new OA\Property(property: 'version', type: 'integer', nullable: true),
+        new OA\Property(property: 'unknown', type: 'integer'),
         new OA\Property(property: 'description', type: 'object', additionalProperties: true),
     ],
 )]
@@ -268,7 +271,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Bench',
     type: 'object',
-    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'suspects', 'symptoms', 'missing_for_close', 'log'],
+    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'missing_for_close', 'log'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'title', type: 'string'),
@@ -282,6 +285,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'path', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathStage')),
         new OA\Property(property: 'next', ref: '#/components/schemas/Step'),
         new OA\Property(property: 'alternatives', type: 'array', items: new OA\Items(ref: '#/components/schemas/Step')),
+        new OA\Property(property: 'solving', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/Progress')]),
         new OA\Property(property: 'suspects', type: 'array', items: new OA\Items(ref: '#/components/schemas/SuspectView')),
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'missing_for_close', type: 'array', items: new OA\Items(type: 'string')),
@@ -305,27 +309,6 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'closedAt', type: 'string', nullable: true),
         new OA\Property(property: 'handedBackAt', type: 'string', nullable: true),
         new OA\Property(property: 'open', type: 'array', items: new OA\Items(type: 'string')),
-    ],
-)]
-#[OA\Schema(
-    schema: 'CheckedMode',
-    type: 'object',
-    required: ['id', 'name', 'points'],
-    properties: [
-        new OA\Property(property: 'id', type: 'string'),
-        new OA\Property(property: 'name', type: 'string'),
-        new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'object', required: ['id', 'name', 'function', 'expected'], properties: [new OA\Property(property: 'id', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'function', type: 'string'), new OA\Property(property: 'expected', type: 'string')])),
-    ],
-)]
-#[OA\Schema(
-    schema: 'Checked',
-    type: 'object',
-    required: ['title', 'parts', 'modes', 'path'],
-    properties: [
-        new OA\Property(property: 'title', type: 'string'),
-        new OA\Property(property: 'parts', type: 'integer'),
-        new OA\Property(property: 'modes', type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckedMode')),
-        new OA\Property(property: 'path', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathStage')),
     ],
 )]
 #[OA\Schema(
@@ -359,23 +342,6 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'mains', type: 'string'),
         new OA\Property(property: 'supply_id', type: 'string'),
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
-    ],
-)]
-#[OA\Schema(
-    schema: 'TemplateAnswers',
-    type: 'object',
-    required: [],
-    properties: [
-        new OA\Property(property: 'title', type: 'string'),
-        new OA\Property(property: 'mains', type: 'string'),
-        new OA\Property(property: 'frequency', type: 'string'),
-        new OA\Property(property: 'rails', type: 'string'),
-        new OA\Property(property: 'rectifier', type: 'string'),
-        new OA\Property(property: 'secondary', type: 'string'),
-        new OA\Property(property: 'regulated', type: 'string'),
-        new OA\Property(property: 'reservoir', type: 'string'),
-        new OA\Property(property: 'load', type: 'string'),
-        new OA\Property(property: 'indicator', type: 'boolean'),
     ],
 )]
 final class Schemas

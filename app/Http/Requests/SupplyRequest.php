@@ -8,13 +8,12 @@ use App\Models\Supply;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Facades\Gate;
-use Oculant\Core\Supply\Description;
-use Oculant\Core\Supply\DescriptionReader;
-use Oculant\Core\Supply\DescriptionRefused;
 
-/** A description to keep or to check. */
+/** A description to keep. */
 final class SupplyRequest extends FormRequest
 {
+    use ReadsDescription;
+
     public function authorize(): Response
     {
         $supply = $this->route('supply');
@@ -26,14 +25,5 @@ final class SupplyRequest extends FormRequest
     public function rules(): array
     {
         return ['description' => ['required', 'array']];
-    }
-
-    /** @throws DescriptionRefused with every problem found */
-    public function toDescription(): Description
-    {
-        // The raw input: an empty text in a description is for the reader to judge, not for the framework to drop.
-        $given = json_decode($this->getContent(), true);
-
-        return DescriptionReader::fromArray(is_array($given) && is_array($given['description'] ?? null) ? $given['description'] : []);
     }
 }

@@ -9,8 +9,10 @@ use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Facades\Gate;
 use Oculant\Core\Supply\DescriptionRefused;
-use Oculant\Core\Supply\LinearTemplate;
+use Oculant\Core\Supply\Template\Answers;
+use Oculant\Core\Supply\Template\Templates;
 
+/** The answers to the questions of one family. */
 final class TemplateRequest extends FormRequest
 {
     public function authorize(): Response
@@ -21,15 +23,18 @@ final class TemplateRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return [
-            'title' => ['nullable', 'string', 'max:120'],
-            'indicator' => ['boolean'],
-        ] + array_fill_keys(['mains', 'frequency', 'rails', 'rectifier', 'secondary', 'regulated', 'reservoir', 'load'], ['nullable', 'string', 'max:40']);
+        return ['family' => ['required', 'string', 'max:40'], 'answers' => ['array'], 'answers.*' => ['nullable', 'string', 'max:120']];
     }
 
-    /** @throws DescriptionRefused with every answer that cannot be used */
-    public function toTemplate(): LinearTemplate
+    /**
+     * @return array<string, mixed> a description
+     *
+     * @throws DescriptionRefused with every answer that cannot be used
+     */
+    public function toDescription(): array
     {
-        return LinearTemplate::fromAnswers(array_filter($this->validated(), static fn($v): bool => $v !== null && $v !== ''));
+        $answers = $this->validated('answers', []);
+
+        return Answers::describe(Templates::named($this->validated('family')), array_filter(is_array($answers) ? $answers : [], static fn(mixed $v): bool => $v !== null && $v !== ''));
     }
 }

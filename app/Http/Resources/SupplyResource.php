@@ -21,6 +21,9 @@ final class SupplyResource extends JsonResource
             'parts' => count($this->description['parts'] ?? []),
             'points' => count($this->description['points'] ?? []),
             'mains' => $this->description['mains']['voltage'] ?? $this->description['mains']['dc'] ?? '',
+            'parent_id' => $this->parent_id,
+            'version' => $this->latestVersion?->number,
+            'unknown' => count($this->description['unknown'] ?? []),
             'updated_at' => $this->updated_at?->toIso8601String(),
             'description' => $this->when($request->route()?->hasParameter('supply') || ! $request->isMethod('get'), $this->description),
         ];

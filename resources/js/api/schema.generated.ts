@@ -21,6 +21,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/supplies/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a description and solve one mode without keeping it */
+        post: operations["checkSupply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the engine is with its faults */
+        get: operations["solveProgress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/budget": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Losses, currents and margins of every part, at both ends of the mains */
+        get: operations["showBudget"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/waveforms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One cycle of a node or a part current, with a fault beside the good unit */
+        get: operations["showWaveforms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/spice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The circuit as a SPICE netlist */
+        get: operations["exportSpice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The description in the open format oculant/supply */
+        get: operations["exportJson"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A description from JSON, a KiCad netlist, or a parts list as CSV */
+        post: operations["importSupply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs": {
         parameters: {
             query?: never;
@@ -48,6 +167,23 @@ export interface paths {
         };
         /** One job */
         get: operations["showJob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/kinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Kinds of part with their terminals and values */
+        get: operations["listKinds"];
         put?: never;
         post?: never;
         delete?: never;
@@ -150,7 +286,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The library */
+        /** The library; `q` finds words in titles, revisions and descriptions */
         get: operations["listSupplies"];
         put?: never;
         /** Keep a description */
@@ -170,7 +306,7 @@ export interface paths {
         };
         /** One supply with its description */
         get: operations["showSupply"];
-        /** Replace a description as a whole; jobs keep the one they were booked in with */
+        /** A new version of a description; jobs keep the one they were booked in with */
         put: operations["changeSupply"];
         post?: never;
         delete?: never;
@@ -179,7 +315,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/supplies/check": {
+    "/supplies/{supply}/duplicate": {
         parameters: {
             query?: never;
             header?: never;
@@ -188,42 +324,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Read and solve a description without keeping it */
-        post: operations["checkSupply"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/supplies/template": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** A complete description from a few answers */
-        post: operations["fromTemplate"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/supplies/{supply}/spice": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The circuit as a SPICE netlist */
-        get: operations["exportSpice"];
-        put?: never;
-        post?: never;
+        /** A copy of its own, in the same family of revisions */
+        post: operations["duplicateSupply"];
         delete?: never;
         options?: never;
         head?: never;
@@ -241,6 +343,40 @@ export interface paths {
         get: operations["listSymptoms"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The families and what they ask */
+        get: operations["listTemplates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/template": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A complete description from a few answers */
+        post: operations["fromTemplate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -282,10 +418,210 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/supplies/{supply}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Versions of a supply, newest first, and the other revisions of its family */
+        get: operations["listVersions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the present description says otherwise than an older version (`version`) or another revision (`other`) */
+        get: operations["compareSupply"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        TemplateAnswers: {
+            /** @description The library's shapes. */
+            family: string;
+            answers?: {
+                [key: string]: unknown;
+            };
+        };
+        Question: {
+            name: string;
+            title: string;
+            options: string[];
+            default: string | null;
+            hint: string;
+            unit: string | null;
+        };
+        Template: {
+            name: string;
+            title: string;
+            about: string;
+            questions: components["schemas"]["Question"][];
+        };
+        KindParameter: {
+            name: string;
+            title: string;
+            needed: boolean;
+            options: string[];
+        };
+        Kind: {
+            name: string;
+            title: string;
+            terminals: string[];
+            needed: string[];
+            parameters: components["schemas"]["KindParameter"][];
+        };
+        ModeName: {
+            id: string;
+            name: string;
+        };
+        CheckedPoint: {
+            id: string;
+            name: string;
+            function: string;
+            expected: string;
+        };
+        Checked: {
+            title: string;
+            parts: number;
+            mode: string;
+            modes: components["schemas"]["ModeName"][];
+            settled: boolean;
+            points: components["schemas"]["CheckedPoint"][];
+            path: components["schemas"]["PathStage"][];
+            signs: string[];
+            broken: string[];
+            unknown: number;
+        };
+        Progress: {
+            state: string;
+            done: number;
+            total: number;
+            message: string | null;
+        };
+        UnknownPart: {
+            ref: string;
+            value: string;
+            reason: string;
+        };
+        Imported: {
+            description: {
+                [key: string]: unknown;
+            };
+            unknown: components["schemas"]["UnknownPart"][];
+            notes: string[];
+        };
+        Version: {
+            id: string;
+            number: number;
+            by: string | null;
+            at: string | null;
+            changes: number | null;
+        };
+        Revision: {
+            id: string;
+            title: string;
+            revision: string;
+        };
+        Versions: {
+            versions: components["schemas"]["Version"][];
+            family: components["schemas"]["Revision"][];
+        };
+        Difference: {
+            section: string;
+            name: string;
+            field: string;
+            before: string;
+            after: string;
+        };
+        MarginView: {
+            quantity: string;
+            value: string;
+            limit: string;
+            share: number;
+            word: string;
+            end: string;
+            rank: number;
+        };
+        BudgetRow: {
+            ref: string;
+            label: string;
+            role: string;
+            rms: string;
+            average: string;
+            peak: string;
+            watts: number;
+            heat: string;
+            margins: components["schemas"]["MarginView"][];
+        };
+        BudgetEnd: {
+            end: string;
+            feed: string;
+            current: string;
+            input: string;
+            output: string;
+            power_factor: number;
+            efficiency: number;
+        };
+        Budget: {
+            mode: string;
+            ends: components["schemas"]["BudgetEnd"][];
+            lines: components["schemas"]["BudgetRow"][];
+        };
+        Headroom: {
+            ref: string;
+            needs: number;
+            valley: number;
+            faulty_valley: number | null;
+        };
+        TraceName: {
+            id: string;
+            title: string;
+            group: string;
+        };
+        PartFaultName: {
+            name: string;
+            title: string;
+        };
+        PartFaults: {
+            ref: string;
+            label: string;
+            faults: components["schemas"]["PartFaultName"][];
+        };
+        Waveform: {
+            mode: string;
+            trace: string;
+            unit: string;
+            title: string;
+            milliseconds: number[];
+            healthy: number[] | null;
+            faulty: number[] | null;
+            fault: string | null;
+            stable: boolean;
+            chain: string[];
+            headroom: components["schemas"]["Headroom"][];
+            traces: components["schemas"]["TraceName"][];
+            faults: components["schemas"]["PartFaults"][];
+        };
         User: {
             /** @description The shapes that the API sends and takes; the TypeScript client is generated from them. */
             id: number;
@@ -347,6 +683,9 @@ export interface components {
             points: number;
             mains: string;
             updated_at: string | null;
+            parent_id: string | null;
+            version: number | null;
+            unknown: number;
             description?: {
                 [key: string]: unknown;
             };
@@ -487,6 +826,7 @@ export interface components {
             path: components["schemas"]["PathStage"][];
             next: components["schemas"]["Step"];
             alternatives: components["schemas"]["Step"][];
+            solving: components["schemas"]["Progress"] | null;
             suspects: components["schemas"]["SuspectView"][];
             symptoms: string[];
             missing_for_close: string[];
@@ -516,22 +856,6 @@ export interface components {
             handedBackAt: string | null;
             open: string[];
         };
-        CheckedMode: {
-            id: string;
-            name: string;
-            points: {
-                id: string;
-                name: string;
-                function: string;
-                expected: string;
-            }[];
-        };
-        Checked: {
-            title: string;
-            parts: number;
-            modes: components["schemas"]["CheckedMode"][];
-            path: components["schemas"]["PathStage"][];
-        };
         EntryToSend: {
             id: string;
             kind: string;
@@ -551,18 +875,6 @@ export interface components {
             mains: string;
             supply_id: string;
             symptoms: string[];
-        };
-        TemplateAnswers: {
-            title?: string;
-            mains?: string;
-            frequency?: string;
-            rails?: string;
-            rectifier?: string;
-            secondary?: string;
-            regulated?: string;
-            reservoir?: string;
-            load?: string;
-            indicator?: boolean;
         };
     };
     responses: never;
@@ -591,6 +903,221 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Bench"];
+                };
+            };
+        };
+    };
+    checkSupply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    description: {
+                        [key: string]: unknown;
+                    };
+                    mode?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description What a good unit reads in that mode */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Checked"];
+                };
+            };
+            /** @description Every problem with its path */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    solveProgress: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Progress */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Progress"];
+                };
+            };
+        };
+    };
+    showBudget: {
+        parameters: {
+            query?: {
+                mode?: string;
+            };
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Budget */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Budget"];
+                };
+            };
+            /** @description It does not settle in this mode */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showWaveforms: {
+        parameters: {
+            query?: {
+                mode?: string;
+                trace?: string;
+                part?: string;
+                fault?: string;
+            };
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Waveform */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Waveform"];
+                };
+            };
+            /** @description There is no such trace, mode or fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    exportSpice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Netlist */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    exportJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Description */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    importSupply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @enum {string} */
+                    format: "json" | "kicad" | "parts";
+                    text: string;
+                    mains?: string;
+                    /** @description the circuit that a parts list belongs to */
+                    description?: {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description What was understood, and what was not */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Imported"];
+                };
+            };
+            /** @description Every problem with its path */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };
@@ -674,6 +1201,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    listKinds: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Kinds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Kind"][];
+                };
             };
         };
     };
@@ -867,7 +1414,9 @@ export interface operations {
     };
     listSupplies: {
         parameters: {
-            query?: never;
+            query?: {
+                q?: string;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -983,30 +1532,30 @@ export interface operations {
             };
         };
     };
-    checkSupply: {
+    duplicateSupply: {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                supply: string;
+            };
             cookie?: never;
         };
         requestBody: {
             content: {
                 "application/json": {
-                    description: {
-                        [key: string]: unknown;
-                    };
+                    revision: string;
                 };
             };
         };
         responses: {
-            /** @description Expected readings in every mode */
-            200: {
+            /** @description The copy */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Checked"];
+                    "application/json": components["schemas"]["Supply"];
                 };
             };
             /** @description Every problem with its path */
@@ -1016,6 +1565,49 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    listSymptoms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Symptoms */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        value: string;
+                        label: string;
+                    }[];
+                };
+            };
+        };
+    };
+    listTemplates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Families */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Template"][];
                 };
             };
         };
@@ -1051,51 +1643,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
-    exportSpice: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                supply: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Netlist */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/plain": string;
-                };
-            };
-        };
-    };
-    listSymptoms: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Symptoms */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        value: string;
-                        label: string;
-                    }[];
                 };
             };
         };
@@ -1170,6 +1717,53 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    listVersions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Versions and revisions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Versions"];
+                };
+            };
+        };
+    };
+    compareSupply: {
+        parameters: {
+            query?: {
+                version?: string;
+                other?: string;
+            };
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Field by field */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Difference"][];
+                };
             };
         };
     };

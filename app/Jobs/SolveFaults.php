@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Knowledge\Library;
+use App\Models\Solve;
+use Illuminate\Contracts\Queue\ShouldBeUnique;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+use Oculant\Core\Supply\DescriptionReader;
+use Throwable;
+
+/** Works out what a good unit reads and what every fault does, and keeps it for every bench with that description. */
+final class SolveFaults implements ShouldBeUnique, ShouldQueue
+{
+    use Queueable;
+
+    public int $timeout = 3600;
+
+    public int $tries = 1;
+
+    public function __construct(public readonly string $hash)
+    {
+    }
+
+    public function uniqueId(): string
+    {
+        return $this->hash;
+    }
+
+    public function handle(Library $library): void
+    {
+        $solve = Solve::query()->findOrFail($this->hash);
+        $shown = microtime(true);
+        $library->solve(DescriptionReader::fromArray($solve->description), function (int $done, int $total) use ($solve, &$shown): void {
+            if ($done < $total && microtime(true) - $shown < 1.0) {
+                return;
+            }
+            $shown = microtime(true);
+            $solve->update(['state' => Solve::RUNNING, 'done' => $done, 'total' => $total]);
+        });
+        $solve->update(['state' => Solve::READY, 'done' => $solve->total, 'message' => null]);
+    }
+
+    public function failed(?Throwable $why): void
+    {
+        Solve::query()->whereKey($this->hash)->update(['state' => Solve::FAILED, 'message' => mb_substr($why?->getMessage() ?? 'The worker was stopped.', 0, 500)]);
+    }
+}

@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Supply\Import;
+
+use Oculant\Core\Supply\DescriptionRefused;
+
+/**
+ * Takes values and types from a parts list (CSV with a heading; columns ref, value, type, tolerance, voltage, notes in any
+ * order, several references in one field) into a description that has the circuit already.
+ */
+final class PartsList
+{
+    private const REFERENCES = ['ref', 'refs', 'reference', 'references', 'designator', 'designators', 'part'];
+
+    private const FIELDS = ['value', 'type', 'tolerance', 'voltage', 'power', 'current', 'rating', 'notes', 'esr', 'secondary'];
+
+    /**
+     * @param array<string, mixed> $description
+     *
+     * @throws DescriptionRefused if it has no heading with references, or no reference that the description knows
+     */
+    public static function into(array $description, string $csv): Imported
+    {
+        $lines = array_values(array_filter(preg_split('/\R/', trim($csv)) ?: [], static fn(string $line): bool => trim($line) !== ''));
+        $separator = substr_count($lines[0] ?? '', ';') > substr_count($lines[0] ?? '', ',') ? ';' : (str_contains($lines[0] ?? '', "\t") ? "\t" : ',');
+        $heading = array_map(static fn(?string $name): string => mb_strtolower(trim((string) $name)), str_getcsv($lines[0] ?? '', $separator));
+        $references = array_values(array_intersect($heading, self::REFERENCES))[0] ?? null;
+        if ($references === null) {
+            throw DescriptionRefused::because([['path' => 'text', 'message' => sprintf('The first line must name the columns, one of them "ref"; it reads "%s".', mb_substr($lines[0] ?? '', 0, 80))]]);
+        }
+        $rows = is_array($description['parts'] ?? null) ? $description['parts'] : [];
+        $at = array_flip(array_map(static fn(mixed $part): string => is_array($part) && is_string($part['ref'] ?? null) ? $part['ref'] : '', $rows));
+        $unknown = $notes = [];
+        $changed = 0;
+        foreach (array_slice($lines, 1) as $number => $line) {
+            $cells = str_getcsv($line, $separator);
+            $row = array_map(static fn(?string $cell): string => trim((string) $cell), array_combine($heading, array_pad(array_slice($cells, 0, count($heading)), count($heading), '')));
+            foreach (preg_split('/[\s,;]+/', $row[$references], -1, PREG_SPLIT_NO_EMPTY) ?: [] as $ref) {
+                if (! isset($at[$ref])) {
+                    $unknown[] = ['ref' => $ref, 'value' => $row['value'] ?? '', 'reason' => sprintf('line %d: the circuit has no such part', $number + 2)];
+                    continue;
+                }
+                foreach (array_intersect(self::FIELDS, $heading) as $field) {
+                    if ($row[$field] !== '') {
+                        $rows[$at[$ref]][$field] = $row[$field];
+                    }
+                }
+                $changed++;
+            }
+        }
+        if ($changed === 0) {
+            throw DescriptionRefused::because([['path' => 'text', 'message' => sprintf('None of its %d references is in this circuit: is it the parts list of another board?', count($unknown))]]);
+        }
+        $notes[] = sprintf('%d parts took their values from the list.', $changed);
+
+        return new Imported(['parts' => $rows] + $description, $unknown, $notes);
+    }
+}
