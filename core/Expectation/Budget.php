@@ -143,7 +143,7 @@ final readonly class Budget
             $role,
             hypot($current->rms ?? 0.0, $switching),
             abs($current->average ?? 0.0),
-            max(abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
+            max($switching, abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
             $role === BudgetLine::FEED ? 0.0 : Stress::heat($part->ref, $record) + self::esr($part, $record) * $switching ** 2,
             $margins,
         );

@@ -11,6 +11,7 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { JobBench } from './bench/JobBench';
 import { JobList } from './bench/JobList';
 import { BookIn } from './bookin/BookIn';
+import { ImportPage } from './library/ImportPage';
 import { LibraryPage } from './library/LibraryPage';
 import { SupplyEditor } from './library/SupplyEditor';
 import { ReportPage } from './report/ReportPage';
@@ -39,6 +40,7 @@ function Oculant() {
                                     <Route path="jobs/:job" element={<JobBench />} />
                                     <Route path="jobs/:job/report" element={<ReportPage />} />
                                     <Route path="library" element={<LibraryPage />} />
+                                    <Route path="library/import" element={<ImportPage />} />
                                     <Route path="library/:supply" element={<SupplyEditor />} />
                                     <Route path="*" element={<Navigate to="/" replace />} />
                                 </Route>

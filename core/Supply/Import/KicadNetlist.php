@@ -147,6 +147,9 @@ final class KicadNetlist
                 ? ['type' => strtoupper($value), 'value' => ($m[1] === '79' ? '-' : '').(int) $m[2].' V']
                 : "\"{$value}\" does not tell its voltage";
         }
+        if ($kind === 'transformer') {
+            return self::transformer($value);
+        }
         foreach (PartKinds::all()[$kind]->parameters() as $parameter) {
             if (! $parameter->required) {
                 continue;
@@ -155,7 +158,8 @@ final class KicadNetlist
                 return "its {$parameter->title} is not in the file";
             }
             try {
-                Quantity::parse($value, $parameter->unit);
+                // "T500mA": the letter of a fuse says how slow it is.
+                Quantity::parse($kind === 'fuse' ? ltrim($value, 'TFtf') : $value, $parameter->unit);
             } catch (UnreadableQuantity) {
                 return sprintf('its value "%s" is no %s', $value, $parameter->title);
             }
@@ -164,6 +168,16 @@ final class KicadNetlist
         }
 
         return $value === '' || $value === '~' ? [] : ['type' => $value];
+    }
+
+    /** @return array<string, string>|string from "15V 12VA", "230V/2x15V": the last voltage is the secondary */
+    private static function transformer(string $value): array|string
+    {
+        if (preg_match_all('/(?:\d+x)?\d+(?:\.\d+)?\s?V(?!A)/i', $value, $volts) === 0) {
+            return "\"{$value}\" does not tell its secondary voltage";
+        }
+
+        return ['secondary' => end($volts[0])] + (preg_match('/\d+(?:\.\d+)?\s?VA/i', $value, $power) === 1 ? ['power' => $power[0]] : ['power' => '20 VA']);
     }
 
     /**

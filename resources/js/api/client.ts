@@ -15,6 +15,14 @@ export type Step = Schemas['Step'];
 export type Supply = Schemas['Supply'];
 export type SuspectView = Schemas['SuspectView'];
 export type User = Schemas['User'];
+export type Budget = Schemas['Budget'];
+export type Checked = Schemas['Checked'];
+export type Imported = Schemas['Imported'];
+export type Kind = Schemas['Kind'];
+export type MarginView = Schemas['MarginView'];
+export type Progress = Schemas['Progress'];
+export type Template = Schemas['Template'];
+export type Waveform = Schemas['Waveform'];
 
 export const api = createClient<paths>({ baseUrl: '/api/v1', headers: { Accept: 'application/json' } });
 

@@ -11,14 +11,41 @@ export const sessionQuery = queryOptions({
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => answer(api.GET('/jobs')) });
 
 export const benchQuery = (job: string) =>
-    queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })) });
+    queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.solving == null ? false : 2000) });
 
 export const reportQuery = (job: string) =>
     queryOptions({ queryKey: ['report', job], queryFn: () => answer(api.GET('/jobs/{job}/report', { params: { path: { job } } })) });
 
-export const suppliesQuery = queryOptions({ queryKey: ['supplies'], queryFn: () => answer(api.GET('/supplies')) });
+export const suppliesQuery = (words = '') =>
+    queryOptions({ queryKey: ['supplies', 'list', words], queryFn: () => answer(api.GET('/supplies', { params: { query: words === '' ? {} : { q: words } } })), placeholderData: (before) => before });
+
+export const templatesQuery = queryOptions({ queryKey: ['templates'], queryFn: () => answer(api.GET('/templates')), staleTime: Infinity });
+
+export const kindsQuery = queryOptions({ queryKey: ['kinds'], queryFn: () => answer(api.GET('/kinds')), staleTime: Infinity });
 
 export const symptomsQuery = queryOptions({ queryKey: ['symptoms'], queryFn: () => answer(api.GET('/symptoms')), staleTime: Infinity });
 
 export const supplyQuery = (supply: string) =>
     queryOptions({ queryKey: ['supplies', supply], queryFn: () => answer(api.GET('/supplies/{supply}', { params: { path: { supply } } })) });
+
+const forSupply = (supply: string) => ({ params: { path: { supply } } });
+
+export const versionsQuery = (supply: string) =>
+    queryOptions({ queryKey: ['supplies', supply, 'versions'], queryFn: () => answer(api.GET('/supplies/{supply}/versions', forSupply(supply))) });
+
+export const differencesQuery = (supply: string, against: { version?: string; other?: string }) =>
+    queryOptions({ queryKey: ['supplies', supply, 'differences', against], queryFn: () => answer(api.GET('/supplies/{supply}/differences', { params: { path: { supply }, query: against } })) });
+
+/** Asks again every second until the faults are solved. */
+export const progressQuery = (supply: string) =>
+    queryOptions({
+        queryKey: ['supplies', supply, 'progress'],
+        queryFn: () => answer(api.GET('/supplies/{supply}/progress', forSupply(supply))),
+        refetchInterval: (query) => (query.state.data?.state === 'ready' || query.state.data?.state === 'failed' ? false : 1000),
+    });
+
+export const budgetQuery = (supply: string, mode: string) =>
+    queryOptions({ queryKey: ['supplies', supply, 'budget', mode], queryFn: () => answer(api.GET('/supplies/{supply}/budget', { params: { path: { supply }, query: { mode } } })), staleTime: Infinity });
+
+export const waveformQuery = (supply: string, query: { mode: string; trace?: string; part?: string; fault?: string }) =>
+    queryOptions({ queryKey: ['supplies', supply, 'waveforms', query], queryFn: () => answer(api.GET('/supplies/{supply}/waveforms', { params: { path: { supply }, query } })), staleTime: Infinity, placeholderData: (before) => before });

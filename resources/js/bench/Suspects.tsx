@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import type { SuspectView } from '../api/client';
+import type { Progress, SuspectView } from '../api/client';
+import { SolvingBar } from '../library/SolvingBar';
 
 /** Likelihood ratios in words: powers of two against the rivals. */
 function strength(weight: number): string {
@@ -24,11 +25,12 @@ function Why({ suspect }: { suspect: SuspectView }) {
     );
 }
 
-export function Suspects({ suspects, onName }: { suspects: SuspectView[]; onName?: (part: string, fault: string) => void }) {
+export function Suspects({ suspects, solving, onName }: { suspects: SuspectView[]; solving: Progress | null; onName?: (part: string, fault: string) => void }) {
     const [open, setOpen] = useState<string>();
     return (
         <section className="suspects" aria-label="Suspects">
             <h2>Suspects</h2>
+            {solving !== null && <SolvingBar progress={solving} />}
             <ol>
                 {suspects.filter((s) => s.probability > 0.002).map((suspect) => {
                     const first = suspect.members[0];

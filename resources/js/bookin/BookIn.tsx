@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api, Refused } from '../api/client';
 import { sessionQuery, suppliesQuery, symptomsQuery } from '../api/queries';
-import { TemplateForm, type Description } from '../library/TemplateForm';
+import type { Description } from '../library/description';
+import { TemplateForm } from '../library/TemplateForm';
 
 interface Values {
     unit: string;
@@ -16,7 +17,7 @@ interface Values {
 }
 
 export function BookIn() {
-    const supplies = useQuery(suppliesQuery);
+    const supplies = useQuery(suppliesQuery());
     const session = useQuery(sessionQuery);
     const symptoms = useQuery(symptomsQuery);
     const queries = useQueryClient();
@@ -45,7 +46,7 @@ export function BookIn() {
     const made = async (description: Description) => {
         try {
             const supply = await answer(api.POST('/supplies', { body: { description } }));
-            await queries.invalidateQueries({ queryKey: suppliesQuery.queryKey });
+            await queries.invalidateQueries({ queryKey: ['supplies'] });
             form.setFieldsValue({ supply_id: supply.id, mains: supply.mains });
             setMaking(false);
         } catch (error) {
@@ -70,7 +71,7 @@ export function BookIn() {
                 {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
                 <Button type="primary" htmlType="submit" loading={busy}>Book in</Button>
             </Form>
-            <Modal open={making} onCancel={() => setMaking(false)} footer={null} title="A linear supply from a few answers" width={720} destroyOnHidden>
+            <Modal open={making} onCancel={() => setMaking(false)} footer={null} title="A supply from a few answers" width={860} destroyOnHidden>
                 <TemplateForm onMade={(description) => void made(description)} />
                 <p className="hint">You can change the whole description later in the library.</p>
             </Modal>

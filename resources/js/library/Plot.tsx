@@ -1,0 +1,25 @@
+import { LineChart } from 'echarts/charts';
+import { GridComponent, LegendComponent, MarkLineComponent, TooltipComponent } from 'echarts/components';
+import { init, use as register, type EChartsCoreOption } from 'echarts/core';
+import { CanvasRenderer } from 'echarts/renderers';
+import { useEffect, useRef } from 'react';
+
+register([LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, CanvasRenderer]);
+
+export function Plot({ option, label }: { option: EChartsCoreOption; label: string }) {
+    const host = useRef<HTMLDivElement>(null);
+    useEffect(() => {
+        if (host.current === null) {
+            return;
+        }
+        const chart = init(host.current);
+        chart.setOption(option);
+        const watch = new ResizeObserver(() => chart.resize());
+        watch.observe(host.current);
+        return () => {
+            watch.disconnect();
+            chart.dispose();
+        };
+    }, [option]);
+    return <div ref={host} className="plot" role="img" aria-label={label} />;
+}

@@ -1,0 +1,49 @@
+import { useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { differencesQuery, versionsQuery } from '../api/queries';
+
+function Differences({ supply, against, title }: { supply: string; against: { version?: string; other?: string }; title: string }) {
+    const rows = useQuery(differencesQuery(supply, against));
+    if (rows.data === undefined) {
+        return <p>{rows.error?.message ?? 'Comparing…'}</p>;
+    }
+    return (
+        <>
+            <h2>{title}</h2>
+            {rows.data.length === 0 ? <p>They say the same.</p> : (
+                <table className="differences">
+                    <thead><tr><th>Where</th><th>Field</th><th>There</th><th>Here</th></tr></thead>
+                    <tbody>{rows.data.map((row) => <tr key={`${row.section} ${row.name} ${row.field}`}><th>{row.section} {row.name}</th><td>{row.field}</td><td>{row.before}</td><td>{row.after}</td></tr>)}</tbody>
+                </table>
+            )}
+        </>
+    );
+}
+
+export function VersionsView({ supply }: { supply: string }) {
+    const versions = useQuery(versionsQuery(supply));
+    const [chosen, setChosen] = useState<{ against: { version?: string; other?: string }; title: string }>();
+    if (versions.data === undefined) {
+        return <p>{versions.error?.message ?? 'Looking them up…'}</p>;
+    }
+    return (
+        <section className="versions" aria-label="Versions">
+            <div>
+                <h2>Versions of this description</h2>
+                <p className="hint">Jobs keep the version they were booked in with.</p>
+                <ul className="jobs">{versions.data.versions.map((version) => (
+                    <li key={version.id}><button type="button" className="job" onClick={() => setChosen({ against: { version: String(version.number) }, title: `Since version ${version.number}` })}>
+                        <b>{version.number}</b><span>{version.at == null ? '' : new Date(version.at).toLocaleString()}</span><span>{version.by ?? ''}</span><span>{version.changes == null ? 'first' : `${version.changes} ${version.changes === 1 ? 'change' : 'changes'}`}</span>
+                    </button></li>
+                ))}</ul>
+                <h2>Other revisions of the design</h2>
+                {versions.data.family.length === 0 ? <p className="hint">None yet. Duplicate it to describe a revision that differs in some parts.</p> : (
+                    <ul className="jobs">{versions.data.family.map((other) => (
+                        <li key={other.id}><button type="button" className="job" onClick={() => setChosen({ against: { other: other.id }, title: `Beside revision ${other.revision}` })}><b>{other.revision}</b><span>{other.title}</span></button></li>
+                    ))}</ul>
+                )}
+            </div>
+            <div>{chosen !== undefined && <Differences supply={supply} against={chosen.against} title={chosen.title} />}</div>
+        </section>
+    );
+}
