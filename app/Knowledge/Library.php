@@ -22,10 +22,14 @@ final readonly class Library
         return new CachedKnowledge($supply, $this->cache);
     }
 
-    /** Asks for the faults of a description to be solved, unless they are or are about to be. */
+    /** Sees to it that the faults of a description get solved: a small one at once, a large one on the queue. */
     public function prepare(Description $supply): void
     {
-        if ((new CachedKnowledge($supply, $this->cache))->isWhole() || $this->progress($supply)?->isUnderWay() === true) {
+        $knowledge = new CachedKnowledge($supply, $this->cache);
+        if (! $knowledge->isWhole() && ! $supply->isLarge()) {
+            $knowledge->solve(static fn() => null);
+        }
+        if ($knowledge->isWhole() || $this->progress($supply)?->isUnderWay() === true) {
             return;
         }
         Solve::query()->updateOrCreate(

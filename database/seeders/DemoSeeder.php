@@ -7,7 +7,6 @@ namespace Database\Seeders;
 use App\Bench\BookIn;
 use App\Bench\JobLog;
 use App\Bench\JobSummary;
-use App\Knowledge\Library;
 use App\Library\Shelf;
 use App\Models\Supply;
 use App\Models\User;
@@ -24,7 +23,7 @@ use Oculant\Core\Supply\DescriptionReader;
  */
 final class DemoSeeder extends Seeder
 {
-    public function run(BookIn $bookIn, JobLog $log, Library $library, Shelf $shelf): void
+    public function run(BookIn $bookIn, JobLog $log, Shelf $shelf): void
     {
         $workshop = self::file('workshop.json');
         if (Workshop::query()->where('name', $workshop['workshop'])->exists()) {
@@ -41,10 +40,6 @@ final class DemoSeeder extends Seeder
         $supplies = [];
         foreach (glob(database_path('demo/supplies/*.json')) ?: [] as $path) {
             $description = DescriptionReader::fromJson((string) file_get_contents($path));
-            // The small ones are solved here, so that the first look at a job is quick; the queue takes the others.
-            if (! $description->isLarge()) {
-                $library->solve($description, static fn() => null);
-            }
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
         foreach (self::file('jobs.json') as $story) {

@@ -13,9 +13,10 @@ final class SupplyTest extends FeatureTestCase
     public function testTemplateCheckAndKeep(): void
     {
         $this->actingAs($this->person('technician'));
-        $description = $this->postJson('/api/v1/supplies/template', ['title' => 'Winch', 'rails' => 'single', 'secondary' => '15 V', 'regulated' => '12 V', 'load' => '0.2 A'])->assertOk()->json();
+        $description = $this->postJson('/api/v1/supplies/template', ['family' => 'linear', 'answers' => ['title' => 'Winch', 'rails' => 'single', 'secondary' => '15 V', 'regulated' => '12 V', 'load' => '0.2 A']])->assertOk()->json();
         $this->postJson('/api/v1/supplies/check', ['description' => $description])->assertOk()
-            ->assertJsonPath('modes.0.points.3.expected', static fn(string $w): bool => preg_match('/^11\.5\d to 12\.4\d V$/', $w) === 1)->assertJsonPath('path.0.name', 'Inlet');
+            ->assertJsonPath('points.3.expected', static fn(string $w): bool => preg_match('/^1[12]\.\d\d V/', $w) === 1)->assertJsonPath('path.0.name', 'Inlet')->assertJsonPath('settled', true);
+        $this->postJson('/api/v1/supplies/check', ['description' => $description, 'mode' => 'unloaded'])->assertOk()->assertJsonPath('mode', 'unloaded');
         $kept = $this->postJson('/api/v1/supplies', ['description' => $description])->assertCreated()->assertJsonPath('title', 'Winch');
         $this->getJson("/api/v1/supplies/{$kept->json('id')}")->assertOk()->assertJsonPath('description.title', 'Winch');
         $this->getJson('/api/v1/supplies')->assertJsonCount(1)->assertJsonMissingPath('0.description');
@@ -24,8 +25,9 @@ final class SupplyTest extends FeatureTestCase
 
     public function testEveryAnswerThatCannotBeUsedIsNamed(): void
     {
-        $this->actingAs($this->person('technician'))->postJson('/api/v1/supplies/template', ['secondary' => '9x', 'regulated' => '13', 'load' => '-1'])
+        $this->actingAs($this->person('technician'))->postJson('/api/v1/supplies/template', ['family' => 'linear', 'answers' => ['secondary' => '9x', 'reservoir' => 'much', 'load' => '-1']])
             ->assertUnprocessable()->assertJsonCount(3, 'problems');
+        $this->postJson('/api/v1/supplies/template', ['family' => 'steam'])->assertUnprocessable()->assertJsonPath('problems.0.path', 'family');
     }
 
     public function testABadDescriptionIsRefusedWholeWithEveryPath(): void
@@ -60,8 +62,10 @@ final class SupplyTest extends FeatureTestCase
         $this->postJson('/api/v1/supplies', ['description' => $supply->description])->assertForbidden();
         $this->putJson("/api/v1/supplies/{$supply->id}", ['description' => $supply->description])->assertForbidden()
             ->assertJsonPath('message', 'Descriptions are made and changed by technicians and leads.');
-        $this->postJson('/api/v1/supplies/template', ['secondary' => '15 V'])->assertForbidden();
-        $this->postJson('/api/v1/supplies/check', ['description' => $supply->description])->assertForbidden();
+        $this->postJson('/api/v1/supplies/template', ['family' => 'linear'])->assertForbidden();
+        $this->postJson('/api/v1/supplies/import', ['format' => 'json', 'text' => '{}'])->assertForbidden();
+        $this->postJson("/api/v1/supplies/{$supply->id}/duplicate", ['revision' => 'B'])->assertForbidden();
+        $this->postJson('/api/v1/supplies/check', ['description' => $supply->description])->assertOk();
     }
 
     public function testAnotherWorkshopsSupplyIsNotThere(): void
@@ -70,7 +74,7 @@ final class SupplyTest extends FeatureTestCase
         $this->actingAs($this->person('lead'));
 
         $this->getJson('/api/v1/supplies')->assertJsonCount(0);
-        foreach (['', '/spice'] as $part) {
+        foreach (['', '/spice', '/json', '/versions', '/differences', '/progress', '/budget', '/waveforms'] as $part) {
             $this->getJson("/api/v1/supplies/{$supply->id}{$part}")->assertNotFound();
         }
         $this->putJson("/api/v1/supplies/{$supply->id}", ['description' => $supply->description])->assertNotFound();

@@ -22,6 +22,9 @@ final class Ngspice
         foreach ($lines as $line) {
             if (preg_match('/^(\w+)_(avg|rms|pp)\s*=\s*(\S+)/', $line, $m) === 1) {
                 $raw[$m[1]][$m[2]] = (float) $m[3];
+            } elseif (preg_match('/^(tp\w*) = (\S+)$/', $line, $m) === 1) {
+                // The resting point of a direct feed.
+                $raw[$m[1]] = ['avg' => (float) $m[2], 'rms' => abs((float) $m[2]), 'pp' => 0.0];
             }
         }
         if ($raw === []) {

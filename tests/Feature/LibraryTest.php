@@ -1,0 +1,145 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Bench\BookIn;
+use App\Jobs\SolveFaults;
+use App\Library\Shelf;
+use App\Models\Solve;
+use App\Models\Supply;
+use Illuminate\Support\Facades\Queue;
+use Illuminate\Testing\Fluent\AssertableJson;
+use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Template\Answers;
+use Oculant\Core\Supply\Template\Templates;
+use Tests\Support\Supplies;
+
+/** Search, versions, revisions, imports, what the engine computes, and the queue. */
+final class LibraryTest extends FeatureTestCase
+{
+    public function testSearchLooksIntoDescriptions(): void
+    {
+        $this->supply();
+        $this->supply('deck-intercom');
+        $this->actingAs($this->person('technician'));
+
+        $this->getJson('/api/v1/supplies?q=intercom')->assertJsonCount(1)->assertJsonPath('0.title', 'Deck intercom, 12 V');
+        $this->getJson('/api/v1/supplies?q=7812')->assertJsonCount(1);
+        $this->getJson('/api/v1/supplies?q=deck 7812')->assertJsonCount(1);
+        $this->getJson('/api/v1/supplies?q=100%25')->assertJsonCount(0);
+    }
+
+    public function testEveryChangeIsAVersionAndJobsKeepTheirs(): void
+    {
+        $user = $this->person('technician');
+        $supply = $this->kept('tuner-feed');
+        $job = app(BookIn::class)->unit($user, $supply, ['unit' => 'Wireless', 'owner' => 'Somebody', 'mains' => '230 V']);
+        $changed = $supply->description;
+        $changed['parts'][5]['value'] = '2200u';
+        $this->actingAs($user)->putJson("/api/v1/supplies/{$supply->id}", ['description' => $changed])->assertOk()->assertJsonPath('version', 2);
+        $this->putJson("/api/v1/supplies/{$supply->id}", ['description' => $changed])->assertOk()->assertJsonPath('version', 2);
+
+        $this->getJson("/api/v1/supplies/{$supply->id}/versions")->assertOk()->assertJsonCount(2, 'versions')->assertJsonPath('versions.0.changes', 1)->assertJsonPath('versions.1.changes', null);
+        $this->getJson("/api/v1/supplies/{$supply->id}/differences?version=1")->assertOk()
+            ->assertExactJson([['section' => 'parts', 'name' => 'C1', 'field' => 'value', 'before' => '1000u', 'after' => '2200u']]);
+        self::assertSame(1, $supply->versions()->find($job->fresh()?->supply_version_id)?->number);
+        self::assertSame('1000u', $job->fresh()?->description['parts'][5]['value']);
+    }
+
+    public function testRevisionsShareAParentAndShowTheirDifferences(): void
+    {
+        $supply = $this->kept('tuner-feed');
+        $this->actingAs($this->person('technician'));
+        $copy = $this->postJson("/api/v1/supplies/{$supply->id}/duplicate", ['revision' => 'C'])->assertCreated()->assertJsonPath('parent_id', $supply->id)->json('id');
+        $third = $this->postJson("/api/v1/supplies/{$copy}/duplicate", ['revision' => 'D'])->assertCreated()->assertJsonPath('parent_id', $supply->id)->json('id');
+
+        $this->getJson("/api/v1/supplies/{$third}/versions")->assertJsonCount(2, 'family');
+        $this->getJson("/api/v1/supplies/{$copy}/differences?other={$supply->id}")->assertExactJson([['section' => 'supply', 'name' => '', 'field' => 'revision', 'before' => 'B', 'after' => 'C']]);
+        $this->postJson("/api/v1/supplies/{$supply->id}/duplicate", [])->assertJsonValidationErrors('revision');
+    }
+
+    public function testImportsAndSaysWhatWasNotUnderstood(): void
+    {
+        $this->actingAs($this->person('technician'));
+        $net = (string) file_get_contents(__DIR__.'/../Core/fixtures/import/foghorn_feed.net');
+        $imported = $this->postJson('/api/v1/supplies/import', ['format' => 'kicad', 'text' => $net])->assertOk()->assertJsonPath('unknown.0.ref', 'U2');
+        $this->postJson('/api/v1/supplies/check', ['description' => $imported->json('description')])->assertOk()->assertJsonPath('unknown', 1)->assertJsonPath('settled', true);
+        $this->postJson('/api/v1/supplies/import', ['format' => 'json', 'text' => json_encode(Supplies::demoArray('tuner-feed'))])->assertOk()->assertJsonPath('description.revision', 'B');
+        $this->postJson('/api/v1/supplies/import', ['format' => 'parts', 'text' => "ref,value\nC1,1500u", 'description' => Supplies::demoArray('tuner-feed')])->assertOk()->assertJsonPath('description.parts.5.value', '1500u');
+
+        $this->postJson('/api/v1/supplies/import', ['format' => 'kicad', 'text' => 'Lorem'])->assertUnprocessable()->assertJsonPath('problems.0.path', 'text');
+        $this->postJson('/api/v1/supplies/import', ['format' => 'parts', 'text' => 'ref,value'])->assertJsonValidationErrors('description');
+        $this->postJson('/api/v1/supplies/import', ['format' => 'gerber', 'text' => 'x'])->assertJsonValidationErrors('format');
+        $this->postJson('/api/v1/supplies/import', ['format' => 'json', 'text' => str_repeat('x', 1_200_000)])->assertJsonValidationErrors(['text' => 'larger than 1 MB']);
+        self::assertSame(0, Supply::query()->count(), 'nothing is kept by looking at a file');
+    }
+
+    public function testAHugeDescriptionIsRefusedBeforeItIsRead(): void
+    {
+        $huge = ['notes' => str_repeat('x', 2_100_000)] + Supplies::demoArray('tuner-feed');
+        $this->actingAs($this->person('technician'))->postJson('/api/v1/supplies', ['description' => $huge])->assertUnprocessable()
+            ->assertJsonPath('problems.0.message', static fn(string $m): bool => str_contains($m, 'at most 1.0 MB'));
+        self::assertSame(0, Supply::query()->count());
+    }
+
+    public function testLossesAndWaveforms(): void
+    {
+        $supply = $this->kept('deck-intercom');
+        $this->actingAs($this->person('apprentice'));
+        $this->getJson("/api/v1/supplies/{$supply->id}/budget")->assertOk()->assertJson(fn(AssertableJson $json) => $json
+            ->where('mode', 'loaded')->has('ends', 3)->where('ends.1.end', 'nominal')->has('lines.0.margins')->etc());
+        $this->getJson("/api/v1/supplies/{$supply->id}/waveforms?trace=volts:TP3&part=C1&fault=dried")->assertOk()->assertJsonCount(200, 'healthy')->assertJsonCount(200, 'faulty')
+            ->assertJsonPath('headroom.0.ref', 'U1')->assertJsonPath('stable', true);
+        $this->getJson("/api/v1/supplies/{$supply->id}/waveforms?trace=part:BR1")->assertOk()->assertJsonPath('unit', 'A')->assertJsonPath('faulty', null);
+        foreach (['trace=volts:NOWHERE', 'mode=asleep', 'part=R99&fault=open', 'part=C1&fault=bored', 'part=C1'] as $bad) {
+            $this->getJson("/api/v1/supplies/{$supply->id}/waveforms?{$bad}")->assertUnprocessable();
+        }
+    }
+
+    public function testFamiliesAndKindsAreListed(): void
+    {
+        $this->actingAs($this->person('apprentice'));
+        $this->getJson('/api/v1/templates')->assertOk()->assertJsonCount(count(Templates::all()))->assertJsonPath('0.questions.0.name', 'secondary');
+        $this->getJson('/api/v1/kinds')->assertOk()->assertJsonFragment(['name' => 'shunt_reference']);
+    }
+
+    public function testALargeSupplyWaitsInTheQueueAndTheBenchWorksMeanwhile(): void
+    {
+        Queue::fake();
+        $user = $this->person('technician');
+        $description = DescriptionReader::fromArray(Answers::describe(Templates::named('dc_fed'), ['title' => 'Buoy lantern '.bin2hex(random_bytes(4))]));
+        $supply = app(Shelf::class)->keep($user, $description);
+        Queue::assertPushed(SolveFaults::class, 1);
+        $job = app(BookIn::class)->unit($user, $supply, ['unit' => 'Lantern', 'owner' => 'Harbour office', 'mains' => '24 V']);
+        $this->actingAs($user)->getJson("/api/v1/supplies/{$supply->id}/progress")->assertJsonPath('state', Solve::QUEUED);
+
+        $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk()->assertJsonPath('solving.state', Solve::QUEUED)->assertJsonPath('next.kind', 'wait')->assertJsonCount(0, 'suspects');
+        foreach ([['power', ['power' => 'live', 'mode' => 'loaded']], ['reading', ['text' => 'TP4 0.02']]] as [$kind, $payload]) {
+            $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [self::entry($kind, $payload)]])->assertSuccessful();
+        }
+        $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertJsonPath('log.0.reading.word', 'dead');
+        Queue::assertPushed(SolveFaults::class, 1);
+
+        (new SolveFaults($description->hash()))->handle(app(\App\Knowledge\Library::class));
+        $this->getJson("/api/v1/supplies/{$supply->id}/progress")->assertJsonPath('state', Solve::READY);
+        $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertJsonPath('solving', null)->assertJsonPath('suspects.0.probability', static fn(float $p): bool => $p > 0.1);
+    }
+
+    public function testAFailedSolveSaysWhy(): void
+    {
+        Queue::fake();
+        $description = DescriptionReader::fromArray(Answers::describe(Templates::named('dc_fed'), ['title' => 'Failing '.bin2hex(random_bytes(4))]));
+        $supply = app(Shelf::class)->keep($this->person('technician'), $description);
+        (new SolveFaults($description->hash()))->failed(new \RuntimeException('out of memory'));
+
+        self::assertSame([Solve::FAILED, 'out of memory'], [Solve::query()->find($description->hash())?->state, Solve::query()->find($description->hash())?->message]);
+        $this->actingAs($this->person('technician'))->getJson("/api/v1/supplies/{$supply->id}/progress")->assertJsonPath('state', Solve::QUEUED);
+    }
+
+    private function kept(string $demo): Supply
+    {
+        return app(Shelf::class)->keep($this->person('lead'), Supplies::demo($demo));
+    }
+}
