@@ -17,7 +17,7 @@ final class StateFinder
     private const WALK_CORNERS = 400;
 
     /** How far before its start a folded path may lead, in lengths of the path. */
-    private const FARTHEST_BACK = 10.0;
+    private const FARTHEST_BACK = 100.0;
 
     public function __construct(private readonly ReducedNetwork $network)
     {

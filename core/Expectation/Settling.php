@@ -71,9 +71,10 @@ final readonly class Settling
         $seen = $phases = [];
         $trail = Guide::start();
         for ($round = 0; $round < self::MOST_ROUNDS; $round++) {
-            [$parts, $warm] = $guide?->round($round, $parts) ?? [$parts, $warm];
-            // On the way to a decision a rough agreement is enough.
-            [$parts, $record] = $this->follow($parts, $warm, self::ROUGHLY);
+            $guided = $guide?->round($round, $parts);
+            [$parts, $warm] = $guided ?? [$parts, $warm];
+            // On a known way a rough agreement is enough to decide.
+            [$parts, $record] = $this->follow($parts, $warm, $guided === null ? $this->tolerance : self::ROUGHLY);
             [$now, $then] = $this->decisions($parts, $record);
             if ($now === $then || isset($seen[self::signature($then)])) {
                 [$parts, $record] = $this->follow($parts, $warm, $this->tolerance, $record);

@@ -81,7 +81,8 @@ final class Stress
                 if ($value === null || $rating->becomes === null || $value < $rating->gross * $rating->limit) {
                     continue;
                 }
-                $seconds = $rating->seconds * ($rating->gross * $rating->limit / $value) ** 2;
+                // Heat goes with the power itself, with the square of a current or a voltage.
+                $seconds = $rating->seconds * ($rating->gross * $rating->limit / $value) ** ($rating->quantity === Rating::POWER ? 1 : 2);
                 if ($first === null || $seconds < $first->seconds) {
                     $first = new Destruction((string) $ref, $rating->becomes, $rating->how, $seconds);
                 }

@@ -23,6 +23,9 @@ final class UnderVoltageLockout
 
     public const LATCHED = 2.0;
 
+    /** Running on what its capacitor holds, before the auxiliary winding has taken over. */
+    public const STARTING = 3.0;
+
     /**
      * @param float $start      volts
      * @param float $stop       volts
@@ -46,7 +49,7 @@ final class UnderVoltageLockout
 
     public static function isRunning(Part $part): bool
     {
-        return ($part->values['state'] ?? self::OFF) === self::RUNNING;
+        return in_array($part->values['state'] ?? self::OFF, [self::RUNNING, self::STARTING], true);
     }
 
     /** What its supply pins draw. */
@@ -58,9 +61,16 @@ final class UnderVoltageLockout
         } else {
             $netlist->resistor("{$part->ref}.supply", $supply, $ground, $part->value('start') / $part->value('start_current'));
         }
+        if (($part->values['state'] ?? self::OFF) === self::STARTING) {
+            $held = ($part->value('start') + $part->value('stop')) / 2;
+            $netlist->controlled("{$part->ref}.held", $ground, $supply, [[$supply, $ground]], [[[-self::HOLDING], self::HOLDING * $held]]);
+        }
         $clamp = 1.12 * $part->value('over_voltage');
         $netlist->junction("{$part->ref}.clamp", $ground, $supply, SegmentTable::junction(1e-12, 1.5, 1.0, $clamp, 20.0, 1e-3, SegmentTable::SIGNAL_CORNERS));
     }
+
+    /** Siemens by which the capacitor holds the supply up while it starts. */
+    private const HOLDING = 0.2;
 
     /** @return array<string, float> */
     public static function decide(Part $part, CycleRecord $record, string $supply, string $ground, bool $works): array
@@ -68,10 +78,11 @@ final class UnderVoltageLockout
         $state = $part->value('state');
         $volts = $record->signal($supply, $ground)->average;
         $next = match ($state) {
-            self::OFF => $works && $volts >= $part->value('start') ? self::RUNNING : self::OFF,
+            self::OFF => $works && $volts >= $part->value('start') ? self::STARTING : self::OFF,
+            self::STARTING => self::holdsOver($part, $record, $supply, $ground) ? self::RUNNING : self::OFF,
             self::RUNNING => match (true) {
                 $volts > $part->value('over_voltage') => self::LATCHED,
-                $volts < $part->value('stop') || ! self::holdsOver($part, $record, $supply, $ground) => self::OFF,
+                $volts < $part->value('stop') => self::OFF,
                 default => self::RUNNING,
             },
             default => $state,
@@ -85,7 +96,9 @@ final class UnderVoltageLockout
     {
         $charge = $record->netlist()->capacitanceBetween($supply, $ground) * ($part->value('start') - $part->value('stop'));
         if (self::isRunning($part)) {
-            return max($charge / $part->value('run_current'), 1e-3);
+            $held = $charge / $part->value('run_current');
+
+            return max($part->value('state') === self::STARTING ? min($held, $part->value('start_up_time')) : $held - $part->value('start_up_time'), 1e-3);
         }
         $middle = ($part->value('start') + $part->value('stop')) / 2;
         $sip = $part->value('start_current') / $part->value('start');

@@ -23,7 +23,7 @@ final class PartsList
      */
     public static function into(array $description, string $csv): Imported
     {
-        $lines = array_values(array_filter(preg_split('/\R/', trim($csv)) ?: [], static fn(string $line): bool => trim($line) !== ''));
+        $lines = array_values(array_filter(preg_split('/\R/', trim($csv, "\u{FEFF} \n\r\t")) ?: [], static fn(string $line): bool => trim($line) !== ''));
         $separator = substr_count($lines[0] ?? '', ';') > substr_count($lines[0] ?? '', ',') ? ';' : (str_contains($lines[0] ?? '', "\t") ? "\t" : ',');
         $heading = array_map(static fn(?string $name): string => mb_strtolower(trim((string) $name)), str_getcsv($lines[0] ?? '', $separator));
         $references = array_values(array_intersect($heading, self::REFERENCES))[0] ?? null;

@@ -162,13 +162,36 @@ final class Draft
     /** @return array<string, mixed> */
     public function toArray(): array
     {
-        $last = count($this->points);
+        $this->placeTheRest();
 
         return array_filter([
             'format' => DescriptionReader::FORMAT, 'version' => 1, 'title' => $this->title, 'revision' => 'A', 'reference' => $this->reference,
             'mains' => $this->mains, 'parts' => $this->parts, 'stages' => $this->stages, 'modes' => $this->modes,
-            'points' => $last > 0 ? $this->points : [], 'grounds' => $this->grounds, 'interlocks' => $this->interlocks, 'cautions' => $this->cautions,
+            'points' => $this->points, 'grounds' => $this->grounds, 'interlocks' => $this->interlocks, 'cautions' => $this->cautions,
         ], static fn(mixed $v): bool => $v !== []);
+    }
+
+    /** A part that no stage was given, a capacitor across the isolation say, stands with the stage it shares most nodes with. */
+    private function placeTheRest(): void
+    {
+        $stageOf = [];
+        foreach ($this->stages as $k => $stage) {
+            $stageOf += array_fill_keys($stage['parts'], $k);
+        }
+        foreach ($this->parts as $part) {
+            if (isset($stageOf[$part['ref']])) {
+                continue;
+            }
+            $shared = [];
+            foreach ($this->parts as $other) {
+                if (isset($stageOf[$other['ref']])) {
+                    $k = $stageOf[$other['ref']];
+                    $shared[$k] = ($shared[$k] ?? 0) + count(array_intersect($part['terminals'], $other['terminals']));
+                }
+            }
+            arsort($shared);
+            $this->stages[(int) array_key_first($shared)]['parts'][] = $part['ref'];
+        }
     }
 
     public static function write(float $value, Unit $unit): string
