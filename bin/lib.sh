@@ -198,19 +198,22 @@ CONF
     wait_until 20 curl --silent --fail --output /dev/null "http://127.0.0.1:$port/up" || stop_with "the app does not answer on http://127.0.0.1:$port; see $dir/nginx.log and storage/logs"
 }
 
-# start_worker DIR : solves in the background what the app asks for, with the environment as it is
-start_worker() {
-    local dir=$1
-    is_running "$dir/worker.pid" && return
+# start_workers DIR : two that solve in the background what the app asks for, with the environment as it is; the web goes first
+start_workers() {
+    local dir=$1 number
     mkdir -p "$dir"
-    # The log's place in the command line also tells whose process this is.
-    nohup php -d "error_log=$dir/worker.log" -d opcache.enable_cli=1 -d opcache.jit=function -d opcache.jit_buffer_size=64M -d memory_limit=1G \
-        artisan queue:work --tries=1 --timeout=3600 --sleep=1 --quiet >"$dir/worker.log" 2>&1 &
-    echo $! >"$dir/worker.pid"
+    for number in 1 2; do
+        is_running "$dir/worker$number.pid" && continue
+        # The log's place in the command line also tells whose process this is.
+        nohup nice -n 10 php -d "error_log=$dir/worker.log" -d opcache.enable_cli=1 -d opcache.jit=function -d opcache.jit_buffer_size=64M -d memory_limit=1G \
+            artisan queue:work --queue=urgent,default --tries=1 --timeout=3600 --sleep=1 --quiet >>"$dir/worker.log" 2>&1 &
+        echo $! >"$dir/worker$number.pid"
+    done
 }
 
 stop_all() {
-    stop_pid "$1/worker.pid"
+    stop_pid "$1/worker1.pid"
+    stop_pid "$1/worker2.pid"
     stop_pid "$1/nginx.pid"
     rm -f "$1/port"
     stop_pid "$1/php-fpm.pid"

@@ -33,7 +33,7 @@ final class JobFile
     private function __construct(private readonly Library $library, public readonly RepairJob $job)
     {
         $this->supply = DescriptionReader::fromArray($job->description);
-        $library->prepare($this->supply);
+        $library->prepare($this->supply, isUrgent: true);
         $this->knowledge = $library->of($this->supply);
         $this->records = array_values($job->entries()->with('user')->get()->all());
         $this->state = Fold::of($this->supply, array_map(static fn(LogEntryRecord $r) => $r->toEntry(), $this->records));

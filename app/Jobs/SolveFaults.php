@@ -6,14 +6,13 @@ namespace App\Jobs;
 
 use App\Knowledge\Library;
 use App\Models\Solve;
-use Illuminate\Contracts\Queue\ShouldBeUnique;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Oculant\Core\Supply\DescriptionReader;
 use Throwable;
 
 /** Works out what a good unit reads and what every fault does, and keeps it for every bench with that description. */
-final class SolveFaults implements ShouldBeUnique, ShouldQueue
+final class SolveFaults implements ShouldQueue
 {
     use Queueable;
 
@@ -25,14 +24,14 @@ final class SolveFaults implements ShouldBeUnique, ShouldQueue
     {
     }
 
-    public function uniqueId(): string
-    {
-        return $this->hash;
-    }
-
     public function handle(Library $library): void
     {
         $solve = Solve::query()->findOrFail($this->hash);
+        // Asked for twice, once urgently: the first that gets to it does it.
+        if (in_array($solve->state, [Solve::READY, Solve::RUNNING], true) && $solve->updated_at?->isAfter(now()->subHour()) === true) {
+            return;
+        }
+        $solve->update(['state' => Solve::RUNNING]);
         $shown = microtime(true);
         $library->solve(DescriptionReader::fromArray($solve->description), function (int $done, int $total) use ($solve, &$shown): void {
             if ($done < $total && microtime(true) - $shown < 1.0) {

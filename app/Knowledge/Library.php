@@ -22,21 +22,34 @@ final readonly class Library
         return new CachedKnowledge($supply, $this->cache);
     }
 
-    /** Sees to it that the faults of a description get solved: a small one at once, a large one on the queue. */
-    public function prepare(Description $supply): void
+    /**
+     * Sees to it that the faults of a description get solved: a small one at once, a large one on the queue.
+     *
+     * @param bool $isUrgent true if somebody stands at the bench with it: then it goes before what is merely kept
+     */
+    public function prepare(Description $supply, bool $isUrgent = false): void
     {
         $knowledge = new CachedKnowledge($supply, $this->cache);
         if (! $knowledge->isWhole() && ! $supply->isLarge()) {
             $knowledge->solve(static fn() => null);
         }
-        if ($knowledge->isWhole() || $this->progress($supply)?->isUnderWay() === true) {
+        if ($knowledge->isWhole()) {
+            return;
+        }
+        $known = $this->progress($supply);
+        if ($known?->isUnderWay() === true) {
+            if ($isUrgent && $known->state === Solve::QUEUED && $known->message === null) {
+                $known->update(['message' => 'urgent']);
+                SolveFaults::dispatch($supply->hash())->onQueue('urgent');
+            }
+
             return;
         }
         Solve::query()->updateOrCreate(
             ['hash' => $supply->hash()],
             ['title' => $supply->title, 'description' => $supply->written, 'state' => Solve::QUEUED, 'done' => 0, 'total' => 0, 'message' => null],
         );
-        SolveFaults::dispatch($supply->hash());
+        SolveFaults::dispatch($supply->hash())->onQueue($isUrgent ? 'urgent' : 'default');
     }
 
     public function progress(Description $supply): ?Solve

@@ -20,7 +20,7 @@ use Oculant\Core\Supply\Mode;
 final readonly class Expectations
 {
     /** Relative model error of DC and AC readings, and of ripple (bench against ngspice). */
-    private const MODEL = ['dc' => 0.004, 'ac' => 0.006, 'ripple' => 0.05];
+    public const MODEL = ['dc' => 0.004, 'ac' => 0.006, 'ripple' => 0.05];
 
     /** Ohms of a meter on its low-impedance function; points of less than a twentieth of it do not care (common practice). */
     private const LOW_IMPEDANCE = 300e3;
@@ -29,7 +29,7 @@ final readonly class Expectations
 
     private const ROUGH = 0.1;
 
-    private const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01];
+    public const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01];
 
     /**
      * @param array<string, array<string, Window>> $windows by point id and quantity (dc, ac, ripple)
@@ -207,12 +207,12 @@ final readonly class Expectations
         $sigma = $partsSigma = Uncertainty::combine($common);
         $below = Uncertainty::combine([$sigma, Uncertainty::fromHalfWidth($down)]);
         $above = Uncertainty::combine([$sigma, Uncertainty::fromHalfWidth($up)]);
-        $low = $centre - Uncertainty::COVERAGE_90 * $below;
+        $low = $centre - Uncertainty::window90([...$common, Uncertainty::fromHalfWidth($down)]);
 
         return new Window(
             $centre,
             $quantity === 'dc' ? $low : max(0.0, $low),
-            $centre + Uncertainty::COVERAGE_90 * $above,
+            $centre + Uncertainty::window90([...$common, Uncertainty::fromHalfWidth($up)]),
             max($below, $above),
             array_slice(array_values(array_filter($contributions, static fn(array $c): bool => $c['volts'] > 1e-4)), 0, 4),
         );

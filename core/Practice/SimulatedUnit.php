@@ -26,15 +26,18 @@ final class SimulatedUnit
     /** @var array<string, string> what broke stays broken */
     private array $broken = [];
 
-    /** @param array<string, string> $faults fault name by part reference */
-    public function __construct(Description $supply, private array $faults, int $seed)
+    /**
+     * @param array<string, string> $faults fault name by part reference
+     * @param float                 $width  share of their tolerances that parts and meter use; most units are better than they must be
+     */
+    public function __construct(Description $supply, private array $faults, int $seed, private readonly float $width = 0.7)
     {
         $this->state = $seed & 0x7FFFFFFF;
         $changed = [];
         foreach ($supply->parts as $ref => $part) {
             foreach ($part->tolerances as $parameter => $tolerance) {
                 if ($tolerance > 0 && $part->knows($parameter)) {
-                    $part = $part->with($parameter, $part->value($parameter) * (1 + $tolerance * 0.7 * $this->spread()));
+                    $part = $part->with($parameter, $part->value($parameter) * (1 + $tolerance * $this->width * $this->spread()));
                 }
             }
             $changed[(string) $ref] = $part;
@@ -92,7 +95,7 @@ final class SimulatedUnit
 
     private function asShown(float $true, Meter $meter): float
     {
-        $shown = $true + 0.5 * $meter->halfWidth($true) * $this->spread();
+        $shown = $true + ($this->width - 0.2) * $meter->halfWidth($true) * $this->spread();
 
         return (float) sprintf('%.4g', abs($shown) < 1e-3 ? 0.0 : $shown);
     }

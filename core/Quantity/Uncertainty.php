@@ -14,6 +14,27 @@ final class Uncertainty
     /** Coverage factor of a two-sided 90 % window of a normal distribution (GUM table G.1). */
     public const COVERAGE_90 = 1.645;
 
+    /** The same of one rectangular distribution alone: 0.9 sqrt(3). */
+    private const COVERAGE_90_RECTANGULAR = 1.559;
+
+    /**
+     * Half-width of a 90 % window of the sum of independent contributions: where one of them rules it is rectangular like that
+     * one, where many join it is normal (GUM G.1.5 and G.6.5).
+     *
+     * @param list<float> $standardUncertainties all in the same unit, from rectangular distributions
+     */
+    public static function window90(array $standardUncertainties): float
+    {
+        $sigma = self::combine($standardUncertainties);
+        if ($sigma <= 0.0) {
+            return 0.0;
+        }
+        $share = max(array_map(abs(...), $standardUncertainties)) ** 2 / $sigma ** 2;
+        $towards = max(0.0, 2 * $share - 1);
+
+        return $sigma * (self::COVERAGE_90 + $towards * (self::COVERAGE_90_RECTANGULAR - self::COVERAGE_90));
+    }
+
     public static function fromHalfWidth(float $halfWidth): float
     {
         return $halfWidth / sqrt(3);

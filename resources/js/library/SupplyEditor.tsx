@@ -55,17 +55,15 @@ function useCheck(description: Description, mode: string | undefined) {
     return { checked, problems, busy };
 }
 
-/** The same as text, for those who would rather type. Kept as typed until it can be read. */
-function TextView({ description, mayEdit, onChange }: { description: Description; mayEdit: boolean; onChange: (description: Description) => void }) {
-    const [source, setSource] = useState(() => layOut(description));
-    const [complaint, setComplaint] = useState<string>();
+/** The same as text, for those who would rather type. What cannot be read yet is kept as typed. */
+function TextView({ storeKey, description, mayEdit, onChange }: { storeKey: string; description: Description; mayEdit: boolean; onChange: (description: Description) => void }) {
+    const [source, setSource] = useState(() => localStorage.getItem(storeKey) ?? layOut(description));
+    const complaint = complaintAbout(source);
     const change = (value: string) => {
         setSource(value);
-        try {
+        localStorage.setItem(storeKey, value);
+        if (complaintAbout(value) === undefined) {
             onChange(readJson(value));
-            setComplaint(undefined);
-        } catch (error) {
-            setComplaint(`This is not JSON: ${error instanceof Error ? error.message : ''}`);
         }
     };
     return (
@@ -74,6 +72,15 @@ function TextView({ description, mayEdit, onChange }: { description: Description
             {complaint !== undefined && <p role="alert" className="refusal">{complaint}</p>}
         </>
     );
+}
+
+function complaintAbout(source: string): string | undefined {
+    try {
+        readJson(source);
+        return undefined;
+    } catch (error) {
+        return `This is not JSON: ${error instanceof Error ? error.message : ''}`;
+    }
 }
 
 function General({ description, mayEdit, onChange }: { description: Description; mayEdit: boolean; onChange: (description: Description) => void }) {
@@ -135,6 +142,7 @@ function Duplicate({ id, onMade }: { id: string; onMade: (id: string) => void })
 
 function Editor({ id, initial, mayEdit }: { id: string; initial: Description; mayEdit: boolean }) {
     const draftKey = `oculant.draft.${id}`;
+    const textKey = `${draftKey}.text`;
     const queries = useQueryClient();
     const navigate = useNavigate();
     const [description, setDescription] = useState<Description>(() => {
@@ -142,7 +150,7 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
         return draft === null || !mayEdit ? initial : readJson(draft);
     });
     const [mode, setMode] = useState<string>();
-    const [tab, setTab] = useState('parts');
+    const [tab, setTab] = useState(() => (localStorage.getItem(textKey) === null ? 'parts' : 'text'));
     const [said, setSaid] = useState<string>();
     const [refused, setRefused] = useState<Problem[]>([]);
     const [busy, setBusy] = useState(false);
@@ -160,6 +168,7 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
 
     const drop = () => {
         localStorage.removeItem(draftKey);
+        localStorage.removeItem(textKey);
         setDescription(initial);
         setSaid('Your changes are dropped.');
     };
@@ -171,6 +180,7 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
                 ? await answer(api.POST('/supplies', { body: { description } }))
                 : await answer(api.PUT('/supplies/{supply}', { params: { path: { supply: id } }, body: { description } }));
             localStorage.removeItem(draftKey);
+            localStorage.removeItem(textKey);
             await queries.invalidateQueries({ queryKey: ['supplies'] });
             setSaid('Kept. Jobs that are booked in keep the description they were booked in with.');
             if (id === 'new') {
@@ -207,11 +217,11 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
                 {wrong.length > 0 && <ul className="problems" role="alert">{wrong.slice(0, 6).map((p) => <li key={p.path + p.message}><code>{p.path}</code> {p.message}</li>)}</ul>}
             </div>
             <div className="editor-text">
-                <Tabs activeKey={tab} onChange={setTab} items={[
+                <Tabs activeKey={tab} onChange={(key) => { if (key !== 'text') { localStorage.removeItem(textKey); } setTab(key); }} items={[
                     { key: 'parts', label: 'Parts', children: <><General description={description} mayEdit={mayEdit} onChange={change} /><PartsTable {...table} /></> },
                     { key: 'points', label: 'Test points', children: <PointsTable {...table} checked={checked} /> },
                     { key: 'modes', label: 'Modes', children: <ModesTable {...table} /> },
-                    { key: 'text', label: 'As text', children: tab === 'text' && <TextView description={description} mayEdit={mayEdit} onChange={change} /> },
+                    { key: 'text', label: 'As text', children: tab === 'text' && <TextView storeKey={textKey} description={description} mayEdit={mayEdit} onChange={change} /> },
                     { key: 'budget', label: 'Losses', children: tab === 'budget' && (computed ? unsaved : <>{tabs}<BudgetView supply={id} mode={shownMode} /></>) },
                     { key: 'waves', label: 'Waveforms', children: tab === 'waves' && (computed ? unsaved : <>{tabs}<Suspense fallback={<p>Fetching the plotter…</p>}><WaveformView supply={id} mode={shownMode} /></Suspense></>) },
                     ...(id === 'new' ? [] : [{ key: 'versions', label: 'Versions', children: tab === 'versions' && <VersionsView supply={id} /> }]),

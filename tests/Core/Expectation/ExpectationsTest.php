@@ -132,7 +132,37 @@ final class ExpectationsTest extends TestCase
         $preview = Preview::of(Supplies::demo('tide-recorder'));
 
         self::assertSame(['loaded', 'unloaded'], array_column($preview['modes'], 'id'));
-        self::assertCount(7, $preview['modes'][0]['points']);
+        self::assertCount(7, $preview['points']);
+        self::assertSame(['loaded', true, []], [$preview['mode'], $preview['settled'], $preview['broken']]);
+        self::assertMatchesRegularExpression('/^15\.\d\d V|^14\.9\d V/', $preview['points'][3]['expected']);
+        self::assertSame('unloaded', Preview::of(Supplies::demo('tide-recorder'), 'unloaded')['mode']);
         self::assertSame(['inlet', 'transformer', 'raw1', 'out1', 'raw2', 'out2'], array_column($preview['path'], 'id'));
+    }
+
+    /** For a large supply the windows at a measured mains are read off between the limits; beside a full solve they must agree. */
+    public function testWindowsAtAMeasuredMainsAgreeWithAFullSolve(): void
+    {
+        $supply = Supplies::drafted('flyback');
+        $mode = $supply->mode('loaded');
+        $read = Expectations::of($supply, $mode)->atMains(245.0);
+        $solved = Expectations::of($supply, $mode, 245.0);
+        foreach ($supply->points as $id => $point) {
+            self::assertEqualsWithDelta($solved->window((string) $id)->nominal, $read->window((string) $id)->nominal, 0.01 * abs($solved->window((string) $id)->nominal) + 0.05, (string) $id);
+            self::assertLessThanOrEqual(1.15 * Expectations::of($supply, $mode)->window((string) $id)->sigma + 0.01, $read->window((string) $id)->sigma);
+        }
+        self::assertEqualsWithDelta($read->window('TP2')->solved, $read->window('TP2')->asComputed($read->window('TP2')->nominal), 1e-6, 'a reading is put on the scale the faults were solved in');
+    }
+
+    public function testAFirstIdeaIsNearWhatIsSolvedLater(): void
+    {
+        $supply = Supplies::demo('deck-intercom');
+        $rough = Expectations::roughly($supply, $supply->mode(null));
+        $fine = Expectations::of($supply, $supply->mode(null));
+        foreach (array_keys($supply->points) as $id) {
+            self::assertEqualsWithDelta($fine->window((string) $id)->nominal, $rough->window((string) $id)->nominal, 1e-6);
+            self::assertSame($fine->functions[$id], $rough->functions[$id]);
+        }
+        self::assertTrue($rough->window('TP4')->holds(12.3));
+        self::assertFalse($rough->window('TP4')->holds(9.0));
     }
 }

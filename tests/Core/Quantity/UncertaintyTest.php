@@ -29,4 +29,15 @@ final class UncertaintyTest extends TestCase
         self::assertSame(60.0, Meter::range(15.0));
         self::assertSame(6.0, Meter::range(5.2));
     }
+
+    /** A uniform distribution holds 90 % within 0.9 of its half-width; a triangular one within 1.3675 of either's (arithmetic); many within 1.645 sigma (GUM table G.1). */
+    public function testAWindowFollowsTheShapeOfTheSum(): void
+    {
+        $one = Uncertainty::fromHalfWidth(1.0);
+
+        self::assertEqualsWithDelta(0.9, Uncertainty::window90([$one]), 1e-3);
+        self::assertEqualsWithDelta(1.3675, Uncertainty::window90([$one, $one]), 0.03);
+        self::assertEqualsWithDelta(1.645 * $one * sqrt(12), Uncertainty::window90(array_fill(0, 12, $one)), 1e-6);
+        self::assertSame(0.0, Uncertainty::window90([0.0]));
+    }
 }

@@ -55,12 +55,18 @@ final class LinearTest extends TestCase
 
     public function testRefusesWhatCannotWork(): void
     {
-        try {
-            Supplies::drafted('linear', ['secondary' => '8 V', 'regulated' => '12 V', 'rails' => 'triple', 'load' => '-1']);
-            self::fail('The answers were taken.');
-        } catch (DescriptionRefused $refused) {
-            self::assertEqualsCanonicalizing(['secondary', 'rails', 'load'], array_column($refused->problems, 'path'));
-            self::assertStringContainsString('2 V more than its output', $refused->getMessage());
+        foreach ([
+            ['load,rails', ['rails' => 'triple', 'load' => '-1'], 'Choose one of: single, dual'],
+            ['secondary', ['secondary' => '8 V', 'regulated' => '12 V'], '2 V more than its output'],
+            ['regulated', ['regulated' => '13 V', 'secondary' => '18 V'], 'Fixed regulators come for'],
+        ] as [$paths, $answers, $message]) {
+            try {
+                Supplies::drafted('linear', $answers);
+                self::fail('The answers were taken.');
+            } catch (DescriptionRefused $refused) {
+                self::assertSame($paths, implode(',', array_column($refused->problems, 'path')));
+                self::assertStringContainsString($message, $refused->getMessage());
+            }
         }
     }
 }
