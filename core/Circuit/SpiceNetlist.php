@@ -33,8 +33,9 @@ final class SpiceNetlist
 
     /**
      * @param list<array{string, string, string}> $probes measurement name, node, against
+     * @param WarmStart|null                      $start  node voltages to begin with; what starts on its own charge has two ends, running and dead
      */
-    public static function write(Netlist $netlist, string $title, array $probes): string
+    public static function write(Netlist $netlist, string $title, array $probes, ?WarmStart $start = null): string
     {
         $writer = new self($netlist);
         $writer->cards[] = '* '.str_replace("\n", ' ', $title);
@@ -43,6 +44,9 @@ final class SpiceNetlist
         }
         foreach (array_keys($netlist->nodes()) as $node) {
             $writer->cards[] = sprintf('Rleak_%s %s 0 %.6g', self::word((string) $node), $writer->node((string) $node), 1 / ReducedNetwork::NODE_LEAKAGE);
+        }
+        foreach (array_intersect_key($start->volts ?? [], $netlist->nodes()) as $node => $volts) {
+            $writer->cards[] = sprintf('.ic v(%s)=%.6g', $writer->node((string) $node), $volts);
         }
         $writer->analysis($probes);
 

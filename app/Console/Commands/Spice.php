@@ -32,7 +32,7 @@ final class Spice extends ReadsDescription
         $mode = $supply->mode($this->text('mode'));
         $mains = $this->text('mains') === null ? null : (float) $this->text('mains');
         $phase = (new Behaviour($supply))->run($mode, $faults, $mains)->longest();
-        $this->getOutput()->write(SpiceExport::write($supply, $mode, $phase->parts, $phase->faults));
+        $this->getOutput()->write(SpiceExport::write($supply, $mode, $phase->parts, $phase->faults, $phase->record->warmStart()));
 
         return self::SUCCESS;
     }

@@ -57,7 +57,7 @@ final readonly class FlybackSection
             ->stage("{$stage}_start", $hv ? 'Controller supply' : 'Start-up and controller supply', $from, 'R'.($n + 1), 'C'.($n + 1), 'D'.($n + 1), $u)
             ->stage($stage, 'Switch and transformer', "{$stage}_start", 'R'.($n + 2), 'R'.($n + 3), 'Q'.($n + 1), 'R'.($n + 4), 'T'.($n + 1))
             ->stage("{$stage}_out", 'Output', $stage, 'D'.($n + 2), 'C'.($n + 2), 'RL'.($n + 1))
-            ->stage("{$stage}_feedback", 'Feedback', "{$stage}_out", 'R'.($n + 5), 'OK'.($n + 1), 'U'.($n + 2), 'R'.($n + 6), 'R'.($n + 7))
+            ->stage("{$stage}_feedback", 'Feedback', "{$stage}_out", 'R'.($n + 5), 'OK'.($n + 1), 'U'.($n + 2), 'R'.($n + 6), 'R'.($n + 7), 'C'.($n + 3))
             ->point('controller supply', $v, 'HGND', 'plus of C'.($n + 1), "{$stage}_start", ['minutes' => 0.8])
             ->point('mean gate drive', "DRIVE{$n}", 'HGND', "drive pin of {$u}", $stage, ['minutes' => 0.8])
             ->point(Draft::volts($this->volts).' output', $this->output, '0V', 'plus of C'.($n + 2), "{$stage}_out", ['rail' => Draft::volts($this->volts)])
@@ -78,7 +78,7 @@ final readonly class FlybackSection
         return $draft
             ->stage($stage, $name === '' ? 'Switcher and transformer' : $name, $from, $u, 'C'.($n + 1), 'T'.($n + 1))
             ->stage("{$stage}_out", 'Output', $stage, 'D'.($n + 2), 'C'.($n + 2), 'RL'.($n + 1))
-            ->stage("{$stage}_feedback", 'Feedback', "{$stage}_out", 'R'.($n + 5), 'OK'.($n + 1), 'U'.($n + 2), 'R'.($n + 6), 'R'.($n + 7))
+            ->stage("{$stage}_feedback", 'Feedback', "{$stage}_out", 'R'.($n + 5), 'OK'.($n + 1), 'U'.($n + 2), 'R'.($n + 6), 'R'.($n + 7), 'C'.($n + 3))
             ->point("supply pin of {$u}", "VCC{$n}", 'HGND', 'plus of C'.($n + 1), $stage, ['minutes' => 0.8])
             ->point(Draft::volts($this->volts).' output', $this->output, '0V', 'plus of C'.($n + 2), "{$stage}_out", ['rail' => Draft::volts($this->volts)]);
     }
@@ -116,6 +116,8 @@ final readonly class FlybackSection
             ->part('OK'.($n + 1), 'optocoupler', ['a' => "LED{$n}", 'k' => "CATH{$n}", 'c' => "FB{$n}", 'e' => $emitter])
             ->part('U'.($n + 2), 'shunt_reference', ['k' => "CATH{$n}", 'a' => '0V', 'ref' => "REF{$n}"])
             ->pair('R'.($n + 6), 'resistor', $this->output, "REF{$n}", value: Draft::exactOhms(round(($this->volts / 2.495 - 1) * $lower)), tolerance: '1 %')
-            ->pair('R'.($n + 7), 'resistor', "REF{$n}", '0V', value: Draft::exactOhms($lower), tolerance: '1 %');
+            ->pair('R'.($n + 7), 'resistor', "REF{$n}", '0V', value: Draft::exactOhms($lower), tolerance: '1 %')
+            // Slows the reference down below the output's own corner; without it the loop hunts.
+            ->pair('C'.($n + 3), 'film_capacitor', "CATH{$n}", "REF{$n}", value: '1u', voltage: '63 V', notes: 'compensation');
     }
 }

@@ -97,6 +97,8 @@ final class ManyRail implements Template
             ->resistor('R4', 'V+', 'VREF', ($rails - $reference) / 2e-3, 0.03)
             ->part('U1', 'shunt_reference', ['k' => 'VREF', 'a' => '0V', 'ref' => 'VREF'])
             ->part('U4', 'op_amp', ['plus' => 'VREF', 'minus' => 'FB', 'out' => 'ERR', 'vp' => 'RAW', 'vn' => 'V-'])
+            // Makes the amplifier an integrator well below the corner of the output capacitor; without it the loop hunts.
+            ->pair('C7', 'film_capacitor', 'ERR', 'FB', value: '220n', voltage: '63 V', notes: 'compensation')
             ->resistor('R5', 'ERR', 'BASE1', 470)
             ->part('Q1', 'transistor', ['c' => 'RAW', 'b' => 'BASE1', 'e' => 'BASE2'], ['current' => '2 A', 'gain' => '120', 'power' => '10 W'])
             ->part('Q2', 'transistor', ['c' => 'RAW', 'b' => 'BASE2', 'e' => 'OUT'], ['current' => Draft::amperes(max(4.0, 4 * $amperes)), 'gain' => '50', 'power' => Draft::write(max(40.0, 25 * $amperes), Unit::Watt)])

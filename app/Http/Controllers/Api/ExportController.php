@@ -25,7 +25,9 @@ final class ExportController
         $description = DescriptionReader::fromArray($supply->description);
         $mode = $description->mode(null);
 
-        return $this->file($supply, 'cir', 'text/plain; charset=utf-8', SpiceExport::write($description, $mode, (new Behaviour($description))->run($mode)->longest()->parts));
+        $phase = (new Behaviour($description))->run($mode)->longest();
+
+        return $this->file($supply, 'cir', 'text/plain; charset=utf-8', SpiceExport::write($description, $mode, $phase->parts, [], $phase->record->warmStart()));
     }
 
     #[OA\Get(path: '/supplies/{supply}/json', operationId: 'exportJson', summary: 'The description in the open format oculant/supply', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
