@@ -177,7 +177,7 @@ final class KicadNetlist
             return "\"{$value}\" does not tell its secondary voltage";
         }
 
-        return ['secondary' => end($volts[0])] + (preg_match('/\d+(?:\.\d+)?\s?VA/i', $value, $power) === 1 ? ['power' => $power[0]] : ['power' => '20 VA']);
+        return ['secondary' => $volts[0][count($volts[0]) - 1]] + (preg_match('/\d+(?:\.\d+)?\s?VA/i', $value, $power) === 1 ? ['power' => $power[0]] : ['power' => '20 VA']);
     }
 
     /**
@@ -207,7 +207,7 @@ final class KicadNetlist
         }
         $points = [];
         foreach (array_slice(array_values(array_filter($names, static fn(string $net): bool => $net !== $ground && $nets[$net] > 2)), 0, 12) as $k => $net) {
-            $points[] = ['id' => 'TP'.($k + 1), 'name' => $net, 'node' => $net, 'against' => $ground, 'how' => 'see the board'];
+            $points[] = ['id' => 'TP'.($k + 1), 'name' => $net, 'node' => $net, 'against' => $ground, 'how' => 'see the board', 'stage' => 'all'];
         }
         $notes[] = sprintf('%d test points were put on the nets that join most parts; say where to touch them.', count($points));
         $description = [

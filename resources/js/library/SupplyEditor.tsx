@@ -248,7 +248,7 @@ function Existing({ id, mayEdit }: { id: string; mayEdit: boolean }) {
     if (supply.data === undefined) {
         return <p role="alert" className="refusal">{supply.error?.message}</p>;
     }
-    return <Editor key={`${id} ${supply.data.version ?? 0}`} id={id} initial={supply.data.description ?? {}} mayEdit={mayEdit} />;
+    return <Editor key={id} id={id} initial={supply.data.description ?? {}} mayEdit={mayEdit} />;
 }
 
 export function SupplyEditor() {
