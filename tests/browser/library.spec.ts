@@ -122,8 +122,8 @@ test('a large supply is usable while its faults are still being solved', async (
     await page.getByRole('button', { name: 'Book in', exact: true }).click();
     await expect(page.getByLabel('Next step')).toContainText('Measure where you like');
     await command(page, 'p');
-    await page.getByText('Live on mains').first().click();
-    await page.getByRole('button', { name: 'Record' }).click();
+    await page.getByRole('radio', { name: 'Live on mains' }).check();
+    await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await read(page, 'tp5 0.02', /TP5 .*dead/);
     // The verdict is there at once; suspects and the next step appear by themselves.
     await expect(page.getByLabel('Suspects').getByRole('listitem').first()).toBeVisible({ timeout: 360_000 });
