@@ -65,6 +65,9 @@ final class DescriptionReaderTest extends TestCase
         yield 'load without a size' => [static fn(array $d): array => self::part($d, 'RL1', 'current', null), 'parts[RL1]', 'A load needs "value"'];
         yield 'id that cannot be typed' => [static fn(array $d): array => self::part($d, 'R1', 'ref', '9 R'), 'parts[0].ref', 'begin with a letter'];
         yield 'other format' => [static fn(array $d): array => ['version' => 2] + $d, 'format', 'version'];
+        yield 'capacitance without a unit' => [static fn(array $d): array => self::part($d, 'C1', 'value', '2200'), 'parts[C1].value', '2200u'];
+        yield 'nodes that differ in capitals only' => [static fn(array $d): array => self::part($d, 'R1', 'terminals', ['a' => 'raw', 'b' => 'VZ']), 'parts[R1].terminals.a', 'RAW'];
+        yield 'a fuse straight across the mains' => [static fn(array $d): array => self::part($d, 'F1', 'terminals', ['a' => 'L', 'b' => 'N']), 'parts[W1].terminals', 'short W1'];
         yield '500 parts' => [static fn(array $d): array => ['parts' => array_fill(0, 500, $d['parts'][6])] + $d, 'parts', 'at most 200'];
     }
 
@@ -91,6 +94,12 @@ final class DescriptionReaderTest extends TestCase
         $changed = self::part(self::part(Supplies::demoArray('tuner-feed'), 'C1', 'value', 'x'), 'R1', 'value', 'y');
 
         self::assertCount(2, self::refusal($changed)->problems);
+    }
+
+    public function testRefusesAHugeFileBeforeReadingIt(): void
+    {
+        $this->expectExceptionMessage('The description has 20.0 MB; at most 1.0 MB are read');
+        DescriptionReader::fromJson(str_repeat(' ', 20_000_000));
     }
 
     public function testRefusesWhatIsNotJson(): void
