@@ -87,6 +87,11 @@ test('a netlist comes in with what is not understood listed, and a parts list fi
     await page.getByRole('button', { name: 'Read it' }).click();
     await expect(page.getByRole('alert')).toContainText('This is not a KiCad netlist');
 
+    // Too much even for the web server: it says so in words, too.
+    await page.getByLabel('File', { exact: true }).setInputFiles({ name: 'huge.net', mimeType: 'text/plain', buffer: Buffer.alloc(9_000_000, '(') });
+    await page.getByRole('button', { name: 'Read it' }).click();
+    await expect(page.getByRole('alert')).toContainText('larger than 8 MB');
+
     await page.getByLabel('File', { exact: true }).setInputFiles('tests/Core/fixtures/import/foghorn_feed.net');
     await expect(page.getByLabel('Contents')).toHaveValue(/foghorn_feed/);
     await page.getByRole('button', { name: 'Read it' }).click();

@@ -20,7 +20,7 @@ export function ImportPage() {
         try {
             setResult(await answer(api.POST('/supplies/import', { body: { format, text: source, mains } })));
         } catch (error) {
-            setComplaint(error instanceof Refused && error.status === 413 ? 'The file is larger than the server takes, which is 2 MB. Is this the right file?' : error instanceof Refused && error.problems.length > 0 ? error.problems.map((p) => `${p.path} ${p.message}`).join(' ') : error instanceof Error ? error.message : '');
+            setComplaint(error instanceof Refused && error.problems.length > 0 ? error.problems.map((p) => `${p.path} ${p.message}`).join(' ') : error instanceof Error ? error.message : '');
         }
         setBusy(false);
     };
