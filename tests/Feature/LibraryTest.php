@@ -120,7 +120,9 @@ final class LibraryTest extends FeatureTestCase
             $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [self::entry($kind, $payload)]])->assertSuccessful();
         }
         $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertJsonPath('log.0.reading.word', 'dead');
-        Queue::assertPushed(SolveFaults::class, 1);
+        // Once when it was kept, and once more, urgently, when somebody stood at the bench with it.
+        Queue::assertPushed(SolveFaults::class, 2);
+        Queue::assertPushedOn('urgent', SolveFaults::class);
 
         (new SolveFaults($description->hash()))->handle(app(\App\Knowledge\Library::class));
         $this->getJson("/api/v1/supplies/{$supply->id}/progress")->assertJsonPath('state', Solve::READY);
