@@ -60,6 +60,7 @@ final class ChokeInput implements Template
             ->point('output', 'OUT', '0V', 'plus of C1', 'out', ['rail' => Draft::volts($volts)])
             ->mode('loaded', 'Load connected')
             ->mode('unloaded', 'Load off', ['absent' => ['RL1'], 'note' => 'With little current the choke lets go and the output climbs towards the peak.'])
+            ->benchModes('60 W', 'RL1')
             ->mainsModes()
             ->interlock('minimum load', 'The bleeder must be intact', 'R1 across the output', 'unloaded, the output climbs to the peak of the secondary', 'R1');
     }

@@ -78,6 +78,8 @@ final class DirectFed implements Template
             ->point('enable line', 'ENABLE', '0V', 'upper end of C4', 'enable')
             ->mode('loaded', 'Loads connected')
             ->mode('unloaded', 'Loads off', ['absent' => ['RL1', 'RL2']])
+            ->mode('part_load', 'Part load, a third', ['set' => ['RL1' => ['current' => Draft::amperes($answers->value('first_load') / 3)], 'RL2' => ['current' => Draft::amperes($answers->value('second_load') / 3)]]])
+            ->mode('limited', 'Through a resistor of 10 ohms', ['absent' => ['RL1', 'RL2'], 'set' => ['W1' => ['impedance' => '10']], 'note' => 'First power after a repair: loads off, a resistor in the feed.'])
             ->mode('low_feed', 'Feed 25 % low', ['mains' => '75 %'])
             ->mode('high_feed', 'Feed 15 % high', ['mains' => '115 %'])
             ->interlock('command', 'The enable line must be high', 'pulled up on the board; some units bring it to the connector', 'both rails stay dead with a good feed', 'R1');

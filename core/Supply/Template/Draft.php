@@ -124,6 +124,26 @@ final class Draft
         return $this;
     }
 
+    /**
+     * A third of every load, and the first power after a repair: loads off, a lamp in series.
+     *
+     * @param string $lamp  its power, a few times what the supply takes on its own ("40 W")
+     * @param string ...$loads references
+     */
+    public function benchModes(string $lamp, string ...$loads): self
+    {
+        $third = [];
+        foreach ($this->parts as $part) {
+            if (in_array($part['ref'], $loads, true) && is_string($part['current'] ?? null)) {
+                $third[$part['ref']] = ['current' => self::amperes(Quantity::parse($part['current'], Unit::Ampere)->value / 3)];
+            }
+        }
+
+        return $this
+            ->mode('part_load', 'Part load, a third', ['set' => $third])
+            ->mode('limited', 'Behind a lamp', ['absent' => array_values($loads), 'set' => ['W1' => ['lamp' => $lamp]], 'note' => "First power after a repair: load off, a {$lamp} lamp in series."]);
+    }
+
     /** Low and high mains for a supply on the mains, as every family has them. */
     public function mainsModes(): self
     {

@@ -51,8 +51,7 @@ final class Flyback implements Template
             ->pair('CY1', 'y_capacitor', 'HGND', '0V', value: '2n2')
             ->mode('loaded', 'Load connected')
             ->mode('unloaded', 'Load off', ['absent' => ['RL11']])
-            ->mode('part_load', 'Part load, a third', ['set' => ['RL11' => ['current' => Draft::amperes($amperes / 3)]]])
-            ->mode('limited', 'Behind a lamp', ['absent' => ['RL11'], 'set' => ['W1' => ['lamp' => '60 W']], 'note' => 'First power after a repair: load off, a 60 W lamp in series.'])
+            ->benchModes('60 W', 'RL11')
             ->mainsModes();
     }
 }

@@ -83,7 +83,7 @@ final class HeavyUnregulated implements Template
             ->point('high rail, minus', 'HIGH-', '0V', 'screw terminal of C4', 'high', ['rail' => Draft::volts(-$high)])
             ->mode('loaded', 'Loads connected')
             ->mode('unloaded', 'Loads off', ['absent' => ['RL1', 'RL2', 'RL3']])
-            ->mode('limited', 'Behind a lamp', ['absent' => ['RL1', 'RL2', 'RL3'], 'set' => ['W1' => ['lamp' => '100 W']]])
+            ->benchModes('100 W', 'RL1', 'RL2', 'RL3')
             ->mainsModes()
             ->caution('The reservoirs hold enough to weld a ring: discharge through a resistor, measure, and keep metal off the terminals.');
     }

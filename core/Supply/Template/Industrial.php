@@ -61,8 +61,7 @@ final class Industrial implements Template
         return $this->output($draft, $volts, $amperes)
             ->mode('loaded', 'Full load')
             ->mode('unloaded', 'Load off', ['absent' => ['RL1']])
-            ->mode('part_load', 'Part load, a third', ['set' => ['RL1' => ['current' => Draft::amperes($amperes / 3)]]])
-            ->mode('limited', 'Behind a lamp', ['absent' => ['RL1'], 'set' => ['W1' => ['lamp' => '100 W']], 'note' => 'First power after a repair: load off, a 100 W lamp in series.'])
+            ->benchModes('100 W', 'RL1')
             ->mainsModes();
     }
 

@@ -65,7 +65,7 @@ final class InverterControl implements Template
             ->mode('loaded', 'Running, cool')
             ->mode('warm', 'Running, heatsink at 70 °C', ['set' => ['RT2' => ['temperature' => '70 °C'], 'TS1' => ['temperature' => '70 °C']]])
             ->mode('unloaded', 'Control load off', ['absent' => ['RL11']])
-            ->mode('limited', 'Behind a lamp', ['absent' => ['RL11'], 'set' => ['W1' => ['lamp' => '100 W']]])
+            ->benchModes('100 W', 'RL11')
             ->mainsModes()
             ->interlock('fan', 'The fan must be connected and free', 'fan connector on the control board', 'the thermal switch stops the machine after minutes', 'M1')
             ->interlock('shield', 'The cover over the bus bars', 'four screws', 'the bus is at mains potential and holds charge')

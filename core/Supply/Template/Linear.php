@@ -84,6 +84,7 @@ final class Linear implements Template
         return $draft
             ->mode('loaded', 'Loads connected')
             ->mode('unloaded', 'Loads off', ['absent' => $dual ? ['RL1', 'RL2'] : ['RL1']])
+            ->benchModes('40 W', ...$dual ? ['RL1', 'RL2'] : ['RL1'])
             ->mainsModes();
     }
 

@@ -61,7 +61,7 @@ final class ManyRail implements Template
         return $this->mainRail($draft, $answers, $volts, $amperes, $winding, $rails)
             ->mode('loaded', 'Loads connected')
             ->mode('unloaded', 'Loads off', ['absent' => ['RL1']])
-            ->mode('part_load', 'Part load, a third', ['set' => ['RL1' => ['current' => Draft::amperes($amperes / 3)]]])
+            ->benchModes('60 W', 'RL1')
             ->mainsModes()
             ->interlock('sense', 'Sense leads joined to the output', 'sense terminals S+ and S\u{2212} at the rear, jumpers to the output', 'the output runs up to what the local resistors allow, and with those gone to its maximum', 'J1')
             ->caution('Fit the sense jumpers before power: with the sense leads open the output rises and takes the load with it.');

@@ -60,7 +60,7 @@ final class PlugTopAdaptor implements Template
         (new FlybackSection('BULK+', 'OUT', $volts, $amperes, 0.5 * $peak, 10, $peak))->integrated($draft);
 
         return $draft->pair('CY1', 'y_capacitor', 'HGND', '0V', value: '1n')
-            ->mode('loaded', 'Load connected')->mode('unloaded', 'Load off', ['absent' => ['RL11']])->mainsModes();
+            ->mode('loaded', 'Load connected')->mode('unloaded', 'Load off', ['absent' => ['RL11']])->benchModes('40 W', 'RL11')->mainsModes();
     }
 
     private function heavy(Answers $answers): Draft
@@ -81,6 +81,6 @@ final class PlugTopAdaptor implements Template
             ->point('mains at the pins', 'L', 'N', 'plug pins', 'inlet', ['minutes' => 1])
             ->point('secondary', 'AC1', 'AC2', 'winding ends at the bridge', 'transformer')
             ->point('output', 'OUT', '0V', 'output plug', 'out', ['rail' => Draft::volts($volts)])
-            ->mode('loaded', 'Load connected')->mode('unloaded', 'Load off', ['absent' => ['RL1']])->mainsModes();
+            ->mode('loaded', 'Load connected')->mode('unloaded', 'Load off', ['absent' => ['RL1']])->benchModes('40 W', 'RL1')->mainsModes();
     }
 }

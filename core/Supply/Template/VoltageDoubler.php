@@ -57,7 +57,7 @@ final class VoltageDoubler implements Template
             ->point('secondary', 'AC', 'MID', 'winding ends', 'transformer')
             ->point('middle of the two capacitors', 'MID', '0V', 'joint of C1 and C2', 'doubler')
             ->point('output', 'OUT', '0V', 'plus of C1', 'out', ['rail' => Draft::volts($volts)])
-            ->mode('loaded', 'Load connected')->mode('unloaded', 'Load off', ['absent' => ['RL1']])->mainsModes()
+            ->mode('loaded', 'Load connected')->mode('unloaded', 'Load off', ['absent' => ['RL1']])->benchModes('40 W', 'RL1')->mainsModes()
             ->caution('The two capacitors each hold half of the output; discharge and measure both.');
     }
 }

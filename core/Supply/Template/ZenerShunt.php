@@ -67,6 +67,6 @@ final class ZenerShunt implements Template
                 ->point(($plus ? '+' : "\u{2212}").Draft::volts($volts).' rail', "OUT{$sign}", '0V', "lead of D{$n}", "out{$n}", ['rail' => Draft::volts($plus ? $volts : -$volts)]);
         }
 
-        return $draft->mode('loaded', 'Loads connected')->mode('unloaded', 'Loads off', ['absent' => ['RL1', 'RL2'], 'note' => 'The zeners now carry everything: they and the droppers run at their hottest.'])->mainsModes();
+        return $draft->mode('loaded', 'Loads connected')->mode('unloaded', 'Loads off', ['absent' => ['RL1', 'RL2'], 'note' => 'The zeners now carry everything: they and the droppers run at their hottest.'])->benchModes('25 W', 'RL1', 'RL2')->mainsModes();
     }
 }
