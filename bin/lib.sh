@@ -202,6 +202,7 @@ CONF
 start_workers() {
     local dir=$1 number
     mkdir -p "$dir"
+    is_running "$dir/worker1.pid" || php artisan oculant:resume --quiet
     for number in 1 2; do
         is_running "$dir/worker$number.pid" && continue
         # The log's place in the command line also tells whose process this is.
@@ -212,8 +213,12 @@ start_workers() {
 }
 
 stop_all() {
-    stop_pid "$1/worker1.pid"
-    stop_pid "$1/worker2.pid"
+    # A worker would first finish what it solves, which takes minutes; oculant:resume asks for it again.
+    local number
+    for number in 1 2; do
+        if is_running "$1/worker$number.pid"; then kill -KILL "$(cat "$1/worker$number.pid")" 2>/dev/null || true; fi
+        rm -f "$1/worker$number.pid"
+    done
     stop_pid "$1/nginx.pid"
     rm -f "$1/port"
     stop_pid "$1/php-fpm.pid"
