@@ -202,7 +202,6 @@ CONF
 start_workers() {
     local dir=$1 number
     mkdir -p "$dir"
-    is_running "$dir/worker1.pid" || php artisan oculant:resume --quiet
     for number in 1 2; do
         is_running "$dir/worker$number.pid" && continue
         # The log's place in the command line also tells whose process this is.
@@ -213,7 +212,7 @@ start_workers() {
 }
 
 stop_all() {
-    # A worker would first finish what it solves, which takes minutes; oculant:resume asks for it again.
+    # A worker would first finish what it solves, which takes minutes; whoever needs it asks for it again.
     local number
     for number in 1 2; do
         if is_running "$1/worker$number.pid"; then kill -KILL "$(cat "$1/worker$number.pid")" 2>/dev/null || true; fi

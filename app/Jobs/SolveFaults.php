@@ -28,7 +28,7 @@ final class SolveFaults implements ShouldQueue
     {
         $solve = Solve::query()->findOrFail($this->hash);
         // Asked for twice, once urgently: the first that gets to it does it.
-        if (in_array($solve->state, [Solve::READY, Solve::RUNNING], true) && $solve->updated_at?->isAfter(now()->subHour()) === true) {
+        if ($solve->state === Solve::READY || ($solve->state === Solve::RUNNING && $solve->isUnderWay())) {
             return;
         }
         $solve->update(['state' => Solve::RUNNING]);

@@ -38,8 +38,8 @@ final readonly class Library
         }
         $known = $this->progress($supply);
         if ($known?->isUnderWay() === true) {
-            if ($isUrgent && $known->state === Solve::QUEUED && $known->message === null) {
-                $known->update(['message' => 'urgent']);
+            if ($isUrgent && $known->state === Solve::QUEUED && ! $known->is_urgent) {
+                $known->update(['is_urgent' => true]);
                 SolveFaults::dispatch($supply->hash())->onQueue('urgent');
             }
 
@@ -47,7 +47,7 @@ final readonly class Library
         }
         Solve::query()->updateOrCreate(
             ['hash' => $supply->hash()],
-            ['title' => $supply->title, 'description' => $supply->written, 'state' => Solve::QUEUED, 'done' => 0, 'total' => 0, 'message' => null],
+            ['title' => $supply->title, 'description' => $supply->written, 'state' => Solve::QUEUED, 'done' => 0, 'total' => 0, 'is_urgent' => $isUrgent, 'message' => null],
         );
         SolveFaults::dispatch($supply->hash())->onQueue($isUrgent ? 'urgent' : 'default');
     }

@@ -14,6 +14,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property string $state
  * @property int $done
  * @property int $total
+ * @property bool $is_urgent
  * @property string|null $message
  */
 final class Solve extends Model
@@ -32,16 +33,18 @@ final class Solve extends Model
 
     protected $keyType = 'string';
 
-    protected $fillable = ['hash', 'title', 'description', 'state', 'done', 'total', 'message'];
+    protected $fillable = ['hash', 'title', 'description', 'state', 'done', 'total', 'is_urgent', 'message'];
 
-    /** A worker that stopped without a word is given up after an hour. */
+    /** A running one shows itself every few seconds: a worker that has been silent for two minutes was stopped. */
     public function isUnderWay(): bool
     {
-        return in_array($this->state, [self::QUEUED, self::RUNNING], true) && $this->updated_at?->isAfter(now()->subHour()) === true;
+        $patience = [self::QUEUED => 60, self::RUNNING => 2][$this->state] ?? 0;
+
+        return $patience > 0 && $this->updated_at?->isAfter(now()->subMinutes($patience)) === true;
     }
 
     protected function casts(): array
     {
-        return ['description' => 'array', 'done' => 'integer', 'total' => 'integer'];
+        return ['description' => 'array', 'done' => 'integer', 'total' => 'integer', 'is_urgent' => 'boolean'];
     }
 }

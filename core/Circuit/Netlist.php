@@ -129,6 +129,14 @@ final class Netlist
         return $this->branches;
     }
 
+    /** @return list<Capacitor> with one end on a node */
+    public function capacitorsAt(string $node): array
+    {
+        $index = $this->nodes[$node] ?? null;
+
+        return $index === null ? [] : array_values(array_filter($this->branches, static fn(Branch $branch): bool => $branch instanceof Capacitor && isset($branch->incidence()[$index])));
+    }
+
     /** @return float farads of all capacitors straight across two nodes */
     public function capacitanceBetween(string $a, string $b): float
     {

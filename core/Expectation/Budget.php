@@ -7,6 +7,7 @@ namespace Oculant\Core\Expectation;
 use Oculant\Core\Circuit\Branch\Capacitor;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\NoStableReading;
+use Oculant\Core\Circuit\Signal;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Part;
@@ -71,6 +72,29 @@ final readonly class Budget
             'nominal' => self::of($supply, $mode),
             'high' => self::of($supply, $mode, $volts * (1 + $supply->mainsTolerance)),
         ];
+    }
+
+    /**
+     * A part beside each of its ratings, at whichever of several budgets is worse; legs that are alike count as the worst of them.
+     *
+     * @param array<string, self> $budgets
+     *
+     * @return list<array{margin: Margin, end: string}> closest to its limit first; the key of the budget that decides
+     */
+    public static function worst(string $ref, array $budgets): array
+    {
+        $worst = [];
+        foreach ($budgets as $end => $budget) {
+            foreach ($budget->line($ref)->margins ?? [] as $margin) {
+                $known = $worst[$margin->rating->quantity]['margin'] ?? null;
+                if ($known === null || $margin->share() > $known->share()) {
+                    $worst[$margin->rating->quantity] = ['margin' => $margin, 'end' => $end];
+                }
+            }
+        }
+        usort($worst, static fn(array $a, array $b): int => $b['margin']->share() <=> $a['margin']->share());
+
+        return $worst;
     }
 
     /** Watts over volt-amperes; 1 on a direct feed. */
@@ -162,18 +186,13 @@ final readonly class Budget
         if (! $own instanceof Capacitor) {
             return 0.0;
         }
-        $nodes = $record->netlist()->nodes();
         $square = 0.0;
         foreach ($pulses as $pulse) {
-            $node = $nodes[$pulse->node] ?? null;
-            if ($node === null || ! isset($own->incidence()[$node])) {
-                continue;
+            $neighbours = $record->netlist()->capacitorsAt($pulse->node);
+            if (in_array($own, $neighbours, true)) {
+                $farads = array_sum(array_map(static fn(Capacitor $capacitor): float => $capacitor->capacitance, $neighbours));
+                $square += ($pulse->throughCapacitor() * $own->capacitance / $farads) ** 2;
             }
-            $farads = 0.0;
-            foreach ($record->netlist()->branches() as $branch) {
-                $farads += $branch instanceof Capacitor && isset($branch->incidence()[$node]) ? $branch->capacitance : 0.0;
-            }
-            $square += ($pulse->throughCapacitor() * $own->capacitance / $farads) ** 2;
         }
 
         return sqrt($square);
@@ -196,8 +215,7 @@ final readonly class Budget
         foreach ($volts as $step => $v) {
             $watts -= $v * $amperes[$step] / count($volts);
         }
-        $rms = static fn(array $wave): float => sqrt(array_sum(array_map(static fn(float $x): float => $x * $x, $wave)) / count($wave));
 
-        return [$rms($volts), $rms($amperes), $watts];
+        return [Signal::of($volts)->rms, Signal::of($amperes)->rms, $watts];
     }
 }

@@ -25,6 +25,16 @@ final readonly class Margin
         return $this->rating->limit > 0 ? $this->value / $this->rating->limit : INF;
     }
 
+    /** 0 with margin, 1 without, 2 over. */
+    public function severity(): int
+    {
+        return match ($this->word()) {
+            self::OVER => 2,
+            self::THIN => 1,
+            default => 0,
+        };
+    }
+
     public function word(): string
     {
         return match (true) {

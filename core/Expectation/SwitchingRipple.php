@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Circuit\Branch\Capacitor;
 use Oculant\Core\Parts\Switches;
 
 /**
@@ -32,13 +31,10 @@ final class SwitchingRipple
     /** @return array{float, float} farads on a node, and the resistance of their series resistances in parallel */
     private static function smoothing(Phase $phase, string $name): array
     {
-        $node = $phase->record->netlist()->nodes()[$name] ?? null;
         $farads = $siemens = 0.0;
-        foreach ($phase->record->netlist()->branches() as $branch) {
-            if ($branch instanceof Capacitor && isset($branch->incidence()[$node])) {
-                $farads += $branch->capacitance;
-                $siemens += 1 / max($branch->esr, 1e-4);
-            }
+        foreach ($phase->record->netlist()->capacitorsAt($name) as $capacitor) {
+            $farads += $capacitor->capacitance;
+            $siemens += 1 / max($capacitor->esr, 1e-4);
         }
 
         return [$farads, $siemens > 0 ? 1 / $siemens : 0.0];

@@ -81,11 +81,11 @@ final class Waveforms
     }
 
     /**
-     * The lowest instant of a node beside what the regulators fed from it need.
+     * The lowest instant of a node beside what the regulators fed from it need, without signs; $against is what the trace is drawn against.
      *
-     * @return list<array{ref: string, needs: float, valley: float, faulty_valley: float|null}> volts
+     * @return list<array{ref: string, level: float, needs: float, valley: float, margin: float, faulty_valley: float|null, drops_out: bool}> volts; level is where the need stands on the drawn trace, margin what a good unit has to spare
      */
-    public function headroom(string $node): array
+    public function headroom(string $node, string $against): array
     {
         $rows = [];
         foreach ($this->healthy->parts as $ref => $part) {
@@ -94,7 +94,12 @@ final class Waveforms
             }
             [$in, $common, $volts] = $part->kind->headroom($part);
             $valley = static fn(CycleRecord $record): float => min(array_map(abs(...), $record->waveform($in, $common)));
-            $rows[] = ['ref' => (string) $ref, 'needs' => $volts, 'valley' => $valley($this->healthy->record), 'faulty_valley' => $this->faulty === null ? null : $valley($this->faulty->record)];
+            $good = $valley($this->healthy->record);
+            $faulty = $this->faulty === null ? null : $valley($this->faulty->record);
+            $rows[] = [
+                'ref' => (string) $ref, 'level' => $this->healthy->record->signal($common, $against)->average + ($this->healthy->record->signal($in, $common)->average < 0 ? -$volts : $volts),
+                'needs' => $volts, 'valley' => $good, 'margin' => $good - $volts, 'faulty_valley' => $faulty, 'drops_out' => $faulty !== null && $faulty < $volts,
+            ];
         }
 
         return $rows;

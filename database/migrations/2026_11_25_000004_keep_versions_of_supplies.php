@@ -35,6 +35,7 @@ return new class () extends Migration {
             $table->string('state', 12);
             $table->unsignedInteger('done')->default(0);
             $table->unsignedInteger('total')->default(0);
+            $table->boolean('is_urgent')->default(false);
             $table->text('message')->nullable();
             $table->timestamps();
         });

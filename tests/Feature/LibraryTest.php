@@ -101,7 +101,8 @@ final class LibraryTest extends FeatureTestCase
     public function testFamiliesAndKindsAreListed(): void
     {
         $this->actingAs($this->person('apprentice'));
-        $this->getJson('/api/v1/templates')->assertOk()->assertJsonCount(count(Templates::all()))->assertJsonPath('0.questions.0.name', 'secondary');
+        $this->getJson('/api/v1/templates')->assertOk()->assertJsonCount(count(Templates::all()))->assertJsonPath('0.questions.0.name', 'mains')->assertJsonPath('0.questions.2.name', 'secondary')
+            ->assertJsonPath(array_search('dc_fed', array_keys(Templates::all()), true).'.questions.0.name', 'feed');
         $this->getJson('/api/v1/kinds')->assertOk()->assertJsonFragment(['name' => 'shunt_reference']);
     }
 

@@ -231,11 +231,14 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Headroom',
     type: 'object',
-    required: ['ref', 'needs', 'valley', 'faulty_valley'],
+    required: ['ref', 'level', 'needs', 'valley', 'margin', 'faulty_valley', 'drops_out'],
     properties: [
         new OA\Property(property: 'ref', type: 'string'),
+        new OA\Property(property: 'level', type: 'number'),
         new OA\Property(property: 'needs', type: 'number'),
         new OA\Property(property: 'valley', type: 'number'),
+        new OA\Property(property: 'margin', type: 'number'),
+        new OA\Property(property: 'drops_out', type: 'boolean'),
         new OA\Property(property: 'faulty_valley', type: 'number', nullable: true),
     ],
 )]

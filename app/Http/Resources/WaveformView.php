@@ -33,7 +33,7 @@ final class WaveformView
             'fault' => $question->part === null ? null : "{$question->part} {$supply->part($question->part)->fault((string) $question->fault)?->title}",
             'stable' => $waves->hasStableFault,
             'chain' => array_map(static fn(Destruction $d): string => "{$d->ref} {$d->how}", $waves->chain),
-            'headroom' => $kind === 'part' ? [] : $waves->headroom($node),
+            'headroom' => $kind === 'part' ? [] : $waves->headroom($node, $against),
             'traces' => self::traces($supply, $currents),
             'faults' => array_values(array_map(static fn(Part $part): array => [
                 'ref' => $part->ref, 'label' => $part->label(),

@@ -32,8 +32,21 @@ final class Answers
     {
         $title = $given['title'] ?? null;
         $this->title = is_string($title) && trim($title) !== '' ? trim($title) : $template->title();
-        $this->mains = $this->read(Question::value('mains', 'mains', Unit::Volt, '230 V')) ?? 230.0;
-        $this->frequency = $this->read(Question::value('frequency', 'frequency', Unit::Hertz, '50 Hz')) ?? 50.0;
+        [$mains, $frequency] = self::mainsQuestions();
+        $this->mains = $this->read($mains) ?? 230.0;
+        $this->frequency = $this->read($frequency) ?? 50.0;
+    }
+
+    /** @return list<Question> everything that is asked for a family, beside the title */
+    public static function asked(Template $template): array
+    {
+        return [...$template instanceof FedDirectly ? [] : self::mainsQuestions(), ...$template->questions()];
+    }
+
+    /** @return array{Question, Question} */
+    private static function mainsQuestions(): array
+    {
+        return [Question::value('mains', 'Mains', Unit::Volt, '230 V'), Question::value('frequency', 'Frequency', Unit::Hertz, '50 Hz')];
     }
 
     /**

@@ -7,7 +7,7 @@ namespace Oculant\Core\Supply\Template;
 use Oculant\Core\Quantity\Unit;
 
 /** A converter fed with direct voltage: vehicles, boats, industry. */
-final class DirectFed implements Template
+final class DirectFed implements FedDirectly, Template
 {
     public function name(): string
     {

@@ -589,8 +589,11 @@ export interface components {
         };
         Headroom: {
             ref: string;
+            level: number;
             needs: number;
             valley: number;
+            margin: number;
+            drops_out: boolean;
             faulty_valley: number | null;
         };
         TraceName: {

@@ -32,19 +32,15 @@ function Questions({ template, onMade }: { template: Template; onMade: (descript
         setBusy(false);
     };
 
-    const own = template.questions.filter((q) => !['mains', 'frequency'].includes(q.name));
-    const onMains = template.name !== 'dc_fed';
-    const initial = Object.fromEntries([['mains', '230 V'], ['frequency', '50 Hz'], ...own.map((q) => [q.name, q.default ?? q.options[0] ?? ''])]) as Record<string, string>;
+    const initial = Object.fromEntries(template.questions.map((q) => [q.name, q.default ?? q.options[0] ?? ''])) as Record<string, string>;
     return (
         <Form layout="vertical" requiredMark={false} className="template" initialValues={initial} onFinish={(answers: Record<string, string>) => void make(answers)}>
             <p className="lede">{template.about}</p>
             <Form.Item label="What is it" name="title" {...complaint('title')}><Input placeholder="deck winch control, 15 V" /></Form.Item>
             <div className="fields">
-                {onMains && <Form.Item label="Mains" name="mains" {...complaint('mains')}><Input /></Form.Item>}
-                {onMains && <Form.Item label="Frequency" name="frequency" {...complaint('frequency')}><Input /></Form.Item>}
-                {own.filter((q) => q.options.length === 0).map((q) => <Form.Item key={q.name} label={q.title} name={q.name} extra={q.hint === '' ? undefined : q.hint} {...complaint(q.name)}><Input /></Form.Item>)}
+                {template.questions.filter((q) => q.options.length === 0).map((q) => <Form.Item key={q.name} label={q.title} name={q.name} extra={q.hint === '' ? undefined : q.hint} {...complaint(q.name)}><Input /></Form.Item>)}
             </div>
-            {own.filter((q) => q.options.length > 0).map((q) => <Form.Item key={q.name} label={q.title} name={q.name} {...complaint(q.name)}><Radio.Group optionType="button" options={q.options.map((option) => ({ value: option, label: plain(option) }))} /></Form.Item>)}
+            {template.questions.filter((q) => q.options.length > 0).map((q) => <Form.Item key={q.name} label={q.title} name={q.name} {...complaint(q.name)}><Radio.Group optionType="button" options={q.options.map((option) => ({ value: option, label: plain(option) }))} /></Form.Item>)}
             {message !== undefined && <p role="alert" className="refusal">{problems.length === 0 ? message : problems.map((p) => p.message).join(' ')}</p>}
             <Button type="primary" htmlType="submit" loading={busy}>Make the description</Button>
         </Form>

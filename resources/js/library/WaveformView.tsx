@@ -17,7 +17,7 @@ function optionFor(wave: Waveform) {
             markLine: wave.headroom.length === 0 ? undefined : {
                 symbol: 'none', silent: true, lineStyle: { color: colour('ink'), type: 'dotted', width: 1.5 },
                 label: { position: 'insideStartTop', color: colour('ink'), formatter: '{b}' },
-                data: wave.headroom.map((need) => ({ name: `${need.ref} needs ${figure(need.needs, 'V')}`, yAxis: Math.sign(wave.healthy?.[0] ?? 1) * need.needs })),
+                data: wave.headroom.map((need) => ({ name: `${need.ref} needs ${figure(need.needs, 'V')}`, yAxis: need.level })),
             },
         }]),
         ...(wave.faulty == null ? [] : [{ name: wave.fault ?? 'fault', type: 'line', showSymbol: false, data: line(wave.faulty), lineStyle: { color: colour('alarm'), width: 2, type: 'dashed' }, itemStyle: { color: colour('alarm') } }]),
@@ -62,8 +62,8 @@ export function WaveformView({ supply, mode }: { supply: string; mode: string })
             <ul className="wave-notes">
                 {data.headroom.map((need) => (
                     <li key={need.ref}>
-                        {need.ref} needs {figure(need.needs, 'V')} at its input. In a good unit the valley stands at {figure(need.valley, 'V')}, {figure(need.valley - need.needs, 'V')} above it
-                        {need.faulty_valley == null ? '.' : <>; with the fault at {figure(need.faulty_valley, 'V')}{need.faulty_valley < need.needs ? <b>: it drops out in every valley.</b> : '.'}</>}
+                        {need.ref} needs {figure(need.needs, 'V')} at its input. In a good unit the valley stands at {figure(need.valley, 'V')}, {figure(need.margin, 'V')} to spare
+                        {need.faulty_valley == null ? '.' : <>; with the fault at {figure(need.faulty_valley, 'V')}{need.drops_out ? <b>: it drops out in every valley.</b> : '.'}</>}
                     </li>
                 ))}
                 {data.chain.map((what) => <li key={what}>{what}</li>)}

@@ -16,12 +16,16 @@ final class WaveformsTest extends TestCase
         $waves = new Waveforms($supply, $supply->mode('loaded'), ['C1' => 'dried']);
         $point = $supply->point('TP3');
         $volts = $waves->volts($point->node, $point->against);
-        [$need] = $waves->headroom($point->node);
+        [$need] = $waves->headroom($point->node, $point->against);
 
         self::assertSame(['U1', 14.0], [$need['ref'], $need['needs']]);
         self::assertSame(min($volts['healthy']), $need['valley']);
         self::assertGreaterThan(14.0, $need['valley']);
         self::assertLessThan(14.0, $need['faulty_valley'], 'a dried reservoir lets the regulator drop out');
+        self::assertTrue($need['drops_out']);
+        self::assertFalse((new Waveforms($supply, $supply->mode('loaded'), ['R1' => 'open']))->headroom($point->node, $point->against)[0]['drops_out'] ?? true);
+        $dual = Supplies::demo('tide-recorder');
+        self::assertSame(-17.0, (new Waveforms($dual, $dual->mode('loaded')))->headroom($dual->point('TP7')->node, '0V')[0]['level'] ?? null, 'a negative rail needs its headroom downwards');
     }
 
     /** Charge balance: what the bridge delivers in pulses is what the load takes (the capacitor's mean current is nothing). */

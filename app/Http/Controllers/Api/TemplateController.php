@@ -8,6 +8,7 @@ use App\Http\Requests\TemplateRequest;
 use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Gate;
+use Oculant\Core\Supply\Template\Answers;
 use Oculant\Core\Supply\Template\Question;
 use Oculant\Core\Supply\Template\Template;
 use Oculant\Core\Supply\Template\Templates;
@@ -25,7 +26,7 @@ final class TemplateController
 
         return new JsonResponse(array_values(array_map(static fn(Template $template): array => [
             'name' => $template->name(), 'title' => $template->title(), 'about' => $template->about(),
-            'questions' => array_map(static fn(Question $q): array => ['name' => $q->name, 'title' => $q->title, 'options' => $q->options, 'default' => $q->default, 'hint' => $q->hint, 'unit' => $q->unit?->value], $template->questions()),
+            'questions' => array_map(static fn(Question $q): array => ['name' => $q->name, 'title' => $q->title, 'options' => $q->options, 'default' => $q->default, 'hint' => $q->hint, 'unit' => $q->unit?->value], Answers::asked($template)),
         ], Templates::all())));
     }
 
