@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Circuit;
 
+use Oculant\Core\Circuit\Branch\Branch;
 use Oculant\Core\Circuit\Branch\Capacitor;
 use Oculant\Core\Circuit\Branch\Inductor;
 use Oculant\Core\Circuit\Branch\Source;
@@ -14,10 +15,10 @@ use Oculant\Core\Circuit\Branch\SwitchedDevice;
  */
 final class CycleRecord
 {
-    /** @var list<list<float>> [step][node] volts; at least one step once recorded */
+    /** @var array<int, non-empty-list<float>> [node][step] volts; at least one step once recorded */
     private array $voltages = [];
 
-    /** @var list<list<float>> [step][state] before the step */
+    /** @var array<int, non-empty-list<float>> [state][step] before the step */
     private array $before = [];
 
     /** @var list<float> */
@@ -26,42 +27,48 @@ final class CycleRecord
     /** @var list<float> */
     private array $end = [];
 
+    /** @var array<string, non-empty-list<float>> amperes by branch name, as asked for */
+    private array $currents = [];
+
     public function __construct(private readonly ReducedNetwork $network)
     {
     }
 
-    /**
-     * @param list<float> $x    states before the step
-     * @param list<float> $next states after it
-     */
-    public function add(StateOperator $operator, array $x, float $sine, array $next): void
+    /** @param list<float> $x states before the step */
+    public function add(StateOperator $operator, array $x, float $sine): void
     {
         $rows = $operator->nodeRows($this->network);
-        $states = count($x);
-        $voltages = [];
         $at = 0;
-        for ($node = 0; $node < $this->network->nodes; $node++) {
+        for ($node = 0, $nodes = $this->network->nodes; $node < $nodes; $node++) {
             $sum = 0.0;
-            for ($c = 0; $c < $states; $c++) {
-                $sum += $rows[$at++] * $x[$c];
+            foreach ($x as $value) {
+                $sum += $rows[$at++] * $value;
             }
             $sum += $rows[$at++] * $sine;
-            $voltages[] = $sum + $rows[$at++];
+            $this->voltages[$node][] = $sum + $rows[$at++];
         }
-        $this->voltages[] = $voltages;
-        $this->before[] = $x;
+        foreach ($x as $state => $value) {
+            $this->before[$state][] = $value;
+        }
         $this->sines[] = $sine;
-        $this->end = $next;
+    }
+
+    /** @param list<float> $x states after the last step */
+    public function endingAt(array $x): self
+    {
+        $this->end = $x;
+
+        return $this;
     }
 
     /** The end of the cycle, to start a similar circuit from. */
     public function warmStart(): WarmStart
     {
-        $last = $this->voltages[count($this->voltages) - 1] ?? [];
+        $last = count($this->sines) - 1;
 
         return new WarmStart(
             array_map(fn(int $state): float => $this->end[$state], $this->network->stateOf),
-            array_map(static fn(int $node): float => $last[$node], $this->network->netlist->nodes()),
+            array_map(fn(int $node): float => $this->voltages[$node][$last] ?? 0.0, $this->network->netlist->nodes()),
         );
     }
 
@@ -79,16 +86,15 @@ final class CycleRecord
     public function waveform(string $node, string $against): array
     {
         $nodes = $this->network->netlist->nodes();
-        $a = $nodes[$node] ?? null;
-        $b = $nodes[$against] ?? null;
-        $out = [];
-        foreach ($this->voltages as $voltages) {
-            $out[] = ($a === null ? 0.0 : $voltages[$a]) - ($b === null ? 0.0 : $voltages[$b]);
+        $incidence = [];
+        if (isset($nodes[$node])) {
+            $incidence[$nodes[$node]] = 1.0;
+        }
+        if (isset($nodes[$against]) && $against !== $node) {
+            $incidence[$nodes[$against]] = -1.0;
         }
 
-        assert($out !== []);
-
-        return $out;
+        return $this->sum($incidence);
     }
 
     public function signal(string $node, string $against): Signal
@@ -99,34 +105,13 @@ final class CycleRecord
     /** @return non-empty-list<float> amperes through a branch, in at its first terminal, at each step */
     public function current(string $branchName): array
     {
-        $branch = $this->network->netlist->branches()[$branchName];
-        $conductance = $this->network->conductance($branch);
-        $state = $this->network->stateOf[$branchName] ?? null;
-        $out = [];
-        foreach ($this->voltages as $step => $voltages) {
-            $across = self::sum($branch->incidence(), $voltages);
-            $out[] = match (true) {
-                $branch instanceof SwitchedDevice => self::deviceCurrent($branch, $voltages),
-                $branch instanceof Source => $conductance * ($across - $branch->amplitude * $this->sines[$step] - $branch->dc),
-                $branch instanceof Capacitor => $state === null ? 0.0 : $conductance * ($across - $this->before[$step][$state]),
-                $branch instanceof Inductor => $state === null ? $conductance * $across : $this->before[$step][$state] + $conductance * $across,
-                default => $conductance * $across,
-            };
-        }
-
-        assert($out !== []);
-
-        return $out;
+        return $this->currents[$branchName] ??= $this->currentOf($this->network->netlist->branches()[$branchName]);
     }
 
     /** @return non-empty-list<float> volts across a branch at each step; a winding's own copper only */
     public function across(string $branchName): array
     {
-        $incidence = $this->network->netlist->branches()[$branchName]->incidence();
-        $out = array_map(static fn(array $voltages): float => self::sum($incidence, $voltages), $this->voltages);
-        assert($out !== []);
-
-        return $out;
+        return $this->sum($this->network->netlist->branches()[$branchName]->incidence());
     }
 
     public function currentSignal(string $branchName): Signal
@@ -134,29 +119,59 @@ final class CycleRecord
         return Signal::of($this->current($branchName));
     }
 
-    /** @param list<float> $voltages */
-    private static function deviceCurrent(SwitchedDevice $device, array $voltages): float
+    /** @return non-empty-list<float> */
+    private function currentOf(Branch $branch): array
     {
-        $w = array_map(static fn(array $control): float => self::sum($control, $voltages), $device->controls());
-        [$slopes, $current] = $device->law($device->region($w, 0));
-        foreach ($slopes as $k => $slope) {
-            $current += $slope * $w[$k];
+        if ($branch instanceof SwitchedDevice) {
+            return $this->deviceCurrent($branch);
+        }
+        $conductance = $this->network->conductance($branch);
+        $state = $this->network->stateOf[$branch->name()] ?? null;
+        $held = $state === null ? null : $this->before[$state];
+        $out = [];
+        foreach ($this->sum($branch->incidence()) as $step => $across) {
+            $out[] = match (true) {
+                $branch instanceof Source => $conductance * ($across - $branch->amplitude * $this->sines[$step] - $branch->dc),
+                $branch instanceof Capacitor => $held === null ? 0.0 : $conductance * ($across - $held[$step]),
+                $branch instanceof Inductor && $held !== null => $held[$step] + $conductance * $across,
+                default => $conductance * $across,
+            };
         }
 
-        return $current;
+        return $out;
+    }
+
+    /** @return non-empty-list<float> */
+    private function deviceCurrent(SwitchedDevice $device): array
+    {
+        $controls = array_map($this->sum(...), $device->controls());
+        $out = [];
+        foreach ($controls[0] as $step => $ignored) {
+            $w = array_column($controls, $step);
+            [$slopes, $current] = $device->law($device->region($w, 0));
+            foreach ($slopes as $k => $slope) {
+                $current += $slope * $w[$k];
+            }
+            $out[] = $current;
+        }
+
+        return $out;
     }
 
     /**
      * @param array<int, float> $incidence
-     * @param list<float>       $voltages
+     *
+     * @return non-empty-list<float> coefficient times node voltage, summed, at each step
      */
-    private static function sum(array $incidence, array $voltages): float
+    private function sum(array $incidence): array
     {
-        $sum = 0.0;
+        $sums = array_fill(0, max(1, count($this->sines)), 0.0);
         foreach ($incidence as $node => $coefficient) {
-            $sum += $coefficient * $voltages[$node];
+            foreach ($this->voltages[$node] as $step => $volts) {
+                $sums[$step] += $coefficient * $volts;
+            }
         }
 
-        return $sum;
+        return array_values($sums);
     }
 }

@@ -78,6 +78,9 @@ final class ReducedNetwork
     /** @var array<string, StateOperator> */
     private array $operators = [];
 
+    /** @var array<int, array<int, array{list<float>, float}>> [device][region], as asked for */
+    private array $laws = [];
+
     private ?HeldDevices $held = null;
 
     private function __construct(public readonly Netlist $netlist, private readonly ?float $step)
@@ -291,17 +294,23 @@ final class ReducedNetwork
     private function laws(array $regions): array
     {
         $slopes = $offsets = [];
-        foreach ($this->devices as $d => $device) {
-            [$law, $offset] = $device->law($regions[$d]);
-            $nominal = $device->nominalConductance();
-            if ($nominal > 0.0) {
-                $law[0] -= $nominal;
-            }
-            $slopes[] = $law;
-            $offsets[] = $offset;
+        foreach ($regions as $d => $region) {
+            [$slopes[], $offsets[]] = $this->laws[$d][$region] ??= $this->law($d, $region);
         }
 
         return [$slopes, $offsets];
+    }
+
+    /** @return array{list<float>, float} */
+    private function law(int $d, int $region): array
+    {
+        [$law, $offset] = $this->devices[$d]->law($region);
+        $nominal = $this->devices[$d]->nominalConductance();
+        if ($nominal > 0.0) {
+            $law[0] -= $nominal;
+        }
+
+        return [$law, $offset];
     }
 
     /**
@@ -316,14 +325,18 @@ final class ReducedNetwork
         $width = $this->states + 2;
         $deviceColumns = [];
         for ($column = 0; $column < $width; $column++) {
-            $currents = $column === $width - 1 ? $offsets : array_fill(0, count($offsets), 0.0);
+            $isDirect = $column === $width - 1;
+            $currents = [];
             foreach ($slopes as $d => $law) {
-                $at = $this->controlAt[$d];
-                foreach ($law as $j => $slope) {
-                    $currents[$d] += $slope * $controlRows[($at + $j) * $width + $column];
+                $at = $this->controlAt[$d] * $width + $column;
+                $current = $isDirect ? $offsets[$d] : 0.0;
+                foreach ($law as $slope) {
+                    $current += $slope * $controlRows[$at];
+                    $at += $width;
                 }
+                $currents[] = $current;
             }
-            $deviceColumns[] = array_values($currents);
+            $deviceColumns[] = $currents;
         }
 
         return $deviceColumns;

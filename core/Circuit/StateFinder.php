@@ -69,6 +69,39 @@ final class StateFinder
     }
 
     /**
+     * Whether an operator is consistent at these states: the inner loop of every cycle.
+     *
+     * @param list<float> $x
+     */
+    public function holds(StateOperator $operator, array $x, float $sine): bool
+    {
+        $rows = $operator->controlRows;
+        $lower = $operator->lower;
+        $upper = $operator->upper;
+        $w = [];
+        $at = 0;
+        for ($k = 0, $size = $this->network->controls; $k < $size; $k++) {
+            $sum = 0.0;
+            foreach ($x as $value) {
+                $sum += $rows[$at++] * $value;
+            }
+            $sum += $rows[$at++] * $sine;
+            $sum += $rows[$at++];
+            if ($sum < $lower[$k] || $sum >= $upper[$k]) {
+                return false;
+            }
+            $w[] = $sum;
+        }
+        foreach ($operator->ask as $d) {
+            if ($this->network->devices[$d]->region($w, $this->network->controlAt[$d]) !== $operator->regions[$d]) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /**
      * @param StateOperator                    $from  consistent at $start
      * @param list<float>                      $x     states to solve at
      * @param array{list<float>, float, float} $start states, sine and dc scale at which $from is consistent

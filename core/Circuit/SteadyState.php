@@ -60,7 +60,7 @@ final class SteadyState
         [$operator, $start] = (new self($network))->entry([], 0.0, $warm);
         $operator = (new StateFinder($network))->find($operator, [], 0.0, $start);
         $record = new CycleRecord($network);
-        $record->add($operator, [], 0.0, []);
+        $record->add($operator, [], 0.0);
 
         return $record;
     }
@@ -74,11 +74,12 @@ final class SteadyState
         $x = array_values($x);
         [$operator, $start] = $this->entry($x, self::sines()[0], $warm);
         $accepted = null;
+        $trail = [];
         $damping = 1.0;
         $most = $warm === null ? self::MOST_CYCLES : self::MOST_WARM_CYCLES;
         for ($cycle = 0; $cycle < $most; $cycle++) {
             try {
-                [$end, $monodromy, $operator, $start] = $this->cycle($x, $operator, $start);
+                [$end, $monodromy, $operator, $start] = $this->cycle($x, $operator, $start, $trail);
             } catch (NoStableReading $lost) {
                 // Far from anything real the search for a state can fail; nearer to the last good point it does not.
                 if ($accepted === null || $damping < 1e-3) {
@@ -96,7 +97,7 @@ final class SteadyState
                 continue;
             }
             if ($this->isSmall($correction, $x)) {
-                return $this->record($end, $operator, $start);
+                return $this->record($trail, $end);
             }
             $residual = self::distance($x, $end);
             // A correction that made things worse overshot a region boundary: go back and take a part of it.
@@ -160,10 +161,11 @@ final class SteadyState
     /**
      * @param list<float>                      $x
      * @param array{list<float>, float, float} $start where $operator is consistent
+     * @param list<array{StateOperator, list<float>}> $trail of the cycle: the operator of each step and the states before it
      *
      * @return array{list<float>, list<float>, StateOperator, array{list<float>, float, float}}
      */
-    private function cycle(array $x, StateOperator $operator, array $start): array
+    private function cycle(array $x, StateOperator $operator, array $start, array &$trail): array
     {
         $states = $this->states;
         $monodromy = [];
@@ -173,23 +175,25 @@ final class SteadyState
             }
         }
         $run = 0;
+        $trail = [];
+        $rows = $operator->stateRows($this->network);
         foreach (self::sines() as $sine) {
-            $w = $this->finder->controls($operator, $x, $sine);
-            if (! $this->finder->agrees($operator, $w)) {
+            if (! $this->finder->holds($operator, $x, $sine)) {
                 if ($run > 0) {
                     $monodromy = StateOperator::product($operator->transition($run, $this->network), $monodromy, $states);
                     $run = 0;
                 }
                 $operator = $this->finder->find($operator, $x, $sine, $start);
+                $rows = $operator->stateRows($this->network);
             }
             $start = [$x, $sine, 1.0];
-            $rows = $operator->stateRows($this->network);
+            $trail[] = [$operator, $x];
             $next = [];
             $at = 0;
             for ($s = 0; $s < $states; $s++) {
                 $sum = 0.0;
-                for ($c = 0; $c < $states; $c++) {
-                    $sum += $rows[$at++] * $x[$c];
+                foreach ($x as $value) {
+                    $sum += $rows[$at++] * $value;
                 }
                 $sum += $rows[$at++] * $sine;
                 $next[] = $sum + $rows[$at++];
@@ -227,32 +231,18 @@ final class SteadyState
     }
 
     /**
-     * @param list<float>                      $x
-     * @param array{list<float>, float, float} $start
+     * @param list<array{StateOperator, list<float>}> $trail the operator of each step and the states before it
+     * @param list<float>                             $end
      */
-    private function record(array $x, StateOperator $operator, array $start): CycleRecord
+    private function record(array $trail, array $end): CycleRecord
     {
         $record = new CycleRecord($this->network);
-        $width = $this->states + 2;
-        foreach (self::sines() as $sine) {
-            if (! $this->finder->agrees($operator, $this->finder->controls($operator, $x, $sine))) {
-                $operator = $this->finder->find($operator, $x, $sine, $start);
-            }
-            $start = [$x, $sine, 1.0];
-            $rows = $operator->stateRows($this->network);
-            $next = [];
-            for ($s = 0; $s < $this->states; $s++) {
-                $sum = $rows[$s * $width + $this->states] * $sine + $rows[$s * $width + $this->states + 1];
-                for ($c = 0; $c < $this->states; $c++) {
-                    $sum += $rows[$s * $width + $c] * $x[$c];
-                }
-                $next[] = $sum;
-            }
-            $record->add($operator, $x, $sine, $next);
-            $x = $next;
+        foreach (self::sines() as $step => $sine) {
+            [$operator, $x] = $trail[$step];
+            $record->add($operator, $x, $sine);
         }
 
-        return $record;
+        return $record->endingAt($end);
     }
 
     /**
