@@ -77,6 +77,12 @@ final class Fields
 
             return 1e-6;
         }
+        if ($unit === Unit::Ampere && is_string($given) && is_numeric($given) && (float) $given >= 1.0) {
+            // "20" on a load is twenty milliamperes to whoever typed it more often than twenty amperes.
+            $this->problem($path, sprintf('"%1$s" has no unit. %1$s what? Write "%1$s A" or "%1$s mA".', $given));
+
+            return 1e-3;
+        }
         if (is_int($given) || is_float($given)) {
             $value = (float) $given;
         } elseif (is_string($given)) {

@@ -11,6 +11,7 @@ use Oculant\Core\Parts\PartKind;
 use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Quantity\ToleranceCode;
 use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\DescriptionRefused;
 
 /** Reads the rows of a description that are parts. */
 final readonly class PartReader
@@ -34,13 +35,16 @@ final readonly class PartReader
      * @param list<mixed> $rows
      *
      * @return array<string, Part> by reference
+     *
+     * @throws DescriptionRefused at once if there are too many
      */
     public function all(string $list, array $rows): array
     {
         if (count($rows) > self::MOST_PARTS) {
             $this->fields->problem($list, sprintf('%d parts were given; at most %d are solved. Leave out what the supply does not need to work: what hangs on a rail becomes one load.', count($rows), self::MOST_PARTS));
 
-            return [];
+            // Whatever else could be said would only follow from parts that were not read.
+            throw DescriptionRefused::because($this->fields->problems());
         }
         $parts = [];
         foreach ($rows as $k => $row) {

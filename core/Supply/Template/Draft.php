@@ -235,10 +235,47 @@ final class Draft
         return self::write(PreferredValues::E12->nearest($ohms), Unit::Ohm);
     }
 
-    /** A value off the preferred series: dividers made of precision resistors (E96 or matched). */
-    public static function exactOhms(float $ohms): string
+    /**
+     * The two arms of a divider as 1 % resistors (E96, IEC 60063), the pair that meets the ratio best.
+     *
+     * @param float $ratio upper over lower
+     * @param float $lower ohms, about
+     *
+     * @return array{string, string} upper, lower
+     */
+    public static function arms(float $ratio, float $lower): array
     {
-        return self::write($ohms, Unit::Ohm);
+        $best = [1.0, $lower];
+        $least = INF;
+        for ($about = 0.8 * $lower; $about < 1.25 * $lower; $about *= 1.02) {
+            $low = PreferredValues::E96->nearest($about);
+            $high = PreferredValues::E96->nearest($ratio * $low);
+            // Of two pairs that meet it alike the one nearer to the wanted resistance.
+            $error = abs($high / $low / $ratio - 1) + 1e-3 * abs($low / $lower - 1);
+            if ($error < $least) {
+                [$best, $least] = [[$high, $low], $error];
+            }
+        }
+
+        return [self::write($best[0], Unit::Ohm, 4), self::write($best[1], Unit::Ohm, 4)];
+    }
+
+    /**
+     * The same with a trimmer between the arms, set so that its wiper meets the ratio.
+     *
+     * @param float $ratio   upper over lower, seen from the wiper
+     * @param float $lower   ohms with half of the trimmer, about
+     * @param float $trimmer ohms
+     *
+     * @return array{string, string, string} upper, lower, position of the wiper
+     */
+    public static function trimmedArms(float $ratio, float $lower, float $trimmer): array
+    {
+        $high = PreferredValues::E96->nearest($ratio * $lower - $trimmer / 2);
+        $low = PreferredValues::E96->nearest($lower - $trimmer / 2);
+        $position = ($ratio * ($low + $trimmer) - $high) / ($trimmer * (1 + $ratio));
+
+        return [self::write($high, Unit::Ohm, 4), self::write($low, Unit::Ohm, 4), sprintf('%.1f %%', 100 * $position)];
     }
 
     /** The next E6 value up (IEC 60063). */

@@ -110,13 +110,13 @@ final readonly class FlybackSection
     private function feedback(Draft $draft, string $emitter): void
     {
         $n = $this->first;
-        $lower = 10e3;
+        [$upper, $lower] = Draft::arms($this->volts / 2.495 - 1, 10e3);
         $draft
             ->resistor('R'.($n + 5), $this->output, "LED{$n}", max(150, ($this->volts - 3.3) / 3e-3), ($this->volts - 3.3) * 3e-3)
             ->part('OK'.($n + 1), 'optocoupler', ['a' => "LED{$n}", 'k' => "CATH{$n}", 'c' => "FB{$n}", 'e' => $emitter])
             ->part('U'.($n + 2), 'shunt_reference', ['k' => "CATH{$n}", 'a' => '0V', 'ref' => "REF{$n}"])
-            ->pair('R'.($n + 6), 'resistor', $this->output, "REF{$n}", value: Draft::exactOhms(round(($this->volts / 2.495 - 1) * $lower)), tolerance: '1 %')
-            ->pair('R'.($n + 7), 'resistor', "REF{$n}", '0V', value: Draft::exactOhms($lower), tolerance: '1 %')
+            ->pair('R'.($n + 6), 'resistor', $this->output, "REF{$n}", value: $upper, tolerance: '1 %')
+            ->pair('R'.($n + 7), 'resistor', "REF{$n}", '0V', value: $lower, tolerance: '1 %')
             // Slows the reference down below the output's own corner; without it the loop hunts.
             ->pair('C'.($n + 3), 'film_capacitor', "CATH{$n}", "REF{$n}", value: '1u', voltage: '63 V', notes: 'compensation');
     }

@@ -69,6 +69,8 @@ final class Industrial implements Template
     {
         $drop = $volts < 15 ? 0.6 : 1.0;
 
+        [$upper, $lower, $wiper] = Draft::trimmedArms($volts / 2.495 - 1, 10e3, 1e3);
+
         return $draft
             ->part('T1', 'half_bridge', ['p1' => 'HALF', 'p2' => 'TANK', 's1' => 'SEC', 's2' => '0V'], ['secondary' => Draft::volts($volts + $drop), 'lowest' => '150 V', 'power' => Draft::write(1.25 * $volts * $amperes, Unit::Watt), 'efficiency' => '93 %', 'frequency' => '100 kHz', 'switch' => 'Q2', 'switch2' => 'Q1'])
             ->part('D1', $volts < 15 ? 'schottky' : 'ultrafast_diode', ['a' => 'SEC', 'k' => 'RAIL'], ['current' => Draft::amperes(max(3.0, ceil(2 * $amperes))), 'reverse' => Draft::volts(max(100, 8 * $volts))])
@@ -80,9 +82,9 @@ final class Industrial implements Template
             ->resistor('R7', 'OUT', 'LEDA', max(150, ($volts - 3.3) / 3e-3), ($volts - 3.3) * 3e-3)
             ->part('OK1', 'optocoupler', ['a' => 'LEDA', 'k' => 'CATH', 'c' => 'FB', 'e' => 'HGND'])
             ->part('U3', 'shunt_reference', ['k' => 'CATH', 'a' => '0V', 'ref' => 'REF'])
-            ->pair('R8', 'resistor', 'OUT', 'TRIM', value: Draft::exactOhms(round(($volts / 2.495 - 1) * 10e3 - 500)), tolerance: '1 %')
-            ->part('RV2', 'trimmer', ['a' => 'TRIM', 'wiper' => 'REF', 'b' => 'REFLOW'], ['value' => '1k'])
-            ->pair('R9', 'resistor', 'REFLOW', '0V', value: '9.5k', tolerance: '1 %')
+            ->pair('R8', 'resistor', 'OUT', 'TRIM', value: $upper, tolerance: '1 %')
+            ->part('RV2', 'trimmer', ['a' => 'TRIM', 'wiper' => 'REF', 'b' => 'REFLOW'], ['value' => '1k', 'position' => $wiper])
+            ->pair('R9', 'resistor', 'REFLOW', '0V', value: $lower, tolerance: '1 %')
             ->pair('C7', 'film_capacitor', 'CATH', 'REF', value: '1u', voltage: '63 V', notes: 'compensation')
             ->resistor('R10', 'OUT', 'LAMP', max(470, ($volts - 2) / 5e-3), ($volts - 2) * 5e-3)
             ->part('LED1', 'led', ['a' => 'LAMP', 'k' => '0V'])

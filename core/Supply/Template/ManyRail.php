@@ -85,8 +85,7 @@ final class ManyRail implements Template
     private function mainRail(Draft $draft, Answers $answers, float $volts, float $amperes, float $winding, float $rails): Draft
     {
         $reference = 2.495;
-        $lower = 2000.0;
-        $upper = $lower * ($volts / $reference - 1);
+        [$upper, $lower, $wiper] = Draft::trimmedArms($volts / $reference - 1, 2000.0, 500.0);
 
         return $draft
             ->part('BR1', 'bridge', ['ac1' => 'AC1', 'ac2' => 'AC2', 'plus' => 'RAW', 'minus' => '0V'], ['current' => Draft::amperes(max(2.0, ceil(2 * $amperes)))])
@@ -106,9 +105,9 @@ final class ManyRail implements Template
             ->electrolytic('C6', 'OUT', '0V', 100e-6, 1.5 * $volts)
             ->pair('J1', 'connector', 'OUT', 'S+')
             ->resistor('R7', 'OUT', 'S+', 100, 0.05, notes: 'holds the sense if the jumper is off')
-            ->pair('R8', 'resistor', 'S+', 'TRIM', value: Draft::exactOhms(round($upper - 250)), tolerance: '1 %')
-            ->part('RV1', 'trimmer', ['a' => 'TRIM', 'wiper' => 'FB', 'b' => 'LOW'], ['value' => '500'])
-            ->pair('R9', 'resistor', 'LOW', '0V', value: Draft::exactOhms($lower - 250), tolerance: '1 %')
+            ->pair('R8', 'resistor', 'S+', 'TRIM', value: $upper, tolerance: '1 %')
+            ->part('RV1', 'trimmer', ['a' => 'TRIM', 'wiper' => 'FB', 'b' => 'LOW'], ['value' => '500', 'position' => $wiper])
+            ->pair('R9', 'resistor', 'LOW', '0V', value: $lower, tolerance: '1 %')
             ->load('RL1', 'OUT', $amperes, $volts)
             ->stage('reference', 'Reference and error amplifier', 'rails', 'R4', 'U1', 'U4', 'R5', 'R8', 'RV1', 'R9')
             ->stage('pass', 'Driver and pass transistor', 'raw', 'Q1', 'Q2', 'R6')

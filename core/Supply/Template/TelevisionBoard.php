@@ -62,6 +62,7 @@ final class TelevisionBoard implements Template
     {
         $power = $volts * $amperes + 1.2 * $strip * $top;
         $level = 0.7 * $top;
+        [$upper, $lower] = Draft::arms($volts / 2.495 - 1, 10e3);
 
         return $draft
             // The command arrives at an optocoupler that hands the auxiliary supply to the controllers.
@@ -84,8 +85,8 @@ final class TelevisionBoard implements Template
             ->resistor('R5', 'MAIN', 'LEDA', max(150, ($volts - 3.3) / 3e-3), ($volts - 3.3) * 3e-3)
             ->part('OK3', 'optocoupler', ['a' => 'LEDA', 'k' => 'CATH', 'c' => 'FB', 'e' => 'HGND'])
             ->part('U5', 'shunt_reference', ['k' => 'CATH', 'a' => '0V', 'ref' => 'REF'])
-            ->pair('R6', 'resistor', 'MAIN', 'REF', value: Draft::exactOhms(round(($volts / 2.495 - 1) * 10e3)), tolerance: '1 %')
-            ->pair('R7', 'resistor', 'REF', '0V', value: Draft::exactOhms(10e3), tolerance: '1 %')
+            ->pair('R6', 'resistor', 'MAIN', 'REF', value: $upper, tolerance: '1 %')
+            ->pair('R7', 'resistor', 'REF', '0V', value: $lower, tolerance: '1 %')
             ->pair('C7', 'film_capacitor', 'CATH', 'REF', value: '1u', voltage: '63 V', notes: 'compensation')
             ->part('U6', 'current_driver', ['in' => 'MAIN', 'out' => 'STRIP', 'common' => '0V', 'en' => 'CMD'], ['value' => Draft::amperes($strip), 'top' => Draft::volts($top), 'lowest' => Draft::volts(0.75 * $volts)])
             ->electrolytic('C6', 'STRIP', '0V', 22e-6, 1.2 * $top)
