@@ -41,10 +41,11 @@ final readonly class PartReader
     public function all(string $list, array $rows): array
     {
         if (count($rows) > self::MOST_PARTS) {
-            $this->fields->problem($list, sprintf('%d parts were given; at most %d are solved. Leave out what the supply does not need to work: what hangs on a rail becomes one load.', count($rows), self::MOST_PARTS));
-
             // Whatever else could be said would only follow from parts that were not read.
-            throw DescriptionRefused::because($this->fields->problems());
+            throw DescriptionRefused::because([...$this->fields->problems(), [
+                'path' => $list,
+                'message' => sprintf('%d parts were given; at most %d are solved. Leave out what the supply does not need to work: what hangs on a rail becomes one load.', count($rows), self::MOST_PARTS),
+            ]]);
         }
         $parts = [];
         foreach ($rows as $k => $row) {

@@ -257,7 +257,7 @@ final class Draft
             }
         }
 
-        return [self::write($best[0], Unit::Ohm, 4), self::write($best[1], Unit::Ohm, 4)];
+        return [self::write($best[0], Unit::Ohm), self::write($best[1], Unit::Ohm)];
     }
 
     /**
@@ -275,7 +275,7 @@ final class Draft
         $low = PreferredValues::E96->nearest($lower - $trimmer / 2);
         $position = ($ratio * ($low + $trimmer) - $high) / ($trimmer * (1 + $ratio));
 
-        return [self::write($high, Unit::Ohm, 4), self::write($low, Unit::Ohm, 4), sprintf('%.1f %%', 100 * $position)];
+        return [self::write($high, Unit::Ohm), self::write($low, Unit::Ohm), sprintf('%.1f %%', 100 * $position)];
     }
 
     /** The next E6 value up (IEC 60063). */
