@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -10,6 +11,7 @@ use Illuminate\Http\Request;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Supply\DescriptionRefused;
+use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
@@ -33,5 +35,11 @@ return Application::configure(basePath: dirname(__DIR__))
             'message' => count($e->problems) === 1 ? $e->getMessage() : count($e->problems).' things in this description need mending.',
             'problems' => $e->problems,
         ], 422));
+        $exceptions->render(static function (NotFoundHttpException $e, Request $request): ?JsonResponse {
+            // Laravel names the class it looked for; whoever asked wants to know what is not there.
+            $missing = $e->getPrevious() instanceof ModelNotFoundException ? 'Your workshop has nothing at this address: it may belong to another, or the address is mistyped.' : null;
+
+            return $missing !== null && $request->is('api/*') ? new JsonResponse(['message' => $missing], 404) : null;
+        });
         $exceptions->render(static fn(CircuitError $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 422));
     })->create();

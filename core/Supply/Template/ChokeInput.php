@@ -38,9 +38,9 @@ final class ChokeInput implements Template
         // The mean of a rectified sine is 0.9 of its rms value (any handbook).
         $secondary = ($volts * 1.04 + 1.8) / 0.9;
         $power = Draft::voltAmperes(1.3 * $volts * $amperes);
-        $bleed = 0.08 * $amperes;
-        // Critical inductance for full-wave input: L = R / (6 pi f) (Terman, Radio Engineers' Handbook, from memory); twice that at the bleeder's share.
-        $henries = 2 * ($volts / ($amperes * 0.3)) / (6 * M_PI * $answers->frequency);
+        $bleed = 0.1 * $amperes;
+        // Critical inductance for full-wave input: L = R / (6 pi f) (Terman, Radio Engineers' Handbook, from memory), a little more for the bleeder alone.
+        $henries = 1.15 * ($volts / $bleed) / (6 * M_PI * $answers->frequency);
 
         return Draft::onMains($answers)
             ->part('W1', 'mains', ['l' => 'L', 'n' => 'N'])
@@ -59,7 +59,7 @@ final class ChokeInput implements Template
             ->point('before the choke', 'RECT', '0V', 'plus of BR1', 'rectifier')
             ->point('output', 'OUT', '0V', 'plus of C1', 'out', ['rail' => Draft::volts($volts)])
             ->mode('loaded', 'Load connected')
-            ->mode('unloaded', 'Load off', ['absent' => ['RL1'], 'note' => 'With little current the choke lets go and the output climbs towards the peak.'])
+            ->mode('unloaded', 'Load off', ['absent' => ['RL1'], 'note' => 'The bleeder alone keeps the choke in conduction; without it the output climbs to the peak.'])
             ->benchModes('60 W', 'RL1')
             ->mainsModes()
             ->interlock('minimum load', 'The bleeder must be intact', 'R1 across the output', 'unloaded, the output climbs to the peak of the secondary', 'R1');

@@ -13,6 +13,7 @@ use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\ValidationException;
 use Oculant\Core\Expectation\Preview;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
@@ -71,8 +72,8 @@ final class EngineController
 
     private function mode(Request $request, Description $description): string
     {
-        $mode = (string) $request->string('mode');
+        $mode = $request->filled('mode') ? (string) $request->string('mode') : $description->mode(null)->id;
 
-        return isset($description->modes[$mode]) ? $mode : $description->mode(null)->id;
+        return isset($description->modes[$mode]) ? $mode : throw ValidationException::withMessages(['mode' => sprintf('There is no mode "%s". Known: %s.', $mode, implode(', ', array_keys($description->modes)))]);
     }
 }

@@ -9,6 +9,7 @@ use App\Models\SupplyVersion;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\ValidationException;
 use Oculant\Core\Supply\Differences;
 use OpenApi\Attributes as OA;
 
@@ -46,7 +47,9 @@ final class VersionController
 
             return new JsonResponse(Differences::between($other->description, $supply->description));
         }
-        $version = $supply->versions()->where('number', $request->integer('version', 1))->firstOrFail();
+        $number = $request->integer('version', 1);
+        $version = $supply->versions()->where('number', $number)->first()
+            ?? throw ValidationException::withMessages(['version' => sprintf('There is no version %d; the newest is %d.', $number, (int) $supply->versions()->max('number'))]);
 
         return new JsonResponse(Differences::between($version->description, $supply->description));
     }
