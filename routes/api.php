@@ -13,10 +13,10 @@ use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SessionController;
 use App\Http\Controllers\Api\SupplyController;
-use App\Http\Controllers\Api\SymptomController;
 use App\Http\Controllers\Api\TemplateController;
 use App\Http\Controllers\Api\TokenController;
 use App\Http\Controllers\Api\VersionController;
+use App\Http\Controllers\Api\WordsController;
 use Illuminate\Support\Facades\Route;
 
 Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
@@ -37,7 +37,7 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::get('jobs/{job}/report', [ReportController::class, 'show']);
     Route::get('jobs/{job}/report.pdf', [ReportController::class, 'pdf']);
 
-    Route::get('symptoms', SymptomController::class);
+    Route::get('words', WordsController::class);
 
     Route::get('templates', [TemplateController::class, 'index']);
     Route::get('kinds', KindController::class);

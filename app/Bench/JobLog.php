@@ -11,6 +11,7 @@ use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\FieldText;
 
 /** Adds entries to a job's log: append only, and the same entry twice is the same entry once. */
 final readonly class JobLog
@@ -34,6 +35,8 @@ final readonly class JobLog
                 return $known->repair_job_id === $job->id ? $known : throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
             }
             $file = JobFile::open($this->library, $job);
+            $understood = $entry['kind'] === 'reading' && is_string($entry['payload']['text'] ?? null) ? FieldText::understand($entry['payload']['text'], $file->supply) : null;
+            $entry = ($understood ?? []) + $entry;
             $kind = EntryKinds::named($entry['kind']);
             $this->check($file, $entry['kind'], $entry['payload']);
             $given = $entry['kind'] === 'reading' ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];

@@ -19,8 +19,29 @@ final class BenchState
     /** @var list<array{entry: string, symptom: string, text: string, replaced: list<string>}> */
     public array $symptoms = [];
 
-    /** @var list<array{entry: string, part: string, text: string}> */
+    /** @var list<array{entry: string, part: string, sees: string, text: string}> */
     public array $findings = [];
+
+    /** @var list<array{entry: string, part: string, quantity: string, lifted: bool, value: float, replaced: list<string>}> farads, ohms or amperes */
+    public array $partTests = [];
+
+    /** @var list<array{entry: string, part: string, isGood: bool}> */
+    public array $tested = [];
+
+    /** @var list<array{entry: string, part: string, how: string, still: bool}> */
+    public array $eliminated = [];
+
+    /** @var list<array{entry: string, part: string, what: string, works: bool}> */
+    public array $substituted = [];
+
+    /** @var list<array{entry: string, part: string, state: string, fitted: string, replaced: list<string>}> */
+    public array $fuses = [];
+
+    /** @var list<array{entry: string, method: string, resolution: float, readings: non-empty-list<array{part: string, ohms: non-empty-list<float>}>, replaced: list<string>}> in the order of the strip */
+    public array $shorts = [];
+
+    /** @var list<array{entry: string, tried: int, failed: int, replaced: list<string>}> */
+    public array $starts = [];
 
     /** @var array<string, true> targets the technician cannot reach, by "target quantity" */
     public array $skipped = [];

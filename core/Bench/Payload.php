@@ -47,4 +47,29 @@ final class Payload
             implode(', ', array_keys($supply->parts)),
         ));
     }
+
+    /**
+     * A few words that may be missing.
+     *
+     * @param array<mixed> $payload
+     */
+    public static function remark(array $payload, string $field, int $most = 500): string
+    {
+        return is_string($payload[$field] ?? null) ? mb_substr(trim($payload[$field]), 0, $most) : '';
+    }
+
+    /**
+     * @param array<mixed>           $payload
+     * @param non-empty-list<string> $known
+     *
+     * @throws EntryRefused if it is none of them
+     */
+    public static function choice(array $payload, string $field, array $known): string
+    {
+        $given = $payload[$field] ?? null;
+
+        return is_string($given) && in_array($given, $known, true)
+            ? $given
+            : throw EntryRefused::because($field, sprintf('%s is one of: %s.', ucfirst($field), implode(', ', $known)));
+    }
 }

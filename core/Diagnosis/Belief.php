@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Diagnosis\Evidence\Evidence;
+
 /** Probabilities of all hypotheses, and what each piece of evidence did to them. */
 final readonly class Belief
 {

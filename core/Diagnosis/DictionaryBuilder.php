@@ -79,7 +79,7 @@ final class DictionaryBuilder
         foreach ($this->supply->parts as $ref => $part) {
             foreach ($part->kind->faults($part) as $fault) {
                 $id = "{$ref}:{$fault->name}";
-                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks);
+                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks, $part->kind->name(), $fault->comesAndGoes);
             }
         }
 

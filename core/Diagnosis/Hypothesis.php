@@ -20,6 +20,8 @@ final readonly class Hypothesis
         public bool $graded,
         public string $proof,
         public string $looks,
+        public string $kind,
+        public bool $comesAndGoes,
     ) {
     }
 }

@@ -158,7 +158,9 @@ final class NextStep
             }
         }
 
-        return in_array('fuse_open', array_column(array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
+        $seenOpen = array_filter($state->fuses, static fn(array $f): bool => $f['state'] !== 'intact' && ! in_array($f['part'], $state->replaced(), true));
+
+        return $seenOpen !== [] || in_array('fuse_open', array_column(array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
     }
 
     /**

@@ -11,7 +11,7 @@ final class Signs
     private const HUM = 2.5;
 
     /**
-     * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "ticks", "squeals", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
+     * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "ticks", "squeals", "intermittent", "bang", "smoke", "shock", "load", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
      *
      * @return bool|null null if this sign says nothing about the supply
      */
@@ -32,9 +32,26 @@ final class Signs
             'weak' => $weak > 0,
             'hum' => $hum,
             'ticks', 'squeals' => in_array($sign, $known, true),
+            'intermittent' => $dictionary->hypotheses[$hypothesis]->comesAndGoes ?? false,
+            'bang' => self::goes($dictionary, $hypothesis, '/violently|punches|vents|flares|bursts|crater/'),
+            'smoke' => self::goes($dictionary, $hypothesis, '/violently|burn|vents|flares|smoke/'),
+            'shock' => self::leadsToTheCase($dictionary->hypotheses[$hypothesis] ?? null),
+            'load' => in_array($dictionary->hypotheses[$hypothesis]->kind ?? '', ['load', 'current_load', 'power_load', 'heater'], true),
             'healthy' => $hypothesis === Hypothesis::HEALTHY,
             default => null,
         };
+    }
+
+    /** Whether the fault, what it looks like, or what it takes along answers to one of these words. */
+    private static function goes(FaultDictionary $dictionary, string $hypothesis, string $words): bool
+    {
+        return preg_match($words, implode(' ', $dictionary->how[$hypothesis] ?? []).' '.($dictionary->hypotheses[$hypothesis]->looks ?? '')) === 1;
+    }
+
+    /** What can put mains on the case or the output: the parts that bridge the barrier or hang on the earth (common practice). */
+    private static function leadsToTheCase(?Hypothesis $hypothesis): bool
+    {
+        return $hypothesis !== null && (in_array($hypothesis->kind, ['y_capacitor', 'paper_suppressor'], true) && $hypothesis->fault !== 'open' || str_contains($hypothesis->fault, 'insulation'));
     }
 
     /** @return array{int, int, int, bool} direct-voltage points that are dead, weak and alive, and whether any hums */

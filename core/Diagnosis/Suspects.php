@@ -69,9 +69,9 @@ final class Suspects
             }
             $weight = ($belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
             if ($weight > 0.3) {
-                $for[] = ['label' => $evidence->label, 'weight' => round($weight, 2)];
+                $for[] = ['label' => $evidence->label(), 'weight' => round($weight, 2)];
             } elseif ($weight < -0.3) {
-                $against[] = ['label' => $evidence->label, 'weight' => round($weight, 2)];
+                $against[] = ['label' => $evidence->label(), 'weight' => round($weight, 2)];
             }
         }
         usort($for, static fn(array $a, array $b): int => $b['weight'] <=> $a['weight']);

@@ -7,7 +7,10 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Entry\Reading;
+use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Expectation\CapacitorJudge;
+use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Expectation\Slip;
@@ -220,6 +223,56 @@ final class Workup
             'sentence' => $verdict->sentence, 'why' => $verdict->why, 'expected' => $this->expectedText($reading),
             'slips' => array_map(static fn(Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice], $this->slips($reading)),
         ];
+    }
+
+    /**
+     * A capacitor test as the log and the bench show it: the shape of a reading.
+     *
+     * @param array{entry: string, part: string, quantity: string, lifted: bool, value: float, replaced: list<string>} $test
+     *
+     * @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>}
+     */
+    public function testView(array $test): array
+    {
+        $verdict = CapacitorJudge::of($this->supply, $test['part'], $test['quantity'], $test['lifted'], $test['value']);
+
+        return [
+            'entry' => $test['entry'], 'target' => $test['part'], 'text' => CapacitorJudge::write($test['quantity'], $test['value']), 'quantity' => $test['quantity'],
+            'mode' => $this->state->mode, 'power' => PowerState::Unplugged->value,
+            'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(), 'sentence' => $verdict->sentence, 'why' => $verdict->why,
+            'expected' => 'about '.CapacitorJudge::write($test['quantity'], (new CapacitorMeter($this->supply))->read($test['part'], $test['quantity'], $test['lifted'])),
+            'slips' => [],
+        ];
+    }
+
+    /** @return list<array{point: string, name: string, parts: list<string>}> rails along which a short can be looked for */
+    public function strips(): array
+    {
+        return ShortRails::of($this->supply);
+    }
+
+    /** @return array{suspects: list<array{part: string, probability: float, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}|null of the newest strip */
+    public function short(): ?array
+    {
+        $short = $this->state->shorts[count($this->state->shorts) - 1] ?? null;
+
+        return $short === null ? null : ShortFinder::find($short['readings'], $short['resolution'], $short['method'], ShortRails::priors($this->dictionary));
+    }
+
+    /** @return list<array{part: string, label: string, looks: string, notes: string}> what to look at first */
+    public function looks(): array
+    {
+        return Looks::first($this->supply->parts, $this->dictionary, $this->belief);
+    }
+
+    /**
+     * How the likeliest suspects came to be so: their probability after each piece of evidence.
+     *
+     * @return array{labels: list<string>, lines: list<array{title: string, values: list<float>}>}
+     */
+    public function course(): array
+    {
+        return Course::of($this->belief, array_slice($this->suspects, 0, 4));
     }
 
     /** What a good unit would read in the context in which the reading was taken. */

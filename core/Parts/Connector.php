@@ -24,8 +24,8 @@ final class Connector extends Contact
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'not making contact', 2.0, 'Ohms through the mated connector while it is moved gently.'),
-            new FaultMode('resistive', 'high contact resistance', 1.5, 'Millivolts across the mated contact under load.', graded: true, looks: 'browned housing'),
+            new FaultMode('open', 'not making contact', 2.0, 'Ohms through the mated connector while it is moved gently.', comesAndGoes: true),
+            new FaultMode('resistive', 'high contact resistance', 1.5, 'Millivolts across the mated contact under load.', graded: true, looks: 'browned housing', comesAndGoes: true),
         ];
     }
 

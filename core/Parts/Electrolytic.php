@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation). */
-final class Electrolytic extends Pair implements Rated
+final class Electrolytic extends Pair implements Rated, StoresCharge
 {
     protected const ENDS = ['plus', 'minus'];
 
@@ -36,7 +36,7 @@ final class Electrolytic extends Pair implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
+            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.', comesAndGoes: true),
             new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, looks: 'warm to a thermal probe', silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
             new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.'),
             new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
@@ -56,24 +56,37 @@ final class Electrolytic extends Pair implements Rated
         return $part->knows('ripple') ? [...$ratings, Rating::ripple($part->value('ripple'))] : $ratings;
     }
 
+    public function asFound(Part $part, ?string $fault): array
+    {
+        $farads = $part->value('value');
+        $esr = $part->knows('esr') ? $part->value('esr') : self::typicalEsr($farads);
+        // A good one passes 0.01 C V, and data sheets allow three microamperes to the smallest.
+        $good = ['farads' => $farads, 'esr' => $esr, 'leak' => self::working($part) / max(3e-6, 0.01 * $farads * self::working($part))];
+
+        return match ($fault) {
+            'short' => ['farads' => INF, 'esr' => 0.1, 'leak' => 0.1],
+            'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
+            'dried' => ['farads' => $farads * 0.1, 'esr' => $esr * 15] + $good,
+            'leaky' => ['leak' => self::leakOhms($farads, self::working($part))] + $good,
+            default => $good,
+        };
+    }
+
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
-        $farads = $part->value('value');
-        $esr = $part->knows('esr') ? $part->value('esr') : self::typicalEsr($farads);
+        $found = $this->asFound($part, $fault);
         match ($fault) {
-            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, 0.1),
-            'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, 1e9),
-            'dried' => $netlist->capacitor($part->ref, $plus, $minus, $farads * 0.1, $esr * 15),
-            default => $netlist->capacitor($part->ref, $plus, $minus, $farads, $esr),
+            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, $found['esr']),
+            'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, $found['leak']),
+            default => $netlist->capacitor($part->ref, $plus, $minus, $found['farads'], $found['esr']),
         };
         if ($fault === 'reversed') {
             // It conducts from about a volt and a half, as the oxide of its cathode foil does (common practice).
-            $netlist->junction("{$part->ref}.reversed", $plus, $minus, SegmentTable::junction(1e-9, 3.0, 40.0 * $esr + 5.0));
+            $netlist->junction("{$part->ref}.reversed", $plus, $minus, SegmentTable::junction(1e-9, 3.0, 40.0 * $found['esr'] + 5.0));
         }
         if ($fault === 'leaky') {
-            $working = $part->knows('voltage') ? $part->value('voltage') : 25.0;
-            $netlist->resistor("{$part->ref}.leak", $plus, $minus, self::leakOhms($farads, $working));
+            $netlist->resistor("{$part->ref}.leak", $plus, $minus, $found['leak']);
         }
     }
 
@@ -81,6 +94,11 @@ final class Electrolytic extends Pair implements Rated
     public static function typicalEsr(float $farads): float
     {
         return max(0.01, 0.12 / (2 * M_PI * 100 * $farads));
+    }
+
+    private static function working(Part $part): float
+    {
+        return $part->knows('voltage') ? $part->value('voltage') : 25.0;
     }
 
     /** A bad leak passes of the order of 100 mA from a large reservoir, a few milliamperes from a small one (common practice). */

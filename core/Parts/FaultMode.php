@@ -16,6 +16,7 @@ final readonly class FaultMode
      * @param bool         $graded true if its severity varies from unit to unit (dried, leaky, drifted)
      * @param string       $looks  what may be seen
      * @param string       $proof  how it is confirmed
+     * @param bool         $comesAndGoes true if it can be there at one start and not at the next
      * @param string       $silence why a meter may not show it
      */
     public function __construct(
@@ -26,6 +27,7 @@ final readonly class FaultMode
         public bool $graded = false,
         public string $looks = '',
         public string $silence = '',
+        public bool $comesAndGoes = false,
     ) {
     }
 }

@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** What non-polar capacitors share: value, working voltage, ESR, and three ways to fail. */
-abstract class FixedCapacitor extends Pair implements Rated
+abstract class FixedCapacitor extends Pair implements Rated, StoresCharge
 {
     public function parameters(): array
     {
@@ -29,17 +29,30 @@ abstract class FixedCapacitor extends Pair implements Rated
         return $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(2.5, 'short', 'punches through', 1.0)] : [];
     }
 
+    public function asFound(Part $part, ?string $fault): array
+    {
+        $good = ['farads' => $part->value('value'), 'esr' => $part->value('esr'), 'leak' => 1e9];
+
+        return match ($fault) {
+            'short' => ['farads' => INF, 'esr' => 0.1, 'leak' => 0.1],
+            'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
+            'low' => ['farads' => $part->value('value') * 0.2] + $good,
+            'leaky' => ['leak' => $this->leakOhms($part)] + $good,
+            default => $good,
+        };
+    }
+
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$a, $b] = [$part->node('a'), $part->node('b')];
+        $found = $this->asFound($part, $fault);
         match ($fault) {
-            'short' => $netlist->resistor("{$part->ref}.short", $a, $b, 0.1),
-            'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
-            'low' => $netlist->capacitor($part->ref, $a, $b, $part->value('value') * 0.2, $part->value('esr')),
-            default => $netlist->capacitor($part->ref, $a, $b, $part->value('value'), $part->value('esr')),
+            'short' => $netlist->resistor("{$part->ref}.short", $a, $b, $found['esr']),
+            'open' => $netlist->resistor("{$part->ref}.open", $a, $b, $found['leak']),
+            default => $netlist->capacitor($part->ref, $a, $b, $found['farads'], $found['esr']),
         };
         if ($fault === 'leaky') {
-            $netlist->resistor("{$part->ref}.leak", $a, $b, $this->leakOhms($part));
+            $netlist->resistor("{$part->ref}.leak", $a, $b, $found['leak']);
         }
     }
 

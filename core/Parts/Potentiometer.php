@@ -37,7 +37,7 @@ class Potentiometer extends Device implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('wiper_open', 'wiper not touching', 2.0, 'Ohms from wiper to each end while it is turned: it must not jump.', looks: 'worn or dusty track'),
+            new FaultMode('wiper_open', 'wiper not touching', 2.0, 'Ohms from wiper to each end while it is turned: it must not jump.', looks: 'worn or dusty track', comesAndGoes: true),
             new FaultMode('open', 'track open', 0.3, 'Ohms from end to end.'),
         ];
     }

@@ -46,9 +46,9 @@ final class Relay extends Device implements Decides, ShowsSigns
     {
         return [
             new FaultMode('coil_open', 'coil open', 0.6, 'Ohms across the coil.'),
-            new FaultMode('stuck', 'contact does not close', 1.2, 'Coil voltage present and it clicks: volts across the closed contact.', looks: 'burnt contacts'),
+            new FaultMode('stuck', 'contact does not close', 1.2, 'Coil voltage present and it clicks: volts across the closed contact.', looks: 'burnt contacts', comesAndGoes: true),
             new FaultMode('welded', 'contact welded', 0.8, 'Ohms across the contact with the coil at rest.'),
-            new FaultMode('resistive', 'burnt contact', 0.8, 'Millivolts across the closed contact under load.', graded: true, looks: 'browned cover'),
+            new FaultMode('resistive', 'burnt contact', 0.8, 'Millivolts across the closed contact under load.', graded: true, looks: 'browned cover', comesAndGoes: true),
         ];
     }
 

@@ -24,8 +24,8 @@ final class SwitchPart extends Contact
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'contact open', 1.5, 'Ohms across the closed switch.'),
-            new FaultMode('resistive', 'burnt contact', 0.7, 'Work it ten times, ohms each time; a burnt contact wanders.', graded: true),
+            new FaultMode('open', 'contact open', 1.5, 'Ohms across the closed switch.', comesAndGoes: true),
+            new FaultMode('resistive', 'burnt contact', 0.7, 'Work it ten times, ohms each time; a burnt contact wanders.', graded: true, comesAndGoes: true),
         ];
     }
 

@@ -11,7 +11,7 @@ use Oculant\Core\Quantity\Unit;
  * A solid tantalum capacitor, terminals plus and minus. It shorts where an electrolytic dries (MIL-HDBK-338B mode
  * distribution, from memory), hard enough to hold a rail down, and burns where the rail can feed it.
  */
-final class Tantalum extends Pair implements Rated
+final class Tantalum extends Pair implements Rated, StoresCharge
 {
     protected const ENDS = ['plus', 'minus'];
 
@@ -53,16 +53,29 @@ final class Tantalum extends Pair implements Rated
         return $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.4, 'short', 'flares up', 1.0)] : [];
     }
 
+    public function asFound(Part $part, ?string $fault): array
+    {
+        $good = ['farads' => $part->value('value'), 'esr' => $part->value('esr'), 'leak' => 10e6];
+
+        return match ($fault) {
+            'short' => ['farads' => INF, 'esr' => 0.3, 'leak' => 0.3],
+            'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
+            'leaky' => ['leak' => 330.0] + $good,
+            default => $good,
+        };
+    }
+
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
+        $found = $this->asFound($part, $fault);
         match ($fault) {
-            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, 0.3),
-            'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, 1e9),
-            default => $netlist->capacitor($part->ref, $plus, $minus, $part->value('value'), $part->value('esr')),
+            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, $found['esr']),
+            'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, $found['leak']),
+            default => $netlist->capacitor($part->ref, $plus, $minus, $found['farads'], $found['esr']),
         };
         if ($fault === 'leaky') {
-            $netlist->resistor("{$part->ref}.leak", $plus, $minus, 330.0);
+            $netlist->resistor("{$part->ref}.leak", $plus, $minus, $found['leak']);
         }
     }
 }

@@ -25,7 +25,7 @@ final class JobTest extends FeatureTestCase
 
     public function testSymptomsToChooseFrom(): void
     {
-        $this->actingAs($this->person('apprentice'))->getJson('/api/v1/symptoms')->assertOk()->assertJsonFragment(['value' => 'hum', 'label' => 'Hum at twice mains frequency']);
+        $this->actingAs($this->person('apprentice'))->getJson('/api/v1/words')->assertOk()->assertJsonFragment(['value' => 'hum', 'label' => 'Hum at twice mains frequency']);
     }
 
     public function testSaysWhatIsMissing(): void

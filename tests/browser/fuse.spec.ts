@@ -88,9 +88,11 @@ test('a note, a symptom and something seen go into the log', async ({ page }) =>
     const dialog = page.getByRole('dialog');
     await dialog.getByLabel('Part').fill('Z1');
     await page.keyboard.press('Enter');
-    await dialog.getByLabel('What you see').fill('body cracked');
+    await dialog.getByLabel('What you see').fill('cracked or');
     await page.keyboard.press('Enter');
-    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Seen on Z1: body cracked');
+    await dialog.getByLabel('In words').fill('body split along the stripe');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Seen on Z1: cracked or a piece missing, body split along the stripe');
 
     await command(page, 'y');
     await page.getByRole('dialog').getByLabel('Symptom').fill('hum');

@@ -261,17 +261,20 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'PartView',
     type: 'object',
-    required: ['ref', 'label', 'faults'],
+    required: ['ref', 'label', 'kind', 'is_capacitor', 'is_load', 'faults'],
     properties: [
         new OA\Property(property: 'ref', type: 'string'),
         new OA\Property(property: 'label', type: 'string'),
+        new OA\Property(property: 'kind', type: 'string'),
+        new OA\Property(property: 'is_capacitor', type: 'boolean'),
+        new OA\Property(property: 'is_load', type: 'boolean'),
         new OA\Property(property: 'faults', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'title'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'title', type: 'string')])),
     ],
 )]
 #[OA\Schema(
     schema: 'Bench',
     type: 'object',
-    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'missing_for_close', 'log'],
+    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'course', 'look_first', 'strips', 'short', 'starts', 'missing_for_close', 'log'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'title', type: 'string'),
@@ -288,6 +291,11 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'solving', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/Progress')]),
         new OA\Property(property: 'suspects', type: 'array', items: new OA\Items(ref: '#/components/schemas/SuspectView')),
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'course', ref: '#/components/schemas/Course'),
+        new OA\Property(property: 'look_first', type: 'array', items: new OA\Items(ref: '#/components/schemas/LookFirst')),
+        new OA\Property(property: 'strips', type: 'array', items: new OA\Items(ref: '#/components/schemas/Strip')),
+        new OA\Property(property: 'short', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ShortView')]),
+        new OA\Property(property: 'starts', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/StartsView')]),
         new OA\Property(property: 'missing_for_close', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'log', type: 'array', items: new OA\Items(ref: '#/components/schemas/LogLine')),
     ],

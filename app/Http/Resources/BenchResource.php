@@ -9,10 +9,13 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Diagnosis\Hypothesis;
+use Oculant\Core\Diagnosis\StartCount;
 use Oculant\Core\Diagnosis\Suspect;
+use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Mode;
 
@@ -45,6 +48,11 @@ final class BenchResource extends JsonResource
             'solving' => ($solve = $file->solving()) === null ? null : ['state' => $solve->state, 'done' => $solve->done, 'total' => $solve->total, 'message' => $solve->message],
             'suspects' => $solve !== null ? [] : array_map($this->suspect(...), array_slice($workup->suspects(), 0, 8)),
             'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
+            'course' => $solve !== null ? ['labels' => [], 'lines' => []] : $workup->course(),
+            'look_first' => $solve !== null ? [] : $workup->looks(),
+            'strips' => $workup->strips(),
+            'short' => $workup->short(),
+            'starts' => StartCount::view($state->starts, $state->replaced()),
             'missing_for_close' => $workup->missingForClose(),
             'log' => LogEntryResource::all($file),
         ];
@@ -54,7 +62,7 @@ final class BenchResource extends JsonResource
     private function part(Part $part): array
     {
         return [
-            'ref' => $part->ref, 'label' => $part->label(),
+            'ref' => $part->ref, 'label' => $part->label(), 'kind' => $part->kind->name(), 'is_capacitor' => $part->kind instanceof StoresCharge, 'is_load' => $part->kind instanceof Consumes,
             'faults' => array_map(static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
         ];
     }

@@ -6,8 +6,8 @@ namespace App\Http\Resources;
 
 use App\Bench\JobFile;
 use App\Models\LogEntryRecord;
+use Closure;
 use Oculant\Core\Bench\EntryKinds;
-use Oculant\Core\Bench\TakenReading;
 
 /** One line of the log as the bench shows it; readings carry their verdict. */
 final class LogEntryResource
@@ -15,19 +15,22 @@ final class LogEntryResource
     /** @return list<array<string, mixed>> newest first */
     public static function all(JobFile $file): array
     {
-        $readings = [];
+        $views = [];
         foreach ($file->state->readings as $reading) {
-            $readings[$reading->entryId] = $reading;
+            $views[$reading->entryId] = static fn(): array => $file->workup()->readingView($reading);
+        }
+        foreach ($file->state->partTests as $test) {
+            $views[$test['entry']] = static fn(): array => $file->workup()->testView($test);
         }
 
         return array_map(
-            static fn(LogEntryRecord $record): array => self::one($file, $record, $readings[$record->id] ?? null),
+            static fn(LogEntryRecord $record): array => self::one($file, $record, $views[$record->id] ?? null),
             array_reverse($file->records),
         );
     }
 
     /** @return array<string, mixed> */
-    private static function one(JobFile $file, LogEntryRecord $record, ?TakenReading $reading): array
+    private static function one(JobFile $file, LogEntryRecord $record, ?Closure $view): array
     {
         $entry = $record->toEntry();
 
@@ -38,7 +41,7 @@ final class LogEntryResource
             'at' => $entry->at,
             'by' => $entry->by,
             'struck' => isset($file->state->struck[$entry->id]),
-            'reading' => $reading === null ? null : $file->workup()->readingView($reading),
+            'reading' => $view === null ? null : $view(),
         ];
     }
 }

@@ -8,6 +8,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\Payload;
 use Oculant\Core\Supply\Description;
 
 /** What the owner or the technician saw, heard or smelt. */
@@ -21,6 +22,8 @@ final class Symptom implements EntryKind
         'weak' => 'Weak or low output',
         'ticks' => 'Ticks, tries to start again and again',
         'squeals' => 'Squeals or whistles',
+        'squeals_unplugged' => 'Still squeals for a while after unplugging',
+        'quiet_unplugged' => 'Noise stops when a cable is unplugged',
         'fuse_open' => 'Fuse found open',
         'fuse_intact' => 'Fuse found intact',
         'lamp_dark' => 'Indicator dark',
@@ -45,7 +48,7 @@ final class Symptom implements EntryKind
             throw EntryRefused::because('symptom', sprintf('There is no symptom "%s". Choose one of: %s.', is_scalar($symptom) ? (string) $symptom : '', implode(', ', array_keys(self::WORDS))));
         }
 
-        return ['symptom' => $symptom, 'text' => is_string($payload['text'] ?? null) ? mb_substr(trim($payload['text']), 0, 500) : ''];
+        return ['symptom' => $symptom, 'text' => Payload::remark($payload, 'text')];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void

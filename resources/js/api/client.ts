@@ -22,6 +22,9 @@ export type Kind = Schemas['Kind'];
 export type MarginView = Schemas['MarginView'];
 export type Progress = Schemas['Progress'];
 export type Template = Schemas['Template'];
+export type Course = Schemas['Course'];
+export type Option = Schemas['Option'];
+export type Words = Schemas['Words'];
 export type Waveform = Schemas['Waveform'];
 
 export const api = createClient<paths>({ baseUrl: '/api/v1', headers: { Accept: 'application/json' } });

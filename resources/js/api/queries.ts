@@ -23,7 +23,7 @@ export const templatesQuery = queryOptions({ queryKey: ['templates'], queryFn: (
 
 export const kindsQuery = queryOptions({ queryKey: ['kinds'], queryFn: () => answer(api.GET('/kinds')), staleTime: Infinity });
 
-export const symptomsQuery = queryOptions({ queryKey: ['symptoms'], queryFn: () => answer(api.GET('/symptoms')), staleTime: Infinity });
+export const wordsQuery = queryOptions({ queryKey: ['words'], queryFn: () => answer(api.GET('/words')), staleTime: Infinity });
 
 export const supplyQuery = (supply: string) =>
     queryOptions({ queryKey: ['supplies', supply], queryFn: () => answer(api.GET('/supplies/{supply}', { params: { path: { supply } } })) });

@@ -332,23 +332,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/symptoms": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The symptoms and how people say them */
-        get: operations["listSymptoms"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/templates": {
         parameters: {
             query?: never;
@@ -452,10 +435,87 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What entries choose from, and how people say it */
+        get: operations["listWords"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Words: {
+            /** @description Shapes of what the bench shows beside readings. */
+            symptoms: components["schemas"]["Option"][];
+            sees: components["schemas"]["Option"][];
+            fuse: components["schemas"]["Option"][];
+            how: components["schemas"]["Option"][];
+            substitution: components["schemas"]["Option"][];
+            short: components["schemas"]["Option"][];
+            tests: components["schemas"]["Option"][];
+        };
+        Option: {
+            value: string;
+            label: string;
+        };
+        /** @description Probability of the likeliest suspects after each piece of evidence; one value more than there is evidence */
+        Course: {
+            labels: string[];
+            lines: {
+                title: string;
+                values: number[];
+            }[];
+        };
+        LookFirst: {
+            part: string;
+            label: string;
+            looks: string;
+            notes: string;
+        };
+        Strip: {
+            point: string;
+            name: string;
+            parts: string[];
+        };
+        ShortView: {
+            suspects: {
+                part: string;
+                probability: number;
+                ohms: number;
+                spread: number;
+            }[];
+            sigma: number;
+            isClear: boolean;
+            sentence: string;
+            advice: string;
+        };
+        StartsView: {
+            before: components["schemas"]["StartTally"];
+            rate: {
+                low: number;
+                high: number;
+            };
+            after: components["schemas"]["StartTally"];
+            needed: number | null;
+            luck: number | null;
+            sentence: string;
+        };
+        StartTally: {
+            tried: number;
+            failed: number;
+        };
         TemplateAnswers: {
             /** @description The library's shapes. */
             family: string;
@@ -800,6 +860,9 @@ export interface components {
         PartView: {
             ref: string;
             label: string;
+            kind: string;
+            is_capacitor: boolean;
+            is_load: boolean;
             faults: {
                 name: string;
                 title: string;
@@ -832,6 +895,11 @@ export interface components {
             solving: components["schemas"]["Progress"] | null;
             suspects: components["schemas"]["SuspectView"][];
             symptoms: string[];
+            course: components["schemas"]["Course"];
+            look_first: components["schemas"]["LookFirst"][];
+            strips: components["schemas"]["Strip"][];
+            short: components["schemas"]["ShortView"] | null;
+            starts: components["schemas"]["StartsView"] | null;
             missing_for_close: string[];
             log: components["schemas"]["LogLine"][];
         };
@@ -1572,29 +1640,6 @@ export interface operations {
             };
         };
     };
-    listSymptoms: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Symptoms */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": {
-                        value: string;
-                        label: string;
-                    }[];
-                };
-            };
-        };
-    };
     listTemplates: {
         parameters: {
             query?: never;
@@ -1766,6 +1811,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Difference"][];
+                };
+            };
+        };
+    };
+    listWords: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Words by what they are for */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Words"];
                 };
             };
         };

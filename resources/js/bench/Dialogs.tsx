@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { Form, Input, Modal, Radio, Select } from 'antd';
-import type { ReactNode } from 'react';
+import { Form, Input, Radio, Select } from 'antd';
 import type { Bench } from '../api/client';
-import { symptomsQuery } from '../api/queries';
+import { wordsQuery } from '../api/queries';
+import { EvidenceDialogs, type EvidenceDialog } from './EvidenceDialogs';
+import { PartField, Sheet } from './Sheet';
 
 export type Dialog =
+    | EvidenceDialog
     | { name: 'power' }
     | { name: 'mains' }
     | { name: 'note' }
-    | { name: 'finding' }
     | { name: 'symptom' }
     | { name: 'cause'; part?: string; fault?: string }
     | { name: 'repair'; part?: string };
@@ -16,45 +17,16 @@ export type Dialog =
 interface Props {
     dialog: Dialog;
     bench: Bench;
-    onRecord: (kind: string, payload: Record<string, unknown>) => void;
+    /** `stay` keeps the sheet open. */
+    onRecord: (kind: string, payload: Record<string, unknown>, stay?: boolean) => void;
     onClose: () => void;
+    onOpen: (dialog: Dialog) => void;
 }
-
-/** Puts the keyboard on the answer that is filled in, not on the closing cross. */
-function focusAnswer(open: boolean): void {
-    const sheet = document.querySelector('.ant-modal');
-    if (open && sheet !== null && document.activeElement?.matches('.ant-modal input, .ant-modal textarea') !== true) {
-        (sheet.querySelector<HTMLElement>('input:checked') ?? sheet.querySelector<HTMLElement>('input, textarea'))?.focus();
-    }
-}
-
-function Sheet({ title, children, initial, onClose, onSave, save = 'Record' }: {
-    title: string;
-    children: ReactNode;
-    initial?: Record<string, unknown>;
-    onClose: () => void;
-    onSave: (values: Record<string, string>) => void;
-    save?: string;
-}) {
-    const [form] = Form.useForm<Record<string, string>>();
-    return (
-        <Modal open afterOpenChange={focusAnswer} title={title} onCancel={onClose} onOk={() => form.submit()} okText={save} cancelText="Back" destroyOnHidden focusTriggerAfterClose={false}>
-            <Form form={form} layout="vertical" requiredMark={false} initialValues={initial} onFinish={onSave}>
-                {children}
-                <button type="submit" hidden aria-hidden="true" tabIndex={-1} />
-            </Form>
-        </Modal>
-    );
-}
-
-const partOptions = (bench: Bench) => bench.parts.map((part) => ({ value: part.ref, label: part.label }));
 
 function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; fault?: string; onClose: () => void; onSave: (v: Record<string, string>) => void }) {
     return (
         <Sheet title="Name the cause" initial={{ part, fault }} {...rest}>
-            <Form.Item label="Part" name="part" rules={[{ required: true, message: 'Which part failed?' }]}>
-                <Select showSearch={{ optionFilterProp: 'label' }} options={partOptions(bench)} autoFocus={part === undefined} />
-            </Form.Item>
+            <PartField parts={bench.parts} focus={part === undefined} />
             <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part}>
                 {({ getFieldValue }) => (
                     <Form.Item label="How it failed" name="fault" rules={[{ required: true, message: 'How did it fail?' }]}>
@@ -70,8 +42,8 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
 }
 
 /** One small sheet per kind of entry; each opens with the likely answer filled in and Enter records it. */
-export function Dialogs({ dialog, bench, onRecord, onClose }: Props) {
-    const symptoms = useQuery(symptomsQuery);
+export function Dialogs({ dialog, bench, onRecord, onClose, onOpen }: Props) {
+    const words = useQuery(wordsQuery).data;
     const save = (kind: string) => (values: Record<string, string>) => onRecord(kind, values);
     switch (dialog.name) {
         case 'power':
@@ -103,20 +75,11 @@ export function Dialogs({ dialog, bench, onRecord, onClose }: Props) {
                     <Form.Item name="text" rules={[{ required: true, message: 'Write the note.' }]}><Input.TextArea autoFocus autoSize={{ minRows: 2 }} aria-label="Note" /></Form.Item>
                 </Sheet>
             );
-        case 'finding':
-            return (
-                <Sheet title="Seen on a part" onClose={onClose} onSave={save('finding')}>
-                    <Form.Item label="Part" name="part" rules={[{ required: true, message: 'On which part?' }]}>
-                        <Select showSearch={{ optionFilterProp: 'label' }} options={partOptions(bench)} autoFocus />
-                    </Form.Item>
-                    <Form.Item label="What you see" name="text" rules={[{ required: true, message: 'What do you see?' }]}><Input placeholder="vent bulged, crust at the base" /></Form.Item>
-                </Sheet>
-            );
         case 'symptom':
             return (
                 <Sheet title="What does it do?" onClose={onClose} onSave={save('symptom')}>
                     <Form.Item label="Symptom" name="symptom" rules={[{ required: true, message: 'Choose what comes nearest.' }]}>
-                        <Select showSearch={{ optionFilterProp: 'label' }} options={symptoms.data ?? []} autoFocus />
+                        <Select showSearch={{ optionFilterProp: 'label' }} options={words?.symptoms ?? []} autoFocus />
                     </Form.Item>
                     <Form.Item label="In words" name="text"><Input placeholder="only when warm, after ten minutes" /></Form.Item>
                 </Sheet>
@@ -126,12 +89,12 @@ export function Dialogs({ dialog, bench, onRecord, onClose }: Props) {
         case 'repair':
             return (
                 <Sheet title="What was replaced or made good?" initial={{ part: dialog.part, out: bench.parts.find((p) => p.ref === dialog.part)?.label }} onClose={onClose} onSave={save('repair')}>
-                    <Form.Item label="Part" name="part" rules={[{ required: true, message: 'Which part?' }]}>
-                        <Select showSearch={{ optionFilterProp: 'label' }} options={partOptions(bench)} autoFocus={dialog.part === undefined} />
-                    </Form.Item>
+                    <PartField parts={bench.parts} focus={dialog.part === undefined} />
                     <Form.Item label="Out" name="out" rules={[{ required: true, message: 'What came out?' }]}><Input /></Form.Item>
                     <Form.Item label="In" name="in" rules={[{ required: true, message: 'What went in?' }]}><Input autoFocus={dialog.part !== undefined} placeholder="type, rating, where from" /></Form.Item>
                 </Sheet>
             );
+        default:
+            return <EvidenceDialogs dialog={dialog} bench={bench} words={words} onRecord={onRecord} onClose={onClose} onOpen={onOpen} />;
     }
 }

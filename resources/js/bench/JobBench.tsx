@@ -5,6 +5,7 @@ import { useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
 import { benchQuery } from '../api/queries';
 import { Dialogs, type Dialog } from './Dialogs';
+import { evidenceKinds } from './EvidenceDialogs';
 import { EnergyPath } from './EnergyPath';
 import { LogStrip } from './LogStrip';
 import { NextStep } from './NextStep';
@@ -77,7 +78,11 @@ function OpenJob({ bench }: { bench: Bench }) {
         }
     };
 
-    const fromDialog = (kind: string, payload: Record<string, unknown>) => {
+    const fromDialog = (kind: string, payload: Record<string, unknown>, stay = false) => {
+        if (stay) {
+            void record(kind, payload);
+            return;
+        }
         const goOn = kind === 'cause' && job.may_write;
         setDialog(goOn ? { name: 'repair', part: payload.part as string } : undefined);
         if (!goOn) {
@@ -108,7 +113,8 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: 'm', label: 'mains', run: () => setDialog({ name: 'mains' }), shown: bench.state.power !== 'unplugged', inBar: false },
         { key: 'x', label: 'can\'t reach', run: skip, shown: step.target !== null },
         { key: 'u', label: 'undo', run: undo, shown: newest !== undefined },
-        { key: 's', label: 'seen', run: () => setDialog({ name: 'finding' }), shown: true },
+        { key: 'a', label: 'add', run: () => setDialog({ name: 'evidence' }), shown: true },
+        ...evidenceKinds.map((kind) => ({ key: kind.key, label: kind.label, run: () => setDialog({ name: kind.name }), shown: true, inBar: kind.key === 's' })),
         { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true },
         { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
         { key: 'c', label: 'cause', run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }), shown: true },
@@ -187,9 +193,9 @@ function OpenJob({ bench }: { bench: Bench }) {
             >
                 {job.may_write && <CommandBar commands={commands} leader={leader} />}
             </NextStep>
-            <Suspects suspects={bench.suspects} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
+            <Suspects suspects={bench.suspects} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
             <LogStrip log={bench.log} waiting={outbox.waiting} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
-            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} />}
+            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} />}
         </main>
     );
 }

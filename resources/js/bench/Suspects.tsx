@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import type { Progress, SuspectView } from '../api/client';
+import type { Course, Progress, SuspectView } from '../api/client';
 import { SolvingBar } from '../library/SolvingBar';
+import { CoursePlot } from './CoursePlot';
 
 /** Likelihood ratios in words: powers of two against the rivals. */
 function strength(weight: number): string {
@@ -25,7 +26,7 @@ function Why({ suspect }: { suspect: SuspectView }) {
     );
 }
 
-export function Suspects({ suspects, solving, onName }: { suspects: SuspectView[]; solving: Progress | null; onName?: (part: string, fault: string) => void }) {
+export function Suspects({ suspects, course, solving, onName }: { suspects: SuspectView[]; course: Course; solving: Progress | null; onName?: (part: string, fault: string) => void }) {
     const [open, setOpen] = useState<string>();
     return (
         <section className="suspects" aria-label="Suspects">
@@ -49,6 +50,7 @@ export function Suspects({ suspects, solving, onName }: { suspects: SuspectView[
                     );
                 })}
             </ol>
+            <CoursePlot course={course} />
         </section>
     );
 }

@@ -3,7 +3,7 @@ import { Button, Checkbox, Form, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api, Refused } from '../api/client';
-import { sessionQuery, suppliesQuery, symptomsQuery } from '../api/queries';
+import { sessionQuery, suppliesQuery, wordsQuery } from '../api/queries';
 import type { Description } from '../library/description';
 import { TemplateForm } from '../library/TemplateForm';
 
@@ -19,7 +19,7 @@ interface Values {
 export function BookIn() {
     const supplies = useQuery(suppliesQuery());
     const session = useQuery(sessionQuery);
-    const symptoms = useQuery(symptomsQuery);
+    const words = useQuery(wordsQuery);
     const queries = useQueryClient();
     const navigate = useNavigate();
     const [form] = Form.useForm<Values>();
@@ -67,7 +67,7 @@ export function BookIn() {
                     <Form.Item label="Mains it is meant for" name="mains" rules={[{ required: true, message: 'For example 230 V.' }]}><Input /></Form.Item>
                 </div>
                 <Form.Item label="In the owner's words" name="complaint"><Input.TextArea autoSize={{ minRows: 2 }} placeholder="what it did, when, what happened just before" /></Form.Item>
-                <Form.Item label="What was seen, heard or smelt" name="symptoms"><Checkbox.Group className="symptoms" options={symptoms.data ?? []} /></Form.Item>
+                <Form.Item label="What was seen, heard or smelt" name="symptoms"><Checkbox.Group className="symptoms" options={words.data?.symptoms ?? []} /></Form.Item>
                 {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
                 <Button type="primary" htmlType="submit" loading={busy}>Book in</Button>
             </Form>

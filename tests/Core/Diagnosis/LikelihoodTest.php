@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Tests\Core\Diagnosis;
 
-use Oculant\Core\Diagnosis\Evidence;
+use Oculant\Core\Diagnosis\Evidence\PartEvidence;
+use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
+use Oculant\Core\Diagnosis\Evidence\SignEvidence;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Diagnosis\Reasoner;
@@ -93,7 +95,7 @@ final class LikelihoodTest extends TestCase
     {
         $reasoner = new Reasoner(Supplies::knowledge('tide-recorder'));
         $prior = $reasoner->weigh([]);
-        $after = $reasoner->weigh([Evidence::reading('TP6 0 V', 'loaded', 'TP6', 'dc', 0.0)]);
+        $after = $reasoner->weigh([new ReadingEvidence('TP6 0 V', 'loaded', 'TP6', 'dc', 0.0)]);
 
         self::assertEqualsWithDelta(1.0, array_sum($prior->probability), 1e-9);
         self::assertEqualsWithDelta(1.0, array_sum($after->probability), 1e-9);
@@ -109,10 +111,10 @@ final class LikelihoodTest extends TestCase
     {
         $reasoner = new Reasoner(Supplies::knowledge('tide-recorder'));
         $evidence = [
-            Evidence::sign('part dead', 'loaded', 'part_dead'),
-            Evidence::reading('TP4', 'loaded', 'TP4', 'dc', 15.1),
-            Evidence::reading('TP6', 'loaded', 'TP6', 'dc', 0.0),
-            Evidence::look('U2 discoloured', 'U2'),
+            new SignEvidence('part dead', 'loaded', 'part_dead'),
+            new ReadingEvidence('TP4', 'loaded', 'TP4', 'dc', 15.1),
+            new ReadingEvidence('TP6', 'loaded', 'TP6', 'dc', 0.0),
+            new PartEvidence('U2 discoloured', 'U2', 8.0),
         ];
         $one = $reasoner->weigh($evidence)->probability;
         $two = $reasoner->weigh(array_reverse($evidence))->probability;
@@ -126,7 +128,7 @@ final class LikelihoodTest extends TestCase
     {
         $reasoner = new Reasoner(Supplies::knowledge('tide-recorder'));
         $before = $reasoner->weigh([])->probability;
-        $after = $reasoner->weigh([Evidence::look('vent bulged', 'C1')])->probability;
+        $after = $reasoner->weigh([new PartEvidence('vent bulged', 'C1', 8.0)])->probability;
 
         self::assertGreaterThan(3 * $before['C1:dried'], $after['C1:dried']);
         self::assertEqualsWithDelta($before['C2:dried'] / $before['U1:open'], $after['C2:dried'] / $after['U1:open'], 1e-9);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Diagnosis;
 
 use Oculant\Core\Diagnosis\Candidate;
-use Oculant\Core\Diagnosis\Evidence;
+use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\NextStep;
@@ -43,8 +43,8 @@ final class SuspectsTest extends TestCase
     public function testReasonsNameTheEvidenceForAndAgainst(): void
     {
         $suspects = $this->suspects([
-            Evidence::reading('TP4 15.1 V', 'loaded', 'TP4', 'dc', 15.1),
-            Evidence::reading('TP6 0.00 V', 'loaded', 'TP6', 'dc', 0.0),
+            new ReadingEvidence('TP4 15.1 V', 'loaded', 'TP4', 'dc', 15.1),
+            new ReadingEvidence('TP6 0.00 V', 'loaded', 'TP6', 'dc', 0.0),
         ]);
         $second = $this->named($suspects, 'U2 no output');
         $first = $this->named($suspects, 'U1 no output');

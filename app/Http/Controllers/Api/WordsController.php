@@ -1,0 +1,45 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use Illuminate\Http\JsonResponse;
+use Oculant\Core\Bench\Entry\Eliminated;
+use Oculant\Core\Bench\Entry\Finding;
+use Oculant\Core\Bench\Entry\FuseLook;
+use Oculant\Core\Bench\Entry\PartTest;
+use Oculant\Core\Bench\Entry\ShortStrip;
+use Oculant\Core\Bench\Entry\Substituted;
+use Oculant\Core\Bench\Entry\Symptom;
+use OpenApi\Attributes as OA;
+
+/** The words that entries choose from; nothing of any workshop is in them. */
+final class WordsController
+{
+    #[OA\Get(path: '/words', operationId: 'listWords', summary: 'What entries choose from, and how people say it', responses: [
+        new OA\Response(response: 200, description: 'Words by what they are for', content: new OA\JsonContent(ref: '#/components/schemas/Words')),
+    ])]
+    public function __invoke(): JsonResponse
+    {
+        return new JsonResponse([
+            'symptoms' => self::options(Symptom::WORDS),
+            'sees' => self::options(Finding::SEES),
+            'fuse' => self::options(FuseLook::STATES),
+            'how' => self::options(Eliminated::HOW),
+            'substitution' => self::options(Substituted::WHAT),
+            'short' => self::options(ShortStrip::METHODS),
+            'tests' => self::options(PartTest::words()),
+        ]);
+    }
+
+    /**
+     * @param array<string, string> $words
+     *
+     * @return list<array{value: string, label: string}>
+     */
+    private static function options(array $words): array
+    {
+        return array_map(static fn(string $value, string $label): array => ['value' => $value, 'label' => $label], array_keys($words), $words);
+    }
+}

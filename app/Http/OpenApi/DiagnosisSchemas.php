@@ -1,0 +1,94 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\OpenApi;
+
+use OpenApi\Attributes as OA;
+
+/** Shapes of what the bench shows beside readings. */
+#[OA\Schema(
+    schema: 'Words',
+    type: 'object',
+    required: ['symptoms', 'sees', 'fuse', 'how', 'substitution', 'short', 'tests'],
+    properties: [
+        new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'sees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'fuse', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'how', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'substitution', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'short', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'tests', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Option',
+    type: 'object',
+    required: ['value', 'label'],
+    properties: [new OA\Property(property: 'value', type: 'string'), new OA\Property(property: 'label', type: 'string')],
+)]
+#[OA\Schema(
+    schema: 'Course',
+    description: 'Probability of the likeliest suspects after each piece of evidence; one value more than there is evidence',
+    type: 'object',
+    required: ['labels', 'lines'],
+    properties: [
+        new OA\Property(property: 'labels', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'lines', type: 'array', items: new OA\Items(type: 'object', required: ['title', 'values'], properties: [new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'values', type: 'array', items: new OA\Items(type: 'number'))])),
+    ],
+)]
+#[OA\Schema(
+    schema: 'LookFirst',
+    type: 'object',
+    required: ['part', 'label', 'looks', 'notes'],
+    properties: [
+        new OA\Property(property: 'part', type: 'string'),
+        new OA\Property(property: 'label', type: 'string'),
+        new OA\Property(property: 'looks', type: 'string'),
+        new OA\Property(property: 'notes', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'Strip',
+    type: 'object',
+    required: ['point', 'name', 'parts'],
+    properties: [
+        new OA\Property(property: 'point', type: 'string'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'parts', type: 'array', items: new OA\Items(type: 'string')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'ShortView',
+    type: 'object',
+    required: ['suspects', 'sigma', 'isClear', 'sentence', 'advice'],
+    properties: [
+        new OA\Property(property: 'suspects', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'probability', 'ohms', 'spread'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'probability', type: 'number'), new OA\Property(property: 'ohms', type: 'number'), new OA\Property(property: 'spread', type: 'number')])),
+        new OA\Property(property: 'sigma', type: 'number'),
+        new OA\Property(property: 'isClear', type: 'boolean'),
+        new OA\Property(property: 'sentence', type: 'string'),
+        new OA\Property(property: 'advice', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'StartsView',
+    type: 'object',
+    required: ['before', 'rate', 'after', 'needed', 'luck', 'sentence'],
+    properties: [
+        new OA\Property(property: 'before', ref: '#/components/schemas/StartTally'),
+        new OA\Property(property: 'rate', type: 'object', required: ['low', 'high'], properties: [new OA\Property(property: 'low', type: 'number'), new OA\Property(property: 'high', type: 'number')]),
+        new OA\Property(property: 'after', ref: '#/components/schemas/StartTally'),
+        new OA\Property(property: 'needed', type: 'integer', nullable: true),
+        new OA\Property(property: 'luck', type: 'number', nullable: true),
+        new OA\Property(property: 'sentence', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'StartTally',
+    type: 'object',
+    required: ['tried', 'failed'],
+    properties: [new OA\Property(property: 'tried', type: 'integer'), new OA\Property(property: 'failed', type: 'integer')],
+)]
+final class DiagnosisSchemas
+{
+}

@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+use Oculant\Core\Bench\Entry\Finding;
+use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Supply\Description;
+
+/**
+ * The one field takes more than readings: "c5 esr 0.8", "c5 85u lifted", "c5 bulging", "u2 good", "f1 blackened", "start ok",
+ * "starts 8 2", "hum". Whatever is none of these is a reading.
+ */
+final class FieldText
+{
+    private const TESTS = ['cap' => 'capacitance', 'capacitance' => 'capacitance', 'esr' => 'esr', 'leak' => 'leakage', 'leakage' => 'leakage'];
+
+    /**
+     * @return array{kind: string, payload: array<string, mixed>}|null null if it is to be read as a reading
+     */
+    public static function understand(string $text, Description $supply): ?array
+    {
+        $words = preg_split('/\s+/', mb_strtolower(trim($text)), -1, PREG_SPLIT_NO_EMPTY) ?: [];
+        if ($words === []) {
+            return null;
+        }
+
+        return self::starts($words) ?? self::symptom($words) ?? self::onPart($words, $text, $supply);
+    }
+
+    /**
+     * @param non-empty-list<string> $words
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function starts(array $words): ?array
+    {
+        if (! in_array($words[0], ['start', 'starts'], true)) {
+            return null;
+        }
+        $rest = array_slice($words, 1);
+
+        return match (true) {
+            $rest === ['ok'], $rest === ['good'] => ['kind' => 'starts', 'payload' => ['tried' => 1, 'failed' => 0]],
+            $rest === ['fail'], $rest === ['failed'], $rest === ['no'] => ['kind' => 'starts', 'payload' => ['tried' => 1, 'failed' => 1]],
+            count($rest) === 2 && is_numeric($rest[0]) && is_numeric($rest[1]) => ['kind' => 'starts', 'payload' => ['tried' => (int) $rest[0], 'failed' => (int) $rest[1]]],
+            default => throw EntryRefused::because('text', 'Write "start ok", "start fail", or how many were tried and how many failed: "starts 8 2".'),
+        };
+    }
+
+    /**
+     * @param non-empty-list<string> $words
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function symptom(array $words): ?array
+    {
+        return count($words) === 1 && isset(Symptom::WORDS[$words[0]]) && $words[0] !== 'other' ? ['kind' => 'symptom', 'payload' => ['symptom' => $words[0]]] : null;
+    }
+
+    /**
+     * @param non-empty-list<string> $words
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function onPart(array $words, string $text, Description $supply): ?array
+    {
+        $ref = null;
+        foreach (array_keys($supply->parts) as $known) {
+            $ref = strcasecmp((string) $known, $words[0]) === 0 ? (string) $known : $ref;
+        }
+        if ($ref === null || count($words) < 2) {
+            return null;
+        }
+        $rest = array_slice($words, 1);
+        $isLifted = in_array('lifted', $rest, true);
+        foreach ($rest as $word) {
+            if (isset(self::TESTS[$word])) {
+                // The case of a prefix counts: "m" is not "M".
+                $typed = array_slice(preg_split('/\s+/', trim($text)) ?: [], 1);
+                $value = implode('', array_filter($typed, static fn(string $w): bool => ! isset(self::TESTS[mb_strtolower($w)]) && mb_strtolower($w) !== 'lifted'));
+
+                return ['kind' => 'part_test', 'payload' => ['part' => $ref, 'quantity' => self::TESTS[$word], 'text' => $value, 'lifted' => $isLifted]];
+            }
+        }
+        if (count($rest) !== 1) {
+            return null;
+        }
+        $word = $rest[0];
+
+        return match (true) {
+            $word === 'good', $word === 'bad' => ['kind' => 'tested', 'payload' => ['part' => $ref, 'verdict' => $word]],
+            $supply->part($ref)->kind instanceof Fuse && in_array($word, ['intact', 'parted', 'wisp', 'blackened'], true) => ['kind' => 'fuse', 'payload' => ['part' => $ref, 'state' => $word]],
+            $word !== 'other' && isset(Finding::SEES[$word]) => ['kind' => 'finding', 'payload' => ['part' => $ref, 'sees' => $word]],
+            default => null,
+        };
+    }
+}

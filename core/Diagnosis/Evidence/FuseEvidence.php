@@ -1,0 +1,56 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis\Evidence;
+
+use Oculant\Core\Diagnosis\Hypothesis;
+use Oculant\Core\Diagnosis\Knowledge;
+
+/**
+ * How a fuse parted, against how each fault opens it (common practice: a clean break is age or a slight overload, a grey wisp a
+ * good deal more than the rating, a metal-plated glass a short across the mains).
+ */
+final readonly class FuseEvidence implements Evidence
+{
+    private const CLEAN = ['parted' => 0.83, 'wisp' => 0.14, 'blackened' => 0.03];
+
+    private const HARD = ['parted' => 0.3, 'wisp' => 0.5, 'blackened' => 0.2];
+
+    private const VIOLENT = ['parted' => 0.05, 'wisp' => 0.15, 'blackened' => 0.8];
+
+    private const NOT_OPEN = 0.02;
+
+    /**
+     * @param string       $state    a word of FuseLook::STATES, not intact
+     * @param list<string> $replaced
+     */
+    public function __construct(private string $label, private string $fuse, private string $state, private array $replaced = [])
+    {
+    }
+
+    public function label(): string
+    {
+        return $this->label;
+    }
+
+    public function likelihood(string $id, Knowledge $knowledge): float
+    {
+        if ($id === Hypothesis::UNKNOWN) {
+            return 0.2;
+        }
+        $dictionary = $knowledge->dictionary(null);
+        $remaining = $dictionary->remaining($id, $this->replaced);
+        if (($dictionary->hypotheses[$remaining]->ref ?? null) === $this->fuse) {
+            return self::CLEAN[$this->state];
+        }
+        $how = $dictionary->how[$remaining][$this->fuse] ?? '';
+
+        return match (true) {
+            str_contains($how, 'violently') => self::VIOLENT[$this->state],
+            str_contains($how, 'quickly') => self::HARD[$this->state],
+            $how !== '' => self::CLEAN[$this->state],
+            default => self::NOT_OPEN,
+        };
+    }
+}

@@ -1,0 +1,145 @@
+import { Button, Checkbox, Form, Input, Modal, Radio, Select } from 'antd';
+import type { Bench, Option, Words } from '../api/client';
+import { PartField, Sheet } from './Sheet';
+import { ShortStrip } from './ShortStrip';
+
+export interface EvidenceDialog {
+    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short';
+    part?: string;
+}
+
+/** Every kind of evidence beside readings: its letter after the space bar, and what it is for. */
+export const evidenceKinds: { key: string; name: Exclude<EvidenceDialog['name'], 'evidence'>; label: string; about: string }[] = [
+    { key: 's', name: 'finding', label: 'seen', about: 'how a part looks, or that it looks well' },
+    { key: 't', name: 'capacitor', label: 'capacitor test', about: 'capacitance, ESR, leakage' },
+    { key: 'g', name: 'tested', label: 'good or bad', about: 'a part tested out of circuit' },
+    { key: 'e', name: 'eliminated', label: 'taken out', about: 'removed, leg lifted or disturbed: is the fault still here?' },
+    { key: 'b', name: 'substituted', label: 'supply or load', about: 'fed from a bench supply, on a dummy load, cable pulled' },
+    { key: 'f', name: 'fuse', label: 'fuse look', about: 'how it parted, and what was fitted' },
+    { key: 'k', name: 'starts', label: 'count starts', about: 'tried and failed, and how many prove the repair' },
+    { key: 'o', name: 'short', label: 'find a short', about: 'milliohms or millivolts along a rail' },
+];
+
+interface Props {
+    dialog: EvidenceDialog;
+    bench: Bench;
+    words: Words | undefined;
+    onRecord: (kind: string, payload: Record<string, unknown>, stay?: boolean) => void;
+    onClose: () => void;
+    onOpen?: (dialog: EvidenceDialog) => void;
+}
+
+const yesNo = [{ value: 'yes', label: 'Yes' }, { value: 'no', label: 'No' }];
+
+function Choice({ name, label, options }: { name: string; label: string; options: Option[] | undefined }) {
+    return <Form.Item name={name} label={label} rules={[{ required: true, message: 'Choose one.' }]}><Radio.Group className="stacked" options={options ?? []} /></Form.Item>;
+}
+
+function LookFirst({ bench }: { bench: Bench }) {
+    return bench.look_first.length === 0 ? null : (
+        <div className="look-first" aria-label="Look at these first">
+            <p className="hint">Look at these first, with the plug out:</p>
+            <ol>{bench.look_first.slice(0, 5).map((look) => <li key={look.part}><b>{look.label}</b> {look.looks}{look.notes === '' ? '' : ` (${look.notes})`}</li>)}</ol>
+        </div>
+    );
+}
+
+function StartCounter({ bench, onRecord, onClose }: Pick<Props, 'bench' | 'onRecord' | 'onClose'>) {
+    const { starts } = bench;
+    const count = (failed: number) => onRecord('starts', { tried: 1, failed }, true);
+    return (
+        <Modal open title="Count starts" footer={<Button onClick={onClose}>Back</Button>} onCancel={onClose} focusTriggerAfterClose={false}>
+            <div className="starts">
+                <Button className="start-button" type="primary" autoFocus onClick={() => count(0)}>Started</Button>
+                <Button className="start-button" onClick={() => count(1)}>Did not start</Button>
+            </div>
+            {starts !== null && (
+                <dl className="tally">
+                    <div><dt>before a repair</dt><dd>{starts.before.tried} tried, {starts.before.failed} failed</dd></div>
+                    {starts.after.tried > 0 && <div><dt>after it</dt><dd>{starts.after.tried} tried, {starts.after.failed} failed</dd></div>}
+                </dl>
+            )}
+            <p role="status">{starts?.sentence ?? 'Count every start, warm and cold. Let the unit rest between starts as its owner would.'}</p>
+        </Modal>
+    );
+}
+
+function Capacitor({ bench, words, save, onClose }: { bench: Bench; words: Words | undefined; save: (values: Record<string, string>) => void; onClose: () => void }) {
+    return (
+        <Sheet title="Capacitor on its meter" initial={{ quantity: 'esr', lifted: false }} onClose={onClose} onSave={save}>
+            <PartField parts={bench.parts.filter((part) => part.is_capacitor)} label="Capacitor" />
+            <Choice name="quantity" label="What was measured" options={words?.tests} />
+            <Form.Item name="text" label="It shows" rules={[{ required: true, message: 'Type what the meter shows, for example 850u, 0R4 or 2mA.' }]}><Input placeholder="850u, 0R4, 2mA, OL" /></Form.Item>
+            <Form.Item name="lifted" valuePropName="checked"><Checkbox>One leg lifted</Checkbox></Form.Item>
+        </Sheet>
+    );
+}
+
+/** The sheets for evidence that is no reading at a test point. */
+export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpen }: Props) {
+    const save = (kind: string) => (values: Record<string, unknown>) => onRecord(kind, values);
+    const loads = bench.parts.filter((part) => part.is_load);
+    const fuses = bench.parts.filter((part) => part.kind === 'fuse');
+    switch (dialog.name) {
+        case 'evidence':
+            return (
+                <Modal open title="What do you know?" footer={null} onCancel={onClose} focusTriggerAfterClose={false}>
+                    <ul className="kinds">
+                        {evidenceKinds.map((kind) => (
+                            <li key={kind.key}><button type="button" onClick={() => onOpen?.({ name: kind.name })}><kbd>{kind.key.toUpperCase()}</kbd><b>{kind.label}</b><span>{kind.about}</span></button></li>
+                        ))}
+                    </ul>
+                    <p className="hint">The one field takes them too: c5 esr 0.8, c5 850u cap lifted, c5 bulging, u2 good, f1 blackened, start ok, hum.</p>
+                </Modal>
+            );
+        case 'finding':
+            return (
+                <Sheet title="Seen on a part" initial={{ part: dialog.part }} onClose={onClose} onSave={save('finding')}>
+                    <PartField parts={bench.parts} focus={dialog.part === undefined} />
+                    <Form.Item name="sees" label="What you see" rules={[{ required: true, message: 'Choose what comes nearest.' }]}><Select showSearch={{ optionFilterProp: 'label' }} options={words?.sees ?? []} /></Form.Item>
+                    <Form.Item name="text" label="In words"><Input placeholder="vent bulged, crust at the base" /></Form.Item>
+                    <LookFirst bench={bench} />
+                </Sheet>
+            );
+        case 'capacitor':
+            return <Capacitor bench={bench} words={words} save={save('part_test')} onClose={onClose} />;
+        case 'tested':
+            return (
+                <Sheet title="Tested out of circuit" initial={{ verdict: 'good' }} onClose={onClose} onSave={save('tested')}>
+                    <PartField parts={bench.parts} />
+                    <Choice name="verdict" label="It is" options={[{ value: 'good', label: 'good' }, { value: 'bad', label: 'bad' }]} />
+                    <Form.Item name="text" label="How it was tested"><Input placeholder="component tester, swapped with the other channel" /></Form.Item>
+                </Sheet>
+            );
+        case 'eliminated':
+            return (
+                <Sheet title="Is the fault still here?" initial={{ how: 'lifted', still: 'yes' }} onClose={onClose} onSave={save('eliminated')}>
+                    <PartField parts={bench.parts} />
+                    <Choice name="how" label="What was done" options={words?.how} />
+                    <Choice name="still" label="Fault still here" options={yesNo} />
+                    <p className="hint">A fault that vanishes when something is touched is suspicion, not proof. What was lifted must go back.</p>
+                </Sheet>
+            );
+        case 'substituted':
+            return (
+                <Sheet title="Supply or load?" initial={{ part: loads.length === 1 ? loads[0]?.ref : undefined, what: 'bench_supply', works: 'yes' }} onClose={onClose} onSave={save('substituted')}>
+                    <PartField parts={loads} label="Load" />
+                    <Choice name="what" label="What was done" options={words?.substitution} />
+                    <Choice name="works" label="Works then" options={yesNo} />
+                    <p className="caution">Polarity and current limit first: a bench supply at the wrong voltage kills a good load.</p>
+                </Sheet>
+            );
+        case 'fuse':
+            return (
+                <Sheet title="How does the fuse look?" initial={{ part: fuses[0]?.ref, state: 'parted' }} onClose={onClose} onSave={save('fuse')}>
+                    <PartField parts={fuses} label="Fuse" focus={fuses.length > 1} />
+                    <Choice name="state" label="It is" options={words?.fuse} />
+                    <Form.Item name="fitted" label="Marked, if another than due"><Input placeholder="T2A" /></Form.Item>
+                </Sheet>
+            );
+        case 'starts':
+            return <StartCounter bench={bench} onRecord={onRecord} onClose={onClose} />;
+        case 'short':
+            return <ShortStrip bench={bench} words={words} onRecord={onRecord} onClose={onClose} />;
+    }
+}
