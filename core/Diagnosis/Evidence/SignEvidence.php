@@ -14,6 +14,9 @@ final readonly class SignEvidence implements Evidence
     /** How often a sign is reported although the fault does not show it, or the other way round. */
     private const ERROR = 0.06;
 
+    /** What an owner remembers, or what many faults may do or not, says less (common practice). */
+    private const VAGUE = ['bang' => 0.2, 'smoke' => 0.2, 'shock' => 0.15, 'intermittent' => 0.15, 'load' => 0.2];
+
     /** @param list<string> $replaced references of parts replaced before */
     public function __construct(private string $label, private string $mode, private string $sign, private array $replaced = [])
     {
@@ -31,9 +34,11 @@ final readonly class SignEvidence implements Evidence
         }
         $dictionary = $knowledge->dictionary(null);
 
+        $error = self::VAGUE[$this->sign] ?? self::ERROR;
+
         return match (Signs::shows($dictionary, $this->mode, $dictionary->remaining($id, $this->replaced), $this->sign)) {
-            true => 1 - self::ERROR,
-            false => self::ERROR,
+            true => 1 - $error,
+            false => $error,
             null => 0.5,
         };
     }

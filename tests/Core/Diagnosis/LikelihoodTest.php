@@ -82,7 +82,10 @@ final class LikelihoodTest extends TestCase
         yield 'lamp of the living rail' => ['U2:open', 'LED1 dark', false];
         yield 'fuse after a short' => ['C1:short', 'F1 open', true];
         yield 'fuse after a dead regulator' => ['U1:open', 'F1 intact', true];
-        yield 'words that say nothing of the supply' => ['U1:open', 'smoke', null];
+        yield 'a dead regulator does not smoke' => ['U1:open', 'smoke', false];
+        yield 'a shorted reservoir goes with a bang' => ['C1:short', 'bang', false];
+        yield 'a switch comes and goes' => ['S1:open', 'intermittent', true];
+        yield 'words that say nothing of the supply' => ['U1:open', 'hot', null];
     }
 
     #[DataProvider('signs')]

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Diagnosis;
 
 use Oculant\Core\Diagnosis\Candidate;
+use Oculant\Core\Diagnosis\Evidence\Evidence;
 use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Hypothesis;
@@ -72,9 +73,10 @@ final class SuspectsTest extends TestCase
             ->add('finding', ['part' => 'U2', 'text' => 'crater']);
         $evidence = EvidenceList::from($bench->supply, $bench->state());
 
-        self::assertSame(['F1 intact', 'LED1 dark', 'look'], array_map(static fn(Evidence $e): string => $e->key, $evidence));
-        self::assertSame('loaded', $evidence[0]->mode);
-        self::assertSame('U2', $evidence[2]->part);
+        self::assertSame(['Fuse found intact', 'Indicator dark', 'Smoke or burnt smell', 'U2: crater'], array_map(static fn(Evidence $e): string => $e->label(), $evidence));
+        $knowledge = Supplies::knowledge('tide-recorder');
+        self::assertGreaterThan($evidence[0]->likelihood('C1:short', $knowledge), $evidence[0]->likelihood('U1:open', $knowledge), 'a shorted reservoir opens the fuse');
+        self::assertGreaterThan($evidence[3]->likelihood('U1:open', $knowledge), $evidence[3]->likelihood('U2:open', $knowledge));
     }
 
     public function testResidualAndOverloadedReadingsAreNoEvidence(): void

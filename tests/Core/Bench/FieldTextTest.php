@@ -1,0 +1,100 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Bench;
+
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\FieldText;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Bench;
+use Tests\Support\Supplies;
+
+/** The one field: what is a reading and what is something else. */
+final class FieldTextTest extends TestCase
+{
+    /** @return iterable<string, array{string, string, array<string, mixed>}> text, kind, part of the payload */
+    public static function texts(): iterable
+    {
+        yield 'series resistance' => ['c1 esr 0.8', 'part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8', 'lifted' => false]];
+        yield 'the other way round, lifted' => ['C1 850u cap lifted', 'part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850u', 'lifted' => true]];
+        yield 'leakage' => ['c1 leak 2mA lifted', 'part_test', ['quantity' => 'leakage', 'text' => '2mA']];
+        yield 'milli is not mega' => ['c1 esr 12m', 'part_test', ['text' => '12m']];
+        yield 'good' => ['Z1 good', 'tested', ['part' => 'Z1', 'verdict' => 'good']];
+        yield 'bad' => ['z1 bad', 'tested', ['verdict' => 'bad']];
+        yield 'a look' => ['c1 bulging', 'finding', ['part' => 'C1', 'sees' => 'bulging']];
+        yield 'looks well' => ['r1 well', 'finding', ['sees' => 'well']];
+        yield 'a fuse' => ['f1 blackened', 'fuse', ['part' => 'F1', 'state' => 'blackened']];
+        yield 'a start' => ['start ok', 'starts', ['tried' => 1, 'failed' => 0]];
+        yield 'a failed one' => ['start fail', 'starts', ['tried' => 1, 'failed' => 1]];
+        yield 'several' => ['starts 8 2', 'starts', ['tried' => 8, 'failed' => 2]];
+        yield 'a symptom' => ['hum', 'symptom', ['symptom' => 'hum']];
+    }
+
+    /** @param array<string, mixed> $payload */
+    #[DataProvider('texts')]
+    public function testUnderstands(string $text, string $kind, array $payload): void
+    {
+        $understood = FieldText::understand($text, Supplies::demo('tuner-feed'));
+
+        self::assertSame($kind, $understood['kind'] ?? null);
+        self::assertEquals($payload, array_intersect_key($understood['payload'] ?? [], $payload));
+    }
+
+    /** @return iterable<string, array{string}> */
+    public static function readings(): iterable
+    {
+        foreach (['13.9', '-15.02', 'OL', '0R4', 'tp3 13.9', 'f1 0.3 ohm', 'c1 12k', '9..13', 'r1 OL', ''] as $text) {
+            yield "\"{$text}\"" => [$text];
+        }
+    }
+
+    #[DataProvider('readings')]
+    public function testLeavesReadingsAlone(string $text): void
+    {
+        self::assertNull(FieldText::understand($text, Supplies::demo('tuner-feed')));
+    }
+
+    public function testStartsWithoutACountSayHow(): void
+    {
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage('Write "start ok"');
+        FieldText::understand('start maybe', Supplies::demo('tuner-feed'));
+    }
+
+    /** @return iterable<string, array{string, array<string, mixed>, string}> kind, payload, part of the message */
+    public static function refused(): iterable
+    {
+        yield 'a resistor has no series resistance of that kind' => ['part_test', ['part' => 'R1', 'quantity' => 'esr', 'text' => '0.8'], 'is no capacitor'];
+        yield 'leakage in circuit' => ['part_test', ['part' => 'C1', 'quantity' => 'leakage', 'text' => '2mA'], 'with one leg lifted'];
+        yield 'a bare number of farads' => ['part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850'], 'Write 850u'];
+        yield 'less than nothing' => ['part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '-1'], 'below zero'];
+        yield 'neither good nor bad' => ['tested', ['part' => 'C1', 'verdict' => 'perhaps'], 'good, bad'];
+        yield 'no answer' => ['eliminated', ['part' => 'C1', 'how' => 'removed'], 'still here'];
+        yield 'a load that is none' => ['substituted', ['part' => 'C1', 'what' => 'dummy_load', 'works' => true], 'Loads here: RL1'];
+        yield 'a fuse that is none' => ['fuse', ['part' => 'R1', 'state' => 'parted'], 'is no fuse'];
+        yield 'more failed than tried' => ['starts', ['tried' => 3, 'failed' => 4], 'between 0 and 3'];
+        yield 'no starts' => ['starts', ['tried' => 0, 'failed' => 0], '1 to 1000'];
+        yield 'one part is no strip' => ['short', ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => '31']]], '2 to 40 parts'];
+        yield 'a part twice' => ['short', ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => '31'], ['part' => 'C1', 'text' => '30']]], 'once along the strip'];
+        yield 'words for numbers' => ['short', ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => 'some'], ['part' => 'C2', 'text' => '30']]], 'Cannot read "some"'];
+        yield 'a welding current' => ['short', ['method' => 'injected', 'current' => '30 A', 'resolution' => '1m', 'readings' => []], 'begin with 0.1 to 0.25 A'];
+    }
+
+    /** @param array<string, mixed> $payload */
+    #[DataProvider('refused')]
+    public function testRefusesWithAReason(string $kind, array $payload, string $message): void
+    {
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage($message);
+        (new Bench(Supplies::demo('tuner-feed')))->add($kind, $payload);
+    }
+
+    public function testNothingIsTestedOnALiveUnit(): void
+    {
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage('a charged capacitor destroys the meter');
+        (new Bench(Supplies::demo('tuner-feed')))->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8']);
+    }
+}
