@@ -27,83 +27,82 @@ use Oculant\Core\Supply\Description;
 /** Turns what the log says into evidence for the reasoner. */
 final class EvidenceList
 {
-    /** @return list<Evidence> */
+    /** @return list<Evidence> in the order of the log */
     public static function from(Description $supply, BenchState $state): array
     {
-        return [
-            ...self::symptoms($supply, $state),
-            ...self::parts($supply, $state),
-            ...self::readings($state),
-        ];
+        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($state)];
+        usort($all, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
+
+        return array_column($all, 1);
     }
 
-    /** @return list<Evidence> */
+    /** @return list<array{string, Evidence}> with the entry it comes from */
     private static function symptoms(Description $supply, BenchState $state): array
     {
         $evidence = [];
         $mode = self::usedMode($supply);
         foreach ($state->symptoms as $symptom) {
             foreach (self::signs($supply, $symptom['symptom']) as $sign) {
-                $evidence[] = new SignEvidence(Symptom::WORDS[$symptom['symptom']] ?? $symptom['symptom'], $mode, $sign, $symptom['replaced']);
+                $evidence[] = [$symptom['entry'], new SignEvidence(Symptom::WORDS[$symptom['symptom']] ?? $symptom['symptom'], $mode, $sign, $symptom['replaced'])];
             }
         }
         foreach ($state->fuses as $fuse) {
             $label = "{$fuse['part']} ".FuseLook::STATES[$fuse['state']];
-            $evidence[] = $fuse['state'] === 'intact' ? new SignEvidence($label, $mode, "{$fuse['part']} intact", $fuse['replaced']) : new FuseEvidence($label, $fuse['part'], $fuse['state'], $fuse['replaced']);
+            $evidence[] = [$fuse['entry'], $fuse['state'] === 'intact' ? new SignEvidence($label, $mode, "{$fuse['part']} intact", $fuse['replaced']) : new FuseEvidence($label, $fuse['part'], $fuse['state'], $fuse['replaced'])];
         }
         $counted = StartCount::of($state->starts);
         // One failed start in several is what comes and goes; all of them failed is simply a fault.
         if ($counted->failed > 0 && $counted->failed < $counted->tried) {
-            $evidence[] = new SignEvidence("{$counted->failed} of {$counted->tried} starts failed", $mode, 'intermittent', $counted->replaced);
+            $evidence[] = [$state->starts[0]['entry'], new SignEvidence("{$counted->failed} of {$counted->tried} starts failed", $mode, 'intermittent', $counted->replaced)];
         }
 
         return $evidence;
     }
 
-    /** @return list<Evidence> */
+    /** @return list<array{string, Evidence}> with the entry it comes from */
     private static function parts(Description $supply, BenchState $state): array
     {
         $evidence = [];
         foreach ($state->findings as $finding) {
-            $evidence[] = Looks::evidence("{$finding['part']}: {$finding['text']}", $supply->part($finding['part']), $finding['sees']);
+            $evidence[] = [$finding['entry'], Looks::evidence("{$finding['part']}: {$finding['text']}", $supply->part($finding['part']), $finding['sees'])];
         }
         foreach ($state->tested as $test) {
-            $evidence[] = $test['isGood'] ? new PartEvidence("{$test['part']} tested good", $test['part'], 0.03) : new PartEvidence("{$test['part']} tested bad", $test['part'], 1.0, 0.03);
+            $evidence[] = [$test['entry'], $test['isGood'] ? new PartEvidence("{$test['part']} tested good", $test['part'], 0.03) : new PartEvidence("{$test['part']} tested bad", $test['part'], 1.0, 0.03)];
         }
         foreach ($state->eliminated as $out) {
             $label = sprintf('%s %s, fault %s', $out['part'], Eliminated::HOW[$out['how']], $out['still'] ? 'still here' : 'gone');
-            $evidence[] = match (true) {
+            $evidence[] = [$out['entry'], match (true) {
                 // A fault that vanishes when something is touched is suspicion, not proof (common practice).
                 $out['how'] === 'disturbed' => $out['still'] ? new PartEvidence($label, $out['part'], 0.8) : new PartEvidence($label, $out['part'], 1.0, 0.4),
                 $out['still'] => new PartEvidence($label, $out['part'], 0.05),
                 default => new PartEvidence($label, $out['part'], 1.0, 0.15),
-            };
+            }];
         }
         foreach ($state->substituted as $swap) {
-            $evidence[] = new SideEvidence(sprintf('%s, %s: %s', $swap['part'], Substituted::WHAT[$swap['what']], $swap['works'] ? 'works' : 'does not work'), $swap['part'], $swap['what'], $swap['works']);
+            $evidence[] = [$swap['entry'], new SideEvidence(sprintf('%s, %s: %s', $swap['part'], Substituted::WHAT[$swap['what']], $swap['works'] ? 'works' : 'does not work'), $swap['part'], $swap['what'], $swap['works'])];
         }
         // The newest strip holds everything that was measured along it.
         foreach (array_slice($state->shorts, -1) as $short) {
-            $evidence[] = new ShortEvidence('short along the rail', ShortFinder::likelihoods($short['readings'], $short['resolution'], $short['method']));
+            $evidence[] = [$short['entry'], new ShortEvidence('short along the rail', ShortFinder::likelihoods($short['readings'], $short['resolution'], $short['method']), $short['replaced'])];
         }
         $meter = new CapacitorMeter($supply);
         foreach ($state->partTests as $test) {
             $label = sprintf('%s %s %s', $test['part'], $test['quantity'] === CapacitorMeter::ESR ? 'ESR' : $test['quantity'], CapacitorJudge::write($test['quantity'], $test['value']));
-            $evidence[] = new CapacitorEvidence($label, $meter, $test['part'], $test['quantity'], $test['lifted'], $test['value'], $test['replaced']);
+            $evidence[] = [$test['entry'], new CapacitorEvidence($label, $meter, $test['part'], $test['quantity'], $test['lifted'], $test['value'], $test['replaced'])];
         }
 
         return $evidence;
     }
 
-    /** @return list<Evidence> */
+    /** @return list<array{string, Evidence}> with the entry it comes from */
     private static function readings(BenchState $state): array
     {
         $evidence = [];
         foreach (array_filter($state->readings, self::counts(...)) as $reading) {
             if ($reading->swing > 0.0) {
-                $evidence[] = new ReadingEvidence("{$reading->target} wanders by ".Reading::write('dc', $reading->swing), $reading->mode, $reading->target, 'swing', $reading->swing, $reading->replaced, $reading->mainsVolts);
+                $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} wanders by ".Reading::write('dc', $reading->swing), $reading->mode, $reading->target, 'swing', $reading->swing, $reading->replaced, $reading->mainsVolts)];
             }
-            $evidence[] = new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value), $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts);
+            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value), $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts)];
         }
 
         return $evidence;

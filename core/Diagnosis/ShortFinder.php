@@ -190,7 +190,7 @@ final class ShortFinder
         [$first, $second] = $ranked;
         if ($isClear) {
             return [
-                'sentence' => sprintf('%s: %d %%. Its reading is the smallest, and the others rise away from it.', $first['part'], (int) round(100 * $first['probability'])),
+                'sentence' => sprintf('%s: %s. Its reading is the smallest, and the others rise away from it.', $first['part'], $first['probability'] > 0.99 ? 'more than 99 %' : sprintf('%d %%', (int) round(100 * $first['probability']))),
                 'advice' => "Lift one leg of {$first['part']} and see whether the rail clears, before anything else comes out.",
             ];
         }

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Point;
 
@@ -18,7 +20,9 @@ final class ShortRails
         $rails = $seen = [];
         foreach ($supply->points as $id => $point) {
             $parts = array_filter($supply->parts, static fn(Part $part): bool => self::canHoldDown($part, $point));
-            if (count($parts) > 1 && ! isset($seen[$point->node])) {
+            // A winding is a short by itself; a rail is where something is stored or drawn.
+            $isRail = array_filter($parts, static fn(Part $part): bool => $part->kind instanceof StoresCharge || $part->kind instanceof Consumes) !== [];
+            if ($isRail && count($parts) > 1 && ! isset($seen[$point->node])) {
                 $seen[$point->node] = true;
                 $rails[] = ['point' => (string) $id, 'name' => $point->name, 'parts' => array_map(strval(...), array_keys($parts))];
             }

@@ -83,8 +83,14 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
     switch (dialog.name) {
         case 'evidence':
             return (
-                <Modal open title="What do you know?" footer={null} onCancel={onClose} focusTriggerAfterClose={false}>
-                    <ul className="kinds">
+                <Modal open title="What do you know?" footer={null} onCancel={onClose} focusTriggerAfterClose={false} afterOpenChange={(open) => { if (open) document.querySelector<HTMLElement>('.kinds button')?.focus(); }}>
+                    <ul className="kinds" onKeyDown={(event) => {
+                        const kind = evidenceKinds.find((k) => k.key === event.key.toLowerCase());
+                        if (kind !== undefined) {
+                            event.preventDefault();
+                            onOpen?.({ name: kind.name });
+                        }
+                    }}>
                         {evidenceKinds.map((kind) => (
                             <li key={kind.key}><button type="button" onClick={() => onOpen?.({ name: kind.name })}><kbd>{kind.key.toUpperCase()}</kbd><b>{kind.label}</b><span>{kind.about}</span></button></li>
                         ))}

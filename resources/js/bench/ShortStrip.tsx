@@ -22,7 +22,7 @@ export function ShortStrip({ bench, words, onRecord, onClose }: {
     const swap = (k: number) => setParts((now) => now.map((part, i) => (i === k - 1 ? now[k] ?? part : i === k ? now[k - 1] ?? part : part)));
     const find = () => onRecord('short', { method, resolution, current, readings: given.map((part) => ({ part, text: readings[part] })) }, true);
     return (
-        <Modal open width={620} title="Find a short along a rail" onCancel={onClose} focusTriggerAfterClose={false} footer={[<Button key="back" onClick={onClose}>Back</Button>, <Button key="find" type="primary" disabled={given.length < 2} onClick={find}>Find it</Button>]}>
+        <Modal open width={620} afterOpenChange={(open) => { if (open) document.querySelector<HTMLElement>('.strip-parts input')?.focus(); }} title="Find a short along a rail" onCancel={onClose} focusTriggerAfterClose={false} footer={[<Button key="back" onClick={onClose}>Back</Button>, <Button key="find" type="primary" disabled={given.length < 2} onClick={find}>Find it</Button>]}>
             {bench.strips.length === 0
                 ? <p>No rail of this supply has two parts side by side that could hold it down.</p>
                 : (
