@@ -10,6 +10,7 @@ use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Diagnosis\Signs;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Supply\Description;
@@ -17,7 +18,12 @@ use Oculant\Core\Supply\Description;
 /** Follows every next step on a simulated unit until a cause is proposed: for practice, tests and the bench figures. */
 final readonly class SimulatedTechnician
 {
-    private const MOST_STEPS = 30;
+    private const MOST_STEPS = 40;
+
+    private const CONFIDENT = 0.9;
+
+    /** Minutes to unplug, discharge and prove it, or to power up again (common practice). */
+    private const STATE_CHANGE = 2.0;
 
     public function __construct(private Description $supply, private Knowledge $knowledge)
     {
@@ -26,10 +32,10 @@ final readonly class SimulatedTechnician
     /**
      * @param string $fault hypothesis, for example "C1:dried"
      *
-     * @return array{right: bool, confident: bool, steps: int, readings: list<string>, top: string}
+     * @return array{right: bool, confident: bool, steps: int, minutes: float, readings: list<string>, top: string}
      *         right if the likeliest group holds the fault; confident if it was proposed as found
      */
-    public function find(string $fault, int $seed): array
+    public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
     {
         $dictionary = $this->knowledge->dictionary(null);
         $hypothesis = $dictionary->hypotheses[$fault];
@@ -37,32 +43,113 @@ final readonly class SimulatedTechnician
         $state = new BenchState($this->supply->mode(null)->id);
         $state->symptoms = $this->complaint($dictionary, $fault);
         $readings = [];
+        $minutes = 0.0;
         for ($move = 0; $move < self::MOST_STEPS; $move++) {
             $workup = new Workup($this->supply, $state, $this->knowledge);
-            $next = $workup->next()['next'];
-            if ($next['kind'] === 'state') {
-                $state->power = PowerState::from((string) $next['power']);
-                $state->mode = (string) $next['mode'];
-            } elseif ($next['kind'] === 'measure') {
-                [$target, $quantity] = [(string) $next['target'], (string) $next['quantity']];
-                $value = $state->power->isEnergised()
-                    ? $unit->live($target, $quantity, $state->mode)
-                    : $unit->dead($target, $state->mode);
-                $state->readings[] = new TakenReading("r{$move}", $target, $quantity, $value, $state->power, $state->mode, null, []);
-                $readings[] = "{$target} {$quantity} {$value}";
-            } else {
+            $choice = $strategy === Strategy::NextStep ? $this->asSuggested($workup, $state) : $this->byTheBook($workup, $state, $strategy);
+            if ($choice === null) {
                 break;
             }
+            [$target, $quantity, $energised, $mode, $cost] = $choice;
+            $state->power = $energised ? PowerState::Live : PowerState::Unplugged;
+            $state->mode = $mode;
+            $minutes += $cost;
+            $value = $energised ? $unit->live($target, $quantity, $mode) : $unit->dead($target, $mode);
+            $state->readings[] = new TakenReading("r{$move}", $target, $quantity, $value, $state->power, $mode, null, []);
+            $readings[] = "{$target} {$quantity} {$value}";
         }
         $top = (new Workup($this->supply, $state, $this->knowledge))->suspects()[0];
 
         return [
             'right' => in_array($fault, array_map(static fn(Hypothesis $h): string => $h->id, $top->members), true),
-            'confident' => $top->probability > 0.9,
+            'confident' => $top->probability > self::CONFIDENT,
             'steps' => count($readings),
+            'minutes' => $minutes,
             'readings' => $readings,
             'top' => $top->title,
         ];
+    }
+
+    /** @return array{string, string, bool, string, float}|null target, quantity, energised, mode, minutes; null once a cause is proposed */
+    private function asSuggested(Workup $workup, BenchState $state): ?array
+    {
+        $next = $workup->next()['next'];
+        if ($next['kind'] === 'state') {
+            // Changing the state is part of the measurement it is made for.
+            $state->power = PowerState::from((string) $next['power']);
+            $state->mode = (string) $next['mode'];
+            $changed = self::STATE_CHANGE;
+            $workup = new Workup($this->supply, $state, $this->knowledge);
+            $next = $workup->next()['next'];
+        }
+        if ($next['kind'] !== 'measure') {
+            return null;
+        }
+        [$target, $quantity] = [(string) $next['target'], (string) $next['quantity']];
+        foreach ($workup->candidates() as $candidate) {
+            if ($candidate->target === $target && $candidate->quantity === $quantity && $candidate->mode === $state->mode) {
+                return [$target, $quantity, $candidate->energised, $candidate->mode, $candidate->minutes + ($changed ?? 0.0)];
+            }
+        }
+
+        return [$target, $quantity, $state->power->isEnergised(), $state->mode, 1.0 + ($changed ?? 0.0)];
+    }
+
+    /** @return array{string, string, bool, string, float}|null */
+    private function byTheBook(Workup $workup, BenchState $state, Strategy $strategy): ?array
+    {
+        if ($workup->suspects()[0]->probability > self::CONFIDENT) {
+            return null;
+        }
+        $mode = $this->supply->mode(null)->id;
+        $functions = $workup->functions();
+        $left = [];
+        foreach ($this->supply->points as $id => $point) {
+            if ($state->latest((string) $id, $functions[$id], $mode) === null) {
+                $left[(string) $id] = $point->minutes + ($state->power->isEnergised() ? 0.0 : self::STATE_CHANGE);
+            }
+        }
+        if ($left !== []) {
+            $target = $strategy === Strategy::Walking ? (string) array_key_first($left) : $this->mostEven(array_map(strval(...), array_keys($left)), $workup, $functions, $mode);
+
+            return [$target, $functions[$target], true, $mode, $left[$target]];
+        }
+        foreach ($this->supply->deadChecks() as $id => $check) {
+            if ($state->latest((string) $id, $check->quantity, $mode) === null) {
+                return [(string) $id, $check->quantity, false, $mode, 0.75 + ($state->power->isEnergised() ? self::STATE_CHANGE : 0.0)];
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * The point at which the possible faults part into halves of equal weight: dead or wrong here, or not.
+     *
+     * @param non-empty-list<string> $points
+     * @param array<string, string>  $functions
+     */
+    private function mostEven(array $points, Workup $workup, array $functions, string $mode): string
+    {
+        $dictionary = $this->knowledge->dictionary(null);
+        $best = $points[0];
+        $least = INF;
+        foreach ($points as $point) {
+            $key = "{$point} {$functions[$point]}";
+            $healthy = $dictionary->reading($mode, Hypothesis::HEALTHY, $key);
+            $wrong = $all = 0.0;
+            foreach ($workup->suspects() as $suspect) {
+                foreach ($suspect->members as $member) {
+                    $share = $suspect->probability / count($suspect->members);
+                    $all += $share;
+                    $wrong += Likelihood::indistinguishable($key, $dictionary->reading($mode, $member->id, $key), $healthy) ? 0.0 : $share;
+                }
+            }
+            $off = abs($wrong - $all / 2);
+            [$best, $least] = $off < $least ? [$point, $off] : [$best, $least];
+        }
+
+        return $best;
     }
 
     /**

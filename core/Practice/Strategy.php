@@ -1,0 +1,15 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Practice;
+
+/** How a simulated technician picks the next measurement: as the engine says, or as textbooks do. */
+enum Strategy: string
+{
+    case NextStep = 'next step';
+    /** From the input to the output, point by point, then part by part. */
+    case Walking = 'walking from the input';
+    /** The live point that splits what is still possible most evenly; then part by part. */
+    case HalfSplit = 'half-split';
+}
