@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Controllers\Api\BenchController;
 use App\Http\Controllers\Api\EngineController;
 use App\Http\Controllers\Api\ExportController;
+use App\Http\Controllers\Api\HistoryController;
 use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\JobController;
 use App\Http\Controllers\Api\KindController;
@@ -54,6 +55,8 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::get('supplies/{supply}/progress', [EngineController::class, 'progress']);
     Route::get('supplies/{supply}/budget', [EngineController::class, 'budget']);
     Route::get('supplies/{supply}/waveforms', [EngineController::class, 'waveforms']);
+    Route::get('supplies/{supply}/history', [HistoryController::class, 'show']);
+    Route::delete('supplies/{supply}/history', [HistoryController::class, 'forget']);
     Route::get('supplies/{supply}/spice', [ExportController::class, 'spice']);
     Route::get('supplies/{supply}/json', [ExportController::class, 'json']);
 });

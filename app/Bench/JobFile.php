@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Bench;
 
 use App\Knowledge\Library;
+use App\Library\WorkshopHistory;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Solve;
@@ -52,7 +53,15 @@ final class JobFile
 
     public function workup(): Workup
     {
-        return $this->workup ??= new Workup($this->supply, $this->state, $this->knowledge);
+        return $this->workup ??= new Workup($this->supply, $this->state, $this->knowledge, $this->seenBefore());
+    }
+
+    /** @return array<string, int> */
+    private function seenBefore(): array
+    {
+        $supply = $this->job->supply;
+
+        return $supply === null ? [] : (new WorkshopHistory())->of($supply, $this->job->id);
     }
 
     /** @return array<string, mixed> as RepairReport::of() gives it */

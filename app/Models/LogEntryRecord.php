@@ -10,6 +10,7 @@ use Oculant\Core\Bench\LogEntry;
 
 /**
  * @property array<string, mixed> $payload
+ * @property \Carbon\CarbonImmutable $received_at
  */
 final class LogEntryRecord extends Model
 {

@@ -25,6 +25,12 @@ final class RepairJob extends Model
         return $this->belongsTo(User::class);
     }
 
+    /** @return BelongsTo<Supply, $this> */
+    public function supply(): BelongsTo
+    {
+        return $this->belongsTo(Supply::class);
+    }
+
     /** @return HasMany<LogEntryRecord, $this> in the order of their ULIDs */
     public function entries(): HasMany
     {

@@ -13,6 +13,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
 /**
  * @property array<string, mixed> $description
  * @property string|null $parent_id
+ * @property \Illuminate\Support\Carbon|null $history_from
  */
 final class Supply extends Model
 {
@@ -54,6 +55,6 @@ final class Supply extends Model
 
     protected function casts(): array
     {
-        return ['description' => 'array'];
+        return ['description' => 'array', 'history_from' => 'datetime'];
     }
 }

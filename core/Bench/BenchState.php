@@ -13,6 +13,12 @@ final class BenchState
 
     public ?float $mainsVolts = null;
 
+    /** The unit's age, if anybody knows. */
+    public ?int $years = null;
+
+    /** @var list<string> words of Background::CONDITIONS */
+    public array $conditions = [];
+
     /** @var list<TakenReading> */
     public array $readings = [];
 

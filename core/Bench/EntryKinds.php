@@ -17,6 +17,7 @@ final class EntryKinds
             new Entry\Power(),
             new Entry\MainsMeasured(),
             new Entry\Reading(),
+            new Entry\Background(),
             new Entry\Finding(),
             new Entry\FuseLook(),
             new Entry\PartTest(),

@@ -14,7 +14,8 @@ final class Reasoner
 
     private const UNKNOWN_SHARE = 0.03;
 
-    public function __construct(private readonly Knowledge $knowledge)
+    /** @param Priors|null $priors null for those of the kinds alone */
+    public function __construct(private readonly Knowledge $knowledge, private readonly ?Priors $priors = null)
     {
     }
 
@@ -41,12 +42,10 @@ final class Reasoner
     /** @return non-empty-array<string, float> natural logarithms */
     private function priors(): array
     {
-        $hypotheses = $this->knowledge->dictionary(null)->hypotheses;
-        $total = array_sum(array_map(static fn(Hypothesis $h): float => $h->weight, $hypotheses));
         $share = 1 - self::HEALTHY_SHARE - self::UNKNOWN_SHARE;
         $log = [Hypothesis::HEALTHY => log(self::HEALTHY_SHARE), Hypothesis::UNKNOWN => log(self::UNKNOWN_SHARE)];
-        foreach ($hypotheses as $id => $hypothesis) {
-            $log[$id] = log($share * $hypothesis->weight / $total);
+        foreach (($this->priors ?? Priors::plain($this->knowledge->dictionary(null)))->share as $id => $prior) {
+            $log[$id] = log($share * $prior);
         }
 
         return $log;

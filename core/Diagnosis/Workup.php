@@ -33,16 +33,18 @@ final class Workup
     /** @var list<Suspect> */
     private array $suspects;
 
+    /** @param array<string, int> $seen times this workshop found each hypothesis on this board */
     public function __construct(
         private readonly Description $supply,
         private readonly BenchState $state,
         private readonly Knowledge $knowledge,
+        private readonly array $seen = [],
     ) {
         foreach (array_keys($supply->modes) as $mode) {
             $this->expectations[$mode] = $knowledge->expectations((string) $mode, $state->mainsVolts);
         }
         $this->dictionary = $knowledge->dictionary($state->mainsVolts);
-        $this->belief = (new Reasoner($knowledge))->weigh(EvidenceList::from($supply, $state));
+        $this->belief = (new Reasoner($knowledge, Priors::of($this->dictionary, $supply, $state, $seen)))->weigh(EvidenceList::from($supply, $state));
         $this->suspects = Suspects::of($this->dictionary, $this->belief);
     }
 
@@ -257,6 +259,12 @@ final class Workup
         $short = $this->state->shorts[count($this->state->shorts) - 1] ?? null;
 
         return $short === null ? null : ShortFinder::find($short['readings'], $short['resolution'], $short['method'], ShortRails::priors($this->dictionary));
+    }
+
+    /** How often this workshop has found one of a suspect's faults on this board. */
+    public function seenBefore(Suspect $suspect): int
+    {
+        return array_sum(array_map(fn(Hypothesis $h): int => $this->seen[$h->id] ?? 0, $suspect->members));
     }
 
     /** @return list<array{part: string, label: string, looks: string, notes: string}> what to look at first */

@@ -10,9 +10,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Words',
     type: 'object',
-    required: ['symptoms', 'sees', 'fuse', 'how', 'substitution', 'short', 'tests'],
+    required: ['symptoms', 'conditions', 'sees', 'fuse', 'how', 'substitution', 'short', 'tests'],
     properties: [
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'conditions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'sees', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'fuse', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'how', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
@@ -46,6 +47,17 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'label', type: 'string'),
         new OA\Property(property: 'looks', type: 'string'),
         new OA\Property(property: 'notes', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'SeenBefore',
+    type: 'object',
+    required: ['part', 'fault', 'title', 'times'],
+    properties: [
+        new OA\Property(property: 'part', type: 'string'),
+        new OA\Property(property: 'fault', type: 'string'),
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'times', type: 'integer'),
     ],
 )]
 #[OA\Schema(

@@ -46,7 +46,7 @@ final class BenchResource extends JsonResource
             'path' => $workup->path(),
             ...$workup->next(),
             'solving' => ($solve = $file->solving()) === null ? null : ['state' => $solve->state, 'done' => $solve->done, 'total' => $solve->total, 'message' => $solve->message],
-            'suspects' => $solve !== null ? [] : array_map($this->suspect(...), array_slice($workup->suspects(), 0, 8)),
+            'suspects' => $solve !== null ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
             'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
             'course' => $solve !== null ? ['labels' => [], 'lines' => []] : $workup->course(),
             'look_first' => $solve !== null ? [] : $workup->looks(),
@@ -68,12 +68,12 @@ final class BenchResource extends JsonResource
     }
 
     /** @return array<string, mixed> */
-    private function suspect(Suspect $suspect): array
+    private function suspect(Suspect $suspect, int $seenBefore): array
     {
         return [
             'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability,
             'members' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], $suspect->members),
-            'for' => $suspect->for, 'against' => $suspect->against, 'chain' => $suspect->chain,
+            'for' => $suspect->for, 'against' => $suspect->against, 'chain' => $suspect->chain, 'seen_before' => $seenBefore,
         ];
     }
 }

@@ -33,6 +33,9 @@ const forSupply = (supply: string) => ({ params: { path: { supply } } });
 export const versionsQuery = (supply: string) =>
     queryOptions({ queryKey: ['supplies', supply, 'versions'], queryFn: () => answer(api.GET('/supplies/{supply}/versions', forSupply(supply))) });
 
+export const historyQuery = (supply: string) =>
+    queryOptions({ queryKey: ['supplies', supply, 'history'], queryFn: () => answer(api.GET('/supplies/{supply}/history', forSupply(supply))) });
+
 export const differencesQuery = (supply: string, against: { version?: string; other?: string }) =>
     queryOptions({ queryKey: ['supplies', supply, 'differences', against], queryFn: () => answer(api.GET('/supplies/{supply}/differences', { params: { path: { supply }, query: against } })) });
 

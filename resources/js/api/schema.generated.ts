@@ -123,6 +123,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/supplies/{supply}/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Causes that this workshop has found on this board, most often first */
+        get: operations["showHistory"];
+        put?: never;
+        post?: never;
+        /** From now on, what was found on this board before no longer moves suspicion */
+        delete: operations["forgetHistory"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/supplies/import": {
         parameters: {
             query?: never;
@@ -459,6 +477,7 @@ export interface components {
         Words: {
             /** @description Shapes of what the bench shows beside readings. */
             symptoms: components["schemas"]["Option"][];
+            conditions: components["schemas"]["Option"][];
             sees: components["schemas"]["Option"][];
             fuse: components["schemas"]["Option"][];
             how: components["schemas"]["Option"][];
@@ -483,6 +502,12 @@ export interface components {
             label: string;
             looks: string;
             notes: string;
+        };
+        SeenBefore: {
+            part: string;
+            fault: string;
+            title: string;
+            times: number;
         };
         Strip: {
             point: string;
@@ -839,6 +864,7 @@ export interface components {
                 proof: string;
                 looks: string;
             }[];
+            seen_before: number;
             for: components["schemas"]["Reason"][];
             against: components["schemas"]["Reason"][];
             chain: string[];
@@ -1147,6 +1173,57 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+        };
+    };
+    showHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Counts */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenBefore"][];
+                };
+            };
+        };
+    };
+    forgetHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Forgotten */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not allowed */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

@@ -4,7 +4,7 @@ import { PartField, Sheet } from './Sheet';
 import { ShortStrip } from './ShortStrip';
 
 export interface EvidenceDialog {
-    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short';
+    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background';
     part?: string;
 }
 
@@ -17,6 +17,7 @@ export const evidenceKinds: { key: string; name: Exclude<EvidenceDialog['name'],
     { key: 'b', name: 'substituted', label: 'supply or load', about: 'fed from a bench supply, on a dummy load, cable pulled' },
     { key: 'f', name: 'fuse', label: 'fuse look', about: 'how it parted, and what was fitted' },
     { key: 'k', name: 'starts', label: 'count starts', about: 'tried and failed, and how many prove the repair' },
+    { key: 'h', name: 'background', label: 'background', about: 'age, damp, heat, earlier work' },
     { key: 'o', name: 'short', label: 'find a short', about: 'milliohms or millivolts along a rail' },
 ];
 
@@ -141,6 +142,14 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
                     <PartField parts={fuses} label="Fuse" focus={fuses.length > 1} />
                     <Choice name="state" label="It is" options={words?.fuse} />
                     <Form.Item name="fitted" label="Marked, if another than due"><Input placeholder="T2A" /></Form.Item>
+                </Sheet>
+            );
+        case 'background':
+            return (
+                <Sheet title="What is known of its life?" onClose={onClose} onSave={save('background')}>
+                    <Form.Item name="years" label="Years old"><Input autoFocus inputMode="numeric" placeholder="leave empty if nobody knows" /></Form.Item>
+                    <Form.Item name="conditions" label="It was"><Checkbox.Group className="stacked" options={words?.conditions ?? []} /></Form.Item>
+                    <p className="hint">This moves what is suspected before anything is measured, never against a reading.</p>
                 </Sheet>
             );
         case 'starts':

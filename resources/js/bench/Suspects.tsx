@@ -17,6 +17,7 @@ function Why({ suspect }: { suspect: SuspectView }) {
             {suspect.for.map((reason) => <p key={reason.label}><b>for</b><span>{reason.label} <small>{strength(reason.weight)}</small></span></p>)}
             {suspect.against.map((reason) => <p key={reason.label}><b>against</b><span>{reason.label} <small>{strength(reason.weight)}</small></span></p>)}
             {suspect.for.length + suspect.against.length === 0 && <p><b>so far</b><span>Nothing measured tells it from the others; this is how often it fails in such supplies.</span></p>}
+            {suspect.seen_before > 0 && <p><b>seen here</b><span>{suspect.seen_before === 1 ? 'Once' : `${suspect.seen_before} times`} before on this board, in this workshop.</span></p>}
             {suspect.members.length > 1 && <p><b>alike</b><span>{suspect.members.map((m) => m.title).join(', ')}: no measurement in this description tells them apart.</span></p>}
             {suspect.chain.map((link) => <p key={link}><b>takes along</b><span>{link}</span></p>)}
             {proof !== undefined && proof !== '' && <p><b>proof</b><span>{proof}</span></p>}

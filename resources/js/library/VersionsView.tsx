@@ -1,6 +1,8 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Popconfirm } from 'antd';
 import { useState } from 'react';
-import { differencesQuery, versionsQuery } from '../api/queries';
+import { answer, api } from '../api/client';
+import { differencesQuery, historyQuery, versionsQuery } from '../api/queries';
 
 function Differences({ supply, against, title }: { supply: string; against: { version?: string; other?: string }; title: string }) {
     const rows = useQuery(differencesQuery(supply, against));
@@ -17,6 +19,30 @@ function Differences({ supply, against, title }: { supply: string; against: { ve
                 </table>
             )}
         </>
+    );
+}
+
+/** What this workshop has found on the board before; it moves suspicion, and can be started anew. */
+function FoundBefore({ supply }: { supply: string }) {
+    const queries = useQueryClient();
+    const rows = useQuery(historyQuery(supply));
+    const [refusal, setRefusal] = useState<string>();
+    const forget = () => answer(api.DELETE('/supplies/{supply}/history', { params: { path: { supply } } }))
+        .then(() => queries.invalidateQueries({ queryKey: ['supplies', supply, 'history'] }))
+        .catch((error: Error) => setRefusal(error.message));
+    return (
+        <section aria-label="Found on this board before">
+            <h2>Found on this board before</h2>
+            {(rows.data ?? []).length === 0
+                ? <p className="hint">Nothing yet. The named causes of closed jobs count here and move suspicion at the next one.</p>
+                : (
+                    <>
+                        <table className="differences"><tbody>{(rows.data ?? []).map((row) => <tr key={row.title}><th>{row.title}</th><td>{row.times} ×</td></tr>)}</tbody></table>
+                        <Popconfirm title="Count anew from today?" okText="Count anew" cancelText="Back" onConfirm={forget}><button type="button" className="plain">Count anew</button></Popconfirm>
+                    </>
+                )}
+            {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
+        </section>
     );
 }
 
@@ -42,6 +68,7 @@ export function VersionsView({ supply }: { supply: string }) {
                         <li key={other.id}><button type="button" className="job" onClick={() => setChosen({ against: { other: other.id }, title: `Beside revision ${other.revision}` })}><b>{other.revision}</b><span>{other.title}</span></button></li>
                     ))}</ul>
                 )}
+                <FoundBefore supply={supply} />
             </div>
             <div>{chosen !== undefined && <Differences supply={supply} against={chosen.against} title={chosen.title} />}</div>
         </section>

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use Illuminate\Http\JsonResponse;
+use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Eliminated;
 use Oculant\Core\Bench\Entry\Finding;
 use Oculant\Core\Bench\Entry\FuseLook;
@@ -24,6 +25,7 @@ final class WordsController
     {
         return new JsonResponse([
             'symptoms' => self::options(Symptom::WORDS),
+            'conditions' => self::options(Background::CONDITIONS),
             'sees' => self::options(Finding::SEES),
             'fuse' => self::options(FuseLook::STATES),
             'how' => self::options(Eliminated::HOW),

@@ -1,0 +1,48 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use App\Library\WorkshopHistory;
+use App\Models\Supply;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use Illuminate\Support\Facades\Gate;
+use Oculant\Core\Supply\DescriptionReader;
+use OpenApi\Attributes as OA;
+
+final readonly class HistoryController
+{
+    public function __construct(private WorkshopHistory $history)
+    {
+    }
+
+    #[OA\Get(path: '/supplies/{supply}/history', operationId: 'showHistory', summary: 'Causes that this workshop has found on this board, most often first', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 200, description: 'Counts', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/SeenBefore'))),
+    ])]
+    public function show(Supply $supply): JsonResponse
+    {
+        Gate::authorize('view', $supply);
+        $parts = DescriptionReader::fromArray($supply->description)->parts;
+        $rows = [];
+        foreach ($this->history->of($supply) as $id => $times) {
+            [$ref, $fault] = explode(':', $id, 2);
+            $rows[] = ['part' => $ref, 'fault' => $fault, 'title' => isset($parts[$ref]) ? "{$parts[$ref]->label()}, ".($parts[$ref]->fault($fault)->title ?? $fault) : "{$ref} {$fault}", 'times' => $times];
+        }
+
+        return new JsonResponse($rows);
+    }
+
+    #[OA\Delete(path: '/supplies/{supply}/history', operationId: 'forgetHistory', summary: 'From now on, what was found on this board before no longer moves suspicion', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 204, description: 'Forgotten'),
+        new OA\Response(response: 403, description: 'Not allowed', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
+    ])]
+    public function forget(Supply $supply): Response
+    {
+        Gate::authorize('update', $supply);
+        $this->history->forget($supply);
+
+        return response()->noContent();
+    }
+}

@@ -1,0 +1,96 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Supply\Description;
+
+/**
+ * How likely each fault is before anything is measured: the weights of the kinds, moved by what is known of this unit's life
+ * and by what this workshop has found on this board before.
+ */
+final readonly class Priors
+{
+    /** The weights of the kinds count as much as this many repairs of the same board (Dirichlet prior). */
+    private const STRENGTH = 12.0;
+
+    /** Part kinds whose insulation or seal gives up after some twenty to thirty years (common practice). */
+    private const AGE_YEARS = 20.0;
+
+    private const SEALED = ['electrolytic', 'paper_suppressor', 'tantalum'];
+
+    private const CONTACTS = ['connector', 'switch', 'selector', 'joint', 'relay', 'potentiometer', 'trimmer', 'wire', 'fuse'];
+
+    /** Words in a part's notes that say that it stands in the heat. */
+    private const HEAT = '/heat ?sink|runs hot|next to .*(R\d|hot|valve|heater)|hot/i';
+
+    /** @param array<string, float> $share by hypothesis, sums to 1 */
+    private function __construct(public array $share)
+    {
+    }
+
+    /** @param array<string, int> $seen times this workshop found each hypothesis on this board */
+    public static function of(FaultDictionary $dictionary, Description $supply, BenchState $state, array $seen = []): self
+    {
+        $weights = [];
+        foreach ($dictionary->hypotheses as $id => $hypothesis) {
+            $part = $supply->parts[$hypothesis->ref] ?? null;
+            $weights[$id] = $hypothesis->weight * ($part === null ? 1.0 : self::modifier($hypothesis, $part, $state));
+        }
+        $total = array_sum($weights) ?: 1.0;
+        $counted = array_sum(array_intersect_key($seen, $weights));
+        $share = [];
+        foreach ($weights as $id => $weight) {
+            $share[$id] = (self::STRENGTH * $weight / $total + ($seen[$id] ?? 0)) / (self::STRENGTH + $counted);
+        }
+
+        return new self($share);
+    }
+
+    public static function plain(FaultDictionary $dictionary): self
+    {
+        $total = array_sum(array_map(static fn(Hypothesis $h): float => $h->weight, $dictionary->hypotheses)) ?: 1.0;
+
+        return new self(array_map(static fn(Hypothesis $h): float => $h->weight / $total, $dictionary->hypotheses));
+    }
+
+    /** Factors are common practice; heat follows the rule that life halves every ten degrees (Arrhenius, as data sheets use it). */
+    private static function modifier(Hypothesis $hypothesis, Part $part, BenchState $state): float
+    {
+        $factor = 1.0;
+        $is = static fn(string $condition): bool => in_array($condition, $state->conditions, true);
+        $sealed = in_array($hypothesis->kind, self::SEALED, true);
+        if ($sealed && $state->years !== null) {
+            $factor *= min(4.0, max(0.5, $state->years / self::AGE_YEARS));
+        }
+        $notes = $part->written['notes'] ?? '';
+        $isHot = is_string($notes) && preg_match(self::HEAT, $notes) === 1;
+        if ($hypothesis->kind === 'electrolytic' && $hypothesis->fault === 'dried') {
+            $factor *= ($isHot ? 2.0 : 1.0) * ($is('hot') ? 1.5 : 1.0);
+        }
+        if ($is('idle') && $sealed) {
+            $factor *= $hypothesis->fault === 'leaky' ? 3.0 : 1.5;
+        }
+        if (in_array($hypothesis->kind, self::CONTACTS, true)) {
+            $factor *= ($is('damp') ? 2.5 : 1.0) * ($is('moved') ? 2.5 : 1.0) * ($isHot ? 1.5 : 1.0);
+        }
+        if ($is('damp') && in_array($hypothesis->fault, ['leaky', 'shorted_turns', 'insulation', 'carbonised'], true)) {
+            $factor *= 2.0;
+        }
+        if ($is('moved') && $hypothesis->comesAndGoes) {
+            $factor *= 1.5;
+        }
+        if ($is('worked_on')) {
+            $factor *= match (true) {
+                in_array($hypothesis->fault, ['reversed', 'wrong'], true) => 10.0,
+                $hypothesis->kind === 'joint' => 3.0,
+                default => 1.0,
+            };
+        }
+
+        return $factor;
+    }
+}
