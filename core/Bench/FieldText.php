@@ -82,6 +82,11 @@ final class FieldText
                 $typed = array_slice(preg_split('/\s+/', trim($text)) ?: [], 1);
                 $value = implode('', array_filter($typed, static fn(string $w): bool => ! isset(self::TESTS[mb_strtolower($w)]) && mb_strtolower($w) !== 'lifted'));
 
+                if ($word === 'esr' && ! $isLifted && isset($supply->deadChecks()["{$ref}.esr"])) {
+                    // In circuit it is a dead check like any other.
+                    return ['kind' => 'reading', 'payload' => ['text' => $value, 'target' => "{$ref}.esr", 'quantity' => 'esr']];
+                }
+
                 return ['kind' => 'part_test', 'payload' => ['part' => $ref, 'quantity' => self::TESTS[$word], 'text' => $value, 'lifted' => $isLifted]];
             }
         }

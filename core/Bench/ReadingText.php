@@ -26,7 +26,7 @@ final readonly class ReadingText
 
     private const WORDS = [
         'ac' => 'ac', 'vac' => 'ac', 'dc' => 'dc', 'vdc' => 'dc', 'ripple' => 'ripple', 'pp' => 'ripple', 'vpp' => 'ripple',
-        'ohm' => 'resistance', 'ohms' => 'resistance', 'diode' => 'diode', 'd' => 'diode',
+        'ohm' => 'resistance', 'ohms' => 'resistance', 'diode' => 'diode', 'd' => 'diode', 'esr' => 'esr',
     ];
 
     /** @throws EntryRefused if it is not a reading, with an example of one */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
+use Oculant\Core\Parts\DeadCheck;
+
 /** A reading with the context it was taken in. */
 final readonly class TakenReading
 {
@@ -29,7 +31,7 @@ final readonly class TakenReading
 
     public function isDeadCheck(): bool
     {
-        return in_array($this->quantity, ['resistance', 'diode'], true);
+        return in_array($this->quantity, DeadCheck::QUANTITIES, true);
     }
 
     /** A voltage on an unplugged unit says only whether it is discharged. */

@@ -57,6 +57,7 @@ final class Likelihood
     {
         return match (self::quantity($key)) {
             DeadCheck::RESISTANCE => 1 / 9.0,
+            DeadCheck::ESR => 1 / 6.0,
             DeadCheck::DIODE => 1 / 3.5,
             default => 1 / (3 * max(abs($healthy), 4.0)),
         };
@@ -77,6 +78,7 @@ final class Likelihood
     {
         return match (self::quantity($key)) {
             DeadCheck::RESISTANCE => Judge::decades($value),
+            DeadCheck::ESR => log10(min(300.0, max(1e-3, $value))),
             DeadCheck::DIODE => min($value, DeadMeter::MOST_DIODE_VOLTS + 0.4),
             default => $value,
         };
@@ -87,6 +89,8 @@ final class Likelihood
         return match (self::quantity($key)) {
             // Below 100 ohms copper and faults decide; above it regulators and half-open junctions share the path.
             DeadCheck::RESISTANCE => $predicted < 100 ? 0.08 : 0.25,
+            // Types differ more in their series resistance than in anything else.
+            DeadCheck::ESR => 0.2,
             // One junction reads true; a path through several parts depends on the meter.
             DeadCheck::DIODE => 0.05 + 0.5 * max(0.0, min($predicted, DeadMeter::MOST_DIODE_VOLTS) - 0.9),
             'swing' => 0.1 + 0.3 * abs($predicted),

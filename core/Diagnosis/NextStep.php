@@ -118,6 +118,11 @@ final class NextStep
         if ($state->latest($target, $quantity, $mode) !== null) {
             return true;
         }
+        foreach ($state->partTests as $test) {
+            if ($quantity === DeadCheck::ESR && $target === "{$test['part']}.esr" && $test['quantity'] === DeadCheck::ESR && $test['replaced'] === $state->replaced()) {
+                return true;
+            }
+        }
         if ($energised) {
             return false;
         }

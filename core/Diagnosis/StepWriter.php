@@ -121,7 +121,7 @@ final class StepWriter
                 'sentence' => sprintf('%s: red on %s, black on %s.', ucfirst($check->where), $check->redLead, $check->blackLead),
                 'red' => $check->redLead,
                 'black' => $check->blackLead,
-                'meter' => $diode ? 'Diode test' : sprintf('Ohms, %s range', Quantity::write(Meter::range(is_infinite($good) ? DeadMeter::MOST_OHMS : max($good, 1), 60), Unit::Ohm)),
+                'meter' => $check->quantity === DeadCheck::ESR ? 'ESR meter, leads zeroed' : ($diode ? 'Diode test' : sprintf('Ohms, %s range', Quantity::write(Meter::range(is_infinite($good) ? DeadMeter::MOST_OHMS : max($good, 1), 60), Unit::Ohm))),
                 'expect' => sprintf('a good unit: about %s', $this->value($candidate->quantity, $good)),
                 'caution' => null,
             ];
@@ -210,6 +210,9 @@ final class StepWriter
 
     private function between(string $quantity, float $low, float $high): float
     {
+        if ($quantity === DeadCheck::ESR) {
+            return sqrt($low * min($high, 300.0));
+        }
         if ($quantity === DeadCheck::RESISTANCE) {
             return sqrt((min($low, DeadMeter::MOST_OHMS) + 0.1) * (min($high, DeadMeter::MOST_OHMS) + 0.1));
         }
@@ -221,7 +224,7 @@ final class StepWriter
     {
         return match (true) {
             is_infinite($value) => 'OL',
-            $quantity === DeadCheck::RESISTANCE => Quantity::write($value, Unit::Ohm, 2),
+            in_array($quantity, [DeadCheck::RESISTANCE, DeadCheck::ESR], true) => Quantity::write($value, Unit::Ohm, 2),
             default => Quantity::volts(round($value, 2)),
         };
     }

@@ -26,6 +26,9 @@ final class CapacitorMeter
 
     public const QUANTITIES = [self::CAPACITANCE, self::ESR, self::LEAKAGE];
 
+    /** @var array<string, non-empty-list<Part>> by reference */
+    private array $across = [];
+
     public function __construct(private readonly Description $supply)
     {
     }
@@ -53,11 +56,14 @@ final class CapacitorMeter
     /** @return non-empty-list<Part> the capacitors that stand across the same two nodes, the one asked for first */
     public function across(string $ref): array
     {
+        if (isset($this->across[$ref])) {
+            return $this->across[$ref];
+        }
         $part = $this->supply->part($ref);
         $here = $this->ends($part);
         $others = array_filter($this->supply->parts, fn(Part $other): bool => $other->ref !== $ref && $other->kind instanceof StoresCharge && $this->ends($other) === $here);
 
-        return [$part, ...array_values($others)];
+        return $this->across[$ref] = [$part, ...array_values($others)];
     }
 
     /** @return list<string> the two nodes, those joined by contacts and wires being one */

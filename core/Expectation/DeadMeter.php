@@ -26,8 +26,14 @@ final class DeadMeter
     /** Test source of the diode function: 3 V behind 2 kOhm, about 1 mA through a junction (common practice). */
     private const DIODE_SOURCE = [3.0, 2000.0];
 
+    /** Ohms; above this an ESR meter says OL. */
+    private const MOST_ESR = 100.0;
+
+    private readonly CapacitorMeter $capacitors;
+
     public function __construct(private readonly Description $supply)
     {
+        $this->capacitors = new CapacitorMeter($supply);
     }
 
     /**
@@ -37,6 +43,11 @@ final class DeadMeter
      */
     public function read(DeadCheck $check, Mode $mode, array $faults = []): float
     {
+        if ($check->quantity === DeadCheck::ESR) {
+            $esr = $this->capacitors->read(strstr($check->id, '.', true) ?: $check->id, CapacitorMeter::ESR, false, $faults);
+
+            return $esr > self::MOST_ESR ? INF : $esr;
+        }
         [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : self::OHMS_SOURCE;
         try {
             $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $mode, $faults, $check->red, $check->black, $volts, $ohms));

@@ -59,13 +59,16 @@ final class Judge
         return new Verdict($word, $sentence, $good);
     }
 
+    /** A good specimen may have this many times its type's usual series resistance (common practice). */
+    private const MOST_ESR_RATIO = 2.5;
+
     /** @param float $value ohms, or volts for a diode test; INF for OL */
     public static function dead(DeadCheck $check, float $value, float $good): Verdict
     {
         $write = static fn(float $v): string => is_infinite($v) ? 'OL' : ($check->quantity === DeadCheck::DIODE ? Quantity::volts($v) : Quantity::write($v, Unit::Ohm));
         $alike = $check->quantity === DeadCheck::DIODE
             ? (is_infinite($value) === is_infinite($good) && (is_infinite($value) || abs($value - $good) < 0.15))
-            : abs(self::decades($value) - self::decades($good)) < 0.25;
+            : ($check->quantity === DeadCheck::ESR ? $value <= self::MOST_ESR_RATIO * $good : abs(self::decades($value) - self::decades($good)) < 0.25);
         $word = $alike ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
 
         return new Verdict(

@@ -11,9 +11,14 @@ final readonly class DeadCheck
 
     public const DIODE = 'diode';
 
+    /** Series resistance of a capacitor in circuit, on its own meter. */
+    public const ESR = 'esr';
+
+    public const QUANTITIES = [self::RESISTANCE, self::DIODE, self::ESR];
+
     private const WORDS = [
         'a' => 'anode', 'k' => 'cathode', 'ac1' => 'AC 1', 'ac2' => 'AC 2', 'in' => 'input', 'out' => 'output', 'c' => 'collector', 'b' => 'base', 'e' => 'emitter',
-        'd' => 'drain', 'g' => 'gate', 's' => 'source', 'adj' => 'adjust pin', 'c1' => 'coil, one end', 'c2' => 'coil, other end',
+        'plus' => 'plus', 'minus' => 'minus', 'd' => 'drain', 'g' => 'gate', 's' => 'source', 'adj' => 'adjust pin', 'c1' => 'coil, one end', 'c2' => 'coil, other end',
         'p1' => 'primary, one end', 'p2' => 'primary, other end', 's1' => 'secondary, one end', 's2' => 'secondary, other end',
         's3' => 'second secondary, one end', 's4' => 'second secondary, other end',
     ];
@@ -46,6 +51,11 @@ final readonly class DeadCheck
     public static function diode(Part $part, string $anode, string $cathode, string $where, string $suffix = ''): self
     {
         return self::across($part, self::DIODE, $anode, $cathode, $where, $suffix);
+    }
+
+    public static function esr(Part $part, string $plus, string $minus): self
+    {
+        return self::across($part, self::ESR, $plus, $minus, "ESR of {$part->ref}, in circuit", '.esr');
     }
 
     /** Resistance from a test point to its ground. */

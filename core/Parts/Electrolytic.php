@@ -46,7 +46,7 @@ final class Electrolytic extends Pair implements Rated, StoresCharge
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing")];
+        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing"), DeadCheck::esr($part, 'plus', 'minus')];
     }
 
     public function ratings(Part $part): array

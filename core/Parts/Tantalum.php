@@ -45,7 +45,7 @@ final class Tantalum extends Pair implements Rated, StoresCharge
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing")];
+        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing"), DeadCheck::esr($part, 'plus', 'minus')];
     }
 
     public function ratings(Part $part): array

@@ -32,8 +32,8 @@ final readonly class SimulatedTechnician
     /**
      * @param string $fault hypothesis, for example "C1:dried"
      *
-     * @return array{right: bool, confident: bool, steps: int, minutes: float, readings: list<string>, top: string}
-     *         right if the likeliest group holds the fault; confident if it was proposed as found
+     * @return array{right: bool, confident: bool, steps: int, minutes: float, isNoticed: bool, readings: list<string>, top: string}
+     *         right if the likeliest group holds the fault; confident if it was proposed as found; noticed if its owner would see or hear it
      */
     public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
     {
@@ -65,6 +65,7 @@ final readonly class SimulatedTechnician
             'confident' => $top->probability > self::CONFIDENT,
             'steps' => count($readings),
             'minutes' => $minutes,
+            'isNoticed' => $state->symptoms !== [],
             'readings' => $readings,
             'top' => $top->title,
         ];

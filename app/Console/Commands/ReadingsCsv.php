@@ -9,6 +9,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\ReadingText;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
@@ -16,7 +17,7 @@ use Oculant\Core\Supply\Description;
 /** Reads the CSV of oculant:diagnose into a bench state. */
 final class ReadingsCsv
 {
-    private const QUANTITIES = ['dc_voltage' => 'dc', 'ac_voltage' => 'ac', 'ripple_pp' => 'ripple', 'resistance' => 'resistance', 'diode' => 'diode'];
+    private const QUANTITIES = ['dc_voltage' => 'dc', 'ac_voltage' => 'ac', 'ripple_pp' => 'ripple', 'resistance' => 'resistance', 'diode' => 'diode', 'esr' => 'esr'];
 
     /** @throws InvalidArgumentException naming the line that cannot be read */
     public static function into(BenchState $state, Description $supply, string $path): void
@@ -51,7 +52,7 @@ final class ReadingsCsv
         }
         $quantity = self::QUANTITIES[$row['quantity']] ?? throw new InvalidArgumentException(sprintf('Line %d: there is no quantity "%s". Known: %s, sign.', $line, $row['quantity'], implode(', ', array_keys(self::QUANTITIES))));
         $target = ReadingText::target($row['point'], $supply) ?? throw new InvalidArgumentException(sprintf('Line %d: there is no test point or check "%s". Known: %s.', $line, $row['point'], implode(', ', array_keys($supply->points + $supply->deadChecks()))));
-        $dead = in_array($quantity, ['resistance', 'diode'], true);
+        $dead = in_array($quantity, DeadCheck::QUANTITIES, true);
         if ($dead && $supply->deadChecks()[$target]->quantity !== $quantity) {
             throw new InvalidArgumentException(sprintf('Line %d: %s is checked with %s, not with %s.', $line, $target, $supply->deadChecks()[$target]->quantity, $quantity));
         }

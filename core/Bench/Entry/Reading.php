@@ -10,6 +10,7 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\ReadingText;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
@@ -21,7 +22,7 @@ use Oculant\Core\Supply\Description;
  */
 final class Reading implements EntryKind
 {
-    public const QUANTITIES = ['dc', 'ac', 'ripple', 'resistance', 'diode'];
+    public const QUANTITIES = ['dc', 'ac', 'ripple', 'resistance', 'diode', 'esr'];
 
     public function name(): string
     {
@@ -44,6 +45,10 @@ final class Reading implements EntryKind
             $suggested = null;
         }
         $quantity = $parsed->quantity ?? $suggested ?? $this->usual($target, $parsed->isVolts, $functions, $supply, $state);
+        // Ohms on an ESR check are its series resistance.
+        if ($quantity === DeadCheck::RESISTANCE && ($supply->deadChecks()[$target]->quantity ?? null) === DeadCheck::ESR) {
+            $quantity = DeadCheck::ESR;
+        }
         $this->check($target, $quantity, $supply, $state);
 
         return [
@@ -88,6 +93,7 @@ final class Reading implements EntryKind
 
         return match ($quantity) {
             'resistance' => Quantity::write($value, Unit::Ohm),
+            'esr' => Quantity::write($value, Unit::Ohm).' ESR',
             'dc' => Quantity::volts($value),
             'ac' => Quantity::volts($value).' AC',
             'ripple' => Quantity::volts($value).' p-p',
@@ -107,7 +113,7 @@ final class Reading implements EntryKind
 
     private function check(string $target, string $quantity, Description $supply, BenchState $state): void
     {
-        $dead = in_array($quantity, ['resistance', 'diode'], true);
+        $dead = in_array($quantity, DeadCheck::QUANTITIES, true);
         if ($dead && $state->power->isEnergised()) {
             throw EntryRefused::because('text', 'The unit is energised: ohms and diode tests then mean nothing and can destroy the meter. Unplug, discharge, record it, and measure again.');
         }

@@ -17,10 +17,11 @@ final class FieldTextTest extends TestCase
     /** @return iterable<string, array{string, string, array<string, mixed>}> text, kind, part of the payload */
     public static function texts(): iterable
     {
-        yield 'series resistance' => ['c1 esr 0.8', 'part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8', 'lifted' => false]];
+        yield 'series resistance in circuit is a dead check' => ['c1 esr 0.8', 'reading', ['target' => 'C1.esr', 'quantity' => 'esr', 'text' => '0.8']];
+        yield 'with a leg lifted it is the part alone' => ['c1 esr 0.8 lifted', 'part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8', 'lifted' => true]];
         yield 'the other way round, lifted' => ['C1 850u cap lifted', 'part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850u', 'lifted' => true]];
         yield 'leakage' => ['c1 leak 2mA lifted', 'part_test', ['quantity' => 'leakage', 'text' => '2mA']];
-        yield 'milli is not mega' => ['c1 esr 12m', 'part_test', ['text' => '12m']];
+        yield 'milli is not mega' => ['c1 esr 12m', 'reading', ['text' => '12m']];
         yield 'good' => ['Z1 good', 'tested', ['part' => 'Z1', 'verdict' => 'good']];
         yield 'bad' => ['z1 bad', 'tested', ['verdict' => 'bad']];
         yield 'a look' => ['c1 bulging', 'finding', ['part' => 'C1', 'sees' => 'bulging']];

@@ -36,7 +36,7 @@ final class SuspectsTest extends TestCase
     {
         $titles = array_map(static fn(Suspect $s): string => $s->title, $this->suspects([]));
 
-        self::assertNotSame([], preg_grep('/^C\d dried out, .* or \d+ more alike$/', $titles));
+        self::assertNotSame([], preg_grep('/ or \d+ more alike$/', $titles));
         self::assertContains('U2 no output', $titles);
         self::assertContains('None of these', $titles);
     }

@@ -1,0 +1,102 @@
+import { expect, test, type Page } from '@playwright/test';
+import { command, read, signIn } from './bench';
+
+const log = (page: Page) => page.getByLabel('Log').getByRole('listitem');
+const suspects = (page: Page) => page.getByLabel('Suspects').getByRole('listitem');
+const verdict = (page: Page) => page.getByRole('status', { name: 'Verdict' });
+
+/** A fresh job on a supply of the library, so that tests leave each other alone. */
+async function bookIn(page: Page, unit: string, supply: RegExp): Promise<void> {
+    await page.getByRole('link', { name: 'Book in' }).click();
+    await page.getByLabel('Unit').fill(unit);
+    await page.getByLabel('Owner').fill('Net loft, Quay 3');
+    await page.getByLabel('Supply', { exact: true }).click();
+    await page.getByTitle(supply).click();
+    await page.getByRole('button', { name: 'Book it in' }).click();
+    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
+}
+
+test('the one field takes a capacitor test, a look, a fuse and a part tested good', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Winch intercom', /Deck intercom/);
+    await read(page, 'hum', /Hum at twice mains frequency/);
+    await expect(suspects(page).first()).toContainText('C1');
+    await read(page, 'f1 intact', /F1 intact/);
+    await read(page, 'c1 esr 4', /C1\.esr 4 Ω ESR/);
+    await expect(verdict(page)).toContainText('not as expected');
+    await expect(suspects(page).first()).toContainText('C1 dried out');
+    await read(page, 'c1 280u cap lifted', /C1 capacitance 280 µF, leg lifted/);
+    await expect(verdict(page)).toContainText('very low');
+    await expect(suspects(page).first()).toContainText('> 99 %');
+    await suspects(page).first().getByRole('button', { name: /why/ }).click();
+    await expect(suspects(page).first()).toContainText('C1 capacitance 280 µF');
+
+    await page.getByLabel('Reading', { exact: true }).focus();
+    await read(page, 'u1 esr 4', /C1 capacitance/);
+    await expect(page.getByRole('alert')).toContainText('is no capacitor');
+});
+
+test('a part taken out with the fault still there is no longer suspected', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Winch intercom, spare', /Deck intercom/);
+    await read(page, 'f1 blackened', /F1 glass blackened/);
+    await expect(suspects(page).first()).toContainText(/shorted/);
+    const first = (await suspects(page).first().locator('.suspect-title').textContent())?.split(' ')[0] ?? '';
+    await command(page, 'e');
+    const dialog = page.getByRole('dialog', { name: 'Is the fault still here?' });
+    await dialog.getByLabel('Part').fill(first);
+    await page.keyboard.press('Enter');
+    await dialog.getByRole('button', { name: 'Record' }).click();
+    await expect(log(page).first()).toContainText(`${first} one leg lifted: the fault is still here`);
+    await expect(suspects(page).first()).not.toContainText(`${first} shorted`);
+    await command(page, 'u');
+    await expect(suspects(page).first()).toContainText(first);
+});
+
+test('starts are counted with a big button until luck is no explanation', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Ice machine display', /Auction scale/);
+    await command(page, 'k');
+    const counter = page.getByRole('dialog', { name: 'Count starts' });
+    for (const button of ['Started', 'Did not start', 'Started', 'Did not start', 'Started', 'Started']) {
+        const before = await log(page).count();
+        await counter.getByRole('button', { name: button, exact: true }).click();
+        await expect(log(page)).toHaveCount(before + 1);
+    }
+    await expect(counter.getByRole('status')).toContainText('2 of 6 starts failed: the true rate is between 4 % and 78 %. After the repair 8 clean starts in a row are needed for 95 % confidence.');
+    await counter.getByRole('button', { name: 'Back' }).click();
+    await expect(suspects(page).first()).toContainText(/S1|W|J|C1/);
+});
+
+test('milliohms along a rail name the shorted part, or say that the meter cannot', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Winch intercom, third', /Deck intercom/);
+    await command(page, 'a');
+    await page.getByRole('dialog', { name: 'What do you know?' }).getByRole('button', { name: /find a short/ }).click();
+    const finder = page.getByRole('dialog', { name: 'Find a short along a rail' });
+    await finder.getByLabel('Reading at BR1').fill('43');
+    await finder.getByLabel('Reading at C1').fill('24');
+    await finder.getByLabel('Reading at U1').fill('31');
+    await finder.getByRole('button', { name: 'Find it' }).click();
+    await expect(finder.getByRole('status')).toContainText('C1: more than 99 %');
+    await finder.getByLabel(/Resolution/).fill('30m');
+    await finder.getByRole('button', { name: 'Find it' }).click();
+    await expect(finder.getByRole('status')).toContainText('This meter cannot tell');
+    await finder.getByRole('button', { name: 'Back' }).click();
+    await expect(suspects(page).first()).toContainText('shorted');
+});
+
+test('what a workshop has found before leads the next time, and can be started anew', async ({ page }) => {
+    await signIn(page, 'tarik');
+    await bookIn(page, 'Wireless of the net loft', /Kitchen wireless/);
+    await command(page, 'h');
+    const sheet = page.getByRole('dialog', { name: 'What is known of its life?' });
+    await sheet.getByLabel('Years old').fill('45');
+    await sheet.getByLabel('kept damp').check();
+    await sheet.getByRole('button', { name: 'Record' }).click();
+    await expect(log(page).first()).toContainText('Background: 45 years old, kept damp');
+    await page.getByRole('link', { name: 'Library' }).click();
+    await page.getByRole('link', { name: /Kitchen wireless/ }).or(page.getByRole('button', { name: /Kitchen wireless/ })).first().click();
+    await page.getByRole('tab', { name: 'Versions' }).click();
+    await expect(page.getByLabel('Found on this board before')).toBeVisible();
+});
