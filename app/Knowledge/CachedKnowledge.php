@@ -17,7 +17,7 @@ use Oculant\Core\Supply\Description;
 final class CachedKnowledge implements Knowledge
 {
     /** Raised when the engine's results or the cached classes change. */
-    private const ENGINE = 5;
+    private const ENGINE = 6;
 
     private SolvedKnowledge $solved;
 

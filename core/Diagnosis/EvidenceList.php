@@ -27,6 +27,9 @@ use Oculant\Core\Supply\Description;
 /** Turns what the log says into evidence for the reasoner. */
 final class EvidenceList
 {
+    /** Counting is better than remembering. */
+    private const COUNTED = 0.04;
+
     /** @return list<Evidence> in the order of the log */
     public static function from(Description $supply, BenchState $state): array
     {
@@ -53,7 +56,7 @@ final class EvidenceList
         $counted = StartCount::of($state->starts);
         // One failed start in several is what comes and goes; all of them failed is simply a fault.
         if ($counted->failed > 0 && $counted->failed < $counted->tried) {
-            $evidence[] = [$state->starts[0]['entry'], new SignEvidence("{$counted->failed} of {$counted->tried} starts failed", $mode, 'intermittent', $counted->replaced)];
+            $evidence[] = [$state->starts[0]['entry'], new SignEvidence("{$counted->failed} of {$counted->tried} starts failed", $mode, 'intermittent', $counted->replaced, self::COUNTED)];
         }
 
         return $evidence;

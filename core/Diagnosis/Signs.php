@@ -32,7 +32,8 @@ final class Signs
             'weak' => $weak > 0,
             'hum' => $hum,
             'ticks', 'squeals' => in_array($sign, $known, true),
-            'intermittent' => $dictionary->hypotheses[$hypothesis]->comesAndGoes ?? false,
+            // What leaves it dead at its worst lets it start now and then while it is half as bad: a dried start capacitor.
+            'intermittent' => ($dictionary->hypotheses[$hypothesis]->comesAndGoes ?? false) || (($dictionary->hypotheses[$hypothesis]->graded ?? false) && $alive === 0 && $dead > 0),
             'bang' => self::goes($dictionary, $hypothesis, '/violently|punches|vents|flares|bursts|crater/'),
             'smoke' => self::goes($dictionary, $hypothesis, '/violently|burn|vents|flares|smoke/'),
             'shock' => self::leadsToTheCase($dictionary->hypotheses[$hypothesis] ?? null),

@@ -36,7 +36,7 @@ final class Electrolytic extends Pair implements Rated, StoresCharge
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.', comesAndGoes: true),
+            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
             new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, looks: 'warm to a thermal probe', silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
             new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.'),
             new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),

@@ -17,8 +17,11 @@ final readonly class SignEvidence implements Evidence
     /** What an owner remembers, or what many faults may do or not, says less (common practice). */
     private const VAGUE = ['bang' => 0.2, 'smoke' => 0.2, 'shock' => 0.15, 'intermittent' => 0.15, 'load' => 0.2];
 
-    /** @param list<string> $replaced references of parts replaced before */
-    public function __construct(private string $label, private string $mode, private string $sign, private array $replaced = [])
+    /**
+     * @param list<string> $replaced references of parts replaced before
+     * @param float|null   $error    how often it is reported wrongly, if that is known better than usual
+     */
+    public function __construct(private string $label, private string $mode, private string $sign, private array $replaced = [], private ?float $error = null)
     {
     }
 
@@ -34,7 +37,7 @@ final readonly class SignEvidence implements Evidence
         }
         $dictionary = $knowledge->dictionary(null);
 
-        $error = self::VAGUE[$this->sign] ?? self::ERROR;
+        $error = $this->error ?? self::VAGUE[$this->sign] ?? self::ERROR;
 
         return match (Signs::shows($dictionary, $this->mode, $dictionary->remaining($id, $this->replaced), $this->sign)) {
             true => 1 - $error,
