@@ -43,6 +43,12 @@ final class BenchState
     /** @var list<array{entry: string, part: string, state: string, fitted: string, replaced: list<string>}> */
     public array $fuses = [];
 
+    /** @var array<string, array{entry: string, value: float, replaced: list<string>}> newest by test: ohms, or amperes */
+    public array $isolation = [];
+
+    /** @var array<string, array{id: string, idea: string, test: string, outcome: string, verdict: string}> the notebook */
+    public array $ideas = [];
+
     /** @var list<array{entry: string, method: string, resolution: float, readings: non-empty-list<array{part: string, ohms: non-empty-list<float>}>, replaced: list<string>}> in the order of the strip */
     public array $shorts = [];
 

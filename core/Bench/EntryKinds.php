@@ -26,6 +26,8 @@ final class EntryKinds
             new Entry\Substituted(),
             new Entry\Starts(),
             new Entry\ShortStrip(),
+            new Entry\IsolationTest(),
+            new Entry\Idea(),
             new Entry\Skip(),
             new Entry\Note(),
             new Entry\Cause(),

@@ -10,6 +10,7 @@ use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
+use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Quantity;
@@ -82,6 +83,13 @@ final class StepWriter
     public function unready(): array
     {
         return $this->plain('wait', 'Measure where you like: every reading is kept and judged.', 'The engine is still working out what each fault would do here; suspects and the next step appear by themselves once it is done. Expected values are rough until then.');
+    }
+
+    /** @return StepView */
+    public function condemned(Verdict $verdict): array
+    {
+        return ['power' => PowerState::Unplugged->value, 'why' => $verdict->sentence]
+            + $this->plain('look', 'Condemned: mains where people touch. Leave it unplugged and mark it.', $verdict->why, 'Local codes and licensed practice decide whether it may be repaired at all. It does not go back before the isolation has been measured again.');
     }
 
     /** @return StepView */

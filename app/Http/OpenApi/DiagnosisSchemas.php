@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Words',
     type: 'object',
-    required: ['symptoms', 'conditions', 'sees', 'fuse', 'how', 'substitution', 'short', 'tests'],
+    required: ['symptoms', 'conditions', 'sees', 'fuse', 'how', 'substitution', 'short', 'isolation', 'ideas', 'tests'],
     properties: [
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'conditions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
@@ -19,6 +19,8 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'how', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'substitution', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'short', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'isolation', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'ideas', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'tests', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
     ],
 )]
@@ -58,6 +60,18 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'fault', type: 'string'),
         new OA\Property(property: 'title', type: 'string'),
         new OA\Property(property: 'times', type: 'integer'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'IdeaView',
+    type: 'object',
+    required: ['id', 'idea', 'test', 'outcome', 'verdict'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'idea', type: 'string'),
+        new OA\Property(property: 'test', type: 'string'),
+        new OA\Property(property: 'outcome', type: 'string'),
+        new OA\Property(property: 'verdict', type: 'string'),
     ],
 )]
 #[OA\Schema(

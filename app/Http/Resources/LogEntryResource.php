@@ -19,6 +19,9 @@ final class LogEntryResource
         foreach ($file->state->readings as $reading) {
             $views[$reading->entryId] = static fn(): array => $file->workup()->readingView($reading);
         }
+        foreach ($file->workup()->isolationVerdicts() as $id => $verdict) {
+            $views[$id] = static fn(): array => $file->workup()->isolationView((string) $id, $verdict);
+        }
         foreach ($file->state->partTests as $test) {
             $views[$test['entry']] = static fn(): array => $file->workup()->testView($test);
         }

@@ -483,6 +483,8 @@ export interface components {
             how: components["schemas"]["Option"][];
             substitution: components["schemas"]["Option"][];
             short: components["schemas"]["Option"][];
+            isolation: components["schemas"]["Option"][];
+            ideas: components["schemas"]["Option"][];
             tests: components["schemas"]["Option"][];
         };
         Option: {
@@ -508,6 +510,13 @@ export interface components {
             fault: string;
             title: string;
             times: number;
+        };
+        IdeaView: {
+            id: string;
+            idea: string;
+            test: string;
+            outcome: string;
+            verdict: string;
         };
         Strip: {
             point: string;
@@ -925,6 +934,7 @@ export interface components {
             look_first: components["schemas"]["LookFirst"][];
             strips: components["schemas"]["Strip"][];
             short: components["schemas"]["ShortView"] | null;
+            ideas: components["schemas"]["IdeaView"][];
             starts: components["schemas"]["StartsView"] | null;
             missing_for_close: string[];
             log: components["schemas"]["LogLine"][];

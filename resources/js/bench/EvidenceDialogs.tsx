@@ -1,10 +1,11 @@
 import { Button, Checkbox, Form, Input, Modal, Radio, Select } from 'antd';
 import type { Bench, Option, Words } from '../api/client';
+import { Notebook } from './Notebook';
 import { PartField, Sheet } from './Sheet';
 import { ShortStrip } from './ShortStrip';
 
 export interface EvidenceDialog {
-    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background';
+    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background' | 'isolation' | 'notebook';
     part?: string;
 }
 
@@ -18,6 +19,8 @@ export const evidenceKinds: { key: string; name: Exclude<EvidenceDialog['name'],
     { key: 'f', name: 'fuse', label: 'fuse look', about: 'how it parted, and what was fitted' },
     { key: 'k', name: 'starts', label: 'count starts', about: 'tried and failed, and how many prove the repair' },
     { key: 'h', name: 'background', label: 'background', about: 'age, damp, heat, earlier work' },
+    { key: 'i', name: 'isolation', label: 'isolation', about: 'mains side against output or case; is a tingle a fault?' },
+    { key: 'j', name: 'notebook', label: 'notebook', about: 'ideas for what no reading settles: test, outcome, ruled out or not' },
     { key: 'o', name: 'short', label: 'find a short', about: 'milliohms or millivolts along a rail' },
 ];
 
@@ -152,6 +155,16 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
                     <p className="hint">This moves what is suspected before anything is measured, never against a reading.</p>
                 </Sheet>
             );
+        case 'isolation':
+            return (
+                <Sheet title="Isolation of the mains side" initial={{ test: 'resistance' }} onClose={onClose} onSave={save('isolation')}>
+                    <Choice name="test" label="What was measured" options={words?.isolation} />
+                    <Form.Item name="text" label="It shows" rules={[{ required: true, message: 'Type what the meter shows, for example 20M, OL or 0.3 mA.' }]}><Input autoFocus placeholder="20M, OL, 0.3 mA" /></Form.Item>
+                    <p className="caution">Insulation testers give 250 to 1000 V: discharge afterwards. Who may test and what must be met is for local codes and licensed practice.</p>
+                </Sheet>
+            );
+        case 'notebook':
+            return <Notebook bench={bench} words={words} onRecord={onRecord} onClose={onClose} />;
         case 'starts':
             return <StartCounter bench={bench} onRecord={onRecord} onClose={onClose} />;
         case 'short':

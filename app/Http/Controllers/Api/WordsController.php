@@ -9,6 +9,8 @@ use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Eliminated;
 use Oculant\Core\Bench\Entry\Finding;
 use Oculant\Core\Bench\Entry\FuseLook;
+use Oculant\Core\Bench\Entry\Idea;
+use Oculant\Core\Bench\Entry\IsolationTest;
 use Oculant\Core\Bench\Entry\PartTest;
 use Oculant\Core\Bench\Entry\ShortStrip;
 use Oculant\Core\Bench\Entry\Substituted;
@@ -31,6 +33,8 @@ final class WordsController
             'how' => self::options(Eliminated::HOW),
             'substitution' => self::options(Substituted::WHAT),
             'short' => self::options(ShortStrip::METHODS),
+            'isolation' => self::options(IsolationTest::TESTS),
+            'ideas' => self::options(Idea::VERDICTS),
             'tests' => self::options(PartTest::words()),
         ]);
     }
