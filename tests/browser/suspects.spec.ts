@@ -101,3 +101,29 @@ test('what a workshop has found before leads the next time, and can be started a
     await page.getByRole('tab', { name: 'Versions' }).click();
     await expect(page.getByLabel('Found on this board before')).toBeVisible();
 });
+
+test('lost isolation condemns the unit, and the notebook keeps what was ruled out', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Wireless with a tingle', 'Kitchen wireless');
+    await command(page, 'i');
+    const sheet = page.getByRole('dialog', { name: 'Isolation of the mains side' });
+    await sheet.getByLabel('It shows').fill('470');
+    await page.keyboard.press('Enter');
+    const next = page.getByLabel('Next step');
+    await expect(next).toContainText('Condemned: mains where people touch.');
+    await expect(next).toContainText('Never patch a transformer');
+    await command(page, 'u');
+    await expect(next).not.toContainText('Condemned');
+
+    await command(page, 'j');
+    const notebook = page.getByRole('dialog', { name: 'Notebook' });
+    await notebook.getByLabel('Idea', { exact: true }).fill('the tingle comes from the aerial socket');
+    await notebook.getByLabel('How to test it').fill('measure with the aerial off');
+    await page.keyboard.press('Enter');
+    await notebook.getByRole('button', { name: /the tingle comes from the aerial socket/ }).click();
+    await notebook.getByLabel('What came of it').fill('0.01 mA without it');
+    await notebook.getByLabel('So it is').click();
+    await page.getByTitle('holds', { exact: true }).click();
+    await notebook.getByRole('button', { name: 'Bring up to date' }).click();
+    await expect(log(page).first()).toContainText('Idea: the tingle comes from the aerial socket, holds (0.01 mA without it)');
+});

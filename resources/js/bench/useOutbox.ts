@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query';
+import { createStore, get, update } from 'idb-keyval';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { ulid } from 'ulid';
 import { answer, api, Refused } from '../api/client';
@@ -10,15 +11,11 @@ export interface Waiting {
     at: string;
 }
 
-const keyOf = (job: string) => `oculant.outbox.${job}`;
+const store = createStore('oculant-outbox', 'waiting');
 
-function stored(job: string): Waiting[] {
-    try {
-        return JSON.parse(localStorage.getItem(keyOf(job)) ?? '[]') as Waiting[];
-    } catch {
-        return [];
-    }
-}
+const stored = async (job: string): Promise<Waiting[]> => (await get<Waiting[]>(job, store)) ?? [];
+
+const drop = (job: string, id: string) => update<Waiting[]>(job, (now) => (now ?? []).filter((other) => other.id !== id), store);
 
 /**
  * Entries on their way to the log. Each is kept in the browser until the server has it, so that neither a reload nor a
@@ -26,14 +23,11 @@ function stored(job: string): Waiting[] {
  */
 export function useOutbox(job: string) {
     const queries = useQueryClient();
-    const [waiting, setWaiting] = useState<Waiting[]>(() => stored(job));
+    const [waiting, setWaiting] = useState<Waiting[]>([]);
     const [refusal, setRefusal] = useState<{ entry: Waiting; message: string }>();
     const sending = useRef(false);
 
-    const keep = useCallback((entries: Waiting[]) => {
-        localStorage.setItem(keyOf(job), JSON.stringify(entries));
-        setWaiting(entries);
-    }, [job]);
+    const show = useCallback(async () => setWaiting(await stored(job)), [job]);
 
     const send = useCallback(async (): Promise<boolean> => {
         if (sending.current) {
@@ -42,8 +36,7 @@ export function useOutbox(job: string) {
         sending.current = true;
         let allStand = true;
         try {
-            for (let entry = stored(job)[0]; entry !== undefined; entry = stored(job)[0]) {
-                const current = entry;
+            for (let [current] = await stored(job); current !== undefined; [current] = await stored(job)) {
                 try {
                     await answer(api.POST('/jobs/{job}/log', { params: { path: { job } }, body: { entries: [current] } }));
                 } catch (error) {
@@ -53,7 +46,8 @@ export function useOutbox(job: string) {
                     allStand = false;
                     setRefusal({ entry: current, message: error.message });
                 }
-                keep(stored(job).filter((other) => other.id !== current.id));
+                await drop(job, current.id);
+                await show();
             }
         } finally {
             sending.current = false;
@@ -62,14 +56,15 @@ export function useOutbox(job: string) {
             void queries.invalidateQueries({ queryKey: ['report', job] });
         }
         return allStand;
-    }, [job, keep, queries]);
+    }, [job, queries, show]);
 
     useEffect(() => {
-        const retry = () => {
-            if (stored(job).length > 0) {
+        const retry = () => void stored(job).then((entries) => {
+            setWaiting(entries);
+            if (entries.length > 0) {
                 void send();
             }
-        };
+        });
         retry();
         const timer = window.setInterval(retry, 4000);
         window.addEventListener('online', retry);
@@ -79,11 +74,13 @@ export function useOutbox(job: string) {
         };
     }, [job, send]);
 
-    const record = useCallback((kind: string, payload: Record<string, unknown>) => {
+    const record = useCallback(async (kind: string, payload: Record<string, unknown>) => {
         setRefusal(undefined);
-        keep([...stored(job), { id: ulid(), kind, payload, at: new Date().toISOString() }]);
+        const entry = { id: ulid(), kind, payload, at: new Date().toISOString() };
+        setWaiting((now) => [...now, entry]);
+        await update<Waiting[]>(job, (now) => [...(now ?? []), entry], store);
         return send();
-    }, [job, keep, send]);
+    }, [job, send]);
 
     return { waiting, refusal, record, forget: () => setRefusal(undefined) };
 }
