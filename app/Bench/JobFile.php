@@ -10,6 +10,7 @@ use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Solve;
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\Fold;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\RepairReport;
@@ -64,9 +65,22 @@ final class JobFile
         return $supply === null ? [] : (new WorkshopHistory())->of($supply, $this->job->id);
     }
 
-    /** @return array<string, mixed> as RepairReport::of() gives it */
+    /** @return list<string> what was tested and tried beside readings, as the log says it */
+    private function tried(): array
+    {
+        $lines = [];
+        foreach ($this->records as $record) {
+            if (in_array($record->kind, EntryKinds::TRIED, true) && ! isset($this->state->struck[$record->id])) {
+                $lines[] = EntryKinds::named($record->kind)->line($record->toEntry(), $this->supply);
+            }
+        }
+
+        return $lines;
+    }
+
+    /** @return array<string, mixed> as RepairReport::of() gives it, with what was tried */
     public function report(): array
     {
-        return RepairReport::of($this->supply, $this->state, $this->workup(), $this->knowledge->dictionary(null));
+        return ['tried' => $this->tried()] + RepairReport::of($this->supply, $this->state, $this->workup(), $this->knowledge->dictionary(null));
     }
 }

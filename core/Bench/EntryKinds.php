@@ -7,6 +7,9 @@ namespace Oculant\Core\Bench;
 /** The registry: one line per kind of log entry. */
 final class EntryKinds
 {
+    /** Kinds that say what was tested and tried beside readings; the report lists them. */
+    public const TRIED = ['background', 'fuse', 'part_test', 'tested', 'eliminated', 'substituted', 'starts', 'short', 'isolation', 'idea'];
+
     /** @return array<string, EntryKind> by name */
     public static function all(): array
     {

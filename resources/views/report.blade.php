@@ -35,6 +35,13 @@
     @endif
     @include('report-readings', ['readings' => $report['asFound']])
 
+    @if ($report['tried'] !== [])
+        <h2>Tested and tried</h2>
+        @foreach ($report['tried'] as $line)
+            <div>{{ $line }}.</div>
+        @endforeach
+    @endif
+
     <h2>Cause</h2>
     @if ($report['cause'] === null)
         <div class="quiet">Not named yet.</div>

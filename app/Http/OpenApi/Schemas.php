@@ -305,12 +305,13 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Report',
     type: 'object',
-    required: ['job', 'supply', 'symptoms', 'findings', 'asFound', 'cause', 'work', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
+    required: ['job', 'supply', 'symptoms', 'findings', 'tried', 'asFound', 'cause', 'work', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'supply', type: 'string'),
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'findings', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'tried', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'asFound', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReadingView')),
         new OA\Property(property: 'cause', type: 'object', required: ['part', 'fault', 'text', 'chain'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'fault', type: 'string'), new OA\Property(property: 'text', type: 'string'), new OA\Property(property: 'chain', type: 'array', items: new OA\Items(type: 'string'))], nullable: true),
         new OA\Property(property: 'work', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'out', 'in', 'at'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'out', type: 'string'), new OA\Property(property: 'in', type: 'string'), new OA\Property(property: 'at', type: 'string')])),

@@ -944,6 +944,7 @@ export interface components {
             supply: string;
             symptoms: string[];
             findings: string[];
+            tried: string[];
             asFound: components["schemas"]["ReadingView"][];
             cause: {
                 part: string;

@@ -58,6 +58,7 @@ export function ReportPage() {
             <h2>As found</h2>
             {[...report.symptoms, ...report.findings].length > 0 && <p>{[...report.symptoms, ...report.findings].join('; ')}.</p>}
             <Readings readings={report.asFound} empty="Nothing was measured before the repair." />
+            {report.tried.length > 0 && <><h2>Tested and tried</h2><ul>{report.tried.map((line, k) => <li key={`${k} ${line}`}>{line}</li>)}</ul></>}
             <h2>Cause</h2>
             {report.cause === null ? <p className="quiet">Not named yet.</p> : <p><b>{report.cause.part}: {report.cause.fault}.</b> {report.cause.text} {report.cause.chain.join('; ')}</p>}
             <h2>Work done</h2>
