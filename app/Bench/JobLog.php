@@ -39,7 +39,7 @@ final readonly class JobLog
             $entry = ($understood ?? []) + $entry;
             $kind = EntryKinds::named($entry['kind']);
             $this->check($file, $entry['kind'], $entry['payload']);
-            $given = $entry['kind'] === 'reading' ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
+            $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
             $payload = $kind->read($given, $file->supply, $file->state);
 
             return LogEntryRecord::query()->create([

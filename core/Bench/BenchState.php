@@ -43,6 +43,9 @@ final class BenchState
     /** @var list<array{entry: string, part: string, state: string, fitted: string, replaced: list<string>}> */
     public array $fuses = [];
 
+    /** @var array<string, float> volts of a good twin, by "mode point quantity" */
+    public array $twins = [];
+
     /** @var array<string, array{entry: string, value: float, replaced: list<string>}> newest by test: ohms, or amperes */
     public array $isolation = [];
 

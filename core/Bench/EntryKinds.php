@@ -8,7 +8,7 @@ namespace Oculant\Core\Bench;
 final class EntryKinds
 {
     /** Kinds that say what was tested and tried beside readings; the report lists them. */
-    public const TRIED = ['background', 'fuse', 'part_test', 'tested', 'eliminated', 'substituted', 'starts', 'short', 'isolation', 'idea'];
+    public const TRIED = ['background', 'fuse', 'part_test', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea'];
 
     /** @return array<string, EntryKind> by name */
     public static function all(): array
@@ -28,6 +28,7 @@ final class EntryKinds
             new Entry\Eliminated(),
             new Entry\Substituted(),
             new Entry\Starts(),
+            new Entry\Twin(),
             new Entry\ShortStrip(),
             new Entry\IsolationTest(),
             new Entry\Idea(),

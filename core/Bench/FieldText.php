@@ -11,7 +11,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * The one field takes more than readings: "c5 esr 0.8", "c5 85u lifted", "c5 bulging", "u2 good", "f1 blackened", "start ok",
- * "starts 8 2", "hum". Whatever is none of these is a reading.
+ * "starts 8 2", "twin tp3 21.4", "hum". Whatever is none of these is a reading.
  */
 final class FieldText
 {
@@ -25,6 +25,10 @@ final class FieldText
         $words = preg_split('/\s+/', mb_strtolower(trim($text)), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         if ($words === []) {
             return null;
+        }
+
+        if ($words[0] === 'twin' && count($words) > 1) {
+            return ['kind' => 'twin', 'payload' => ['text' => (string) preg_replace('/^\s*twin\s+/i', '', $text)]];
         }
 
         return self::starts($words) ?? self::symptom($words) ?? self::onPart($words, $text, $supply);

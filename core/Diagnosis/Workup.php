@@ -288,6 +288,12 @@ final class Workup
         ];
     }
 
+    /** @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>, first: ?string, sentence: string} */
+    public function twin(): array
+    {
+        return TwinComparison::of($this->supply, $this->state, $this->functions());
+    }
+
     /** @return list<array{point: string, name: string, parts: list<string>}> rails along which a short can be looked for */
     public function strips(): array
     {

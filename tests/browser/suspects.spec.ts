@@ -127,3 +127,21 @@ test('lost isolation condemns the unit, and the notebook keeps what was ruled ou
     await notebook.getByRole('button', { name: 'Bring up to date' }).click();
     await expect(log(page).first()).toContainText('Idea: the tingle comes from the aerial socket, holds (0.01 mA without it)');
 });
+
+test('a twin that works shows where the faulty unit parts from it', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Wireless beside its twin', 'Kitchen wireless');
+    await command(page, 'p');
+    await page.getByRole('dialog').getByLabel('Live on mains').check();
+    await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
+    await expect(log(page).first()).toContainText('Live on mains');
+    await read(page, 'tp3 16.9', /TP3 16\.90 V/);
+    await read(page, 'tp4 4.2', /TP4 4\.20 V/);
+    await read(page, 'twin tp3 16.7', /Twin: TP3 16\.70 V/);
+    await command(page, 'w');
+    const twin = page.getByRole('dialog', { name: 'Beside a twin that works' });
+    await twin.getByLabel('Twin at TP4').fill('9.2');
+    await page.keyboard.press('Enter');
+    await expect(twin.getByRole('status')).toContainText('They still agree at TP3 and part at TP4');
+    await expect(twin.getByRole('row', { name: /TP4/ })).toContainText('they part');
+});

@@ -63,6 +63,16 @@ use OpenApi\Attributes as OA;
     ],
 )]
 #[OA\Schema(
+    schema: 'TwinView',
+    type: 'object',
+    required: ['rows', 'first', 'sentence'],
+    properties: [
+        new OA\Property(property: 'rows', type: 'array', items: new OA\Items(type: 'object', required: ['point', 'name', 'mine', 'twin', 'parts'], properties: [new OA\Property(property: 'point', type: 'string'), new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'mine', type: 'string', nullable: true), new OA\Property(property: 'twin', type: 'string', nullable: true), new OA\Property(property: 'parts', type: 'boolean', nullable: true)])),
+        new OA\Property(property: 'first', type: 'string', nullable: true),
+        new OA\Property(property: 'sentence', type: 'string'),
+    ],
+)]
+#[OA\Schema(
     schema: 'IdeaView',
     type: 'object',
     required: ['id', 'idea', 'test', 'outcome', 'verdict'],

@@ -275,7 +275,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Bench',
     type: 'object',
-    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'course', 'look_first', 'strips', 'short', 'ideas', 'starts', 'missing_for_close', 'log'],
+    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'course', 'look_first', 'strips', 'short', 'twin', 'ideas', 'starts', 'missing_for_close', 'log'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'title', type: 'string'),
@@ -296,6 +296,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'look_first', type: 'array', items: new OA\Items(ref: '#/components/schemas/LookFirst')),
         new OA\Property(property: 'strips', type: 'array', items: new OA\Items(ref: '#/components/schemas/Strip')),
         new OA\Property(property: 'short', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ShortView')]),
+        new OA\Property(property: 'twin', ref: '#/components/schemas/TwinView'),
         new OA\Property(property: 'ideas', type: 'array', items: new OA\Items(ref: '#/components/schemas/IdeaView')),
         new OA\Property(property: 'starts', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/StartsView')]),
         new OA\Property(property: 'missing_for_close', type: 'array', items: new OA\Items(type: 'string')),

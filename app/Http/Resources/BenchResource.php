@@ -52,6 +52,7 @@ final class BenchResource extends JsonResource
             'look_first' => $solve !== null ? [] : $workup->looks(),
             'strips' => $workup->strips(),
             'short' => $workup->short(),
+            'twin' => $workup->twin(),
             'ideas' => array_values($state->ideas),
             'starts' => StartCount::view($state->starts, $state->replaced()),
             'missing_for_close' => $workup->missingForClose(),

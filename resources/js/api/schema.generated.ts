@@ -511,6 +511,17 @@ export interface components {
             title: string;
             times: number;
         };
+        TwinView: {
+            rows: {
+                point: string;
+                name: string;
+                mine: string | null;
+                twin: string | null;
+                parts: boolean | null;
+            }[];
+            first: string | null;
+            sentence: string;
+        };
         IdeaView: {
             id: string;
             idea: string;
@@ -934,6 +945,7 @@ export interface components {
             look_first: components["schemas"]["LookFirst"][];
             strips: components["schemas"]["Strip"][];
             short: components["schemas"]["ShortView"] | null;
+            twin: components["schemas"]["TwinView"];
             ideas: components["schemas"]["IdeaView"][];
             starts: components["schemas"]["StartsView"] | null;
             missing_for_close: string[];

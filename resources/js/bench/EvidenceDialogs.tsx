@@ -3,9 +3,10 @@ import type { Bench, Option, Words } from '../api/client';
 import { Notebook } from './Notebook';
 import { PartField, Sheet } from './Sheet';
 import { ShortStrip } from './ShortStrip';
+import { TwinTable } from './TwinTable';
 
 export interface EvidenceDialog {
-    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background' | 'isolation' | 'notebook';
+    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background' | 'isolation' | 'notebook' | 'twin';
     part?: string;
 }
 
@@ -19,6 +20,7 @@ export const evidenceKinds: { key: string; name: Exclude<EvidenceDialog['name'],
     { key: 'f', name: 'fuse', label: 'fuse look', about: 'how it parted, and what was fitted' },
     { key: 'k', name: 'starts', label: 'count starts', about: 'tried and failed, and how many prove the repair' },
     { key: 'h', name: 'background', label: 'background', about: 'age, damp, heat, earlier work' },
+    { key: 'w', name: 'twin', label: 'twin', about: 'the same points on a unit or channel that works' },
     { key: 'i', name: 'isolation', label: 'isolation', about: 'mains side against output or case; is a tingle a fault?' },
     { key: 'j', name: 'notebook', label: 'notebook', about: 'ideas for what no reading settles: test, outcome, ruled out or not' },
     { key: 'o', name: 'short', label: 'find a short', about: 'milliohms or millivolts along a rail' },
@@ -99,7 +101,7 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
                             <li key={kind.key}><button type="button" onClick={() => onOpen?.({ name: kind.name })}><kbd>{kind.key.toUpperCase()}</kbd><b>{kind.label}</b><span>{kind.about}</span></button></li>
                         ))}
                     </ul>
-                    <p className="hint">The one field takes them too: c5 esr 0.8, c5 850u cap lifted, c5 bulging, u2 good, f1 blackened, start ok, hum.</p>
+                    <p className="hint">The one field takes them too: c5 esr 0.8, c5 850u cap lifted, c5 bulging, u2 good, f1 blackened, start ok, twin tp3 21.4, hum.</p>
                 </Modal>
             );
         case 'finding':
@@ -163,6 +165,8 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
                     <p className="caution">Insulation testers give 250 to 1000 V: discharge afterwards. Who may test and what must be met is for local codes and licensed practice.</p>
                 </Sheet>
             );
+        case 'twin':
+            return <TwinTable bench={bench} onRecord={onRecord} onClose={onClose} />;
         case 'notebook':
             return <Notebook bench={bench} words={words} onRecord={onRecord} onClose={onClose} />;
         case 'starts':

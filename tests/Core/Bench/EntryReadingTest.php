@@ -106,7 +106,7 @@ final class EntryReadingTest extends TestCase
         foreach (EntryKinds::all() as $name => $kind) {
             self::assertSame($name, $kind->name());
         }
-        self::assertCount(22, EntryKinds::all());
+        self::assertCount(23, EntryKinds::all());
     }
 
     public function testPowerWordsAndWhetherItIsEnergised(): void
