@@ -288,6 +288,16 @@ final class Workup
         ];
     }
 
+    /**
+     * Every unpowered check with what a good unit shows there: fuses and contacts first, then part by part, then the rails.
+     *
+     * @return list<array{id: string, quantity: string, where: string, red: string, black: string, expected: string, reading: ?array<string, mixed>}>
+     */
+    public function deadSheet(): array
+    {
+        return DeadSheet::of($this->supply, $this->state, $this->dictionary, $this->readingView(...));
+    }
+
     /** @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>, first: ?string, sentence: string} */
     public function twin(): array
     {

@@ -145,3 +145,18 @@ test('a twin that works shows where the faulty unit parts from it', async ({ pag
     await expect(twin.getByRole('status')).toContainText('They still agree at TP3 and part at TP4');
     await expect(twin.getByRole('row', { name: /TP4/ })).toContainText('they part');
 });
+
+test('the dead checks stand on one sheet, and what is typed there moves the suspects', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Scale from the weigh house', 'Auction scale');
+    await command(page, 'd');
+    const sheet = page.getByRole('dialog', { name: 'Dead checks' });
+    await sheet.getByLabel('F1 shows').fill('OL');
+    await page.keyboard.press('Enter');
+    await expect(sheet.getByRole('row', { name: /F1/ }).first()).toContainText('not as expected');
+    await sheet.getByLabel('TP3 shows').fill('1R9');
+    await page.keyboard.press('Enter');
+    await expect(log(page).first()).toContainText('TP3 1.9 Ω');
+    await sheet.getByRole('button', { name: 'Back' }).click();
+    await expect(suspects(page).first()).toContainText(/shorted/);
+});

@@ -63,6 +63,20 @@ use OpenApi\Attributes as OA;
     ],
 )]
 #[OA\Schema(
+    schema: 'DeadCheckRow',
+    type: 'object',
+    required: ['id', 'quantity', 'where', 'red', 'black', 'expected', 'reading'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'quantity', type: 'string'),
+        new OA\Property(property: 'where', type: 'string'),
+        new OA\Property(property: 'red', type: 'string'),
+        new OA\Property(property: 'black', type: 'string'),
+        new OA\Property(property: 'expected', type: 'string'),
+        new OA\Property(property: 'reading', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ReadingView')]),
+    ],
+)]
+#[OA\Schema(
     schema: 'TwinView',
     type: 'object',
     required: ['rows', 'first', 'sentence'],

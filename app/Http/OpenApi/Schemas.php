@@ -284,7 +284,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'state', type: 'object', required: ['power', 'words', 'since', 'mode', 'mode_name', 'mains'], properties: [new OA\Property(property: 'power', type: 'string'), new OA\Property(property: 'words', type: 'string'), new OA\Property(property: 'since', type: 'string', nullable: true), new OA\Property(property: 'mode', type: 'string'), new OA\Property(property: 'mode_name', type: 'string'), new OA\Property(property: 'mains', type: 'string', nullable: true)]),
         new OA\Property(property: 'modes', type: 'array', items: new OA\Items(ref: '#/components/schemas/ModeView')),
         new OA\Property(property: 'parts', type: 'array', items: new OA\Items(ref: '#/components/schemas/PartView')),
-        new OA\Property(property: 'checks', type: 'array', items: new OA\Items(type: 'object', required: ['id', 'quantity', 'where'], properties: [new OA\Property(property: 'id', type: 'string'), new OA\Property(property: 'quantity', type: 'string'), new OA\Property(property: 'where', type: 'string')])),
+        new OA\Property(property: 'checks', type: 'array', items: new OA\Items(ref: '#/components/schemas/DeadCheckRow')),
         new OA\Property(property: 'points', type: 'array', items: new OA\Items(ref: '#/components/schemas/PointView')),
         new OA\Property(property: 'path', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathStage')),
         new OA\Property(property: 'next', ref: '#/components/schemas/Step'),

@@ -12,7 +12,6 @@ use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\StartCount;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Parts\Consumes;
-use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\StoresCharge;
@@ -41,7 +40,7 @@ final class BenchResource extends JsonResource
             ],
             'modes' => array_values(array_map(static fn(Mode $m): array => ['id' => $m->id, 'name' => $m->name, 'absent' => $m->absent], $file->supply->modes)),
             'parts' => array_values(array_map($this->part(...), $file->supply->parts)),
-            'checks' => array_values(array_map(static fn(DeadCheck $c): array => ['id' => $c->id, 'quantity' => $c->quantity, 'where' => $c->where], $file->supply->deadChecks())),
+            'checks' => $workup->deadSheet(),
             'points' => $workup->points(),
             'path' => $workup->path(),
             ...$workup->next(),

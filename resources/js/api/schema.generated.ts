@@ -511,6 +511,15 @@ export interface components {
             title: string;
             times: number;
         };
+        DeadCheckRow: {
+            id: string;
+            quantity: string;
+            where: string;
+            red: string;
+            black: string;
+            expected: string;
+            reading: components["schemas"]["ReadingView"] | null;
+        };
         TwinView: {
             rows: {
                 point: string;
@@ -929,11 +938,7 @@ export interface components {
             };
             modes: components["schemas"]["ModeView"][];
             parts: components["schemas"]["PartView"][];
-            checks: {
-                id: string;
-                quantity: string;
-                where: string;
-            }[];
+            checks: components["schemas"]["DeadCheckRow"][];
             points: components["schemas"]["PointView"][];
             path: components["schemas"]["PathStage"][];
             next: components["schemas"]["Step"];

@@ -1,12 +1,13 @@
 import { Button, Checkbox, Form, Input, Modal, Radio, Select } from 'antd';
 import type { Bench, Option, Words } from '../api/client';
+import { DeadSheet } from './DeadSheet';
 import { Notebook } from './Notebook';
 import { PartField, Sheet } from './Sheet';
 import { ShortStrip } from './ShortStrip';
 import { TwinTable } from './TwinTable';
 
 export interface EvidenceDialog {
-    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background' | 'isolation' | 'notebook' | 'twin';
+    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background' | 'isolation' | 'notebook' | 'twin' | 'dead';
     part?: string;
 }
 
@@ -20,6 +21,7 @@ export const evidenceKinds: { key: string; name: Exclude<EvidenceDialog['name'],
     { key: 'f', name: 'fuse', label: 'fuse look', about: 'how it parted, and what was fitted' },
     { key: 'k', name: 'starts', label: 'count starts', about: 'tried and failed, and how many prove the repair' },
     { key: 'h', name: 'background', label: 'background', about: 'age, damp, heat, earlier work' },
+    { key: 'd', name: 'dead', label: 'dead checks', about: 'all of them on one sheet, with what a good unit shows' },
     { key: 'w', name: 'twin', label: 'twin', about: 'the same points on a unit or channel that works' },
     { key: 'i', name: 'isolation', label: 'isolation', about: 'mains side against output or case; is a tingle a fault?' },
     { key: 'j', name: 'notebook', label: 'notebook', about: 'ideas for what no reading settles: test, outcome, ruled out or not' },
@@ -165,6 +167,8 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
                     <p className="caution">Insulation testers give 250 to 1000 V: discharge afterwards. Who may test and what must be met is for local codes and licensed practice.</p>
                 </Sheet>
             );
+        case 'dead':
+            return <DeadSheet bench={bench} onRecord={onRecord} onClose={onClose} />;
         case 'twin':
             return <TwinTable bench={bench} onRecord={onRecord} onClose={onClose} />;
         case 'notebook':

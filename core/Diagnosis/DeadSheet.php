@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Reading;
+use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Parts\Contact;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Supply\Description;
+
+/** The dead checks of a supply as one sheet, cheapest first (common practice: fuse and contacts, semiconductors, capacitors, rails). */
+final class DeadSheet
+{
+    /**
+     * @param callable(TakenReading): array<string, mixed> $view of a reading
+     *
+     * @return list<array{id: string, quantity: string, where: string, red: string, black: string, expected: string, reading: ?array<string, mixed>}>
+     */
+    public static function of(Description $supply, BenchState $state, FaultDictionary $dictionary, callable $view): array
+    {
+        $rows = [];
+        foreach ($supply->deadChecks() as $id => $check) {
+            $good = $dictionary->reading($state->mode, Hypothesis::HEALTHY, "{$id} {$check->quantity}");
+            $reading = $state->latest((string) $id, $check->quantity);
+            $rows[self::rank($supply, (string) $id, $check)][] = [
+                'id' => (string) $id, 'quantity' => $check->quantity, 'where' => $check->where, 'red' => $check->redLead, 'black' => $check->blackLead,
+                'expected' => is_nan($good) ? 'not known' : Reading::write($check->quantity, $good),
+                'reading' => $reading === null ? null : $view($reading),
+            ];
+        }
+        ksort($rows);
+
+        return array_merge(...array_values($rows));
+    }
+
+    private static function rank(Description $supply, string $id, DeadCheck $check): int
+    {
+        $part = $supply->parts[strstr($id, '.', true) ?: $id] ?? null;
+
+        return match (true) {
+            $part === null => 4,
+            $part->kind instanceof Contact => 0,
+            $check->quantity === DeadCheck::DIODE => 1,
+            $check->quantity === DeadCheck::ESR => 3,
+            default => 2,
+        };
+    }
+}
