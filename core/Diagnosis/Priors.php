@@ -75,7 +75,7 @@ final readonly class Priors
             $factor *= $hypothesis->fault === 'leaky' ? 3.0 : 1.5;
         }
         if (in_array($hypothesis->kind, self::CONTACTS, true)) {
-            $factor *= ($is('damp') ? 2.5 : 1.0) * ($is('moved') ? 2.5 : 1.0) * ($isHot ? 1.5 : 1.0);
+            $factor *= ($is('damp') ? 2.5 : 1.0) * ($is('moved') ? 2.5 : 1.0);
         }
         if ($is('damp') && in_array($hypothesis->fault, ['leaky', 'shorted_turns', 'insulation', 'carbonised'], true)) {
             $factor *= 2.0;

@@ -56,7 +56,7 @@ final class HistoryTest extends FeatureTestCase
         $user = $this->person('technician');
         $job = $this->job($user);
         $this->actingAs($user);
-        foreach (['c1 esr 4' => 'part_test', 'c1 bulging' => 'finding', 'z1 good' => 'tested', 'f1 intact' => 'fuse', 'starts 6 2' => 'starts', 'hum' => 'symptom'] as $text => $kind) {
+        foreach (['c1 esr 4 lifted' => 'part_test', 'c1 bulging' => 'finding', 'z1 good' => 'tested', 'f1 intact' => 'fuse', 'starts 6 2' => 'starts', 'hum' => 'symptom'] as $text => $kind) {
             $this->log($job, 'reading', ['text' => $text])->assertSuccessful();
             self::assertSame($kind, $job->entries()->reorder('id', 'desc')->value('kind'), $text);
         }
