@@ -114,7 +114,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: 'x', label: 'can\'t reach', run: skip, shown: step.target !== null },
         { key: 'u', label: 'undo', run: undo, shown: newest !== undefined },
         { key: 'a', label: 'add', run: () => setDialog({ name: 'evidence' }), shown: true },
-        ...evidenceKinds.map((kind) => ({ key: kind.key, label: kind.label, run: () => setDialog({ name: kind.name }), shown: true, inBar: kind.key === 's' })),
+        ...evidenceKinds.map((kind) => ({ key: kind.key, label: kind.label, run: () => setDialog({ name: kind.name }), shown: true, inBar: false })),
         { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true },
         { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
         { key: 'c', label: 'cause', run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }), shown: true },
