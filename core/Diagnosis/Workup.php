@@ -7,12 +7,8 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Entry\Reading;
-use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
-use Oculant\Core\Expectation\CapacitorJudge;
-use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Expectation\Expectations;
-use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\SlipFinder;
@@ -79,7 +75,7 @@ final class Workup
      */
     public function next(): array
     {
-        $condemned = $this->condemned();
+        $condemned = $this->tests()->condemned();
         $writer = new StepWriter($this->supply, $this->state, $this->expectations, $this->dictionary);
         if ($condemned !== null && $this->state->handedBackAt === null) {
             return ['next' => $writer->condemned($condemned), 'alternatives' => []];
@@ -174,36 +170,12 @@ final class Workup
     public function missingForClose(): array
     {
         $missing = Close::missing($this->supply, $this->state);
-        if ($this->condemned() !== null) {
+        if ($this->tests()->condemned() !== null) {
             $missing[] = 'measure the isolation again and find it good, or do not hand the unit back';
         }
         $bad = $this->badProof();
 
         return $bad === [] ? $missing : [...$missing, 'these do not read right after the repair: '.implode(', ', $bad)];
-    }
-
-    /** Why the unit must not be used: mains where people touch; null as long as nothing says so. */
-    public function condemned(): ?Verdict
-    {
-        foreach ($this->isolationVerdicts() as $verdict) {
-            if (in_array($verdict->word, [VerdictWord::NotAsExpected, VerdictWord::VeryHigh], true)) {
-                return $verdict;
-            }
-        }
-
-        return null;
-    }
-
-    /** @return array<string, Verdict> by the entry they judge */
-    public function isolationVerdicts(): array
-    {
-        $isolation = new Isolation($this->supply);
-        $verdicts = [];
-        foreach ($this->state->isolation as $test => $measured) {
-            $verdicts[$measured['entry']] = $test === 'current' ? $isolation->current($measured['value']) : $isolation->resistance($measured['value']);
-        }
-
-        return $verdicts;
     }
 
     /** What the job waits for, in a few words for the bench list. */
@@ -259,33 +231,10 @@ final class Workup
         ];
     }
 
-    /**
-     * A capacitor test as the log and the bench show it: the shape of a reading.
-     *
-     * @param array{entry: string, part: string, quantity: string, lifted: bool, value: float, replaced: list<string>} $test
-     *
-     * @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>}
-     */
-    public function testView(array $test): array
+    /** Verdicts on what was tested beside readings. */
+    public function tests(): TestVerdicts
     {
-        $verdict = CapacitorJudge::of($this->supply, $test['part'], $test['quantity'], $test['lifted'], $test['value']);
-
-        return [
-            'entry' => $test['entry'], 'target' => $test['part'], 'text' => CapacitorJudge::write($test['quantity'], $test['value']), 'quantity' => $test['quantity'],
-            'mode' => $this->state->mode, 'power' => PowerState::Unplugged->value,
-            'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(), 'sentence' => $verdict->sentence, 'why' => $verdict->why,
-            'expected' => 'about '.CapacitorJudge::write($test['quantity'], (new CapacitorMeter($this->supply))->read($test['part'], $test['quantity'], $test['lifted'])),
-            'slips' => [],
-        ];
-    }
-
-    /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>} in the shape of a reading */
-    public function isolationView(string $entry, Verdict $verdict): array
-    {
-        return [
-            'entry' => $entry, 'target' => 'isolation', 'text' => explode(':', $verdict->sentence)[0], 'quantity' => 'isolation', 'mode' => $this->state->mode, 'power' => $this->state->power->value,
-            'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(), 'sentence' => $verdict->sentence, 'why' => $verdict->why, 'expected' => '', 'slips' => [],
-        ];
+        return new TestVerdicts($this->supply, $this->state);
     }
 
     /**

@@ -19,11 +19,8 @@ final class LogEntryResource
         foreach ($file->state->readings as $reading) {
             $views[$reading->entryId] = static fn(): array => $file->workup()->readingView($reading);
         }
-        foreach ($file->workup()->isolationVerdicts() as $id => $verdict) {
-            $views[$id] = static fn(): array => $file->workup()->isolationView((string) $id, $verdict);
-        }
-        foreach ($file->state->partTests as $test) {
-            $views[$test['entry']] = static fn(): array => $file->workup()->testView($test);
+        foreach ($file->workup()->tests()->views() as $id => $view) {
+            $views[$id] = static fn(): array => $view;
         }
 
         return array_map(

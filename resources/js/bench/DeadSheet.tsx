@@ -13,7 +13,7 @@ export function DeadSheet({ bench, onRecord, onClose }: { bench: Bench; onRecord
         const text = (texts[id] ?? '').trim();
         if (text !== '') {
             onRecord('reading', { text, target: id, quantity }, true);
-            setTexts({ ...texts, [id]: '' });
+            setTexts((now) => ({ ...now, [id]: '' }));
         }
     };
     return (
@@ -31,7 +31,10 @@ export function DeadSheet({ bench, onRecord, onClose }: { bench: Bench; onRecord
                                 <td>{meters[check.quantity] ?? check.quantity}</td>
                                 <td className="mono-figures">{check.expected}</td>
                                 <td className="dead-shows">
-                                    <Input aria-label={`${check.id} shows`} disabled={!isDead} placeholder={check.reading?.text ?? '…'} value={texts[check.id] ?? ''} onChange={(event) => setTexts({ ...texts, [check.id]: event.target.value })} onPressEnter={() => record(check.id, check.quantity)} onBlur={() => record(check.id, check.quantity)} />
+                                    <Input aria-label={`${check.id} shows`} disabled={!isDead} placeholder={check.reading?.text ?? '…'} value={texts[check.id] ?? ''} onChange={(event) => {
+                                        const { value } = event.target;
+                                        setTexts((now) => ({ ...now, [check.id]: value }));
+                                    }} onPressEnter={() => record(check.id, check.quantity)} onBlur={() => record(check.id, check.quantity)} />
                                     {check.reading != null && <span><Mark shape={check.reading.mark} title={check.reading.word} /> {check.reading.word}</span>}
                                 </td>
                             </tr>

@@ -44,7 +44,10 @@ export function ShortStrip({ bench, words, onRecord, onClose }: {
                                     <li key={part} style={{ '--share': suspect?.probability ?? 0 } as React.CSSProperties}>
                                         <Button type="text" disabled={k === 0} aria-label={`${part} one place up`} onClick={() => swap(k)}>↑</Button>
                                         <b>{part}</b>
-                                        <Input aria-label={`Reading at ${part}`} inputMode="decimal" suffix={unit} value={readings[part] ?? ''} onChange={(event) => setReadings({ ...readings, [part]: event.target.value })} />
+                                        <Input aria-label={`Reading at ${part}`} inputMode="decimal" suffix={unit} value={readings[part] ?? ''} onChange={(event) => {
+                                            const { value } = event.target;
+                                            setReadings((now) => ({ ...now, [part]: value }));
+                                        }} />
                                         <span className="strip-share">{suspect === undefined ? '' : share(suspect.probability)}</span>
                                     </li>
                                 );

@@ -9,7 +9,7 @@ export function TwinTable({ bench, onRecord, onClose }: { bench: Bench; onRecord
         const text = (texts[point] ?? '').trim();
         if (text !== '') {
             onRecord('twin', { text, target: point }, true);
-            setTexts({ ...texts, [point]: '' });
+            setTexts((now) => ({ ...now, [point]: '' }));
         }
     };
     return (
@@ -23,7 +23,10 @@ export function TwinTable({ bench, onRecord, onClose }: { bench: Bench; onRecord
                             <th>{row.point} {row.name}</th>
                             <td className="mono-figures">{row.mine ?? 'not read'}</td>
                             <td>
-                                <Input aria-label={`Twin at ${row.point}`} placeholder={row.twin ?? '…'} value={texts[row.point] ?? ''} onChange={(event) => setTexts({ ...texts, [row.point]: event.target.value })} onPressEnter={() => record(row.point)} onBlur={() => record(row.point)} />
+                                <Input aria-label={`Twin at ${row.point}`} placeholder={row.twin ?? '…'} value={texts[row.point] ?? ''} onChange={(event) => {
+                                    const { value } = event.target;
+                                    setTexts((now) => ({ ...now, [row.point]: value }));
+                                }} onPressEnter={() => record(row.point)} onBlur={() => record(row.point)} />
                             </td>
                             <td>{row.parts === null ? '' : row.parts ? 'they part' : 'alike'}</td>
                         </tr>

@@ -64,14 +64,14 @@ final class IsolationTest extends TestCase
         $bench = (new Bench($supply))->add('isolation', ['test' => 'resistance', 'text' => '470']);
         $condemned = new Workup($supply, $bench->state(), $knowledge);
 
-        self::assertNotNull($condemned->condemned());
+        self::assertNotNull($condemned->tests()->condemned());
         self::assertStringStartsWith('Condemned', $condemned->next()['next']['sentence']);
         self::assertStringContainsString('T1', $condemned->next()['next']['detail']);
         self::assertStringContainsString('isolation', implode(' ', $condemned->missingForClose()));
 
         $bench->add('cause', ['part' => 'T1', 'fault' => 'primary_open'])->add('repair', ['part' => 'T1', 'out' => 'old', 'in' => 'new'])->add('isolation', ['test' => 'resistance', 'text' => 'OL']);
         $cured = new Workup($supply, $bench->state(), $knowledge);
-        self::assertNull($cured->condemned());
+        self::assertNull($cured->tests()->condemned());
         self::assertStringNotContainsString('isolation', implode(' ', $cured->missingForClose()));
     }
 

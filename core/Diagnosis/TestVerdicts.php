@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Expectation\CapacitorJudge;
+use Oculant\Core\Expectation\CapacitorMeter;
+use Oculant\Core\Expectation\Isolation;
+use Oculant\Core\Expectation\Verdict;
+use Oculant\Core\Expectation\VerdictWord;
+use Oculant\Core\Supply\Description;
+
+/**
+ * Verdicts on what was tested beside readings: capacitors on their meter, and the isolation of the mains side.
+ *
+ * @phpstan-type TestView array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>}
+ */
+final readonly class TestVerdicts
+{
+    public function __construct(private Description $supply, private BenchState $state)
+    {
+    }
+
+    /** Why the unit must not be used: mains where people touch; null as long as nothing says so. */
+    public function condemned(): ?Verdict
+    {
+        foreach ($this->isolation() as $verdict) {
+            if (in_array($verdict->word, [VerdictWord::NotAsExpected, VerdictWord::VeryHigh], true)) {
+                return $verdict;
+            }
+        }
+
+        return null;
+    }
+
+    /** @return array<string, TestView> by entry, in the shape of a reading */
+    public function views(): array
+    {
+        $views = [];
+        foreach ($this->isolation() as $entry => $verdict) {
+            $views[$entry] = $this->view($entry, 'isolation', explode(':', $verdict->sentence)[0], 'isolation', $verdict, '');
+        }
+        $meter = new CapacitorMeter($this->supply);
+        foreach ($this->state->partTests as $test) {
+            $views[$test['entry']] = $this->view(
+                $test['entry'],
+                $test['part'],
+                CapacitorJudge::write($test['quantity'], $test['value']),
+                $test['quantity'],
+                CapacitorJudge::of($this->supply, $test['part'], $test['quantity'], $test['lifted'], $test['value']),
+                'about '.CapacitorJudge::write($test['quantity'], $meter->read($test['part'], $test['quantity'], $test['lifted'])),
+            );
+        }
+
+        return $views;
+    }
+
+    /** @return array<string, Verdict> by the entry it judges */
+    private function isolation(): array
+    {
+        $isolation = new Isolation($this->supply);
+        $verdicts = [];
+        foreach ($this->state->isolation as $test => $measured) {
+            $verdicts[$measured['entry']] = $test === 'current' ? $isolation->current($measured['value']) : $isolation->resistance($measured['value']);
+        }
+
+        return $verdicts;
+    }
+
+    /** @return TestView */
+    private function view(string $entry, string $target, string $text, string $quantity, Verdict $verdict, string $expected): array
+    {
+        return [
+            'entry' => $entry, 'target' => $target, 'text' => $text, 'quantity' => $quantity, 'mode' => $this->state->mode, 'power' => PowerState::Unplugged->value,
+            'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(), 'sentence' => $verdict->sentence, 'why' => $verdict->why,
+            'expected' => $expected, 'slips' => [],
+        ];
+    }
+}
