@@ -11,9 +11,7 @@ async function bookIn(page: Page, unit: string, supply: string): Promise<void> {
     await page.getByLabel('What is it').fill(unit);
     await page.getByLabel('Whose is it').fill('Net loft, Quay 3');
     await page.getByLabel('Supply inside').fill(supply);
-    await expect(page.getByTitle(new RegExp(supply)).first()).toBeVisible();
-    await page.keyboard.press('Enter');
-    await expect(page.getByTitle(new RegExp(supply)).first()).toBeVisible();
+    await page.getByTitle(new RegExp(supply)).first().click();
     await page.getByLabel('Mains it is meant for').fill('230 V');
     await page.getByRole('button', { name: 'Book in', exact: true }).click();
     await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();

@@ -194,7 +194,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 {job.may_write && <CommandBar commands={commands} leader={leader} />}
             </NextStep>
             <Suspects suspects={bench.suspects} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
-            <LogStrip log={bench.log} waiting={outbox.waiting} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
+            <LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
             {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} />}
         </main>
     );

@@ -47,11 +47,12 @@ export function useOutbox(job: string) {
                     setRefusal({ entry: current, message: error.message });
                 }
                 await drop(job, current.id);
-                await show();
             }
         } finally {
             sending.current = false;
+            // Shown as waiting until the log that holds it is there.
             await queries.invalidateQueries({ queryKey: ['bench', job] });
+            await show();
             void queries.invalidateQueries({ queryKey: ['jobs'] });
             void queries.invalidateQueries({ queryKey: ['report', job] });
         }
@@ -60,8 +61,8 @@ export function useOutbox(job: string) {
 
     useEffect(() => {
         const retry = () => void stored(job).then((entries) => {
-            setWaiting(entries);
             if (entries.length > 0) {
+                setWaiting((now) => (now.length === 0 ? entries : now));
                 void send();
             }
         });
