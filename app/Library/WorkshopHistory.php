@@ -20,8 +20,7 @@ final class WorkshopHistory
      */
     public function of(Supply $supply, ?string $without = null): array
     {
-        $root = $supply->parent_id ?? $supply->id;
-        $family = Supply::query()->ofWorkshop($supply->workshop_id)->where(static fn($any) => $any->whereKey($root)->orWhere('parent_id', $root))->pluck('id');
+        $family = Supply::query()->ofDesign($supply)->pluck('id');
         $jobs = RepairJob::query()->ofWorkshop($supply->workshop_id)->whereIn('supply_id', $family)
             ->when($without !== null, static fn($query) => $query->whereKeyNot($without))->pluck('id');
         $entries = LogEntryRecord::query()->whereIn('repair_job_id', $jobs)->whereIn('kind', self::KINDS)->orderBy('id')->get()->groupBy('repair_job_id');

@@ -41,6 +41,17 @@ final class Supply extends Model
     }
 
     /**
+     * The revisions of one design, itself included.
+     *
+     * @param Builder<self> $query
+     */
+    public function scopeOfDesign(Builder $query, self $supply): void
+    {
+        $root = $supply->parent_id ?? $supply->id;
+        $query->where('workshop_id', $supply->workshop_id)->where(static fn(Builder $any) => $any->whereKey($root)->orWhere('parent_id', $root));
+    }
+
+    /**
      * In the title, the revision, or anything in the description: a type number, a node, where to touch it.
      *
      * @param Builder<self> $query

@@ -25,16 +25,16 @@ final class BenchState
     /** @var list<array{entry: string, symptom: string, text: string, replaced: list<string>}> */
     public array $symptoms = [];
 
-    /** @var list<array{entry: string, part: string, sees: string, text: string}> */
+    /** @var list<array{entry: string, part: string, sees: string, text: string, isNew: bool}> isNew: seen on the part that replaced it */
     public array $findings = [];
 
     /** @var list<array{entry: string, part: string, quantity: string, lifted: bool, value: float, replaced: list<string>}> farads, ohms or amperes */
     public array $partTests = [];
 
-    /** @var list<array{entry: string, part: string, isGood: bool}> */
+    /** @var list<array{entry: string, part: string, isGood: bool, isNew: bool}> */
     public array $tested = [];
 
-    /** @var list<array{entry: string, part: string, how: string, still: bool}> */
+    /** @var list<array{entry: string, part: string, how: string, still: bool, isNew: bool}> */
     public array $eliminated = [];
 
     /** @var list<array{entry: string, part: string, what: string, works: bool}> */

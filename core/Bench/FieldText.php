@@ -5,12 +5,13 @@ declare(strict_types=1);
 namespace Oculant\Core\Bench;
 
 use Oculant\Core\Bench\Entry\Finding;
+use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**
- * The one field takes more than readings: "c5 esr 0.8", "c5 85u lifted", "c5 bulging", "u2 good", "f1 blackened", "start ok",
+ * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "c5 bulging", "u2 good", "f1 blackened", "start ok",
  * "starts 8 2", "twin tp3 21.4", "hum". Whatever is none of these is a reading.
  */
 final class FieldText
@@ -71,10 +72,7 @@ final class FieldText
      */
     private static function onPart(array $words, string $text, Description $supply): ?array
     {
-        $ref = null;
-        foreach (array_keys($supply->parts) as $known) {
-            $ref = strcasecmp((string) $known, $words[0]) === 0 ? (string) $known : $ref;
-        }
+        $ref = Payload::reference($words[0], $supply);
         if ($ref === null || count($words) < 2) {
             return null;
         }
@@ -101,7 +99,7 @@ final class FieldText
 
         return match (true) {
             $word === 'good', $word === 'bad' => ['kind' => 'tested', 'payload' => ['part' => $ref, 'verdict' => $word]],
-            $supply->part($ref)->kind instanceof Fuse && in_array($word, ['intact', 'parted', 'wisp', 'blackened'], true) => ['kind' => 'fuse', 'payload' => ['part' => $ref, 'state' => $word]],
+            $supply->part($ref)->kind instanceof Fuse && isset(FuseLook::STATES[$word]) => ['kind' => 'fuse', 'payload' => ['part' => $ref, 'state' => $word]],
             $word !== 'other' && isset(Finding::SEES[$word]) => ['kind' => 'finding', 'payload' => ['part' => $ref, 'sees' => $word]],
             default => null,
         };

@@ -35,10 +35,9 @@ final class Payload
     public static function part(array $payload, Description $supply): string
     {
         $given = $payload['part'] ?? null;
-        foreach ($supply->parts as $ref => $part) {
-            if (is_string($given) && strcasecmp((string) $ref, trim($given)) === 0) {
-                return (string) $ref;
-            }
+        $known = is_string($given) ? self::reference(trim($given), $supply) : null;
+        if ($known !== null) {
+            return $known;
         }
 
         throw EntryRefused::because('part', sprintf(
@@ -46,6 +45,18 @@ final class Payload
             is_scalar($given) ? (string) $given : '',
             implode(', ', array_keys($supply->parts)),
         ));
+    }
+
+    /** The part that a word names, in the description's own spelling. */
+    public static function reference(string $word, Description $supply): ?string
+    {
+        foreach (array_keys($supply->parts) as $ref) {
+            if (strcasecmp((string) $ref, $word) === 0) {
+                return (string) $ref;
+            }
+        }
+
+        return null;
     }
 
     /**

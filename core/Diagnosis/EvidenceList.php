@@ -66,13 +66,15 @@ final class EvidenceList
     private static function parts(Description $supply, BenchState $state): array
     {
         $evidence = [];
-        foreach ($state->findings as $finding) {
+        // What is learnt of a new part says nothing of the fault that came in.
+        $old = static fn(array $item): bool => ! $item['isNew'];
+        foreach (array_filter($state->findings, $old) as $finding) {
             $evidence[] = [$finding['entry'], Looks::evidence("{$finding['part']}: {$finding['text']}", $supply->part($finding['part']), $finding['sees'])];
         }
-        foreach ($state->tested as $test) {
+        foreach (array_filter($state->tested, $old) as $test) {
             $evidence[] = [$test['entry'], $test['isGood'] ? new PartEvidence("{$test['part']} tested good", $test['part'], 0.03) : new PartEvidence("{$test['part']} tested bad", $test['part'], 1.0, 0.03)];
         }
-        foreach ($state->eliminated as $out) {
+        foreach (array_filter($state->eliminated, $old) as $out) {
             $label = sprintf('%s %s, fault %s', $out['part'], Eliminated::HOW[$out['how']], $out['still'] ? 'still here' : 'gone');
             $evidence[] = [$out['entry'], match (true) {
                 // A fault that vanishes when something is touched is suspicion, not proof (common practice).

@@ -24,8 +24,6 @@ final class CapacitorMeter
 
     public const LEAKAGE = 'leakage';
 
-    public const QUANTITIES = [self::CAPACITANCE, self::ESR, self::LEAKAGE];
-
     /** @var array<string, non-empty-list<Part>> by reference */
     private array $across = [];
 

@@ -38,7 +38,7 @@ final class Eliminated implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $state->eliminated[] = [
-            'entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'how' => (string) $entry->payload['how'], 'still' => (bool) $entry->payload['still'],
+            'entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'how' => (string) $entry->payload['how'], 'still' => (bool) $entry->payload['still'], 'isNew' => in_array($entry->payload['part'], $state->replaced(), true),
         ];
     }
 

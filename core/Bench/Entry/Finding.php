@@ -45,7 +45,7 @@ final class Finding implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->findings[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'sees' => (string) ($entry->payload['sees'] ?? 'other'), 'text' => self::words($entry)];
+        $state->findings[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'sees' => (string) ($entry->payload['sees'] ?? 'other'), 'text' => self::words($entry), 'isNew' => in_array($entry->payload['part'], $state->replaced(), true)];
     }
 
     public function line(LogEntry $entry, Description $supply): string

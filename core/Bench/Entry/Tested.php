@@ -29,7 +29,7 @@ final class Tested implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->tested[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'isGood' => $entry->payload['verdict'] === 'good'];
+        $state->tested[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'isGood' => $entry->payload['verdict'] === 'good', 'isNew' => in_array($entry->payload['part'], $state->replaced(), true)];
     }
 
     public function line(LogEntry $entry, Description $supply): string

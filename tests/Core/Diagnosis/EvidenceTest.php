@@ -78,6 +78,15 @@ final class EvidenceTest extends TestCase
         }
     }
 
+    /** A test of the new part must not clear the old one of what it did. */
+    public function testWhatIsLearntOfANewPartSaysNothingOfTheOldOne(): void
+    {
+        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('cause', ['part' => 'C1', 'fault' => 'dried'])->add('repair', ['part' => 'C1', 'out' => 'old', 'in' => 'new'])
+            ->add('tested', ['part' => 'C1', 'verdict' => 'good'])->add('finding', ['part' => 'C1', 'sees' => 'well'])->add('eliminated', ['part' => 'C1', 'how' => 'lifted', 'still' => true]);
+
+        self::assertSame([], EvidenceList::from($bench->supply, $bench->state()));
+    }
+
     public function testAllFailedStartsAreNoIntermittentFault(): void
     {
         $bench = (new Bench(Supplies::demo('tide-recorder')))->add('starts', ['tried' => 5, 'failed' => 5]);

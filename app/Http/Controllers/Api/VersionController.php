@@ -22,8 +22,7 @@ final class VersionController
     public function index(Supply $supply): JsonResponse
     {
         Gate::authorize('view', $supply);
-        $root = $supply->parent_id ?? $supply->id;
-        $family = Supply::query()->ofWorkshop($supply->workshop_id)->where(static fn($any) => $any->whereKey($root)->orWhere('parent_id', $root))->whereKeyNot($supply->id)->orderBy('revision')->get();
+        $family = Supply::query()->ofDesign($supply)->whereKeyNot($supply->id)->orderBy('revision')->get();
         $versions = $supply->versions()->with('user')->get();
 
         return new JsonResponse([
