@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace App\Knowledge;
 
 use Illuminate\Contracts\Cache\Repository;
+use Oculant\Core\Diagnosis\DeadRow;
 use Oculant\Core\Diagnosis\DictionaryBuilder;
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\FirstKnowledge;
+use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Expectation\Expectations;
@@ -17,7 +19,7 @@ use Oculant\Core\Supply\Description;
 final class CachedKnowledge implements Knowledge
 {
     /** Raised when the engine's results or the cached classes change. */
-    private const ENGINE = 6;
+    private const ENGINE = 7;
 
     private SolvedKnowledge $solved;
 
@@ -25,6 +27,9 @@ final class CachedKnowledge implements Knowledge
 
     /** @var array<string, mixed> */
     private array $here = [];
+
+    /** @var array<string, array<string, float>> */
+    private array $rows = [];
 
     private ?bool $isWhole = null;
 
@@ -59,6 +64,25 @@ final class CachedKnowledge implements Knowledge
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
 
         return $this->keep("d:{$step}", fn(): FaultDictionary => $this->solved->dictionary($mainsVolts));
+    }
+
+    public function deadRow(string $mode, string $check, string $quantity): array
+    {
+        if (! $this->isWhole()) {
+            return $this->first->deadRow($mode, $check, $quantity);
+        }
+
+        return $this->rows["{$mode} {$check} {$quantity}"] ??= $this->cache->rememberForever(
+            $this->key("r:{$mode}:{$check}:{$quantity}"),
+            fn(): array => DeadRow::of($this->supply, $this->dictionary(null), $mode, $check, $quantity),
+        );
+    }
+
+    public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
+    {
+        $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
+
+        return $this->keep("p:{$pair->id}:{$step}", fn(): FaultDictionary => $this->solved->pair($pair, $mainsVolts));
     }
 
     /**

@@ -28,8 +28,11 @@ final class BenchState
     /** @var list<array{entry: string, part: string, sees: string, text: string, isNew: bool}> isNew: seen on the part that replaced it */
     public array $findings = [];
 
-    /** @var list<array{entry: string, part: string, quantity: string, lifted: bool, value: float, replaced: list<string>}> farads, ohms or amperes */
+    /** @var list<array{entry: string, part: string, quantity: string, lifted: bool, value: float, replaced: list<string>}> farads, ohms, amperes or volts */
     public array $partTests = [];
+
+    /** @var list<array{entry: string, part: string, celsius: float, rise: float, mode: string, replaced: list<string>}> rise in kelvin above the room */
+    public array $heats = [];
 
     /** @var list<array{entry: string, part: string, isGood: bool, isNew: bool}> */
     public array $tested = [];

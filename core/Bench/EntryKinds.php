@@ -8,7 +8,7 @@ namespace Oculant\Core\Bench;
 final class EntryKinds
 {
     /** Kinds that say what was tested and tried beside readings; the report lists them. */
-    public const TRIED = ['background', 'fuse', 'part_test', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea'];
+    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea'];
 
     /** @return array<string, EntryKind> by name */
     public static function all(): array
@@ -24,6 +24,7 @@ final class EntryKinds
             new Entry\Finding(),
             new Entry\FuseLook(),
             new Entry\PartTest(),
+            new Entry\Heat(),
             new Entry\Tested(),
             new Entry\Eliminated(),
             new Entry\Substituted(),

@@ -11,12 +11,12 @@ use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**
- * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "c5 bulging", "u2 good", "f1 blackened", "start ok",
+ * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "c5 bulging", "u2 good", "f1 blackened", "start ok",
  * "starts 8 2", "twin tp3 21.4", "hum". Whatever is none of these is a reading.
  */
 final class FieldText
 {
-    private const TESTS = ['cap' => 'capacitance', 'capacitance' => 'capacitance', 'esr' => 'esr', 'leak' => 'leakage', 'leakage' => 'leakage'];
+    private const TESTS = ['cap' => 'capacitance', 'capacitance' => 'capacitance', 'esr' => 'esr', 'leak' => 'leakage', 'leakage' => 'leakage', 'zener' => 'breakdown', 'breakdown' => 'breakdown'];
 
     /**
      * @return array{kind: string, payload: array<string, mixed>}|null null if it is to be read as a reading
@@ -98,6 +98,7 @@ final class FieldText
         $word = $rest[0];
 
         return match (true) {
+            preg_match('/^-?\d+(\.\d+)?\s*°?c$/u', $word) === 1 => ['kind' => 'heat', 'payload' => ['part' => $ref, 'text' => str_replace('c', 'C', $word)]],
             $word === 'good', $word === 'bad' => ['kind' => 'tested', 'payload' => ['part' => $ref, 'verdict' => $word]],
             $supply->part($ref)->kind instanceof Fuse && isset(FuseLook::STATES[$word]) => ['kind' => 'fuse', 'payload' => ['part' => $ref, 'state' => $word]],
             $word !== 'other' && isset(Finding::SEES[$word]) => ['kind' => 'finding', 'payload' => ['part' => $ref, 'sees' => $word]],

@@ -4,19 +4,21 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
+use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\PointPair;
 
 /**
  * Understands what a technician types: "13.9", "-15.02", "OL", "0R4", "37.5 ac", "tp3 13.9", "120 mV", "f1 0.3 ohm";
- * and "9..13" of a reading that wanders.
+ * "9..13" of a reading that wanders, "tp3-tp5 4.1" between two points, "tp3 4k7 swapped", "c1 climbs", "tp3 100Hz", "tp3 flat".
  */
 final readonly class ReadingText
 {
     /**
-     * @param string|null $quantity dc, ac, ripple, resistance, diode, or null if the text does not say
+     * @param string|null $quantity a word of Reading::QUANTITIES, or null if the text does not say
      * @param bool        $isVolts  true if a unit says volts, whatever the function
      * @param float       $swing    from the lowest to the highest if it wanders; $value is then the middle
      */
@@ -26,8 +28,13 @@ final readonly class ReadingText
 
     private const WORDS = [
         'ac' => 'ac', 'vac' => 'ac', 'dc' => 'dc', 'vdc' => 'dc', 'ripple' => 'ripple', 'pp' => 'ripple', 'vpp' => 'ripple',
-        'ohm' => 'resistance', 'ohms' => 'resistance', 'diode' => 'diode', 'd' => 'diode', 'esr' => 'esr',
+        'ohm' => 'resistance', 'ohms' => 'resistance', 'diode' => 'diode', 'd' => 'diode', 'esr' => 'esr', 'hz' => 'hertz',
     ];
+
+    /** Words after the place that stand for a whole reading: quantity and value. */
+    private const SEEN = ['climbs' => ['climbs', 1.0], 'flat' => ['hertz', 0.0], 'nowave' => ['hertz', 0.0], 'stays' => ['climbs', 0.0]];
+
+    private const TURNED = ['rev', 'reverse', 'reversed', 'swapped'];
 
     /** @throws EntryRefused if it is not a reading, with an example of one */
     public static function parse(string $text, Description $supply): self
@@ -37,6 +44,18 @@ final readonly class ReadingText
         if (count($words) > 1 && ($named = self::target($words[0], $supply)) !== null) {
             $target = $named;
             array_shift($words);
+        }
+        if ($target !== null && count($words) > 1 && in_array(mb_strtolower(end($words)), self::TURNED, true)) {
+            array_pop($words);
+            $target = self::target($target.DeadCheck::TURNED, $supply);
+        }
+        // "stays 12" is twelve ohms: what stays is not charging anything.
+        if (count($words) > 1 && mb_strtolower($words[0]) === 'stays') {
+            $words = [...array_slice($words, 1), 'ohm'];
+        }
+        $seen = self::SEEN[mb_strtolower(implode('', $words))] ?? null;
+        if ($seen !== null) {
+            return new self($target, $seen[0], $seen[1]);
         }
         $quantity = null;
         if (count($words) > 1 && isset(self::WORDS[mb_strtolower(end($words))])) {
@@ -48,6 +67,9 @@ final readonly class ReadingText
         }
         if (preg_match('/^(.+?)(?:\.\.|~)(.+)$/', $number, $ends) === 1) {
             return self::wandering($target, $quantity, $ends[1], $ends[2], $text);
+        }
+        if ($quantity === 'hertz' || preg_match('/hz$/i', $number) === 1) {
+            return self::frequency($target, $number, $text);
         }
         $looksLikeOhms = $quantity === 'resistance' || preg_match('/\d[RkM]\d|[RkM]$|(?:ohms?|Ω)$/u', $number) === 1;
         try {
@@ -71,6 +93,18 @@ final readonly class ReadingText
         return new self($target, $quantity ?? 'dc', array_sum($ends) / 2, true, max($ends) - min($ends));
     }
 
+    /** @throws EntryRefused */
+    private static function frequency(?string $target, string $number, string $text): self
+    {
+        try {
+            $hertz = Quantity::parse($number, Unit::Hertz)->value;
+        } catch (UnreadableQuantity) {
+            throw EntryRefused::because('text', self::complaint($text));
+        }
+
+        return $hertz >= 0.0 ? new self($target, 'hertz', $hertz) : throw EntryRefused::because('text', 'A frequency cannot be below zero; write "flat" if the scope shows nothing.');
+    }
+
     /** The test point or dead check that a word names, in the description's own spelling. */
     public static function target(string $word, Description $supply): ?string
     {
@@ -79,14 +113,32 @@ final readonly class ReadingText
                 return (string) $id;
             }
         }
+        if (preg_match('/^(.+)'.preg_quote(DeadCheck::TURNED, '/').'$/i', $word, $of) === 1) {
+            $place = self::target($of[1], $supply);
 
-        return null;
+            return $place === null ? null : $place.DeadCheck::TURNED;
+        }
+
+        return self::pair($word, $supply);
+    }
+
+    /** "tp3-tp5": two points against each other. */
+    private static function pair(string $word, Description $supply): ?string
+    {
+        $lower = [];
+        foreach (array_keys($supply->points) as $id) {
+            $lower[mb_strtolower((string) $id)] = (string) $id;
+        }
+        [$from, $to] = PointPair::ids(mb_strtolower($word), $lower) ?? [null, null];
+        $id = $from === null ? null : "{$lower[$from]}-{$lower[$to]}";
+
+        return $id === null || PointPair::ends($id, $supply->points) === null ? null : $id;
     }
 
     private static function complaint(string $text): string
     {
         $hint = preg_match('/\d,\d/', $text) === 1 ? ' Use a point for decimals.' : '';
 
-        return sprintf('Cannot read "%s" as a reading.%s Write for example 13.9, -15.02, 120mV, OL, 0R4, "37.5 ac", "tp3 13.9", or "9..13" if it wanders.', $text, $hint);
+        return sprintf('Cannot read "%s" as a reading.%s Write for example 13.9, -15.02, 120mV, OL, 0R4, "37.5 ac", "tp3 13.9", "tp3-tp5 4.1", "100Hz", or "9..13" if it wanders.', $text, $hint);
     }
 }

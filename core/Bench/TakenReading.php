@@ -10,7 +10,7 @@ use Oculant\Core\Parts\DeadCheck;
 final readonly class TakenReading
 {
     /**
-     * @param string       $quantity   dc, ac, ripple (volts), resistance (ohms) or diode (volts)
+     * @param string       $quantity   a word of Reading::QUANTITIES: dc, ac, ripple, diode in volts, resistance and esr in ohms, hertz, climbs
      * @param float        $value      INF for OL
      * @param float|null   $mainsVolts as measured at that time
      * @param list<string> $replaced   references of parts replaced before it

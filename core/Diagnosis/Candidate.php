@@ -12,6 +12,7 @@ final readonly class Candidate
      * @param float         $minutes   with changes of state
      * @param float         $hazard    factor on the minutes
      * @param list<Outcome> $outcomes
+     * @param float|null    $doubt     probability that what was read there was a slip; null if nothing was
      */
     public function __construct(
         public string $target,
@@ -22,6 +23,7 @@ final readonly class Candidate
         public float $minutes,
         public float $hazard,
         public array $outcomes,
+        public ?float $doubt = null,
     ) {
     }
 

@@ -13,9 +13,15 @@ use Oculant\Core\Supply\Mode;
 /** Solves every fault of every part in every mode. */
 final class DictionaryBuilder
 {
+    /** Share by which the heat of a part must change to be noticed. */
+    private const FELT = 0.2;
+
     private Behaviour $behaviour;
 
     private DeadMeter $meter;
+
+    /** @var array<string, Observation> a good unit, by mode and mains */
+    private array $healthy = [];
 
     public function __construct(private readonly Description $supply)
     {
@@ -48,7 +54,7 @@ final class DictionaryBuilder
     {
         $hypotheses = $this->hypotheses();
         $done = 0;
-        $readings = $signs = $broken = $how = [];
+        $readings = $signs = $broken = $how = $heat = [];
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->behaviour->live($mode, [], $mainsVolts);
             foreach ([Hypothesis::HEALTHY => null] + $hypotheses as $id => $hypothesis) {
@@ -63,13 +69,32 @@ final class DictionaryBuilder
                 $lasting = $faults + $broken[$id];
                 $readings[$mode->id][$id] = $this->flat($observation) + $this->deadReadings($mode, $lasting);
                 $signs[$mode->id][$id] = $observation->signs;
+                $heat[$mode->id][$id] = $faults === [] ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
                 if ($progress !== null) {
                     $progress(++$done);
                 }
             }
         }
 
-        return new FaultDictionary($hypotheses, $readings, $signs, array_filter($broken), array_filter($how), self::group($hypotheses, $readings));
+        return new FaultDictionary($hypotheses, $readings, $signs, array_filter($broken), array_filter($how), self::group($hypotheses, $readings), array_map(array_filter(...), $heat));
+    }
+
+    /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
+    public function pair(Hypothesis $pair, ?float $mainsVolts = null): FaultDictionary
+    {
+        $readings = $signs = $broken = $how = $heat = [];
+        foreach ($this->supply->modes as $mode) {
+            $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
+            $faults = array_diff_key($pair->faults(), array_flip($mode->absent));
+            $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
+            $broken += $observation->broken();
+            $how += $observation->howBroken();
+            $readings[$mode->id][$pair->id] = $this->flat($observation) + $this->deadReadings($mode, $faults + $broken);
+            $signs[$mode->id][$pair->id] = $observation->signs;
+            $heat[$mode->id][$pair->id] = self::changedHeat($healthy->heat, $observation->heat);
+        }
+
+        return new FaultDictionary([$pair->id => $pair], $readings, $signs, [$pair->id => $broken], [$pair->id => $how], [$pair->id => 0], $heat);
     }
 
     /** @return array<string, Hypothesis> */
@@ -97,6 +122,25 @@ final class DictionaryBuilder
         }
 
         return $flat;
+    }
+
+    /**
+     * @param array<string, float> $good watts by reference
+     * @param array<string, float> $seen likewise
+     *
+     * @return array<string, float> what differs enough to be felt
+     */
+    private static function changedHeat(array $good, array $seen): array
+    {
+        $changed = [];
+        foreach ($good + $seen as $ref => $watts) {
+            $now = $seen[$ref] ?? 0.0;
+            if (abs($now - ($good[$ref] ?? 0.0)) > self::FELT * max($now, $good[$ref] ?? 0.0)) {
+                $changed[$ref] = round($now, 3);
+            }
+        }
+
+        return $changed;
     }
 
     /**
@@ -175,6 +219,7 @@ final class DictionaryBuilder
         return match ($quantity) {
             'ac' => $alternating,
             'dc', 'ripple' => ! $alternating,
+            'hertz' => false,
             default => true,
         };
     }

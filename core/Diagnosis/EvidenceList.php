@@ -12,9 +12,11 @@ use Oculant\Core\Bench\Entry\Substituted;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Evidence\BreakdownEvidence;
 use Oculant\Core\Diagnosis\Evidence\CapacitorEvidence;
 use Oculant\Core\Diagnosis\Evidence\Evidence;
 use Oculant\Core\Diagnosis\Evidence\FuseEvidence;
+use Oculant\Core\Diagnosis\Evidence\HeatEvidence;
 use Oculant\Core\Diagnosis\Evidence\PartEvidence;
 use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 use Oculant\Core\Diagnosis\Evidence\ShortEvidence;
@@ -22,6 +24,8 @@ use Oculant\Core\Diagnosis\Evidence\SideEvidence;
 use Oculant\Core\Diagnosis\Evidence\SignEvidence;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
 /** Turns what the log says into evidence for the reasoner. */
@@ -90,8 +94,15 @@ final class EvidenceList
         foreach (array_slice($state->shorts, -1) as $short) {
             $evidence[] = [$short['entry'], new ShortEvidence('short along the rail', ShortFinder::likelihoods($short['readings'], $short['resolution'], $short['method']), $short['replaced'])];
         }
+        foreach ($state->heats as $heat) {
+            $evidence[] = [$heat['entry'], new HeatEvidence(sprintf('%s at %s', $heat['part'], Quantity::write($heat['celsius'], Unit::Celsius)), $supply->part($heat['part']), $heat['mode'], $heat['rise'], $heat['replaced'])];
+        }
         $meter = new CapacitorMeter($supply);
         foreach ($state->partTests as $test) {
+            if ($test['quantity'] === 'breakdown') {
+                $evidence[] = [$test['entry'], new BreakdownEvidence("{$test['part']} ".CapacitorJudge::write('breakdown', $test['value']).' under current', $supply->part($test['part']), $test['value'], $test['replaced'])];
+                continue;
+            }
             $label = sprintf('%s %s %s', $test['part'], $test['quantity'] === CapacitorMeter::ESR ? 'ESR' : $test['quantity'], CapacitorJudge::write($test['quantity'], $test['value']));
             $evidence[] = [$test['entry'], new CapacitorEvidence($label, $meter, $test['part'], $test['quantity'], $test['lifted'], $test['value'], $test['replaced'])];
         }
@@ -107,7 +118,9 @@ final class EvidenceList
             if ($reading->swing > 0.0) {
                 $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} wanders by ".Reading::write('dc', $reading->swing), $reading->mode, $reading->target, 'swing', $reading->swing, $reading->replaced, $reading->mainsVolts)];
             }
-            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value), $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts)];
+            $twin = $state->twins["{$reading->mode} {$reading->target} {$reading->quantity}"] ?? null;
+            $beside = $twin === null ? '' : ' (twin '.Reading::write($reading->quantity, $twin).')';
+            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value).$beside, $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts, $twin)];
         }
 
         return $evidence;

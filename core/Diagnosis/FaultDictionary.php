@@ -19,6 +19,7 @@ final readonly class FaultDictionary
      * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it, [hypothesis][reference]
      * @param array<string, array<string, string>>                   $how        how that breaks, [hypothesis][reference]
      * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
+     * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
      */
     public function __construct(
         public array $hypotheses,
@@ -27,13 +28,54 @@ final readonly class FaultDictionary
         public array $broken,
         public array $how,
         public array $groups,
+        public array $heat = [],
     ) {
+    }
+
+    /** With the hypotheses of another dictionary of the same supply beside its own, each in a group of its own. */
+    public function and(self $other): self
+    {
+        $next = $this->groups === [] ? 0 : max($this->groups) + 1;
+        $groups = array_combine(array_keys($other->hypotheses), array_map(static fn(int $k): int => $next + $k, array_keys(array_values($other->hypotheses))));
+
+        return new self(
+            $this->hypotheses + $other->hypotheses,
+            self::joined($this->readings, $other->readings),
+            self::joined($this->signs, $other->signs),
+            $this->broken + $other->broken,
+            $this->how + $other->how,
+            $this->groups + $groups,
+            self::joined($this->heat, $other->heat),
+        );
+    }
+
+    /**
+     * @template T
+     *
+     * @param array<string, array<string, T>> $mine   by mode and hypothesis
+     * @param array<string, array<string, T>> $theirs likewise
+     *
+     * @return array<string, array<string, T>>
+     */
+    private static function joined(array $mine, array $theirs): array
+    {
+        foreach ($theirs as $mode => $byHypothesis) {
+            $mine[$mode] = ($mine[$mode] ?? []) + $byHypothesis;
+        }
+
+        return $mine;
     }
 
     /** NAN where there is no stable reading. */
     public function reading(string $mode, string $hypothesis, string $key): float
     {
         return $this->readings[$mode][$hypothesis][$key] ?? NAN;
+    }
+
+    /** Watts that a part turns into heat. */
+    public function heat(string $mode, string $hypothesis, string $ref): float
+    {
+        return $this->heat[$mode][$hypothesis][$ref] ?? $this->heat[$mode][Hypothesis::HEALTHY][$ref] ?? 0.0;
     }
 
     /**
@@ -46,6 +88,16 @@ final readonly class FaultDictionary
     public function remaining(string $hypothesis, array $replaced): string
     {
         $fault = $this->hypotheses[$hypothesis] ?? null;
+        if ($fault?->isPair() === true) {
+            // Of two faults the one whose part is still the old one remains.
+            [$first, $second] = array_map(fn(Hypothesis $h): string => $this->remaining($h->id, $replaced), $fault->each());
+
+            return match (true) {
+                [$first, $second] === array_column($fault->each(), 'id') => $hypothesis,
+                $first === Hypothesis::HEALTHY => $second,
+                default => $first,
+            };
+        }
         if ($fault === null || ! in_array($fault->ref, $replaced, true)) {
             return $hypothesis;
         }

@@ -33,4 +33,14 @@ final class FirstKnowledge implements Knowledge
     {
         return $this->dictionary ??= (new DictionaryBuilder($this->supply))->goodUnitOnly();
     }
+
+    public function deadRow(string $mode, string $check, string $quantity): array
+    {
+        return DeadRow::of($this->supply, $this->dictionary(null), $mode, $check, $quantity);
+    }
+
+    public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
+    {
+        return (new DictionaryBuilder($this->supply))->pair($pair);
+    }
 }

@@ -16,4 +16,14 @@ interface Knowledge
     public function isWhole(): bool;
 
     public function dictionary(?float $mainsVolts): FaultDictionary;
+
+    /**
+     * What a dead check beside those of the dictionary shows under every hypothesis: leads swapped, point to point, another function.
+     *
+     * @return array<string, float> by hypothesis, "healthy" included; as DeadMeter gives it
+     */
+    public function deadRow(string $mode, string $check, string $quantity): array;
+
+    /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
+    public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary;
 }

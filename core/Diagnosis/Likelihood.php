@@ -19,6 +19,11 @@ final class Likelihood
     /** Share of readings that are something else than they seem (slips of the hand; common practice). */
     private const SLIPS = 0.03;
 
+    /** Share of slips with volts in which the probe touches nothing, and what a meter then shows, volts (common practice). */
+    private const TOUCHES_NOTHING = 0.2;
+
+    private const NO_CONTACT = 0.06;
+
     /** A fault's severity is a guess: share of the distance from healthy by which a graded fault may differ. */
     private const GRADED = 0.35;
 
@@ -49,7 +54,20 @@ final class Likelihood
         }
         $normal = exp(-0.5 * (($x - $mean) / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI));
 
-        return (1 - self::SLIPS) * $normal + self::SLIPS * $broad;
+        return (1 - self::SLIPS) * $normal + self::slip($key, $value, $broad);
+    }
+
+    /**
+     * Density of a reading that is a slip of the hand. Often the probe simply does not touch: through lacquer, on the wrong leg, in the wrong socket.
+     *
+     * @param float $broad as broad() gives it
+     */
+    public static function slip(string $key, float $value, float $broad): float
+    {
+        $isVolts = in_array(self::quantity($key), ['dc', 'ac'], true);
+        $nothing = exp(-0.5 * ($value / self::NO_CONTACT) ** 2) / (self::NO_CONTACT * sqrt(2 * M_PI));
+
+        return self::SLIPS * ($isVolts ? (1 - self::TOUCHES_NOTHING) * $broad + self::TOUCHES_NOTHING * $nothing : $broad);
     }
 
     /** Density of a reading about which nothing is known. */
@@ -59,6 +77,8 @@ final class Likelihood
             DeadCheck::RESISTANCE => 1 / 9.0,
             DeadCheck::ESR => 1 / 6.0,
             DeadCheck::DIODE => 1 / 3.5,
+            DeadCheck::CLIMBS => 1.0,
+            'hertz' => 1 / 20,
             default => 1 / (3 * max(abs($healthy), 4.0)),
         };
     }
@@ -73,13 +93,15 @@ final class Likelihood
         return abs(self::scale($key, $a) - self::scale($key, $b)) < 2.0 * (self::sigma($key, $a, $a, null) + self::sigma($key, $b, $b, null)) / 2;
     }
 
-    /** The axis on which readings of this kind are compared: volts, or decades of ohms. */
+    /** The axis on which readings of this kind are compared: volts, decades of ohms, octaves of hertz. */
     public static function scale(string $key, float $value): float
     {
         return match (self::quantity($key)) {
             DeadCheck::RESISTANCE => Judge::decades($value),
             DeadCheck::ESR => log10(min(300.0, max(1e-3, $value))),
             DeadCheck::DIODE => min($value, DeadMeter::MOST_DIODE_VOLTS + 0.4),
+            // Octaves, and nothing to be seen well below the slowest ticking.
+            'hertz' => log(1 + 10 * $value, 2),
             default => $value,
         };
     }
@@ -93,6 +115,7 @@ final class Likelihood
             DeadCheck::ESR => 0.2,
             // One junction reads true; a path through several parts depends on the meter.
             DeadCheck::DIODE => 0.05 + 0.5 * max(0.0, min($predicted, DeadMeter::MOST_DIODE_VOLTS) - 0.9),
+            DeadCheck::CLIMBS, 'hertz' => 0.2,
             'swing' => 0.1 + 0.3 * abs($predicted),
             'ripple' => 0.02 + 0.15 * abs($predicted) + ($window->sigma ?? 0.0),
             default => sqrt(

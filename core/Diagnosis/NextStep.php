@@ -51,8 +51,12 @@ final class NextStep
         }
     }
 
-    /** @return list<Candidate> best first; those that tell next to nothing are left out */
-    public function rank(Belief $belief, BenchState $state): array
+    /**
+     * @param array<string, float> $doubts probability that a reading was a slip, by "mode target quantity"
+     *
+     * @return list<Candidate> best first; those that tell next to nothing are left out
+     */
+    public function rank(Belief $belief, BenchState $state, array $doubts = []): array
     {
         $plausible = $this->plausible($belief, $state->replaced());
         $fuseIsOpen = $this->fuseIsKnownOpen($state);
@@ -60,13 +64,18 @@ final class NextStep
         foreach ($this->supply->modes as $mode) {
             foreach ($this->measurements($mode->id) as [$target, $quantity, $energised]) {
                 $key = "{$target} {$quantity}";
-                if (isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || $this->isDone($state, $target, $quantity, $mode->id, $energised, $plausible)) {
+                $doubt = $doubts["{$mode->id} {$key}"] ?? null;
+                if (isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || ($doubt === null && $this->isDone($state, $target, $quantity, $mode->id, $energised, $plausible))) {
                     continue;
                 }
                 [$bits, $outcomes] = $this->information($plausible, $mode->id, $key);
+                if ($doubt !== null) {
+                    // Repeating tells whether it was a slip, and nothing else.
+                    $bits = -$doubt * log($doubt, 2) - (1 - $doubt) * log(max(1e-9, 1 - $doubt), 2);
+                }
                 if ($bits > 0.02) {
                     [$minutes, $hazard] = $this->cost($state, $target, $mode->id, $energised, $plausible);
-                    $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard, $outcomes);
+                    $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard, $outcomes, $doubt);
                 }
             }
         }

@@ -14,6 +14,9 @@ final class Reasoner
 
     private const UNKNOWN_SHARE = 0.03;
 
+    /** Share of units with a second fault that has nothing to do with the first (common practice: one in twenty). */
+    private const PAIR_SHARE = 0.05;
+
     /** @param Priors|null $priors null for those of the kinds alone */
     public function __construct(private readonly Knowledge $knowledge, private readonly ?Priors $priors = null)
     {
@@ -46,6 +49,11 @@ final class Reasoner
         $log = [Hypothesis::HEALTHY => log(self::HEALTHY_SHARE), Hypothesis::UNKNOWN => log(self::UNKNOWN_SHARE)];
         foreach (($this->priors ?? Priors::plain($this->knowledge->dictionary(null)))->share as $id => $prior) {
             $log[$id] = log($share * $prior);
+        }
+        foreach ($this->knowledge->dictionary(null)->hypotheses as $id => $hypothesis) {
+            if ($hypothesis->isPair()) {
+                $log[$id] = log(2 * self::PAIR_SHARE) + array_sum(array_map(static fn(Hypothesis $h): float => $log[$h->id], $hypothesis->each()));
+            }
         }
 
         return $log;

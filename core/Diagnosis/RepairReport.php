@@ -42,7 +42,7 @@ final class RepairReport
             'symptoms' => array_map(static fn(array $s): string => (Symptom::WORDS[$s['symptom']] ?? $s['symptom']).($s['text'] === '' ? '' : ": {$s['text']}"), $state->symptoms),
             'findings' => array_map(static fn(array $f): string => "{$f['part']}: {$f['text']}", $state->findings),
             'asFound' => array_values(array_map(
-                static fn(TakenReading $r): array => $workup->readingView($r) + ['name' => $supply->points[$r->target]->name ?? $supply->deadChecks()[$r->target]->where],
+                static fn(TakenReading $r): array => $workup->readingView($r) + ['name' => $supply->points[$r->target]->name ?? $supply->deadCheck($r->target)->where ?? $r->target],
                 $found,
             )),
             'cause' => $cause,

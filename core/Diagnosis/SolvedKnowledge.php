@@ -16,6 +16,14 @@ final class SolvedKnowledge implements Knowledge
     /** @var array<string, FaultDictionary> */
     private array $dictionaries = [];
 
+    /** @var array<string, array<string, float>> by mode, check and quantity */
+    private array $rows = [];
+
+    /** @var array<string, FaultDictionary> by pair and mains */
+    private array $pairs = [];
+
+    private ?DictionaryBuilder $builder = null;
+
     public function __construct(private readonly Description $supply)
     {
     }
@@ -39,6 +47,19 @@ final class SolvedKnowledge implements Knowledge
         $step = self::dictionaryMains($mainsVolts, $this->supply);
 
         return $this->dictionaries["mains {$step}"] ??= (new DictionaryBuilder($this->supply))->build($step);
+    }
+
+    public function deadRow(string $mode, string $check, string $quantity): array
+    {
+        return $this->rows["{$mode} {$check} {$quantity}"] ??= DeadRow::of($this->supply, $this->dictionary(null), $mode, $check, $quantity);
+    }
+
+    public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
+    {
+        $step = self::dictionaryMains($mainsVolts, $this->supply);
+        $this->builder ??= new DictionaryBuilder($this->supply);
+
+        return $this->pairs["{$pair->id} {$step}"] ??= $this->builder->pair($pair, $step);
     }
 
     /** Dictionaries are made for steps of 2 % of the nominal mains: finer steps would not change any conclusion. */

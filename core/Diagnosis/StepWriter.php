@@ -49,10 +49,11 @@ final class StepWriter
      * @param float           $fixed      probability that what was replaced cured it
      * @param list<string>    $badProof   points that read wrong after the repair
      * @param bool            $fuseIsOpen true while a fuse known to be open has not been replaced
+     * @param list<string>    $checks     what to check about the description
      *
      * @return StepView
      */
-    public function write(array $candidates, array $suspects, float $fixed, array $badProof, bool $fuseIsOpen): array
+    public function write(array $candidates, array $suspects, float $fixed, array $badProof, bool $fuseIsOpen, array $checks = []): array
     {
         if ($this->state->handedBackAt !== null) {
             return $this->plain('done', 'Handed back. Nothing is left to do on this unit.', 'The report stays available.');
@@ -69,7 +70,7 @@ final class StepWriter
             return $this->found($top, $candidates);
         }
         if ($candidates === []) {
-            return $this->exhausted($top);
+            return $this->exhausted($top, $checks);
         }
 
         return $this->measure($candidates[0]);
@@ -97,6 +98,9 @@ final class StepWriter
     {
         $needsState = $candidate->energised !== $this->state->power->isEnergised() || $candidate->mode !== $this->state->mode;
         $measure = $this->leads($candidate);
+        if ($candidate->doubt !== null) {
+            $measure['sentence'] = 'Once more, before anything is blamed: '.lcfirst($measure['sentence']);
+        }
         $view = [
             'kind' => $needsState ? 'state' : 'measure',
             'sentence' => $measure['sentence'],
@@ -105,7 +109,9 @@ final class StepWriter
             'quantity' => $candidate->quantity,
             'mode' => $candidate->mode,
             'power' => $candidate->energised ? ($this->state->power->isEnergised() ? $this->state->power->value : PowerState::Live->value) : PowerState::Unplugged->value,
-            'why' => sprintf('Tells about %.2f bits in %.1f min; %s.', $candidate->bits, $candidate->minutes, $candidate->hazard > 1.5 ? 'care on hot or high-voltage parts counts as time' : 'the most per minute of all that can be measured'),
+            'why' => $candidate->doubt !== null
+                ? sprintf('What was read there fits nothing else that is known: with %d %% it was a slip. A second look costs less than a wrong trail.', (int) round(100 * $candidate->doubt))
+                : sprintf('Tells about %.2f bits in %.1f min; %s.', $candidate->bits, $candidate->minutes, $candidate->hazard > 1.5 ? 'care on hot or high-voltage parts counts as time' : 'the most per minute of all that can be measured'),
             'outcomes' => $this->outcomes($candidate),
         ] + $measure + $this->blank();
         if ($needsState) {
@@ -244,7 +250,8 @@ final class StepWriter
      */
     private function found(Suspect $top, array $candidates): array
     {
-        $likeliest = $top->members[0];
+        $left = array_filter($top->members[0]->each(), fn(Hypothesis $h): bool => ! in_array($h->ref, $this->state->replaced(), true));
+        $likeliest = array_values($left)[0] ?? $top->members[0];
         if (in_array($likeliest->ref, $this->state->replaced(), true)) {
             return $this->exhausted($top);
         }
@@ -253,7 +260,7 @@ final class StepWriter
         return [
             'kind' => 'confirm',
             'sentence' => "Found: {$top->title}.",
-            'detail' => "{$power}Confirm it: {$likeliest->proof}",
+            'detail' => "{$power}Confirm it: {$likeliest->proof}".($top->members[0]->isPair() && count($left) === 2 ? " Two faults are needed to explain the evidence: begin with {$likeliest->ref}, then measure again." : ''),
             'part' => $likeliest->ref,
             'fault' => $likeliest->fault,
             'power' => PowerState::Unplugged->value,
@@ -302,14 +309,18 @@ final class StepWriter
         return array_map(strval(...), $rails === [] ? array_keys($this->supply->points) : $rails);
     }
 
-    /** @return StepView */
-    private function exhausted(Suspect $top): array
+    /**
+     * @param list<string> $checks what to check about the description
+     *
+     * @return StepView
+     */
+    private function exhausted(Suspect $top, array $checks = []): array
     {
         if ($top->id === Hypothesis::HEALTHY) {
             return $this->plain('look', 'Every reading is what a good unit shows.', 'Try it warm, under its real load, and tap gently along the boards: the fault may come and go. Record what you see.');
         }
         if ($top->id === Hypothesis::UNKNOWN || $top->members === []) {
-            return $this->plain('look', 'No single fault in this description explains the evidence.', 'Repeat the reading that surprised you most; then compare the description with the board: a part may be missing or joined differently.');
+            return $this->plain('look', 'No fault in this description explains the evidence.', 'Repeat the reading that surprised you most; then compare the description with the board: a part may be missing or joined differently. '.implode(' ', array_slice($checks, 0, 3)));
         }
         $first = $top->members[0];
 

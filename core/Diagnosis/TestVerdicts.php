@@ -6,21 +6,25 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Expectation\BreakdownJudge;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
+use Oculant\Core\Expectation\Warmth;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
 /**
- * Verdicts on what was tested beside readings: capacitors on their meter, and the isolation of the mains side.
+ * Verdicts on what was tested beside readings: capacitors on their meter, zeners under current, heat, and the isolation of the mains side.
  *
  * @phpstan-type TestView array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>}
  */
 final readonly class TestVerdicts
 {
-    public function __construct(private Description $supply, private BenchState $state)
+    public function __construct(private Description $supply, private BenchState $state, private FaultDictionary $dictionary)
     {
     }
 
@@ -45,6 +49,11 @@ final readonly class TestVerdicts
         }
         $meter = new CapacitorMeter($this->supply);
         foreach ($this->state->partTests as $test) {
+            if ($test['quantity'] === 'breakdown') {
+                $part = $this->supply->part($test['part']);
+                $views[$test['entry']] = $this->view($test['entry'], $test['part'], CapacitorJudge::write('breakdown', $test['value']), 'breakdown', BreakdownJudge::of($part, $test['value']), 'about '.Quantity::volts($part->value('value')));
+                continue;
+            }
             $views[$test['entry']] = $this->view(
                 $test['entry'],
                 $test['part'],
@@ -53,6 +62,12 @@ final readonly class TestVerdicts
                 CapacitorJudge::of($this->supply, $test['part'], $test['quantity'], $test['lifted'], $test['value']),
                 'about '.CapacitorJudge::write($test['quantity'], $meter->read($test['part'], $test['quantity'], $test['lifted'])),
             );
+        }
+
+        foreach ($this->state->heats as $heat) {
+            $part = $this->supply->part($heat['part']);
+            $watts = $this->dictionary->heat($heat['mode'], Hypothesis::HEALTHY, $heat['part']);
+            $views[$heat['entry']] = $this->view($heat['entry'], $heat['part'], Quantity::write($heat['celsius'], Unit::Celsius), 'heat', Warmth::judge($part, $heat['rise'], $watts), sprintf('about %d K above the room', (int) round(Warmth::rise($part, $watts))));
         }
 
         return $views;

@@ -13,7 +13,7 @@ use Oculant\Core\Supply\Description;
 final class TwinComparison
 {
     /** Two good units of a kind differ by their part tolerances (common practice: a few per cent, unregulated rails more). */
-    private const ALIKE = 0.06;
+    public const ALIKE = 0.06;
 
     /**
      * @param array<string, string> $functions how each point is measured, dc or ac

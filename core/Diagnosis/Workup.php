@@ -14,12 +14,21 @@ use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\SlipFinder;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
+use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
+use OutOfBoundsException;
 
 /** Everything a technician sees of a job, computed from the description and the log. */
 final class Workup
 {
+    /** Beyond this share for "none of these" two faults at once are considered. */
+    private const UNEXPLAINED = 0.3;
+
+    private readonly Knowledge $knowledge;
+
+    private readonly Doubts $doubts;
+
     /** @var array<string, Expectations> by mode id, at the mains as it now stands */
     private array $expectations = [];
 
@@ -34,14 +43,26 @@ final class Workup
     public function __construct(
         private readonly Description $supply,
         private readonly BenchState $state,
-        private readonly Knowledge $knowledge,
+        Knowledge $knowledge,
         private readonly array $seen = [],
     ) {
         foreach (array_keys($supply->modes) as $mode) {
             $this->expectations[$mode] = $knowledge->expectations((string) $mode, $state->mainsVolts);
         }
+        $evidence = EvidenceList::from($supply, $state);
+        $singles = $knowledge->dictionary($state->mainsVolts);
+        $priors = Priors::of($singles, $supply, $state, $seen);
+        $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
+        $doubts = $knowledge->isWhole() ? Doubts::of($belief, $knowledge) : Doubts::none();
+        if ($knowledge->isWhole() && ($doubts->all !== [] || $belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED)) {
+            $knowledge = new PairKnowledge($knowledge, $supply, PairFinder::worthSolving($singles->hypotheses, $belief, $supply->isLarge()));
+            $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
+            $doubts = Doubts::of($belief, $knowledge);
+        }
+        $this->doubts = $doubts;
+        $this->knowledge = $knowledge;
         $this->dictionary = $knowledge->dictionary($state->mainsVolts);
-        $this->belief = (new Reasoner($knowledge, Priors::of($this->dictionary, $supply, $state, $seen)))->weigh(EvidenceList::from($supply, $state));
+        $this->belief = $belief;
         $this->suspects = Suspects::of($this->dictionary, $this->belief);
     }
 
@@ -60,7 +81,7 @@ final class Workup
     /** @return list<Candidate> best first */
     public function candidates(): array
     {
-        return $this->steps()->rank($this->belief, $this->state);
+        return $this->steps()->rank($this->belief, $this->state, $this->doubts->unrepeated);
     }
 
     private function steps(): NextStep
@@ -86,7 +107,7 @@ final class Workup
         $candidates = $this->candidates();
 
         return [
-            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state)),
+            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state), $this->descriptionChecks()),
             'alternatives' => array_map($writer->measure(...), $this->others($candidates)),
         ];
     }
@@ -125,15 +146,16 @@ final class Workup
     public function verdict(TakenReading $reading): Verdict
     {
         if ($reading->isDeadCheck()) {
-            $check = $this->supply->deadChecks()[$reading->target];
-
-            return Judge::dead($check, $reading->value, $this->dictionary->reading($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}"));
+            return Judge::dead($this->check($reading), $reading->value, $this->good($reading));
         }
         if ($reading->isResidual()) {
             return $this->residual($reading);
         }
         if (! EvidenceList::counts($reading)) {
             return new Verdict(VerdictWord::CannotTell, Quantity::volts($reading->value).': cannot tell on limited power.', 'Measure the mains at the unit and record it; then this reading can be judged.');
+        }
+        if ($reading->quantity === 'hertz') {
+            return Judge::frequency($reading->value, $this->good($reading));
         }
 
         return $this->judge($reading->mainsVolts)->live($reading->target, $reading->mode, $reading->quantity, $reading->value, $reading->swing);
@@ -143,11 +165,11 @@ final class Workup
     public function slips(TakenReading $reading): array
     {
         if ($reading->isDeadCheck()) {
-            $good = $this->dictionary->reading($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}");
+            $good = $this->good($reading);
 
-            return is_nan($good) ? [] : SlipFinder::explainDead($this->supply->deadChecks()[$reading->target], $reading->value, $good);
+            return is_nan($good) ? [] : SlipFinder::explainDead($this->check($reading), $reading->value, $good);
         }
-        if ($reading->isResidual() || (! EvidenceList::counts($reading) && ! is_infinite($reading->value))) {
+        if ($reading->quantity === 'hertz' || $reading->isResidual() || (! EvidenceList::counts($reading) && ! is_infinite($reading->value))) {
             return [];
         }
 
@@ -234,7 +256,7 @@ final class Workup
     /** Verdicts on what was tested beside readings. */
     public function tests(): TestVerdicts
     {
-        return new TestVerdicts($this->supply, $this->state);
+        return new TestVerdicts($this->supply, $this->state, $this->dictionary);
     }
 
     /**
@@ -267,6 +289,20 @@ final class Workup
         return $short === null ? null : ShortFinder::find($short['readings'], $short['resolution'], $short['method'], ShortRails::priors($this->dictionary));
     }
 
+    /** @return list<string> what to check about the description, where no fault in it explains what was read */
+    public function descriptionChecks(): array
+    {
+        $live = array_values(array_filter($this->state->readings, fn(TakenReading $r): bool => ! $r->isDeadCheck() && ! is_infinite($r->value) && $r->quantity !== 'hertz' && $r->replaced === $this->state->replaced() && EvidenceList::counts($r)));
+        $isUnknown = $this->belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED;
+        $odd = array_values(array_filter($live, function (TakenReading $r) use ($isUnknown): bool {
+            $key = "{$r->mode} {$r->target} {$r->quantity}";
+
+            return ($isUnknown && ! $this->verdict($r)->word->isGood()) || (isset($this->doubts->all[$key]) && ! isset($this->doubts->unrepeated[$key]));
+        }));
+
+        return $odd === [] ? [] : (new DescriptionChecks($this->supply, $this->expectations))->of($odd, $live);
+    }
+
     /** How often this workshop has found one of a suspect's faults on this board. */
     public function seenBefore(Suspect $suspect): int
     {
@@ -293,7 +329,10 @@ final class Workup
     private function expectedText(TakenReading $reading): string
     {
         if ($reading->isDeadCheck()) {
-            return 'about '.Reading::write($reading->quantity, $this->dictionary->reading($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}"));
+            return 'about '.Reading::write($reading->quantity, $this->good($reading));
+        }
+        if ($reading->quantity === 'hertz') {
+            return Reading::write('hertz', $this->good($reading));
         }
         if ($reading->isResidual()) {
             return 'under 60 V';
@@ -303,6 +342,17 @@ final class Workup
         return $reading->quantity === 'ripple' ? 'up to '.Quantity::volts($window->high) : Judge::range($window);
     }
 
+    private function check(TakenReading $reading): DeadCheck
+    {
+        return $this->supply->deadCheck($reading->target)?->on($reading->quantity) ?? throw new OutOfBoundsException("There is no place \"{$reading->target}\" to check.");
+    }
+
+    /** What a good unit reads there; NAN if it has no stable reading. */
+    private function good(TakenReading $reading): float
+    {
+        return Foretold::at($this->knowledge, $reading->mainsVolts, $reading->mode, Hypothesis::HEALTHY, $reading->target, $reading->quantity);
+    }
+
     /** @return list<array<string, mixed>> */
     public function path(): array
     {
@@ -310,7 +360,9 @@ final class Workup
         foreach ($this->belief->probability as $id => $probability) {
             $hypothesis = $this->dictionary->hypotheses[$id] ?? null;
             if ($hypothesis !== null && $this->dictionary->remaining((string) $id, $this->state->replaced()) !== Hypothesis::HEALTHY) {
-                $suspicion[$hypothesis->ref] = ($suspicion[$hypothesis->ref] ?? 0.0) + $probability;
+                foreach ($hypothesis->each() as $fault) {
+                    $suspicion[$fault->ref] = ($suspicion[$fault->ref] ?? 0.0) + $probability;
+                }
             }
         }
         $expected = $this->expectations[$this->state->mode];

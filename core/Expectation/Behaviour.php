@@ -39,7 +39,7 @@ final class Behaviour
             return new Observation([], $chain, ['unstable'], false, [], null);
         }
 
-        return new Observation($this->readings($run), $chain, $this->signs($run), true, $this->levels($run->longest()->record), $run->guide);
+        return new Observation($this->readings($run), $chain, $this->signs($run), true, $this->levels($run->longest()->record), $run->guide, $this->heat($run));
     }
 
     /**
@@ -96,7 +96,7 @@ final class Behaviour
         return $first;
     }
 
-    /** @return array<string, array{dc: float, ac: float, ripple: float, swing: float}> */
+    /** @return array<string, array{dc: float, ac: float, ripple: float, swing: float, hertz: float}> */
     private function readings(Run $run): array
     {
         $shares = $run->shares();
@@ -110,12 +110,41 @@ final class Behaviour
                 $levels[] = $signal->average;
                 $average += $shares[$k] * $signal->average;
                 $square += $shares[$k] * $signal->rms ** 2;
-                $ripple = max($ripple, $signal->peakToPeak + ($switching[$k][$point->node] ?? 0.0));
+                $ripple = max($ripple, $signal->peakToPeak + ($switching[$k][$point->node]['volts'] ?? 0.0));
             }
-            $readings[$id] = ['dc' => $average, 'ac' => sqrt(max(0.0, $square - $average ** 2)), 'ripple' => $ripple, 'swing' => max($levels) - min($levels)];
+            $swing = max($levels) - min($levels);
+            $readings[$id] = [
+                'dc' => $average, 'ac' => sqrt(max(0.0, $square - $average ** 2)), 'ripple' => $ripple, 'swing' => $swing,
+                'hertz' => $swing > $ripple && $run->period() > 0.0 && $swing > Periodicity::VISIBLE ? 1 / $run->period() : $this->hertz($run->longest(), $point, $switching[(int) array_search($run->longest(), $run->phases, true)][$point->node] ?? null),
+            ];
         }
 
         return $readings;
+    }
+
+    /** @param array{volts: float, hertz: float}|null $switching ripple that averaging leaves out */
+    private function hertz(Phase $phase, Point $point, ?array $switching): float
+    {
+        $mains = Periodicity::of($phase->record->waveform($point->node, $point->against), $this->supply->frequency);
+        if ($switching !== null && $switching['volts'] > max(Periodicity::VISIBLE, $phase->record->signal($point->node, $point->against)->peakToPeak)) {
+            return $switching['hertz'];
+        }
+
+        return $mains;
+    }
+
+    /** @return array<string, float> */
+    private function heat(Run $run): array
+    {
+        $shares = $run->shares();
+        $watts = [];
+        foreach ($run->phases as $k => $phase) {
+            foreach (Stress::heats($phase->record) as $ref => $heat) {
+                $watts[$ref] = ($watts[$ref] ?? 0.0) + $shares[$k] * $heat;
+            }
+        }
+
+        return $watts;
     }
 
     /** @return array<string, float> */

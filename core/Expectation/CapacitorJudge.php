@@ -50,6 +50,7 @@ final class CapacitorJudge
         return match ($quantity) {
             CapacitorMeter::CAPACITANCE => Unit::Farad,
             CapacitorMeter::ESR => Unit::Ohm,
+            'breakdown' => Unit::Volt,
             default => Unit::Ampere,
         };
     }

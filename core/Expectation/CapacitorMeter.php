@@ -8,6 +8,7 @@ use Oculant\Core\Parts\Contact;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Mode;
 
 /**
  * What a capacitance, ESR or leakage meter shows on a capacitor, by itself or with everything in parallel.
@@ -49,6 +50,28 @@ final class CapacitorMeter
             self::ESR => 1 / array_sum(array_map(static fn(array $one): float => 1 / $one['esr'], $found)),
             default => ($part->knows('voltage') ? $part->value('voltage') : 25.0) / $found[0]['leak'],
         };
+    }
+
+    /**
+     * Capacitance straight between two nodes.
+     *
+     * @param array<string, string> $faults fault name by part reference
+     *
+     * @return float farads
+     */
+    public function between(string $a, string $b, Mode $mode, array $faults = []): float
+    {
+        $ends = [$this->joined($a), $this->joined($b)];
+        sort($ends);
+        $farads = 0.0;
+        foreach ($this->supply->parts as $ref => $part) {
+            if ($part->kind instanceof StoresCharge && ! in_array($ref, $mode->absent, true) && $this->ends($part) === $ends) {
+                $found = $part->kind->asFound($part, $faults[$ref] ?? null)['farads'];
+                $farads += is_infinite($found) ? 0.0 : $found;
+            }
+        }
+
+        return $farads;
     }
 
     /** @return non-empty-list<Part> the capacitors that stand across the same two nodes, the one asked for first */

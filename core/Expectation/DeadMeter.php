@@ -29,6 +29,11 @@ final class DeadMeter
     /** Ohms; above this an ESR meter says OL. */
     private const MOST_ESR = 100.0;
 
+    /** A climb is seen from about a microfarad on (the megohm ranges), and if it ends above some tens of ohms (common practice). */
+    private const LEAST_CAPACITANCE = 0.7e-6;
+
+    private const LEAST_CLIMB = 30.0;
+
     private readonly CapacitorMeter $capacitors;
 
     public function __construct(private readonly Description $supply)
@@ -39,7 +44,7 @@ final class DeadMeter
     /**
      * @param array<string, string> $faults fault name by part reference
      *
-     * @return float ohms, or volts for a diode test; INF for OL; NAN if it does not settle
+     * @return float ohms, volts for a diode test, 1 or 0 for whether ohms climb; INF for OL; NAN if it does not settle
      */
     public function read(DeadCheck $check, Mode $mode, array $faults = []): float
     {
@@ -47,6 +52,11 @@ final class DeadMeter
             $esr = $this->capacitors->read(strstr($check->id, '.', true) ?: $check->id, CapacitorMeter::ESR, false, $faults);
 
             return $esr > self::MOST_ESR ? INF : $esr;
+        }
+        if ($check->quantity === DeadCheck::CLIMBS) {
+            $ends = $this->read($check->on(DeadCheck::RESISTANCE), $mode, $faults);
+
+            return is_nan($ends) ? NAN : ($ends > self::LEAST_CLIMB && $this->capacitors->between($check->red, $check->black, $mode, $faults) > self::LEAST_CAPACITANCE ? 1.0 : 0.0);
         }
         [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : self::OHMS_SOURCE;
         try {

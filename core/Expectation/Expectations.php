@@ -10,6 +10,8 @@ use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\PointPair;
+use OutOfBoundsException;
 
 /**
  * What a good unit would read at every test point of one mode.
@@ -172,9 +174,22 @@ final readonly class Expectations
         return new self($mode, null, $windows, $functions, $nominal, []);
     }
 
+    /** @param string|null $quantity null for the function that the point is measured with */
     public function window(string $point, ?string $quantity = null): Window
     {
-        return $this->windows[$point][$quantity ?? $this->functions[$point]];
+        if (! isset($this->windows[$point])) {
+            [$from, $to] = PointPair::ids($point, $this->windows) ?? throw new OutOfBoundsException("There is no test point \"{$point}\".");
+
+            return $this->windows[$from]['dc']->less($this->windows[$to]['dc']);
+        }
+
+        return $this->windows[$point][$quantity ?? $this->function($point)];
+    }
+
+    /** The function to measure a point with: dc or ac; two points against each other are compared on DC. */
+    public function function(string $point): string
+    {
+        return $this->functions[$point] ?? 'dc';
     }
 
     /**

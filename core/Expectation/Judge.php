@@ -19,6 +19,26 @@ final class Judge
     {
     }
 
+    /** Octaves by which a frequency may be off: part tolerances of an oscillator, the meter (common practice). */
+    private const SAME_TUNE = 0.35;
+
+    /**
+     * @param float $hertz as counted, or read off a scope; 0 if there is nothing to be seen
+     * @param float $good  likewise of a good unit; NAN if it has no stable reading
+     */
+    public static function frequency(float $hertz, float $good): Verdict
+    {
+        $write = static fn(float $f): string => $f > 0.0 ? Quantity::write($f, Unit::Hertz) : 'no waveform';
+        if (is_nan($good)) {
+            return new Verdict(VerdictWord::CannotTell, $write($hertz).': cannot tell.', 'A good unit has no steady waveform here in this mode.');
+        }
+        $alike = $hertz > 0.0 && $good > 0.0 ? abs(log($hertz / $good, 2)) < self::SAME_TUNE : ($hertz > 0.0) === ($good > 0.0);
+        $word = $alike ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
+        $halved = $hertz > 0.0 && $good > 0.0 && abs(log($good / $hertz, 2) - 1) < self::SAME_TUNE;
+
+        return new Verdict($word, sprintf('%s: %s.', ucfirst($write($hertz)), $word->value), sprintf('A good unit shows %s here.%s', $write($good), $halved ? ' Half the frequency is what one half-wave alone gives: look for an open leg of the rectifier.' : ''));
+    }
+
     /** Share of a reading, and volts, that it may wander without being called unstable. */
     private const STEADY = 0.03;
 
@@ -65,6 +85,9 @@ final class Judge
     /** @param float $value ohms, or volts for a diode test; INF for OL */
     public static function dead(DeadCheck $check, float $value, float $good): Verdict
     {
+        if ($check->quantity === DeadCheck::CLIMBS) {
+            return self::climbing($value > 0.5, $good > 0.5);
+        }
         $write = static fn(float $v): string => is_infinite($v) ? 'OL' : ($check->quantity === DeadCheck::DIODE ? Quantity::volts($v) : Quantity::write($v, Unit::Ohm));
         $alike = $check->quantity === DeadCheck::DIODE
             ? (is_infinite($value) === is_infinite($good) && (is_infinite($value) || abs($value - $good) < 0.15))
@@ -76,6 +99,14 @@ final class Judge
             sprintf('%s: %s.', $write($value), $word->value),
             sprintf('A good unit would read about %s here with everything in circuit.', $write($good)),
         );
+    }
+
+    private static function climbing(bool $climbs, bool $should): Verdict
+    {
+        $word = $climbs === $should ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
+        $write = static fn(bool $c): string => $c ? 'climbs as a charging capacitor does' : 'does not climb';
+
+        return new Verdict($word, sprintf('%s: %s.', ucfirst($write($climbs)), $word->value), sprintf('On a good unit it %s here.%s', $write($should), $should && ! $climbs ? ' What stays at some ohms is no charging capacitor; swap the leads once to be sure it was not charged already.' : ''));
     }
 
     /** Distances between resistances are judged in decades; a few tenths of an ohm of lead resistance do not count. */

@@ -35,6 +35,9 @@ final class SlipFinder
         if ($quantity === 'ripple' || $expected->window($pointId, $quantity)->holds($value)) {
             return [];
         }
+        if (! isset($this->supply->points[$pointId])) {
+            return array_values(array_filter($this->leads($pointId, $expected, $quantity), static fn(Slip $slip): bool => abs($slip->wouldRead) > 0.05 && self::distance($slip, $value) < 1.0));
+        }
         $slips = array_filter(
             [
                 ...$this->leads($pointId, $expected, $quantity), ...$this->wrongFunction($pointId, $expected, $quantity), ...$this->tap($pointId, $expected, $quantity),

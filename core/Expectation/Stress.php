@@ -13,6 +13,9 @@ use Oculant\Core\Parts\Rating;
 /** What the parts of a run carry, beside what they are rated for. */
 final class Stress
 {
+    /** Watts below which no part gets warm to the touch (common practice). */
+    private const WARM = 0.03;
+
     /** @return float watts that turn into heat in the part, averaged over the run's longest phase */
     public static function heat(string $ref, CycleRecord $record): float
     {
@@ -22,6 +25,18 @@ final class Stress
         }
 
         return max(0.0, $watts);
+    }
+
+    /** @return array<string, float> watts by part reference, of parts that warm up at all */
+    public static function heats(CycleRecord $record): array
+    {
+        $watts = [];
+        foreach (array_keys($record->netlist()->branches()) as $name) {
+            $ref = explode('.', (string) $name)[0];
+            $watts[$ref] = ($watts[$ref] ?? 0.0) + self::branchHeat((string) $name, $record);
+        }
+
+        return array_filter($watts, static fn(float $one): bool => $one > self::WARM);
     }
 
     /** The branch that carries most of a part's current; null if it has none. */

@@ -12,7 +12,7 @@ use Oculant\Core\Parts\Switches;
  */
 final class SwitchingRipple
 {
-    /** @return array<string, float> volts peak to peak by node */
+    /** @return array<string, array{volts: float, hertz: float}> peak to peak, and the frequency of the largest, by node */
     public static function of(Phase $phase): array
     {
         $ripple = [];
@@ -21,7 +21,8 @@ final class SwitchingRipple
                 [$farads, $esr] = self::smoothing($phase, $pulse->node);
                 $level = abs($phase->record->signal($pulse->node, $pulse->against)->average);
                 $volts = $farads <= 0.0 ? $level : min(1.5 * $level, $pulse->alone * $pulse->amperes / ($pulse->hertz * $farads) + $pulse->swing * $pulse->amperes * $esr);
-                $ripple[$pulse->node] = ($ripple[$pulse->node] ?? 0.0) + $volts;
+                $known = $ripple[$pulse->node] ?? ['volts' => 0.0, 'hertz' => 0.0];
+                $ripple[$pulse->node] = ['volts' => $known['volts'] + $volts, 'hertz' => $volts > $known['volts'] ? $pulse->hertz : $known['hertz']];
             }
         }
 

@@ -62,6 +62,15 @@ final readonly class Window
         return $swing <= 0.0 ? $this : new self($this->nominal, $this->low - $swing / 2, $this->high + $swing / 2, hypot($this->sigma, $swing / 4), $this->contributions, $this->computed);
     }
 
+    /** Between two points: the two spreads as if independent, which is never too narrow for points that follow the same mains. */
+    public function less(self $other): self
+    {
+        $nominal = $this->nominal - $other->nominal;
+        $half = hypot($this->high - $this->low, $other->high - $other->low) / 2;
+
+        return new self($nominal, $nominal - $half, $nominal + $half, hypot($this->sigma, $other->sigma), []);
+    }
+
     public function holds(float $value): bool
     {
         return $value >= $this->low && $value <= $this->high;

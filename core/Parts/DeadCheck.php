@@ -14,7 +14,13 @@ final readonly class DeadCheck
     /** Series resistance of a capacitor in circuit, on its own meter. */
     public const ESR = 'esr';
 
-    public const QUANTITIES = [self::RESISTANCE, self::DIODE, self::ESR];
+    /** Whether ohms climb as on a capacitor that charges: 1 or 0. */
+    public const CLIMBS = 'climbs';
+
+    public const QUANTITIES = [self::RESISTANCE, self::DIODE, self::ESR, self::CLIMBS];
+
+    /** Ends the id of a check with its leads swapped. */
+    public const TURNED = '.reverse';
 
     private const WORDS = [
         'a' => 'anode', 'k' => 'cathode', 'ac1' => 'AC 1', 'ac2' => 'AC 2', 'in' => 'input', 'out' => 'output', 'c' => 'collector', 'b' => 'base', 'e' => 'emitter',
@@ -62,6 +68,24 @@ final readonly class DeadCheck
     public static function rail(string $pointId, string $red, string $black, string $name, string $how): self
     {
         return new self($pointId, self::RESISTANCE, $red, $black, "{$name} to {$black}", $how, $black);
+    }
+
+    /** From one test point to another. */
+    public static function between(string $id, string $red, string $black, string $redLead, string $blackLead): self
+    {
+        return new self($id, self::RESISTANCE, $red, $black, "{$redLead} to {$blackLead}", $redLead, $blackLead);
+    }
+
+    /** The same place on another function. */
+    public function on(string $quantity): self
+    {
+        return new self($this->id, $quantity, $this->red, $this->black, $this->where, $this->redLead, $this->blackLead);
+    }
+
+    /** The same place with the leads swapped. */
+    public function turned(): self
+    {
+        return new self($this->id.self::TURNED, $this->quantity, $this->black, $this->red, "{$this->where}, leads swapped", $this->blackLead, $this->redLead);
     }
 
     private static function across(Part $part, string $quantity, string $red, string $black, string $where, string $suffix): self

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A transient suppressor (TVS), anode a to cathode k: a zener that is never to conduct in good order. */
-final class SuppressorDiode extends Pair
+final class SuppressorDiode extends Pair implements BreaksDown
 {
     protected const ENDS = ['a', 'k'];
 
@@ -39,6 +39,16 @@ final class SuppressorDiode extends Pair
     public function deadChecks(Part $part): array
     {
         return [DeadCheck::diode($part, 'a', 'k', "{$part->ref}, one way"), DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse')];
+    }
+
+    public function breakdown(Part $part, ?string $fault): float
+    {
+        return match ($fault) {
+            'short' => 0.0,
+            // Some milliamperes go past it before it breaks down.
+            'leaky' => 0.5 * $part->value('value'),
+            default => $part->value('value'),
+        };
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A zener, anode a to cathode k; in use the cathode is positive. */
-final class Zener extends Pair implements Rated
+final class Zener extends Pair implements BreaksDown, Rated
 {
     protected const ENDS = ['a', 'k'];
 
@@ -55,10 +55,19 @@ final class Zener extends Pair implements Rated
         return [Rating::power($part->value('power'))->destroyedAt(4.0, 'short', 'overheats and shorts', 1.0)];
     }
 
+    public function breakdown(Part $part, ?string $fault): float
+    {
+        return match ($fault) {
+            'short' => 0.0,
+            'open' => INF,
+            'drifted' => 0.75 * $part->value('value'),
+            default => $part->value('value'),
+        };
+    }
+
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$anode, $cathode] = [$part->node('a'), $part->node('k')];
-        $volts = $part->value('value') * ($fault === 'drifted' ? 0.75 : 1.0);
         match ($fault) {
             'short' => $netlist->resistor($part->ref, $anode, $cathode, 0.5),
             'open' => $netlist->resistor($part->ref, $anode, $cathode, 1e9),
@@ -66,7 +75,7 @@ final class Zener extends Pair implements Rated
                 1e-9,
                 1.8,
                 0.2,
-                $volts,
+                $this->breakdown($part, $fault),
                 $part->value('resistance'),
                 $part->value('current'),
             )),

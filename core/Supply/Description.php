@@ -54,7 +54,7 @@ final readonly class Description
 
     public function point(string $id): Point
     {
-        return $this->points[$id] ?? throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points)));
+        return $this->points[$id] ?? PointPair::of($id, $this->points) ?? throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points)));
     }
 
     public function mode(?string $id): Mode
@@ -143,6 +143,24 @@ final readonly class Description
         }
 
         return $checks;
+    }
+
+    /**
+     * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "TP3-TP5" between two
+     * points; null if there is no such place.
+     */
+    public function deadCheck(string $id): ?DeadCheck
+    {
+        $known = $this->deadChecks()[$id] ?? null;
+        if ($known !== null) {
+            return $known;
+        }
+        if (str_ends_with($id, DeadCheck::TURNED)) {
+            return $this->deadCheck(substr($id, 0, -strlen(DeadCheck::TURNED)))?->turned();
+        }
+        [$from, $to] = PointPair::ends($id, $this->points) ?? [null, null];
+
+        return $from === null || $to === null ? null : DeadCheck::between($id, $from->node, $to->node, $from->name, $to->name);
     }
 
     /** A fingerprint of everything that computation depends on. */

@@ -53,8 +53,9 @@ final class ReadingsCsv
         $quantity = self::QUANTITIES[$row['quantity']] ?? throw new InvalidArgumentException(sprintf('Line %d: there is no quantity "%s". Known: %s, sign.', $line, $row['quantity'], implode(', ', array_keys(self::QUANTITIES))));
         $target = ReadingText::target($row['point'], $supply) ?? throw new InvalidArgumentException(sprintf('Line %d: there is no test point or check "%s". Known: %s.', $line, $row['point'], implode(', ', array_keys($supply->points + $supply->deadChecks()))));
         $dead = in_array($quantity, DeadCheck::QUANTITIES, true);
-        if ($dead && $supply->deadChecks()[$target]->quantity !== $quantity) {
-            throw new InvalidArgumentException(sprintf('Line %d: %s is checked with %s, not with %s.', $line, $target, $supply->deadChecks()[$target]->quantity, $quantity));
+        $check = $supply->deadCheck($target);
+        if ($dead && ($check === null || ($check->quantity === DeadCheck::ESR) !== ($quantity === DeadCheck::ESR))) {
+            throw new InvalidArgumentException(sprintf('Line %d: %s is checked with %s, not with %s.', $line, $target, $check->quantity ?? 'a voltage', $quantity));
         }
         if (! $dead && ! isset($supply->points[$target])) {
             throw new InvalidArgumentException(sprintf('Line %d: "%s" is not a test point.', $line, $target));

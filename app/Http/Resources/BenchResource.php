@@ -73,7 +73,7 @@ final class BenchResource extends JsonResource
     {
         return [
             'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability,
-            'members' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], $suspect->members),
+            'members' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], array_merge(...array_map(static fn(Hypothesis $h): array => $h->each(), $suspect->members))),
             'for' => $suspect->for, 'against' => $suspect->against, 'chain' => $suspect->chain, 'seen_before' => $seenBefore,
         ];
     }

@@ -9,22 +9,23 @@ use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
+use Oculant\Core\Parts\BreaksDown;
 use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
 
-/** A capacitor on its meter: capacitance, ESR or leakage, in circuit or with one leg lifted. */
+/** A capacitor on its meter (capacitance, ESR or leakage, in circuit or with one leg lifted), or a zener under current. */
 final class PartTest implements EntryKind
 {
     /** Quantity and the unit it is typed in. */
-    public const QUANTITIES = ['capacitance' => Unit::Farad, 'esr' => Unit::Ohm, 'leakage' => Unit::Ampere];
+    public const QUANTITIES = ['capacitance' => Unit::Farad, 'esr' => Unit::Ohm, 'leakage' => Unit::Ampere, 'breakdown' => Unit::Volt];
 
     /** @return array<string, string> */
     public static function words(): array
     {
-        return ['capacitance' => 'capacitance', 'esr' => 'ESR', 'leakage' => 'leakage at working voltage'];
+        return ['capacitance' => 'capacitance', 'esr' => 'ESR', 'leakage' => 'leakage at working voltage', 'breakdown' => 'zener voltage under current'];
     }
 
     public function name(): string
@@ -35,14 +36,19 @@ final class PartTest implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $ref = Payload::part($payload, $supply);
-        if (! $supply->part($ref)->kind instanceof StoresCharge) {
+        $quantity = Payload::choice($payload, 'quantity', array_keys(self::QUANTITIES));
+        $kind = $supply->part($ref)->kind;
+        if ($quantity === 'breakdown' && ! $kind instanceof BreaksDown) {
+            throw EntryRefused::because('part', sprintf('%s has no zener voltage: measure it with ohms or the diode test.', $supply->part($ref)->label()));
+        }
+        if ($quantity !== 'breakdown' && ! $kind instanceof StoresCharge) {
             throw EntryRefused::because('part', sprintf('%s is no capacitor: measure it with ohms or the diode test.', $supply->part($ref)->label()));
         }
-        $quantity = Payload::choice($payload, 'quantity', array_keys(self::QUANTITIES));
         if ($state->power->isEnergised()) {
             throw EntryRefused::because('text', 'The unit is recorded as energised. Unplug and discharge it first: a charged capacitor destroys the meter.');
         }
-        $isLifted = (bool) ($payload['lifted'] ?? false);
+        // A zener is fed by itself: what stands beside it would take the current.
+        $isLifted = $quantity === 'breakdown' || (bool) ($payload['lifted'] ?? false);
         if ($quantity === 'leakage' && ! $isLifted) {
             throw EntryRefused::because('lifted', 'Leakage is measured at the working voltage with one leg lifted. Lift it, or measure capacitance and ESR in circuit.');
         }

@@ -14,6 +14,8 @@ use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Point;
+use Oculant\Core\Supply\PointPair;
 
 /**
  * A meter reading: the text as typed, and what was suggested when it was typed (target, quantity).
@@ -22,7 +24,7 @@ use Oculant\Core\Supply\Description;
  */
 final class Reading implements EntryKind
 {
-    public const QUANTITIES = ['dc', 'ac', 'ripple', 'resistance', 'diode', 'esr'];
+    public const QUANTITIES = ['dc', 'ac', 'ripple', 'hertz', 'resistance', 'diode', 'esr', 'climbs'];
 
     public function name(): string
     {
@@ -46,7 +48,7 @@ final class Reading implements EntryKind
         }
         $quantity = $parsed->quantity ?? $suggested ?? $this->usual($target, $parsed->isVolts, $functions, $supply, $state);
         // Ohms on an ESR check are its series resistance.
-        if ($quantity === DeadCheck::RESISTANCE && ($supply->deadChecks()[$target]->quantity ?? null) === DeadCheck::ESR) {
+        if ($quantity === DeadCheck::RESISTANCE && ($supply->deadCheck($target)->quantity ?? null) === DeadCheck::ESR) {
             $quantity = DeadCheck::ESR;
         }
         $this->check($target, $quantity, $supply, $state);
@@ -92,6 +94,8 @@ final class Reading implements EntryKind
         }
 
         return match ($quantity) {
+            'hertz' => $value > 0.0 ? Quantity::write($value, Unit::Hertz) : 'no waveform',
+            'climbs' => $value > 0.5 ? 'climbs' : 'does not climb',
             'resistance' => Quantity::write($value, Unit::Ohm),
             'esr' => Quantity::write($value, Unit::Ohm).' ESR',
             'dc' => Quantity::volts($value),
@@ -104,24 +108,51 @@ final class Reading implements EntryKind
     /** @param array<mixed> $functions */
     private function usual(string $target, bool $isVolts, array $functions, Description $supply, BenchState $state): string
     {
-        if (($isVolts || $state->power->isEnergised()) && isset($supply->points[$target])) {
+        $isPoint = isset($supply->points[$target]) || PointPair::ends($target, $supply->points) !== null;
+        if (($isVolts || $state->power->isEnergised()) && $isPoint) {
             return ($functions[$target] ?? '') === 'ac' && $state->power->isEnergised() ? 'ac' : 'dc';
         }
 
-        return $supply->deadChecks()[$target]->quantity;
+        return $supply->deadCheck($target)->quantity ?? 'dc';
     }
 
     private function check(string $target, string $quantity, Description $supply, BenchState $state): void
     {
+        $check = $supply->deadCheck($target);
         $dead = in_array($quantity, DeadCheck::QUANTITIES, true);
         if ($dead && $state->power->isEnergised()) {
             throw EntryRefused::because('text', 'The unit is energised: ohms and diode tests then mean nothing and can destroy the meter. Unplug, discharge, record it, and measure again.');
         }
-        if ($dead && ($supply->deadChecks()[$target]->quantity ?? null) !== $quantity) {
-            throw EntryRefused::because('text', sprintf('%s is checked with %s, not with %s.', $target, $supply->deadChecks()[$target]->quantity ?? 'a voltage', $quantity));
+        if ($dead && ($check === null || ($check->quantity === DeadCheck::ESR) !== ($quantity === DeadCheck::ESR))) {
+            throw EntryRefused::because('text', sprintf('%s is checked with %s, not with %s.', $target, $check->quantity ?? 'a voltage', $quantity));
         }
-        if (! $dead && ! isset($supply->points[$target])) {
+        if ($dead) {
+            return;
+        }
+        if ($quantity === 'hertz' && ! $state->power->isEnergised()) {
+            throw EntryRefused::because('text', 'The unit is recorded as unplugged: there is no waveform to look at. Record the power state first.');
+        }
+        $ends = PointPair::ends($target, $supply->points);
+        if (! isset($supply->points[$target]) && $ends === null) {
             throw EntryRefused::because('target', sprintf('%s is a part, not a test point: live voltages go to %s.', $target, implode(', ', array_keys($supply->points))));
+        }
+        if ($ends !== null) {
+            $this->checkPair($ends, $target, $quantity, $supply);
+        }
+    }
+
+    /** @param array{Point, Point} $ends */
+    private function checkPair(array $ends, string $target, string $quantity, Description $supply): void
+    {
+        [$from, $to] = $ends;
+        if (($supply->islands[$from->node] ?? 0) !== ($supply->islands[$to->node] ?? 0)) {
+            throw EntryRefused::because('target', sprintf('%s and %s lie on the two sides of the isolation: between them a meter shows nothing that means anything, and its leads would join mains to output. Measure each against its own ground: %s, %s.', $from->id, $to->id, $supply->groundName($from->against), $supply->groundName($to->against)));
+        }
+        if ($from->against !== $to->against) {
+            throw EntryRefused::because('target', sprintf('%s is measured against %s and %s against %s: measure each against its own and take the difference.', $from->id, $supply->groundName($from->against), $to->id, $supply->groundName($to->against)));
+        }
+        if ($quantity !== 'dc') {
+            throw EntryRefused::because('text', sprintf('Between two points only DC is compared; "%s" goes to one point against its ground.', $target));
         }
     }
 }

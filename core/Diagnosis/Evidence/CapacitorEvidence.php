@@ -39,7 +39,7 @@ final readonly class CapacitorEvidence implements Evidence
         $dictionary = $knowledge->dictionary(null);
         $remaining = $dictionary->remaining($id, $this->replaced);
         $hypothesis = $dictionary->hypotheses[$remaining] ?? null;
-        $faults = $hypothesis === null ? [] : [$hypothesis->ref => $hypothesis->fault] + ($dictionary->broken[$remaining] ?? []);
+        $faults = $hypothesis === null ? [] : $hypothesis->faults() + ($dictionary->broken[$remaining] ?? []);
         $good = self::decades($this->meter->read($this->part, $this->quantity, $this->isLifted));
         $mean = $faults === [] ? $good : self::decades($this->meter->read($this->part, $this->quantity, $this->isLifted, $faults));
         $sigma = self::SIGMA[$this->quantity] + (($hypothesis->graded ?? false) ? self::GRADED * abs($mean - $good) : 0.0);

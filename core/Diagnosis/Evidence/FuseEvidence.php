@@ -45,7 +45,7 @@ final readonly class FuseEvidence implements Evidence
         }
         $dictionary = $knowledge->dictionary(null);
         $remaining = $dictionary->remaining($id, $this->replaced);
-        if (($dictionary->hypotheses[$remaining]->ref ?? null) === $this->fuse) {
+        if (($dictionary->hypotheses[$remaining] ?? null)?->faultOf($this->fuse) !== null) {
             return self::CLEAN[$this->state];
         }
         $how = $dictionary->how[$remaining][$this->fuse] ?? '';

@@ -25,8 +25,8 @@ final readonly class PartEvidence implements Evidence
 
     public function likelihood(string $id, Knowledge $knowledge): float
     {
-        $hypothesis = $knowledge->dictionary(null)->hypotheses[$id] ?? null;
+        $fault = ($knowledge->dictionary(null)->hypotheses[$id] ?? null)?->faultOf($this->part);
 
-        return $hypothesis === null || $hypothesis->ref !== $this->part ? $this->others : ($this->faults[$hypothesis->fault] ?? $this->rest);
+        return $fault === null ? $this->others : ($this->faults[$fault] ?? $this->rest);
     }
 }

@@ -27,11 +27,13 @@ final readonly class ShortEvidence implements Evidence
 
     public function likelihood(string $id, Knowledge $knowledge): float
     {
-        $hypothesis = $knowledge->dictionary(null)->hypotheses[$id] ?? null;
-        if ($hypothesis === null || ! isset($this->likelihoods[$hypothesis->ref]) || in_array($hypothesis->ref, $this->replaced, true)) {
-            return self::ELSEWHERE;
+        $likelihood = null;
+        foreach (($knowledge->dictionary(null)->hypotheses[$id] ?? null)?->each() ?? [] as $fault) {
+            if (isset($this->likelihoods[$fault->ref]) && ! in_array($fault->ref, $this->replaced, true)) {
+                $likelihood = max($likelihood ?? 0.0, str_contains($fault->fault, 'short') ? $this->likelihoods[$fault->ref] : 0.05);
+            }
         }
 
-        return str_contains($hypothesis->fault, 'short') ? $this->likelihoods[$hypothesis->ref] : 0.05;
+        return $likelihood ?? self::ELSEWHERE;
     }
 }

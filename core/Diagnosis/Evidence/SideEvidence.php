@@ -37,7 +37,7 @@ final readonly class SideEvidence implements Evidence
             // Something that the description does not know is as likely on one side as on the other.
             $id === Hypothesis::UNKNOWN => ($load + $supply) / 2,
             $hypothesis === null => $good,
-            default => $hypothesis->ref === $this->load ? $load : $supply,
+            default => $hypothesis->faultOf($this->load) === null ? $supply : $load,
         };
     }
 }

@@ -1,0 +1,51 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
+
+/** Readings that nothing believed in explains: slips of the hand, if they are not confirmed. */
+final readonly class Doubts
+{
+    /** Beyond this probability of being a slip a reading is worth a second look. */
+    private const DOUBTFUL = 0.25;
+
+    /** Hypotheses under which it is looked at. */
+    private const IGNORED = 0.01;
+
+    /**
+     * @param array<string, float> $all        probability of being a slip, by "mode target quantity"
+     * @param array<string, float> $unrepeated those that were taken only once
+     */
+    private function __construct(public array $all, public array $unrepeated)
+    {
+    }
+
+    public static function none(): self
+    {
+        return new self([], []);
+    }
+
+    public static function of(Belief $belief, Knowledge $knowledge): self
+    {
+        $doubts = $times = [];
+        foreach ($belief->evidence as $evidence) {
+            if (! $evidence instanceof ReadingEvidence || $evidence->quantity === 'swing') {
+                continue;
+            }
+            $slip = 0.0;
+            foreach ($belief->probability as $id => $probability) {
+                $slip += $probability > self::IGNORED ? $probability * $evidence->slip((string) $id, $knowledge) : 0.0;
+            }
+            $key = "{$evidence->mode} {$evidence->target} {$evidence->quantity}";
+            $times[$key] = ($times[$key] ?? 0) + 1;
+            $doubts[$key] = $slip;
+        }
+
+        $all = array_filter($doubts, static fn(float $slip): bool => $slip > self::DOUBTFUL);
+
+        return new self($all, array_filter($all, static fn(string $key): bool => $times[$key] === 1, ARRAY_FILTER_USE_KEY));
+    }
+}

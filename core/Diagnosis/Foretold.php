@@ -1,0 +1,35 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Supply\PointPair;
+
+/** What a hypothesis foretells at any place where a technician may put the leads, in the dictionary or beside it. */
+final class Foretold
+{
+    /**
+     * @param float|null $mainsVolts as measured
+     *
+     * @return float volts, ohms or hertz; INF for OL, NAN if there is no stable reading
+     */
+    public static function at(Knowledge $knowledge, ?float $mainsVolts, string $mode, string $hypothesis, string $target, string $quantity): float
+    {
+        $dictionary = $knowledge->dictionary($mainsVolts);
+        if (isset($dictionary->readings[$mode][Hypothesis::HEALTHY]["{$target} {$quantity}"])) {
+            return $dictionary->reading($mode, $hypothesis, "{$target} {$quantity}");
+        }
+        if (in_array($quantity, DeadCheck::QUANTITIES, true)) {
+            return $knowledge->deadRow($mode, $target, $quantity)[$hypothesis] ?? NAN;
+        }
+        $known = [];
+        foreach (array_keys($dictionary->readings[$mode][Hypothesis::HEALTHY] ?? []) as $key) {
+            $known[explode(' ', (string) $key)[0]] = true;
+        }
+        [$from, $to] = PointPair::ids($target, $known) ?? [null, null];
+
+        return $from === null || $quantity !== 'dc' ? NAN : $dictionary->reading($mode, $hypothesis, "{$from} dc") - $dictionary->reading($mode, $hypothesis, "{$to} dc");
+    }
+}
