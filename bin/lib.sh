@@ -180,6 +180,8 @@ pm.max_spare_servers = 4
 clear_env = no
 catch_workers_output = yes
 php_admin_value[memory_limit] = 256M
+php_admin_value[upload_max_filesize] = 8M
+php_admin_value[post_max_size] = 9M
 CONF
     sed -e "s|@DIR@|$dir|g; s|@ROOT@|$ROOT|g; s|@PORT@|$port|g; s|@USER@|$user|g" bin/nginx.conf >"$dir/nginx.conf"
     if ! is_running "$dir/php-fpm.pid"; then

@@ -10,6 +10,7 @@ use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\JobController;
 use App\Http\Controllers\Api\KindController;
 use App\Http\Controllers\Api\LogController;
+use App\Http\Controllers\Api\PhotoController;
 use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SessionController;
@@ -35,6 +36,8 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::get('jobs/{job}', [JobController::class, 'show']);
     Route::get('jobs/{job}/bench', BenchController::class);
     Route::post('jobs/{job}/log', LogController::class);
+    Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
+    Route::get('jobs/{job}/photos/{photo}', [PhotoController::class, 'show']);
     Route::get('jobs/{job}/report', [ReportController::class, 'show']);
     Route::get('jobs/{job}/report.pdf', [ReportController::class, 'pdf']);
 

@@ -6,6 +6,7 @@ namespace App\Bench;
 
 use App\Knowledge\Library;
 use App\Models\LogEntryRecord;
+use App\Models\Photo;
 use App\Models\RepairJob;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
@@ -49,6 +50,12 @@ final readonly class JobLog
         });
     }
 
+    /** @throws EntryRefused if the job takes no such entry any more */
+    public function mayTake(RepairJob $job, string $kind): void
+    {
+        $this->check(JobFile::open($this->library, $job), $kind, []);
+    }
+
     /**
      * What can only be told from the whole log.
      *
@@ -64,6 +71,9 @@ final readonly class JobLog
         }
         if ($kind === 'close' && ($missing = $file->workup()->missingForClose()) !== []) {
             throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
+        }
+        if ($kind === 'photo' && $payload !== [] && ! Photo::query()->where('repair_job_id', $file->job->id)->whereKey($payload['photo'] ?? '')->exists()) {
+            throw EntryRefused::because('photo', 'Send the photograph itself to /photos; it enters the log by itself.');
         }
         if ($kind === 'strike') {
             $struck = collect($file->records)->firstWhere('id', $payload['entry'] ?? '');

@@ -46,6 +46,12 @@ final class BenchState
     /** @var list<array{entry: string, part: string, state: string, fitted: string, replaced: list<string>}> */
     public array $fuses = [];
 
+    /** @var array<string, array{entry: string, caption: string}> by the id of the photograph */
+    public array $photos = [];
+
+    /** @var array<string, array{entry: string, photo: string, target: string, x: float, y: float}> x and y from 0 to 1, from the top left */
+    public array $pins = [];
+
     /** @var array<string, float> volts of a good twin, by "mode point quantity" */
     public array $twins = [];
 

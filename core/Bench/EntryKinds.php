@@ -33,6 +33,8 @@ final class EntryKinds
             new Entry\ShortStrip(),
             new Entry\IsolationTest(),
             new Entry\Idea(),
+            new Entry\Photo(),
+            new Entry\Pin(),
             new Entry\Skip(),
             new Entry\Note(),
             new Entry\Cause(),

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Quantity\Probability;
+
 /**
  * Which of the parts along a shorted rail holds it down.
  *
@@ -30,7 +32,7 @@ final class ShortFinder
      * @param float                                                   $resolution ohms
      * @param array<string, float>                                    $priors     relative weight of a short by part; 1 if not given
      *
-     * @return array{suspects: list<array{part: string, probability: float, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}
+     * @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}
      */
     public static function find(array $readings, float $resolution, string $method, array $priors = []): array
     {
@@ -44,7 +46,7 @@ final class ShortFinder
         $total = array_sum($weights) ?: 1.0;
         $suspects = [];
         foreach ($readings as $s => $reading) {
-            $suspects[] = ['part' => $reading['part'], 'probability' => $weights[$s] / $total, 'ohms' => $means[$s], 'spread' => max($reading['ohms']) - min($reading['ohms'])];
+            $suspects[] = ['part' => $reading['part'], 'probability' => $weights[$s] / $total, 'share' => Probability::write($weights[$s] / $total), 'ohms' => $means[$s], 'spread' => max($reading['ohms']) - min($reading['ohms'])];
         }
         $ranked = $suspects;
         usort($ranked, static fn(array $a, array $b): int => $b['probability'] <=> $a['probability']);
@@ -177,7 +179,7 @@ final class ShortFinder
     }
 
     /**
-     * @param non-empty-list<array{part: string, probability: float, ohms: float, spread: float}> $ranked
+     * @param non-empty-list<array{part: string, probability: float, share: string, ohms: float, spread: float}> $ranked
      *
      * @return array{sentence: string, advice: string}
      */

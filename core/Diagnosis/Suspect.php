@@ -9,8 +9,8 @@ final readonly class Suspect
 {
     /**
      * @param list<Hypothesis> $members likeliest first; empty for "none of these" and "nothing wrong"
-     * @param list<array{label: string, weight: float}> $for     evidence and the logarithm (base 2) of its ratio to the rivals
-     * @param list<array{label: string, weight: float}> $against
+     * @param list<array{label: string, weight: float, strength: string}> $for     evidence and the logarithm (base 2) of its ratio to the rivals
+     * @param list<array{label: string, weight: float, strength: string}> $against
      * @param list<string>     $chain   what the fault takes with it: "F1 opens quickly"
      */
     public function __construct(

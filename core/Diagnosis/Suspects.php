@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Quantity\Probability;
+
 /** Gathers the belief into groups, likeliest first. */
 final class Suspects
 {
@@ -54,7 +56,7 @@ final class Suspects
      *
      * @param list<array<string, float>> $before
      *
-     * @return array{list<array{label: string, weight: float}>, list<array{label: string, weight: float}>}
+     * @return array{list<array{label: string, weight: float, strength: string}>, list<array{label: string, weight: float, strength: string}>}
      */
     private static function reasons(Belief $belief, string $id, array $before): array
     {
@@ -69,9 +71,9 @@ final class Suspects
             }
             $weight = ($belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
             if ($weight > 0.3) {
-                $for[] = ['label' => $evidence->label(), 'weight' => round($weight, 2)];
+                $for[] = ['label' => $evidence->label(), 'weight' => round($weight, 2), 'strength' => Probability::strength($weight)];
             } elseif ($weight < -0.3) {
-                $against[] = ['label' => $evidence->label(), 'weight' => round($weight, 2)];
+                $against[] = ['label' => $evidence->label(), 'weight' => round($weight, 2), 'strength' => Probability::strength($weight)];
             }
         }
         usort($for, static fn(array $a, array $b): int => $b['weight'] <=> $a['weight']);

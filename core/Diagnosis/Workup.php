@@ -239,6 +239,31 @@ final class Workup
         return $views;
     }
 
+    /**
+     * A place that can be pinned on a photograph: a test point, a check or a part.
+     *
+     * @return array{target: string, name: string, expected: ?string, suspicion: float, reading: ?array<string, mixed>}
+     */
+    public function place(string $target): array
+    {
+        $point = $this->supply->points[$target] ?? null;
+        if ($point !== null) {
+            $function = $this->functions()[$target];
+            $reading = $this->state->latest($target, $function);
+
+            return ['target' => $target, 'name' => $point->name, 'expected' => Judge::range($this->expectations[$this->state->mode]->window($target)), 'suspicion' => 0.0, 'reading' => $reading === null ? null : $this->readingView($reading)];
+        }
+        $check = $this->supply->deadCheck($target);
+        $reading = $check === null ? null : $this->state->latest($target, $check->quantity);
+        $part = $this->supply->parts[explode('.', $target)[0]] ?? null;
+
+        return [
+            'target' => $target, 'name' => $part?->label() ?? $target, 'expected' => null,
+            'suspicion' => $this->suspicion()[$part->ref ?? ''] ?? 0.0,
+            'reading' => $reading === null ? null : $this->readingView($reading),
+        ];
+    }
+
     /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>} */
     public function readingView(TakenReading $reading): array
     {
@@ -281,7 +306,7 @@ final class Workup
         return ShortRails::of($this->supply);
     }
 
-    /** @return array{suspects: list<array{part: string, probability: float, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}|null of the newest strip */
+    /** @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}|null of the newest strip */
     public function short(): ?array
     {
         $short = $this->state->shorts[count($this->state->shorts) - 1] ?? null;
@@ -353,8 +378,8 @@ final class Workup
         return Foretold::at($this->knowledge, $reading->mainsVolts, $reading->mode, Hypothesis::HEALTHY, $reading->target, $reading->quantity);
     }
 
-    /** @return list<array<string, mixed>> */
-    public function path(): array
+    /** @return array<string, float> probability that a part is at fault, by reference; what was replaced is out of it */
+    private function suspicion(): array
     {
         $suspicion = [];
         foreach ($this->belief->probability as $id => $probability) {
@@ -365,13 +390,20 @@ final class Workup
                 }
             }
         }
+
+        return $suspicion;
+    }
+
+    /** @return list<array<string, mixed>> */
+    public function path(): array
+    {
         $expected = $this->expectations[$this->state->mode];
         $nominal = [];
         foreach ($expected->functions as $id => $function) {
             $nominal[$id] = $expected->window((string) $id, $function)->nominal;
         }
 
-        return PathView::of($this->supply, $this->state, $nominal, $expected->functions, $suspicion);
+        return PathView::of($this->supply, $this->state, $nominal, $expected->functions, $this->suspicion());
     }
 
     private function judge(?float $mainsVolts): Judge

@@ -6,7 +6,6 @@ namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Quantity;
-use Oculant\Core\Quantity\Unit;
 
 /** Puts a zener under current into words. */
 final class BreakdownJudge

@@ -7,6 +7,7 @@ namespace Database\Seeders;
 use App\Bench\BookIn;
 use App\Bench\JobLog;
 use App\Bench\JobSummary;
+use App\Bench\PhotoAlbum;
 use App\Library\Shelf;
 use App\Models\Supply;
 use App\Models\User;
@@ -23,7 +24,7 @@ use Oculant\Core\Supply\DescriptionReader;
  */
 final class DemoSeeder extends Seeder
 {
-    public function run(BookIn $bookIn, JobLog $log, Shelf $shelf): void
+    public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album): void
     {
         $workshop = self::file('workshop.json');
         if (Workshop::query()->where('name', $workshop['workshop'])->exists()) {
@@ -43,13 +44,13 @@ final class DemoSeeder extends Seeder
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
         foreach (self::file('jobs.json') as $story) {
-            $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log);
+            $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log, $album);
         }
         Carbon::setTestNow();
     }
 
     /** @param array<string, mixed> $story */
-    private function play(array $story, User $user, Supply $supply, BookIn $bookIn, JobLog $log): void
+    private function play(array $story, User $user, Supply $supply, BookIn $bookIn, JobLog $log, PhotoAlbum $album): void
     {
         $clock = Carbon::now()->subHours($story['hours_ago']);
         Carbon::setTestNow($clock);
@@ -57,8 +58,13 @@ final class DemoSeeder extends Seeder
         $unit = new SimulatedUnit(DescriptionReader::fromArray($supply->description), $story['fault'], $story['seed']);
         $mode = array_key_first(DescriptionReader::fromArray($supply->description)->modes);
         foreach ($story['play'] as $move) {
-            $clock = $clock->copy()->addMinutes(3);
+            // Pins are set in one go.
+            $clock = $clock->copy()->addSeconds($move['do'] === 'pin' ? 10 : 180);
             $mode = $move['mode'] ?? $mode;
+            if ($move['do'] === 'photo') {
+                $photo = strtoupper((string) Str::ulid($clock));
+                $album->add($job, $user, $photo, (string) file_get_contents(database_path("demo/photos/{$move['file']}")));
+            }
             if ($move['do'] === 'repair') {
                 $unit->repair($move['part']);
             }
@@ -66,6 +72,8 @@ final class DemoSeeder extends Seeder
                 'id' => strtoupper((string) Str::ulid($clock)), 'at' => $clock->toIso8601String(), 'kind' => $move['do'] === 'read' ? 'reading' : $move['do'],
                 'payload' => match ($move['do']) {
                     'read' => ['target' => $move['target'], 'quantity' => $move['quantity'], 'text' => (string) $unit->live($move['target'], $move['quantity'], (string) $mode, $story['mains_volts'])],
+                    'photo' => ['photo' => $photo ?? '', 'caption' => $move['caption']],
+                    'pin' => ['photo' => $photo ?? '', 'target' => $move['target'], 'x' => $move['x'], 'y' => $move['y']],
                     'mains' => ['text' => (string) $story['mains_volts']],
                     default => $move,
                 },

@@ -99,6 +99,34 @@ use OpenApi\Attributes as OA;
     ],
 )]
 #[OA\Schema(
+    schema: 'PhotoView',
+    type: 'object',
+    required: ['id', 'entry', 'caption', 'width', 'height', 'pins'],
+    properties: [
+        new OA\Property(property: 'id', type: 'string'),
+        new OA\Property(property: 'entry', type: 'string'),
+        new OA\Property(property: 'caption', type: 'string'),
+        new OA\Property(property: 'width', description: 'pixels', type: 'integer'),
+        new OA\Property(property: 'height', description: 'pixels', type: 'integer'),
+        new OA\Property(property: 'pins', type: 'array', items: new OA\Items(ref: '#/components/schemas/PinView')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'PinView',
+    type: 'object',
+    required: ['entry', 'x', 'y', 'target', 'name', 'expected', 'suspicion', 'reading'],
+    properties: [
+        new OA\Property(property: 'entry', type: 'string'),
+        new OA\Property(property: 'x', description: 'from 0, left, to 1', type: 'number'),
+        new OA\Property(property: 'y', description: 'from 0, top, to 1', type: 'number'),
+        new OA\Property(property: 'target', type: 'string'),
+        new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'expected', type: 'string', nullable: true),
+        new OA\Property(property: 'suspicion', type: 'number'),
+        new OA\Property(property: 'reading', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ReadingView')]),
+    ],
+)]
+#[OA\Schema(
     schema: 'Strip',
     type: 'object',
     required: ['point', 'name', 'parts'],
@@ -113,7 +141,7 @@ use OpenApi\Attributes as OA;
     type: 'object',
     required: ['suspects', 'sigma', 'isClear', 'sentence', 'advice'],
     properties: [
-        new OA\Property(property: 'suspects', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'probability', 'ohms', 'spread'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'probability', type: 'number'), new OA\Property(property: 'ohms', type: 'number'), new OA\Property(property: 'spread', type: 'number')])),
+        new OA\Property(property: 'suspects', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'probability', 'share', 'ohms', 'spread'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'probability', type: 'number'), new OA\Property(property: 'share', type: 'string'), new OA\Property(property: 'ohms', type: 'number'), new OA\Property(property: 'spread', type: 'number')])),
         new OA\Property(property: 'sigma', type: 'number'),
         new OA\Property(property: 'isClear', type: 'boolean'),
         new OA\Property(property: 'sentence', type: 'string'),

@@ -214,20 +214,22 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Reason',
     type: 'object',
-    required: ['label', 'weight'],
+    required: ['label', 'weight', 'strength'],
     properties: [
         new OA\Property(property: 'label', type: 'string'),
         new OA\Property(property: 'weight', type: 'number'),
+        new OA\Property(property: 'strength', type: 'string'),
     ],
 )]
 #[OA\Schema(
     schema: 'SuspectView',
     type: 'object',
-    required: ['id', 'title', 'probability', 'members', 'for', 'against', 'chain', 'seen_before'],
+    required: ['id', 'title', 'probability', 'share', 'members', 'for', 'against', 'chain', 'seen_before'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'title', type: 'string'),
         new OA\Property(property: 'probability', type: 'number'),
+        new OA\Property(property: 'share', description: 'the probability in words', type: 'string'),
         new OA\Property(property: 'members', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'fault', 'title', 'proof', 'looks'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'fault', type: 'string'), new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'proof', type: 'string'), new OA\Property(property: 'looks', type: 'string')])),
         new OA\Property(property: 'seen_before', type: 'integer'),
         new OA\Property(property: 'for', type: 'array', items: new OA\Items(ref: '#/components/schemas/Reason')),
@@ -262,20 +264,22 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'PartView',
     type: 'object',
-    required: ['ref', 'label', 'kind', 'is_capacitor', 'is_load', 'faults'],
+    required: ['ref', 'label', 'kind', 'is_capacitor', 'is_load', 'is_fuse', 'breaks_down', 'faults'],
     properties: [
         new OA\Property(property: 'ref', type: 'string'),
         new OA\Property(property: 'label', type: 'string'),
         new OA\Property(property: 'kind', type: 'string'),
         new OA\Property(property: 'is_capacitor', type: 'boolean'),
         new OA\Property(property: 'is_load', type: 'boolean'),
+        new OA\Property(property: 'is_fuse', type: 'boolean'),
+        new OA\Property(property: 'breaks_down', description: 'has a zener voltage that can be measured', type: 'boolean'),
         new OA\Property(property: 'faults', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'title'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'title', type: 'string')])),
     ],
 )]
 #[OA\Schema(
     schema: 'Bench',
     type: 'object',
-    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'course', 'look_first', 'strips', 'short', 'twin', 'ideas', 'starts', 'missing_for_close', 'log'],
+    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'course', 'look_first', 'photos', 'description_checks', 'strips', 'short', 'twin', 'ideas', 'starts', 'missing_for_close', 'log'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'title', type: 'string'),
@@ -294,6 +298,8 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'course', ref: '#/components/schemas/Course'),
         new OA\Property(property: 'look_first', type: 'array', items: new OA\Items(ref: '#/components/schemas/LookFirst')),
+        new OA\Property(property: 'photos', type: 'array', items: new OA\Items(ref: '#/components/schemas/PhotoView')),
+        new OA\Property(property: 'description_checks', description: 'what to check about the description where no fault in it explains what was read', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'strips', type: 'array', items: new OA\Items(ref: '#/components/schemas/Strip')),
         new OA\Property(property: 'short', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ShortView')]),
         new OA\Property(property: 'twin', ref: '#/components/schemas/TwinView'),

@@ -11,10 +11,13 @@ use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\StartCount;
 use Oculant\Core\Diagnosis\Suspect;
+use Oculant\Core\Parts\BreaksDown;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\FaultMode;
+use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\StoresCharge;
+use Oculant\Core\Quantity\Probability;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Mode;
 
@@ -49,6 +52,8 @@ final class BenchResource extends JsonResource
             'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
             'course' => $solve !== null ? ['labels' => [], 'lines' => []] : $workup->course(),
             'look_first' => $solve !== null ? [] : $workup->looks(),
+            'photos' => PhotoView::all($file),
+            'description_checks' => $solve !== null ? [] : $workup->descriptionChecks(),
             'strips' => $workup->strips(),
             'short' => $workup->short(),
             'twin' => $workup->twin(),
@@ -63,7 +68,7 @@ final class BenchResource extends JsonResource
     private function part(Part $part): array
     {
         return [
-            'ref' => $part->ref, 'label' => $part->label(), 'kind' => $part->kind->name(), 'is_capacitor' => $part->kind instanceof StoresCharge, 'is_load' => $part->kind instanceof Consumes,
+            'ref' => $part->ref, 'label' => $part->label(), 'kind' => $part->kind->name(), 'is_capacitor' => $part->kind instanceof StoresCharge, 'is_load' => $part->kind instanceof Consumes, 'is_fuse' => $part->kind instanceof Fuse, 'breaks_down' => $part->kind instanceof BreaksDown,
             'faults' => array_map(static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
         ];
     }
@@ -72,7 +77,7 @@ final class BenchResource extends JsonResource
     private function suspect(Suspect $suspect, int $seenBefore): array
     {
         return [
-            'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability,
+            'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability, 'share' => Probability::write($suspect->probability),
             'members' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], array_merge(...array_map(static fn(Hypothesis $h): array => $h->each(), $suspect->members))),
             'for' => $suspect->for, 'against' => $suspect->against, 'chain' => $suspect->chain, 'seen_before' => $seenBefore,
         ];

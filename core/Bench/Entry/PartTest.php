@@ -22,10 +22,10 @@ final class PartTest implements EntryKind
     /** Quantity and the unit it is typed in. */
     public const QUANTITIES = ['capacitance' => Unit::Farad, 'esr' => Unit::Ohm, 'leakage' => Unit::Ampere, 'breakdown' => Unit::Volt];
 
-    /** @return array<string, string> */
+    /** @return array<string, string> what a capacitor is tested for */
     public static function words(): array
     {
-        return ['capacitance' => 'capacitance', 'esr' => 'ESR', 'leakage' => 'leakage at working voltage', 'breakdown' => 'zener voltage under current'];
+        return ['capacitance' => 'capacitance', 'esr' => 'ESR', 'leakage' => 'leakage at working voltage'];
     }
 
     public function name(): string

@@ -24,6 +24,8 @@ export type Progress = Schemas['Progress'];
 export type Template = Schemas['Template'];
 export type Course = Schemas['Course'];
 export type Option = Schemas['Option'];
+export type PhotoView = Schemas['PhotoView'];
+export type PinView = Schemas['PinView'];
 export type Words = Schemas['Words'];
 export type Waveform = Schemas['Waveform'];
 

@@ -227,6 +227,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a photograph and enter it in the log; sending one twice is harmless */
+        post: operations["addPhoto"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A photograph of a job */
+        get: operations["showPhoto"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/report": {
         parameters: {
             query?: never;
@@ -538,6 +572,28 @@ export interface components {
             outcome: string;
             verdict: string;
         };
+        PhotoView: {
+            id: string;
+            entry: string;
+            caption: string;
+            /** @description pixels */
+            width: number;
+            /** @description pixels */
+            height: number;
+            pins: components["schemas"]["PinView"][];
+        };
+        PinView: {
+            entry: string;
+            /** @description from 0, left, to 1 */
+            x: number;
+            /** @description from 0, top, to 1 */
+            y: number;
+            target: string;
+            name: string;
+            expected: string | null;
+            suspicion: number;
+            reading: components["schemas"]["ReadingView"] | null;
+        };
         Strip: {
             point: string;
             name: string;
@@ -547,6 +603,7 @@ export interface components {
             suspects: {
                 part: string;
                 probability: number;
+                share: string;
                 ohms: number;
                 spread: number;
             }[];
@@ -881,11 +938,14 @@ export interface components {
         Reason: {
             label: string;
             weight: number;
+            strength: string;
         };
         SuspectView: {
             id: string;
             title: string;
             probability: number;
+            /** @description the probability in words */
+            share: string;
             members: {
                 part: string;
                 fault: string;
@@ -918,6 +978,9 @@ export interface components {
             kind: string;
             is_capacitor: boolean;
             is_load: boolean;
+            is_fuse: boolean;
+            /** @description has a zener voltage that can be measured */
+            breaks_down: boolean;
             faults: {
                 name: string;
                 title: string;
@@ -948,6 +1011,9 @@ export interface components {
             symptoms: string[];
             course: components["schemas"]["Course"];
             look_first: components["schemas"]["LookFirst"][];
+            photos: components["schemas"]["PhotoView"][];
+            /** @description what to check about the description where no fault in it explains what was read */
+            description_checks: string[];
             strips: components["schemas"]["Strip"][];
             short: components["schemas"]["ShortView"] | null;
             twin: components["schemas"]["TwinView"];
@@ -1435,6 +1501,77 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    addPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** @description ULID of the entry and of the photograph */
+                    id: string;
+                    /**
+                     * Format: binary
+                     * @description JPEG, PNG or WebP up to 8 MB
+                     */
+                    photo: string;
+                    caption?: string;
+                    /** Format: date-time */
+                    at: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It stands */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        accepted: string[];
+                    };
+                };
+            };
+            /** @description It was refused */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showPhoto: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JPEG */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
                 };
             };
         };

@@ -3,12 +3,14 @@ import { Form, Input, Radio, Select } from 'antd';
 import type { Bench } from '../api/client';
 import { wordsQuery } from '../api/queries';
 import { EvidenceDialogs, type EvidenceDialog } from './EvidenceDialogs';
+import { PhotoBoard } from './PhotoBoard';
 import { PartField, Sheet } from './Sheet';
 
 export type Dialog =
     | EvidenceDialog
     | { name: 'power' }
     | { name: 'mains' }
+    | { name: 'photos' }
     | { name: 'note' }
     | { name: 'symptom' }
     | { name: 'cause'; part?: string; fault?: string }
@@ -21,6 +23,7 @@ interface Props {
     onRecord: (kind: string, payload: Record<string, unknown>, stay?: boolean) => void;
     onClose: () => void;
     onOpen: (dialog: Dialog) => void;
+    onPhoto: (picture: Blob, caption: string) => void;
 }
 
 function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; fault?: string; onClose: () => void; onSave: (v: Record<string, string>) => void }) {
@@ -42,7 +45,7 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
 }
 
 /** One small sheet per kind of entry; each opens with the likely answer filled in and Enter records it. */
-export function Dialogs({ dialog, bench, onRecord, onClose, onOpen }: Props) {
+export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto }: Props) {
     const words = useQuery(wordsQuery).data;
     const save = (kind: string) => (values: Record<string, string>) => onRecord(kind, values);
     switch (dialog.name) {
@@ -69,6 +72,8 @@ export function Dialogs({ dialog, bench, onRecord, onClose, onOpen }: Props) {
                     <p className="hint">Knowing it narrows every expected window. The first time it is solved anew, which takes some seconds.</p>
                 </Sheet>
             );
+        case 'photos':
+            return <PhotoBoard bench={bench} onRecord={onRecord} onPhoto={onPhoto} onClose={onClose} />;
         case 'note':
             return (
                 <Sheet title="Note" onClose={onClose} onSave={save('note')}>

@@ -7,7 +7,7 @@ import { ShortStrip } from './ShortStrip';
 import { TwinTable } from './TwinTable';
 
 export interface EvidenceDialog {
-    name: 'evidence' | 'finding' | 'capacitor' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background' | 'isolation' | 'notebook' | 'twin' | 'dead';
+    name: 'evidence' | 'finding' | 'capacitor' | 'breakdown' | 'heat' | 'tested' | 'eliminated' | 'substituted' | 'fuse' | 'starts' | 'short' | 'background' | 'isolation' | 'notebook' | 'twin' | 'dead';
     part?: string;
 }
 
@@ -15,6 +15,8 @@ export interface EvidenceDialog {
 export const evidenceKinds: { key: string; name: Exclude<EvidenceDialog['name'], 'evidence'>; label: string; about: string }[] = [
     { key: 's', name: 'finding', label: 'seen', about: 'how a part looks, or that it looks well' },
     { key: 't', name: 'capacitor', label: 'capacitor test', about: 'capacitance, ESR, leakage' },
+    { key: 'z', name: 'breakdown', label: 'zener', about: 'its voltage under current' },
+    { key: 'q', name: 'heat', label: 'heat', about: 'degrees, by probe or camera, never by finger' },
     { key: 'g', name: 'tested', label: 'good or bad', about: 'a part tested out of circuit' },
     { key: 'e', name: 'eliminated', label: 'taken out', about: 'removed, leg lifted or disturbed: is the fault still here?' },
     { key: 'b', name: 'substituted', label: 'supply or load', about: 'fed from a bench supply, on a dummy load, cable pulled' },
@@ -87,7 +89,7 @@ function Capacitor({ bench, words, save, onClose }: { bench: Bench; words: Words
 export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpen }: Props) {
     const save = (kind: string) => (values: Record<string, unknown>) => onRecord(kind, values);
     const loads = bench.parts.filter((part) => part.is_load);
-    const fuses = bench.parts.filter((part) => part.kind === 'fuse');
+    const fuses = bench.parts.filter((part) => part.is_fuse);
     switch (dialog.name) {
         case 'evidence':
             return (
@@ -103,7 +105,7 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
                             <li key={kind.key}><button type="button" onClick={() => onOpen?.({ name: kind.name })}><kbd>{kind.key.toUpperCase()}</kbd><b>{kind.label}</b><span>{kind.about}</span></button></li>
                         ))}
                     </ul>
-                    <p className="hint">The one field takes them too: c5 esr 0.8, c5 850u cap lifted, c5 bulging, u2 good, f1 blackened, start ok, twin tp3 21.4, hum.</p>
+                    <p className="hint">The one field takes them too: c5 esr 0.8, c5 850u cap lifted, c5 bulging, zd1 zener 5.4, u2 85C, u2 good, f1 blackened, start ok, twin tp3 21.4, hum. Beside plain readings it takes tp3-tp5 4.1 (between two points), tp3 4k7 swapped, c1 climbs, c1 stays 12, tp3 100Hz, tp3 flat. A foot switch that sends Page Down, or F13 to F24, does what Enter does.</p>
                 </Modal>
             );
         case 'finding':
@@ -117,6 +119,23 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
             );
         case 'capacitor':
             return <Capacitor bench={bench} words={words} save={save('part_test')} onClose={onClose} />;
+        case 'breakdown':
+            return (
+                <Sheet title="Zener under current" initial={{ quantity: 'breakdown' }} onClose={onClose} onSave={(values) => onRecord('part_test', { ...values, quantity: 'breakdown' })}>
+                    <PartField parts={bench.parts.filter((part) => part.breaks_down)} label="Zener" />
+                    <Form.Item name="text" label="Across it" rules={[{ required: true, message: 'Type the volts across it, for example 5.4, or OL if it does not conduct.' }]}><Input inputMode="decimal" placeholder="5.4, OL" suffix="V" /></Form.Item>
+                    <p className="caution">One leg lifted; a source above its voltage through a resistor that keeps the current to a few milliamperes.</p>
+                </Sheet>
+            );
+        case 'heat':
+            return (
+                <Sheet title="How hot is it?" initial={{ room: '22C' }} onClose={onClose} onSave={save('heat')}>
+                    <PartField parts={bench.parts} />
+                    <Form.Item name="text" label="Probe or camera shows" rules={[{ required: true, message: 'Type the temperature, for example 85C.' }]}><Input placeholder="85C" /></Form.Item>
+                    <Form.Item name="room" label="Room"><Input /></Form.Item>
+                    <p className="caution">Never by finger: what is hot may be live. Attach the probe with the plug out, or use a camera.</p>
+                </Sheet>
+            );
         case 'tested':
             return (
                 <Sheet title="Tested out of circuit" initial={{ verdict: 'good' }} onClose={onClose} onSave={save('tested')}>

@@ -34,6 +34,9 @@ function CommandBar({ commands, leader }: { commands: Command[]; leader: boolean
     );
 }
 
+/** What foot switches send: page down, or one of the keys that no keyboard has. It does what Enter does in the field. */
+const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
+
 const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, [role="dialog"], .ant-modal') !== null;
 
 function OpenJob({ bench }: { bench: Bench }) {
@@ -116,14 +119,17 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: 'a', label: 'add', run: () => setDialog({ name: 'evidence' }), shown: true },
         ...evidenceKinds.map((kind) => ({ key: kind.key, label: kind.label, run: () => setDialog({ name: kind.name }), shown: true, inBar: false })),
         { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true },
+        { key: 'v', label: 'photo', run: () => setDialog({ name: 'photos' }), shown: true },
         { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
         { key: 'c', label: 'cause', run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }), shown: true },
         { key: 'r', label: 'repair', run: () => setDialog({ name: 'repair', part: bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined ? undefined : step.part ?? undefined }), shown: true },
     ];
 
     const latestCommands = useRef(commands);
+    const press = useRef(() => {});
     useEffect(() => {
         latestCommands.current = commands;
+        press.current = () => void enter();
     });
 
     useEffect(() => {
@@ -143,6 +149,11 @@ function OpenJob({ bench }: { bench: Bench }) {
             }
             if (leader && event.key !== ' ') {
                 setLeader(false);
+            }
+            if (footSwitch.test(event.key)) {
+                event.preventDefault();
+                press.current();
+                return;
             }
             if (free && event.key === 'Enter' && !(event.target instanceof HTMLElement && event.target.closest('button, a') !== null)) {
                 field.current?.focus();
@@ -193,9 +204,9 @@ function OpenJob({ bench }: { bench: Bench }) {
             >
                 {job.may_write && <CommandBar commands={commands} leader={leader} />}
             </NextStep>
-            <Suspects suspects={bench.suspects} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
+            <Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
             <LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
-            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} />}
+            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} />}
         </main>
     );
 }

@@ -2,7 +2,6 @@ import { Button, Input, Modal, Radio, Select } from 'antd';
 import { useState } from 'react';
 import type { Bench, Words } from '../api/client';
 
-const share = (probability: number) => (probability >= 0.995 ? '> 99 %' : `${Math.round(probability * 100)} %`);
 
 /** Parts along a shorted rail, a reading at each, and where the short is. */
 export function ShortStrip({ bench, words, onRecord, onClose }: {
@@ -48,7 +47,7 @@ export function ShortStrip({ bench, words, onRecord, onClose }: {
                                             const { value } = event.target;
                                             setReadings((now) => ({ ...now, [part]: value }));
                                         }} />
-                                        <span className="strip-share">{suspect === undefined ? '' : share(suspect.probability)}</span>
+                                        <span className="strip-share">{suspect === undefined ? '' : suspect.share}</span>
                                     </li>
                                 );
                             })}

@@ -9,6 +9,8 @@ export interface Waiting {
     kind: string;
     payload: Record<string, unknown>;
     at: string;
+    /** The picture itself, for a photograph. */
+    picture?: Blob;
 }
 
 const store = createStore('oculant-outbox', 'waiting');
@@ -16,6 +18,19 @@ const store = createStore('oculant-outbox', 'waiting');
 const stored = async (job: string): Promise<Waiting[]> => (await get<Waiting[]>(job, store)) ?? [];
 
 const drop = (job: string, id: string) => update<Waiting[]>(job, (now) => (now ?? []).filter((other) => other.id !== id), store);
+
+function sent(job: string, entry: Waiting) {
+    const { picture, ...rest } = entry;
+    if (picture === undefined) {
+        return api.POST('/jobs/{job}/log', { params: { path: { job } }, body: { entries: [rest] } });
+    }
+    const form = new FormData();
+    form.set('id', entry.id);
+    form.set('at', entry.at);
+    form.set('caption', String(entry.payload.caption ?? ''));
+    form.set('photo', picture, 'photo.jpg');
+    return api.POST('/jobs/{job}/photos', { params: { path: { job } }, body: { id: entry.id, at: entry.at, photo: '' }, bodySerializer: () => form });
+}
 
 /**
  * Entries on their way to the log. Each is kept in the browser until the server has it, so that neither a reload nor a
@@ -38,7 +53,7 @@ export function useOutbox(job: string) {
         try {
             for (let [current] = await stored(job); current !== undefined; [current] = await stored(job)) {
                 try {
-                    await answer(api.POST('/jobs/{job}/log', { params: { path: { job } }, body: { entries: [current] } }));
+                    await answer<unknown>(sent(job, current));
                 } catch (error) {
                     if (!(error instanceof Refused) || error.status === 0 || error.status >= 500 || error.status === 429) {
                         return false;
@@ -75,9 +90,9 @@ export function useOutbox(job: string) {
         };
     }, [job, send]);
 
-    const record = useCallback(async (kind: string, payload: Record<string, unknown>) => {
+    const record = useCallback(async (kind: string, payload: Record<string, unknown>, picture?: Blob) => {
         setRefusal(undefined);
-        const entry = { id: ulid(), kind, payload, at: new Date().toISOString() };
+        const entry = { id: ulid(), kind, payload, at: new Date().toISOString(), ...(picture === undefined ? {} : { picture }) };
         setWaiting((now) => [...now, entry]);
         await update<Waiting[]>(job, (now) => [...(now ?? []), entry], store);
         return send();

@@ -1,0 +1,49 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use App\Bench\JobLog;
+use App\Bench\PhotoAlbum;
+use App\Http\Requests\PhotoRequest;
+use App\Models\RepairJob;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Response;
+use Illuminate\Support\Facades\Gate;
+use OpenApi\Attributes as OA;
+
+final class PhotoController
+{
+    #[OA\Post(path: '/jobs/{job}/photos', operationId: 'addPhoto', summary: 'Keep a photograph and enter it in the log; sending one twice is harmless', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\MediaType(mediaType: 'multipart/form-data', schema: new OA\Schema(required: ['id', 'photo', 'at'], properties: [
+        new OA\Property(property: 'id', description: 'ULID of the entry and of the photograph', type: 'string'),
+        new OA\Property(property: 'photo', description: 'JPEG, PNG or WebP up to 8 MB', type: 'string', format: 'binary'),
+        new OA\Property(property: 'caption', type: 'string'),
+        new OA\Property(property: 'at', type: 'string', format: 'date-time'),
+    ]))), responses: [
+        new OA\Response(response: 200, description: 'It stands', content: new OA\JsonContent(required: ['accepted'], properties: [new OA\Property(property: 'accepted', type: 'array', items: new OA\Items(type: 'string'))])),
+        new OA\Response(response: 422, description: 'It was refused', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
+    ])]
+    public function store(PhotoRequest $request, PhotoAlbum $album, JobLog $log): JsonResponse
+    {
+        $id = strtoupper($request->string('id')->value());
+        $log->mayTake($request->job(), 'photo');
+        $album->add($request->job(), $request->technician(), $id, $request->picture());
+        $entry = $log->append($request->job(), $request->technician(), ['id' => $id, 'kind' => 'photo', 'payload' => ['photo' => $id, 'caption' => $request->string('caption')->value()], 'at' => $request->string('at')->value()]);
+
+        return new JsonResponse(['accepted' => [$entry->id]]);
+    }
+
+    #[OA\Get(path: '/jobs/{job}/photos/{photo}', operationId: 'showPhoto', summary: 'A photograph of a job', parameters: [
+        new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+        new OA\Parameter(name: 'photo', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+    ], responses: [new OA\Response(response: 200, description: 'JPEG', content: new OA\MediaType(mediaType: 'image/jpeg', schema: new OA\Schema(type: 'string', format: 'binary')))])]
+    public function show(RepairJob $job, string $photo, PhotoAlbum $album): Response
+    {
+        Gate::authorize('view', $job);
+        $picture = $album->picture($job, $photo);
+        abort_if($picture === null, 404, 'There is no such photograph in this job.');
+
+        return new Response($picture, 200, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable', 'Content-Disposition' => 'inline']);
+    }
+}

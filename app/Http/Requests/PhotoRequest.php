@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Requests;
+
+use App\Models\RepairJob;
+use App\Models\User;
+use Illuminate\Auth\Access\Response;
+use Illuminate\Foundation\Http\FormRequest;
+use Illuminate\Http\UploadedFile;
+use Illuminate\Support\Facades\Gate;
+
+final class PhotoRequest extends FormRequest
+{
+    public function authorize(): Response
+    {
+        return Gate::inspect('log', $this->job());
+    }
+
+    /** @return array<string, list<string>> */
+    public function rules(): array
+    {
+        return [
+            'id' => ['required', 'string', 'ulid'],
+            'photo' => ['required', 'file', 'mimetypes:image/jpeg,image/png,image/webp', 'max:8000', 'dimensions:max_width=9000,max_height=9000'],
+            'caption' => ['nullable', 'string', 'max:200'],
+            'at' => ['required', 'string', 'date', 'max:40'],
+        ];
+    }
+
+    /** @return array<string, string> */
+    public function messages(): array
+    {
+        return [
+            'photo.mimetypes' => 'This is not a photograph that can be kept: JPEG, PNG and WebP can.',
+            'photo.max' => 'The photograph is larger than 8 MB. Take it at a lower resolution.',
+            'photo.uploaded' => 'The photograph did not arrive whole, or is larger than 8 MB. Send it again, or take it at a lower resolution.',
+            'photo.dimensions' => 'The photograph has more than 9000 pixels on a side. Take it at a lower resolution.',
+        ];
+    }
+
+    public function job(): RepairJob
+    {
+        $job = $this->route('job');
+        assert($job instanceof RepairJob);
+
+        return $job;
+    }
+
+    public function technician(): User
+    {
+        $user = $this->user();
+        assert($user instanceof User);
+
+        return $user;
+    }
+
+    public function picture(): string
+    {
+        $file = $this->file('photo');
+        assert($file instanceof UploadedFile);
+
+        return (string) $file->get();
+    }
+}
