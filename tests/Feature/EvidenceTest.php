@@ -17,6 +17,8 @@ final class EvidenceTest extends FeatureTestCase
         yield 'fuse' => ['fuse', ['part' => 'F1', 'state' => 'blackened', 'fitted' => 'T2A'], 'F1 glass blackened or metal-plated; fitted T2A, due T100mA: put the right one in, never a larger one'];
         yield 'the right fuse, written otherwise' => ['fuse', ['part' => 'F1', 'state' => 'intact', 'fitted' => 't 100 ma'], 'F1 intact'];
         yield 'part test' => ['part_test', ['part' => 'c1', 'quantity' => 'capacitance', 'text' => '420u', 'lifted' => true], 'C1 capacitance 420 µF, leg lifted'];
+        yield 'heat' => ['heat', ['part' => 'r1', 'text' => '85C', 'room' => '24C'], 'R1 85 °C with the room at 24 °C'];
+        yield 'zener under current' => ['part_test', ['part' => 'Z1', 'quantity' => 'breakdown', 'text' => '8.9'], 'Z1 breakdown 8.9 V, leg lifted'];
         yield 'tested' => ['tested', ['part' => 'Z1', 'verdict' => 'bad', 'text' => 'shorted on the curve tracer'], 'Z1 tested bad: shorted on the curve tracer'];
         yield 'eliminated' => ['eliminated', ['part' => 'C2', 'how' => 'lifted', 'still' => 'yes'], 'C2 one leg lifted: the fault is still here'];
         yield 'substituted' => ['substituted', ['part' => 'RL1', 'what' => 'bench_supply', 'works' => 'no'], 'RL1, its load fed from a bench supply: does not work'];

@@ -23,7 +23,7 @@ final class PhotoRequest extends FormRequest
     {
         return [
             'id' => ['required', 'string', 'ulid'],
-            'photo' => ['required', 'file', 'mimetypes:image/jpeg,image/png,image/webp', 'max:8000', 'dimensions:max_width=9000,max_height=9000'],
+            'photo' => ['bail', 'required', 'file', 'mimetypes:image/jpeg,image/png,image/webp', 'max:8000', 'dimensions:max_width=9000,max_height=9000'],
             'caption' => ['nullable', 'string', 'max:200'],
             'at' => ['required', 'string', 'date', 'max:40'],
         ];

@@ -27,6 +27,14 @@ final class EntryReadingTest extends TestCase
         yield 'a plain number unplugged is ohms' => ['unplugged', ['text' => 'tp3 450'], 'TP3', 'resistance'];
         yield 'a plain number on a diode' => ['unplugged', ['text' => 'd1 0.57'], 'D1', 'diode'];
         yield 'OL on a diode' => ['unplugged', ['text' => 'd1.reverse ol'], 'D1.reverse', 'diode'];
+        yield 'between two points' => ['live', ['text' => 'tp3-tp4 7.5'], 'TP3-TP4', 'dc'];
+        yield 'leads swapped' => ['unplugged', ['text' => 'tp3 4k7 swapped'], 'TP3.reverse', 'resistance'];
+        yield 'swapped on a part that has such a check' => ['unplugged', ['text' => 'd1 ol reversed'], 'D1.reverse', 'diode'];
+        yield 'climbing' => ['unplugged', ['text' => 'c1 climbs'], 'C1', 'climbs'];
+        yield 'staying at some ohms' => ['unplugged', ['text' => 'c1 stays 12'], 'C1', 'resistance'];
+        yield 'a frequency' => ['live', ['text' => 'tp3 100Hz'], 'TP3', 'hertz'];
+        yield 'nothing on the scope' => ['live', ['text' => 'tp3 flat'], 'TP3', 'hertz'];
+        yield 'diode test of a rail' => ['unplugged', ['text' => 'tp3 0.5 diode'], 'TP3', 'diode'];
         yield 'lower case place' => ['unplugged', ['text' => 'f1 OL'], 'F1', 'resistance'];
     }
 
@@ -52,6 +60,9 @@ final class EntryReadingTest extends TestCase
         yield 'ohms' => ['resistance', 0.4, '400 mΩ'];
         yield 'kilohms' => ['resistance', 4700.0, '4.7 kΩ'];
         yield 'diode' => ['diode', 0.57, '0.57 V diode'];
+        yield 'frequency' => ['hertz', 100.0, '100 Hz'];
+        yield 'nothing seen' => ['hertz', 0.0, 'no waveform'];
+        yield 'climbing' => ['climbs', 1.0, 'climbs'];
         yield 'overload' => ['resistance', INF, 'OL'];
     }
 
@@ -106,7 +117,7 @@ final class EntryReadingTest extends TestCase
         foreach (EntryKinds::all() as $name => $kind) {
             self::assertSame($name, $kind->name());
         }
-        self::assertCount(23, EntryKinds::all());
+        self::assertCount(26, EntryKinds::all());
     }
 
     public function testPowerWordsAndWhetherItIsEnergised(): void

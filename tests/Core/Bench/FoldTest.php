@@ -75,7 +75,7 @@ final class FoldTest extends TestCase
         yield 'reading without a place' => ['reading', ['text' => '13.9'], 'Say where'];
         yield 'reading without text' => ['reading', ['text' => ' '], 'Type what the meter shows'];
         yield 'voltage on a part' => ['reading', ['text' => 'c1 12.0 dc'], 'is a part, not a test point'];
-        yield 'diode test where ohms belong' => ['reading', ['text' => 'f1 0.5 diode'], 'is checked with resistance'];
+        yield 'an ESR meter where ohms belong' => ['reading', ['text' => 'f1 0.5 esr'], 'is checked with resistance'];
         yield 'mains of an unplugged unit' => ['mains', ['text' => '230'], 'recorded as unplugged'];
         yield 'unknown symptom' => ['symptom', ['symptom' => 'sad'], 'Choose one of'];
         yield 'unknown power' => ['power', ['power' => 'on'], 'unplugged, limited, live'];
