@@ -184,6 +184,10 @@ php_admin_value[upload_max_filesize] = 8M
 php_admin_value[post_max_size] = 9M
 CONF
     sed -e "s|@DIR@|$dir|g; s|@ROOT@|$ROOT|g; s|@PORT@|$port|g; s|@USER@|$user|g" bin/nginx.conf >"$dir/nginx.conf"
+    # Read once, not on every request; beside what runs, so that another instance of this checkout has its own.
+    export APP_CONFIG_CACHE="$dir/config.php" APP_ROUTES_CACHE="$dir/routes.php" APP_EVENTS_CACHE="$dir/events.php"
+    rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE"
+    { php artisan config:cache && php artisan route:cache && php artisan event:cache; } >/dev/null || stop_with "the settings could not be read (see above)."
     if ! is_running "$dir/php-fpm.pid"; then
         # Function JIT only: the tracing JIT has been seen to change the solver's results.
         "$PHP_FPM" $([ "$(id -u)" = 0 ] && printf %s -R) -y "$dir/php-fpm.conf" -d opcache.jit=function -d opcache.jit_buffer_size=64M \

@@ -13,6 +13,9 @@ use Oculant\Core\Supply\Mode;
 /** Solves every fault of every part in every mode. */
 final class DictionaryBuilder
 {
+    /** Share of a reading below which two are the same to any meter. */
+    private const SAME = 1e-5;
+
     /** Share by which the heat of a part must change to be noticed. */
     private const FELT = 0.2;
 
@@ -76,7 +79,9 @@ final class DictionaryBuilder
             }
         }
 
-        return new FaultDictionary($hypotheses, $readings, $signs, array_filter($broken), array_filter($how), self::group($hypotheses, $readings), array_map(array_filter(...), $heat));
+        $groups = self::group($hypotheses, $readings);
+
+        return new FaultDictionary($hypotheses, array_map(self::sparse(...), $readings), $signs, array_filter($broken), array_filter($how), $groups, array_map(array_filter(...), $heat));
     }
 
     /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
@@ -122,6 +127,32 @@ final class DictionaryBuilder
         }
 
         return $flat;
+    }
+
+    /**
+     * Most faults leave most readings alone, and a dictionary is read on every request.
+     *
+     * @param array<string, array<string, float>> $rows by hypothesis, "healthy" among them
+     *
+     * @return array<string, array<string, float>> of a fault only what differs from healthy; six digits are more than any meter shows
+     */
+    private static function sparse(array $rows): array
+    {
+        $healthy = array_map(self::digits(...), $rows[Hypothesis::HEALTHY]);
+        $sparse = [Hypothesis::HEALTHY => $healthy];
+        foreach ($rows as $id => $row) {
+            if ($id !== Hypothesis::HEALTHY) {
+                $changed = array_filter(array_map(self::digits(...), $row), static fn(float $value, string $key): bool => $value !== ($healthy[$key] ?? null) && abs($value - ($healthy[$key] ?? NAN)) !== 0.0 && ! (abs($value - ($healthy[$key] ?? NAN)) < self::SAME * abs($value)), ARRAY_FILTER_USE_BOTH);
+                $sparse[$id] = $changed + array_fill_keys(array_map(strval(...), array_keys(array_diff_key($healthy, $row))), NAN);
+            }
+        }
+
+        return $sparse;
+    }
+
+    private static function digits(float $value): float
+    {
+        return is_finite($value) ? (float) sprintf('%.6g', $value) : $value;
     }
 
     /**

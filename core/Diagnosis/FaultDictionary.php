@@ -14,7 +14,7 @@ final readonly class FaultDictionary
 {
     /**
      * @param array<string, Hypothesis>                              $hypotheses by id, without healthy and unknown
-     * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis or "healthy"][key]
+     * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis or "healthy"][key]; of a fault only what it changes, NAN where it leaves no stable reading
      * @param array<string, array<string, list<string>>>             $signs      [mode][hypothesis or "healthy"]
      * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it, [hypothesis][reference]
      * @param array<string, array<string, string>>                   $how        how that breaks, [hypothesis][reference]
@@ -69,7 +69,9 @@ final readonly class FaultDictionary
     /** NAN where there is no stable reading. */
     public function reading(string $mode, string $hypothesis, string $key): float
     {
-        return $this->readings[$mode][$hypothesis][$key] ?? NAN;
+        $row = $this->readings[$mode][$hypothesis] ?? null;
+
+        return $row === null ? NAN : ($row[$key] ?? $this->readings[$mode][Hypothesis::HEALTHY][$key] ?? NAN);
     }
 
     /** Watts that a part turns into heat. */

@@ -24,11 +24,7 @@ final class Foretold
         if (in_array($quantity, DeadCheck::QUANTITIES, true)) {
             return $knowledge->deadRow($mode, $target, $quantity)[$hypothesis] ?? NAN;
         }
-        $known = [];
-        foreach (array_keys($dictionary->readings[$mode][Hypothesis::HEALTHY] ?? []) as $key) {
-            $known[explode(' ', (string) $key)[0]] = true;
-        }
-        [$from, $to] = PointPair::ids($target, $known) ?? [null, null];
+        [$from, $to] = PointPair::ids($target, $knowledge->expectations($mode, $mainsVolts)->windows) ?? [null, null];
 
         return $from === null || $quantity !== 'dc' ? NAN : $dictionary->reading($mode, $hypothesis, "{$from} dc") - $dictionary->reading($mode, $hypothesis, "{$to} dc");
     }

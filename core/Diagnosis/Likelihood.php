@@ -38,10 +38,11 @@ final class Likelihood
      * @param float       $predicted under the hypothesis; NAN if unknown
      * @param float       $healthy   of a good unit
      * @param Window|null $window    of a good unit, for live readings
+     * @param float|null  $graded    what a fault whose severity is a guess does here by itself; null if the hypothesis has none
      *
      * @return float density, relative to other hypotheses for the same reading
      */
-    public static function of(string $key, float $value, float $predicted, float $healthy, ?Window $window, bool $graded): float
+    public static function of(string $key, float $value, float $predicted, float $healthy, ?Window $window, ?float $graded): float
     {
         $broad = self::broad($key, $healthy);
         if (is_nan($predicted)) {
@@ -49,8 +50,8 @@ final class Likelihood
         }
         [$x, $mean] = [self::scale($key, $value), self::scale($key, $predicted)];
         $sigma = self::sigma($key, $predicted, $healthy, $window);
-        if ($graded) {
-            $sigma += self::GRADED * abs($mean - self::scale($key, $healthy));
+        if ($graded !== null && ! is_nan($graded)) {
+            $sigma += self::GRADED * abs(self::scale($key, $graded) - self::scale($key, $healthy));
         }
         $normal = exp(-0.5 * (($x - $mean) / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI));
 

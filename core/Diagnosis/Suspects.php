@@ -35,17 +35,22 @@ final class Suspects
         return $suspects;
     }
 
-    /** @return list<array<string, float>> what was believed before each piece of evidence, not normalised */
+    /** @return list<array{weights: array<string, float>, total: float, explained: float}> what was believed before each piece of evidence, not normalised; its sum, and how much of it explains the evidence */
     private static function beforeEach(Belief $belief): array
     {
         $log = $belief->prior;
         $before = [];
         foreach ($belief->logLikelihood as $step) {
             $most = max($log);
-            $before[] = array_map(static fn(float $l): float => exp($l - $most), $log);
+            $weights = [];
+            $total = $explained = 0.0;
             foreach ($step as $id => $change) {
+                $weights[$id] = exp($log[$id] - $most);
+                $total += $weights[$id];
+                $explained += $weights[$id] * exp($change);
                 $log[$id] += $change;
             }
+            $before[] = ['weights' => $weights, 'total' => $total, 'explained' => $explained];
         }
 
         return $before;
@@ -54,7 +59,7 @@ final class Suspects
     /**
      * How each piece of evidence told a suspect from the others that were believed in at that time.
      *
-     * @param list<array<string, float>> $before
+     * @param list<array{weights: array<string, float>, total: float, explained: float}> $before as beforeEach() gives it
      *
      * @return array{list<array{label: string, weight: float, strength: string}>, list<array{label: string, weight: float, strength: string}>}
      */
@@ -62,12 +67,12 @@ final class Suspects
     {
         $for = $against = [];
         foreach ($belief->evidence as $k => $evidence) {
-            $rivals = $explained = 0.0;
-            foreach ($before[$k] as $rival => $weight) {
-                if ($rival !== $id) {
-                    $rivals += $weight;
-                    $explained += $weight * exp($belief->logLikelihood[$k][$rival]);
-                }
+            $own = $before[$k]['weights'][$id];
+            $rivals = $before[$k]['total'] - $own;
+            $explained = $before[$k]['explained'] - $own * exp($belief->logLikelihood[$k][$id]);
+            if ($rivals < 1e-6 * $own || $explained < 1e-6 * $before[$k]['explained']) {
+                // Too little is left of the difference: add the rivals up one by one.
+                [$rivals, $explained] = self::rivals($belief->logLikelihood[$k], $before[$k]['weights'], $id);
             }
             $weight = ($belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
             if ($weight > 0.3) {
@@ -80,6 +85,23 @@ final class Suspects
         usort($against, static fn(array $a, array $b): int => $a['weight'] <=> $b['weight']);
 
         return [$for, $against];
+    }
+
+    /**
+     * @param array<string, float> $logLikelihood of one piece of evidence, by hypothesis
+     * @param array<string, float> $weights       what was believed before it
+     *
+     * @return array{float, float} weight of everything but $id, and how much of it explains the evidence
+     */
+    private static function rivals(array $logLikelihood, array $weights, string $id): array
+    {
+        unset($weights[$id]);
+        $explained = 0.0;
+        foreach ($weights as $rival => $weight) {
+            $explained += $weight * exp($logLikelihood[$rival]);
+        }
+
+        return [array_sum($weights), $explained];
     }
 
     /** @param non-empty-list<Hypothesis> $members */

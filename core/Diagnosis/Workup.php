@@ -29,6 +29,12 @@ final class Workup
 
     private readonly Doubts $doubts;
 
+    /** @var list<Candidate>|null */
+    private ?array $candidates = null;
+
+    /** @var array<string, float>|null */
+    private ?array $suspicion = null;
+
     /** @var array<string, Expectations> by mode id, at the mains as it now stands */
     private array $expectations = [];
 
@@ -81,7 +87,7 @@ final class Workup
     /** @return list<Candidate> best first */
     public function candidates(): array
     {
-        return $this->steps()->rank($this->belief, $this->state, $this->doubts->unrepeated);
+        return $this->candidates ??= $this->steps()->rank($this->belief, $this->state, $this->doubts->unrepeated);
     }
 
     private function steps(): NextStep
@@ -381,6 +387,9 @@ final class Workup
     /** @return array<string, float> probability that a part is at fault, by reference; what was replaced is out of it */
     private function suspicion(): array
     {
+        if ($this->suspicion !== null) {
+            return $this->suspicion;
+        }
         $suspicion = [];
         foreach ($this->belief->probability as $id => $probability) {
             $hypothesis = $this->dictionary->hypotheses[$id] ?? null;
@@ -391,7 +400,7 @@ final class Workup
             }
         }
 
-        return $suspicion;
+        return $this->suspicion = $suspicion;
     }
 
     /** @return list<array<string, mixed>> */

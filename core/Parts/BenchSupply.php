@@ -34,9 +34,11 @@ final class BenchSupply extends Pair implements FeedsEnergy
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
-        $netlist->controlled($part->ref, $minus, $plus, [[$plus, $minus]], [
-            [[-20.0], 20.0 * $part->value('value')],
+        // The set voltage is a source of its own, so that a walk from rest can bring it up like any other.
+        $set = "{$part->ref}.set";
+        $netlist->source("{$part->ref}.source", $set, $part->node('minus'), 0.01, 0.0, $part->value('value'));
+        $netlist->controlled($part->ref, $set, $part->node('plus'), [[$set, $part->node('plus')]], [
+            [[20.0], 0.0],
             [[0.0], $part->value('limit')],
         ]);
     }

@@ -13,10 +13,15 @@ use Oculant\Core\Expectation\Window;
 use Oculant\Core\Quantity\Uncertainty;
 
 /** What a meter showed, in the mode and state of repair in which it was taken. */
-final readonly class ReadingEvidence implements Evidence
+final class ReadingEvidence implements Evidence
 {
     /** A twin further off than this from what is computed is not of the same kind, or not set up alike. */
     private const SAME_KIND = 0.35;
+
+    private ?Knowledge $weighedBy = null;
+
+    /** @var array{float, float, ?Window}|null */
+    private ?array $context = null;
 
     /**
      * @param float        $value      volts, ohms or hertz; INF for OL
@@ -24,8 +29,16 @@ final readonly class ReadingEvidence implements Evidence
      * @param float|null   $mainsVolts as measured
      * @param float|null   $twin       what a twin that works shows at the same place
      */
-    public function __construct(private string $label, public string $mode, public string $target, public string $quantity, private float $value, private array $replaced = [], private ?float $mainsVolts = null, private ?float $twin = null)
-    {
+    public function __construct(
+        private readonly string $label,
+        public readonly string $mode,
+        public readonly string $target,
+        public readonly string $quantity,
+        private readonly float $value,
+        private readonly array $replaced = [],
+        private readonly ?float $mainsVolts = null,
+        private readonly ?float $twin = null,
+    ) {
     }
 
     public function label(): string
@@ -35,10 +48,51 @@ final readonly class ReadingEvidence implements Evidence
 
     public function likelihood(string $id, Knowledge $knowledge): float
     {
+        $context = $this->context($knowledge);
+        if ($context === null) {
+            return 1.0;
+        }
+        [$value, $healthy, $window] = $context;
         $key = "{$this->target} {$this->quantity}";
+        if ($id === Hypothesis::UNKNOWN) {
+            // A fault outside the description leaves most readings alone.
+            return 0.5 * Likelihood::of($key, $value, $healthy, $healthy, $window, null) + 0.5 * Likelihood::broad($key, $healthy);
+        }
+        $dictionary = $knowledge->dictionary($this->mainsVolts);
+        $remaining = $dictionary->remaining($id, $this->replaced);
+
+        $predicted = $this->foretold($knowledge, $remaining);
+        $hypothesis = $dictionary->hypotheses[$remaining] ?? null;
+
+        return Likelihood::of($key, $value, $predicted, $healthy, $window, match (true) {
+            $hypothesis === null || ! $hypothesis->graded => null,
+            $hypothesis->isPair() => $this->gradedOf($hypothesis, $knowledge),
+            default => $predicted,
+        });
+    }
+
+    /** What the graded one of two faults does here by itself: only that is in doubt. */
+    private function gradedOf(Hypothesis $pair, Knowledge $knowledge): float
+    {
+        $graded = array_values(array_filter($pair->each(), static fn(Hypothesis $h): bool => $h->graded))[0];
+
+        return $this->foretold($knowledge, $graded->id);
+    }
+
+    /**
+     * What does not depend on the hypothesis.
+     *
+     * @return array{float, float, ?Window}|null value on the scale of the solved circuit, healthy reading, window; null if a good unit has no stable reading
+     */
+    private function context(Knowledge $knowledge): ?array
+    {
+        if ($this->weighedBy === $knowledge) {
+            return $this->context;
+        }
+        $this->weighedBy = $knowledge;
         $healthy = $this->foretold($knowledge, Hypothesis::HEALTHY);
         if (is_nan($healthy)) {
-            return 1.0;
+            return $this->context = null;
         }
         $isLive = in_array($this->quantity, ['dc', 'ac', 'ripple'], true);
         $window = $isLive ? $knowledge->expectations($this->mode, $this->mainsVolts)->window($this->target, $this->quantity) : null;
@@ -48,14 +102,8 @@ final readonly class ReadingEvidence implements Evidence
             $value = $this->value * $healthy / $this->twin;
             $window = new Window($healthy, $healthy, $healthy, TwinComparison::ALIKE / Uncertainty::COVERAGE_90 * abs($healthy), []);
         }
-        if ($id === Hypothesis::UNKNOWN) {
-            // A fault outside the description leaves most readings alone.
-            return 0.5 * Likelihood::of($key, $value, $healthy, $healthy, $window, false) + 0.5 * Likelihood::broad($key, $healthy);
-        }
-        $dictionary = $knowledge->dictionary($this->mainsVolts);
-        $remaining = $dictionary->remaining($id, $this->replaced);
 
-        return Likelihood::of($key, $value, $this->foretold($knowledge, $remaining), $healthy, $window, $dictionary->hypotheses[$remaining]->graded ?? false);
+        return $this->context = [$value, $healthy, $window];
     }
 
     /** Probability that the reading is a slip of the hand, if a hypothesis holds. */

@@ -20,22 +20,22 @@ final class LikelihoodTest extends TestCase
 {
     public function testANearReadingSpeaksLouderThanAFarOne(): void
     {
-        $near = Likelihood::of('TP4 dc', 15.0, 15.02, 15.0, null, false);
-        $far = Likelihood::of('TP4 dc', 15.0, 12.0, 15.0, null, false);
+        $near = Likelihood::of('TP4 dc', 15.0, 15.02, 15.0, null, null);
+        $far = Likelihood::of('TP4 dc', 15.0, 12.0, 15.0, null, null);
 
         self::assertGreaterThan(100 * $far, $near);
     }
 
     public function testNoReadingIsImpossible(): void
     {
-        self::assertGreaterThan(0, Likelihood::of('TP4 dc', 300.0, 0.0, 15.0, null, false));
-        self::assertSame(Likelihood::broad('TP4 dc', 15.0), Likelihood::of('TP4 dc', 3.0, NAN, 15.0, null, false));
+        self::assertGreaterThan(0, Likelihood::of('TP4 dc', 300.0, 0.0, 15.0, null, null));
+        self::assertSame(Likelihood::broad('TP4 dc', 15.0), Likelihood::of('TP4 dc', 3.0, NAN, 15.0, null, null));
     }
 
     public function testGradedFaultsAllowForTheirSeverity(): void
     {
-        $strict = Likelihood::of('TP3 dc', 17.0, 14.0, 20.0, null, false);
-        $graded = Likelihood::of('TP3 dc', 17.0, 14.0, 20.0, null, true);
+        $strict = Likelihood::of('TP3 dc', 17.0, 14.0, 20.0, null, null);
+        $graded = Likelihood::of('TP3 dc', 17.0, 14.0, 20.0, null, 14.0);
 
         self::assertGreaterThan($strict, $graded);
     }

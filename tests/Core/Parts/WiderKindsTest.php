@@ -96,6 +96,27 @@ final class WiderKindsTest extends TestCase
         self::assertEqualsWithDelta(0.5, (new Behaviour($supply))->live($supply->mode('limited'))->reading('TP1', 'dc'), 0.05, 'half an ampere through an ohm');
     }
 
+    /** @return iterable<string, array{string, string, float}> load, its wattage, volts across it at 12 V and half an ampere */
+    public static function benchLoads(): iterable
+    {
+        yield 'next to nothing' => ['1M', '1 W', 12.0];
+        yield 'a light load' => ['1k2', '1 W', 12.0];
+        yield 'just under the limit' => ['25', '10 W', 12.0];
+        yield 'over it' => ['4', '10 W', 2.0];
+        yield 'a short' => ['0R01', '10 W', 0.005];
+    }
+
+    #[DataProvider('benchLoads')]
+    public function testABenchSupplyHoldsItsVoltageUpToItsLimit(string $ohms, string $watts, float $volts): void
+    {
+        $supply = Supplies::of([
+            ['ref' => 'B1', 'kind' => 'bench_supply', 'value' => '12 V', 'limit' => '0.5 A', 'terminals' => ['plus' => 'FEED', 'minus' => '0V']],
+            ['ref' => 'R1', 'kind' => 'resistor', 'value' => $ohms, 'power' => $watts, 'terminals' => ['a' => 'FEED', 'b' => '0V']],
+        ], ['TP1' => ['FEED', '0V']]);
+
+        self::assertEqualsWithDelta($volts, (new Behaviour($supply))->live($supply->mode(null))->reading('TP1', 'dc'), 0.06);
+    }
+
     public function testABatteryFeedsThroughItsOwnResistance(): void
     {
         $array = $this->supply('12 V', [self::pair('RL1', 'resistor', 'FEED', '0V', ['value' => '10', 'power' => '50 W']), self::pair('R1', 'resistor', 'FEED', 'OUT', ['value' => '1']), self::pair('R2', 'resistor', 'OUT', '0V', ['value' => '1M'])])->written;
