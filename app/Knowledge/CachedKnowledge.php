@@ -31,6 +31,12 @@ final class CachedKnowledge implements Knowledge
     /** @var array<string, array<string, float>> */
     private array $rows = [];
 
+    /** @var array<string, FaultDictionary> by mains as measured: asked for thousands of times a request */
+    private array $atMains = [];
+
+    /** @var array<string, true> by mains */
+    private array $fetched = [];
+
     private ?bool $isWhole = null;
 
     public function __construct(private readonly Description $supply, private readonly Repository $cache)
@@ -49,11 +55,31 @@ final class CachedKnowledge implements Knowledge
         if (! $this->isWhole()) {
             return $this->keep("first:{$mode}", fn(): Expectations => $this->first->expectations($mode, null));
         }
+        $here = $this->here["x:{$mode}:{$mainsVolts}"] ?? null;
+        if ($here instanceof Expectations) {
+            return $here;
+        }
         if ($mainsVolts !== null && $this->supply->isLarge()) {
-            return $this->here["x:{$mode}:{$mainsVolts}"] ??= $this->expectations($mode, null)->atMains($mainsVolts);
+            return $this->here["x:{$mode}:{$mainsVolts}"] = $this->expectations($mode, null)->atMains($mainsVolts);
         }
 
+        $this->fetchModes($mainsVolts);
+
         return $this->keep("x:{$mode}:{$mainsVolts}", fn(): Expectations => $this->solved->expectations($mode, $mainsVolts));
+    }
+
+    /** Whoever asks for one mode asks for all: one question to the cache instead of one per mode. */
+    private function fetchModes(?float $mainsVolts): void
+    {
+        if (isset($this->fetched["mains {$mainsVolts}"])) {
+            return;
+        }
+        $this->fetched["mains {$mainsVolts}"] = true;
+        $names = array_map(fn(int|string $mode): string => "x:{$mode}:{$mainsVolts}", array_keys($this->supply->modes));
+        $known = $this->cache->many(array_map($this->key(...), $names));
+        foreach ($names as $name) {
+            $this->here[$name] ??= $known[$this->key($name)] ?? null;
+        }
     }
 
     public function dictionary(?float $mainsVolts): FaultDictionary
@@ -61,9 +87,7 @@ final class CachedKnowledge implements Knowledge
         if (! $this->isWhole()) {
             return $this->keep('first', fn(): FaultDictionary => $this->first->dictionary(null));
         }
-        $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
-
-        return $this->keep("d:{$step}", fn(): FaultDictionary => $this->solved->dictionary($mainsVolts));
+        return $this->atMains["mains {$mainsVolts}"] ??= $this->keep('d:'.SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply), fn(): FaultDictionary => $this->solved->dictionary($mainsVolts));
     }
 
     public function deadRow(string $mode, string $check, string $quantity): array
@@ -105,7 +129,7 @@ final class CachedKnowledge implements Knowledge
         $this->cache->forever($this->key('d:'), $builder->build(null, static fn(int $solved) => $progress($done + $solved, $total)));
         $this->cache->forever($this->key('whole'), true);
         $this->isWhole = null;
-        $this->here = [];
+        $this->here = $this->fetched = $this->atMains = [];
     }
 
     /**

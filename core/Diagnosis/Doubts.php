@@ -31,13 +31,14 @@ final readonly class Doubts
     public static function of(Belief $belief, Knowledge $knowledge): self
     {
         $doubts = $times = [];
-        foreach ($belief->evidence as $evidence) {
+        foreach ($belief->evidence as $k => $evidence) {
             if (! $evidence instanceof ReadingEvidence || $evidence->quantity === 'swing') {
                 continue;
             }
+            $density = $evidence->slip($knowledge);
             $slip = 0.0;
             foreach ($belief->probability as $id => $probability) {
-                $slip += $probability > self::IGNORED ? $probability * $evidence->slip((string) $id, $knowledge) : 0.0;
+                $slip += $probability > self::IGNORED && $id !== Hypothesis::UNKNOWN ? $probability * min(1.0, $density / exp($belief->logLikelihood[$k][$id])) : 0.0;
             }
             $key = "{$evidence->mode} {$evidence->target} {$evidence->quantity}";
             $times[$key] = ($times[$key] ?? 0) + 1;

@@ -44,18 +44,20 @@ final class Likelihood
      */
     public static function of(string $key, float $value, float $predicted, float $healthy, ?Window $window, ?float $graded): float
     {
-        $broad = self::broad($key, $healthy);
+        $quantity = self::quantity($key);
+        $broad = self::broadOf($quantity, $healthy);
         if (is_nan($predicted)) {
             return $broad;
         }
-        [$x, $mean] = [self::scale($key, $value), self::scale($key, $predicted)];
-        $sigma = self::sigma($key, $predicted, $healthy, $window);
+        $x = self::scaleOf($quantity, $value);
+        $mean = self::scaleOf($quantity, $predicted);
+        $sigma = self::sigmaOf($quantity, $predicted, $healthy, $window);
         if ($graded !== null && ! is_nan($graded)) {
-            $sigma += self::GRADED * abs(self::scale($key, $graded) - self::scale($key, $healthy));
+            $sigma += self::GRADED * abs(self::scaleOf($quantity, $graded) - self::scaleOf($quantity, $healthy));
         }
         $normal = exp(-0.5 * (($x - $mean) / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI));
 
-        return (1 - self::SLIPS) * $normal + self::slip($key, $value, $broad);
+        return (1 - self::SLIPS) * $normal + self::slipOf($quantity, $value, $broad);
     }
 
     /**
@@ -65,16 +67,28 @@ final class Likelihood
      */
     public static function slip(string $key, float $value, float $broad): float
     {
-        $isVolts = in_array(self::quantity($key), ['dc', 'ac'], true);
+        return self::slipOf(self::quantity($key), $value, $broad);
+    }
+
+    private static function slipOf(string $quantity, float $value, float $broad): float
+    {
+        if ($quantity !== 'dc' && $quantity !== 'ac') {
+            return self::SLIPS * $broad;
+        }
         $nothing = exp(-0.5 * ($value / self::NO_CONTACT) ** 2) / (self::NO_CONTACT * sqrt(2 * M_PI));
 
-        return self::SLIPS * ($isVolts ? (1 - self::TOUCHES_NOTHING) * $broad + self::TOUCHES_NOTHING * $nothing : $broad);
+        return self::SLIPS * ((1 - self::TOUCHES_NOTHING) * $broad + self::TOUCHES_NOTHING * $nothing);
     }
 
     /** Density of a reading about which nothing is known. */
     public static function broad(string $key, float $healthy): float
     {
-        return match (self::quantity($key)) {
+        return self::broadOf(self::quantity($key), $healthy);
+    }
+
+    private static function broadOf(string $quantity, float $healthy): float
+    {
+        return match ($quantity) {
             DeadCheck::RESISTANCE => 1 / 9.0,
             DeadCheck::ESR => 1 / 6.0,
             DeadCheck::DIODE => 1 / 3.5,
@@ -97,7 +111,12 @@ final class Likelihood
     /** The axis on which readings of this kind are compared: volts, decades of ohms, octaves of hertz. */
     public static function scale(string $key, float $value): float
     {
-        return match (self::quantity($key)) {
+        return self::scaleOf(self::quantity($key), $value);
+    }
+
+    private static function scaleOf(string $quantity, float $value): float
+    {
+        return match ($quantity) {
             DeadCheck::RESISTANCE => Judge::decades($value),
             DeadCheck::ESR => log10(min(300.0, max(1e-3, $value))),
             DeadCheck::DIODE => min($value, DeadMeter::MOST_DIODE_VOLTS + 0.4),
@@ -109,7 +128,12 @@ final class Likelihood
 
     public static function sigma(string $key, float $predicted, float $healthy, ?Window $window): float
     {
-        return match (self::quantity($key)) {
+        return self::sigmaOf(self::quantity($key), $predicted, $healthy, $window);
+    }
+
+    private static function sigmaOf(string $quantity, float $predicted, float $healthy, ?Window $window): float
+    {
+        return match ($quantity) {
             // Below 100 ohms copper and faults decide; above it regulators and half-open junctions share the path.
             DeadCheck::RESISTANCE => $predicted < 100 ? 0.08 : 0.25,
             // Types differ more in their series resistance than in anything else.

@@ -13,8 +13,11 @@ final class SolvedKnowledge implements Knowledge
     /** @var array<string, Expectations> */
     private array $expectations = [];
 
-    /** @var array<string, FaultDictionary> */
+    /** @var array<string, FaultDictionary> by step of the mains */
     private array $dictionaries = [];
+
+    /** @var array<string, FaultDictionary> the same by mains as measured: asked for thousands of times a request */
+    private array $atMains = [];
 
     /** @var array<string, array<string, float>> by mode, check and quantity */
     private array $rows = [];
@@ -44,8 +47,11 @@ final class SolvedKnowledge implements Knowledge
 
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
-        $step = self::dictionaryMains($mainsVolts, $this->supply);
+        return $this->atMains["mains {$mainsVolts}"] ??= $this->atStep(self::dictionaryMains($mainsVolts, $this->supply));
+    }
 
+    private function atStep(?float $step): FaultDictionary
+    {
         return $this->dictionaries["mains {$step}"] ??= (new DictionaryBuilder($this->supply))->build($step);
     }
 

@@ -106,13 +106,13 @@ final class ReadingEvidence implements Evidence
         return $this->context = [$value, $healthy, $window];
     }
 
-    /** Probability that the reading is a slip of the hand, if a hypothesis holds. */
-    public function slip(string $id, Knowledge $knowledge): float
+    /** Density of the reading as a slip of the hand, on the scale of likelihood(); 0 if a good unit has no stable reading there. */
+    public function slip(Knowledge $knowledge): float
     {
+        $context = $this->context($knowledge);
         $key = "{$this->target} {$this->quantity}";
-        $healthy = $this->foretold($knowledge, Hypothesis::HEALTHY);
 
-        return is_nan($healthy) || $id === Hypothesis::UNKNOWN ? 0.0 : min(1.0, Likelihood::slip($key, $this->value, Likelihood::broad($key, $healthy)) / $this->likelihood($id, $knowledge));
+        return $context === null ? 0.0 : Likelihood::slip($key, $context[0], Likelihood::broad($key, $context[1]));
     }
 
     private function foretold(Knowledge $knowledge, string $hypothesis): float
