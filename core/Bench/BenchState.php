@@ -22,7 +22,7 @@ final class BenchState
     /** @var list<TakenReading> */
     public array $readings = [];
 
-    /** @var list<array{entry: string, symptom: string, text: string, replaced: list<string>}> */
+    /** @var list<array{entry: string, symptom: string, text: string, replaced: list<string>, mode?: string}> mode: as it was set up, if it was seen on the bench */
     public array $symptoms = [];
 
     /** @var list<array{entry: string, part: string, sees: string, text: string, isNew: bool}> isNew: seen on the part that replaced it */

@@ -12,6 +12,9 @@ final readonly class Doubts
     /** Beyond this probability of being a slip a reading is worth a second look. */
     private const DOUBTFUL = 0.25;
 
+    /** Beyond this a second look may be the best next step. */
+    private const WORTH_REPEATING = 0.08;
+
     /** Hypotheses under which it is looked at. */
     private const IGNORED = 0.01;
 
@@ -45,8 +48,9 @@ final readonly class Doubts
             $doubts[$key] = $slip;
         }
 
-        $all = array_filter($doubts, static fn(float $slip): bool => $slip > self::DOUBTFUL);
-
-        return new self($all, array_filter($all, static fn(string $key): bool => $times[$key] === 1, ARRAY_FILTER_USE_KEY));
+        return new self(
+            array_filter($doubts, static fn(float $slip): bool => $slip > self::DOUBTFUL),
+            array_filter($doubts, static fn(float $slip, string $key): bool => $slip > self::WORTH_REPEATING && $times[$key] === 1, ARRAY_FILTER_USE_BOTH),
+        );
     }
 }

@@ -50,7 +50,7 @@ final class EvidenceList
         $mode = self::usedMode($supply);
         foreach ($state->symptoms as $symptom) {
             foreach (self::signs($supply, $symptom['symptom']) as $sign) {
-                $evidence[] = [$symptom['entry'], new SignEvidence(Symptom::WORDS[$symptom['symptom']] ?? $symptom['symptom'], $mode, $sign, $symptom['replaced'])];
+                $evidence[] = [$symptom['entry'], new SignEvidence(Symptom::WORDS[$symptom['symptom']] ?? $symptom['symptom'], $symptom['mode'] ?? $mode, $sign, $symptom['replaced'])];
             }
         }
         foreach ($state->fuses as $fuse) {

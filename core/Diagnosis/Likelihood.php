@@ -24,6 +24,9 @@ final class Likelihood
 
     private const NO_CONTACT = 0.06;
 
+    /** With ohms and the diode test most slips are a lead that does not touch: OL (common practice). */
+    private const TOUCHES_NOTHING_DEAD = 0.5;
+
     /** A fault's severity is a guess: share of the distance from healthy by which a graded fault may differ. */
     private const GRADED = 0.35;
 
@@ -72,12 +75,13 @@ final class Likelihood
 
     private static function slipOf(string $quantity, float $value, float $broad): float
     {
-        if ($quantity !== 'dc' && $quantity !== 'ac') {
-            return self::SLIPS * $broad;
-        }
-        $nothing = exp(-0.5 * ($value / self::NO_CONTACT) ** 2) / (self::NO_CONTACT * sqrt(2 * M_PI));
+        [$share, $nothing] = match ($quantity) {
+            'dc', 'ac' => [self::TOUCHES_NOTHING, exp(-0.5 * ($value / self::NO_CONTACT) ** 2) / (self::NO_CONTACT * sqrt(2 * M_PI))],
+            DeadCheck::RESISTANCE, DeadCheck::DIODE => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? 1 / (self::sigmaOf($quantity, $value, $value, null) * sqrt(2 * M_PI)) : 0.0],
+            default => [0.0, 0.0],
+        };
 
-        return self::SLIPS * ((1 - self::TOUCHES_NOTHING) * $broad + self::TOUCHES_NOTHING * $nothing);
+        return self::SLIPS * ((1 - $share) * $broad + $share * $nothing);
     }
 
     /** Density of a reading about which nothing is known. */

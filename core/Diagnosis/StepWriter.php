@@ -114,10 +114,14 @@ final class StepWriter
                 : sprintf('Tells about %.2f bits in %.1f min; %s.', $candidate->bits, $candidate->minutes, $candidate->hazard > 1.5 ? 'care on hot or high-voltage parts counts as time' : 'the most per minute of all that can be measured'),
             'outcomes' => $this->outcomes($candidate),
         ] + $measure + $this->blank();
+        $lacks = $this->interlock($candidate->mode);
+        if ($lacks !== null && $candidate->energised) {
+            $view['caution'] = trim(($view['caution'] ?? '').' '.$lacks);
+        }
         if ($needsState) {
             $view['detail'] = 'Then: '.$view['sentence'];
             $view['sentence'] = $this->stateSentence($candidate);
-            $view['caution'] = $this->stateCaution($candidate->energised);
+            $view['caution'] = trim($this->stateCaution($candidate->energised).' '.($candidate->energised ? $lacks ?? '' : ''));
         }
 
         return $view;
@@ -167,6 +171,18 @@ final class StepWriter
         }
 
         return $highest > 60 ? sprintf('Up to %s here, above the 60 V DC touch limit of IEC 61010-1: one hand, insulated probes.', Quantity::volts($highest)) : null;
+    }
+
+    /** What the supply must see to run, and what it does without it, if this mode leaves it off. */
+    private function interlock(string $mode): ?string
+    {
+        foreach ($this->supply->interlocks as $interlock) {
+            if ($interlock->part !== null && in_array($interlock->part, $this->supply->modes[$mode]->absent, true)) {
+                return "Set up like this it lacks its {$interlock->kind->value}: {$interlock->without} {$interlock->how}";
+            }
+        }
+
+        return null;
     }
 
     private function stateSentence(Candidate $candidate): string
@@ -317,7 +333,7 @@ final class StepWriter
     private function exhausted(Suspect $top, array $checks = []): array
     {
         if ($top->id === Hypothesis::HEALTHY) {
-            return $this->plain('look', 'Every reading is what a good unit shows.', 'Try it warm, under its real load, and tap gently along the boards: the fault may come and go. Record what you see.');
+            return $this->plain('look', 'Every reading is what a good unit shows.', trim(($this->interlock($this->state->mode) ?? '').' Try it warm, under its real load, and tap gently along the boards: the fault may come and go. Record what you see.'));
         }
         if ($top->id === Hypothesis::UNKNOWN || $top->members === []) {
             return $this->plain('look', 'No fault in this description explains the evidence.', 'Repeat the reading that surprised you most; then compare the description with the board: a part may be missing or joined differently. '.implode(' ', array_slice($checks, 0, 3)));

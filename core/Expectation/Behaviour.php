@@ -8,6 +8,7 @@ use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\LivesBetween;
 use Oculant\Core\Parts\ShowsSigns;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
@@ -105,14 +106,17 @@ final class Behaviour
         foreach ($this->supply->points as $id => $point) {
             $average = $square = $ripple = 0.0;
             $levels = [];
+            $band = $run->alternates() ? $this->band($run, $point) : null;
             foreach ($run->phases as $k => $phase) {
                 $signal = $phase->record->signal($point->node, $point->against);
-                $levels[] = $signal->average;
-                $average += $shares[$k] * $signal->average;
-                $square += $shares[$k] * $signal->rms ** 2;
+                // Each phase is solved as if it lasted; the supply pin of what starts and stops never gets that far.
+                $level = $band === null ? $signal->average : min($band[1], max($band[0], $signal->average));
+                $levels[] = $level;
+                $average += $shares[$k] * ($band === null ? $level : ($band[0] + $band[1]) / 2);
+                $square += $shares[$k] * ($band === null ? $signal->rms ** 2 : (($band[0] + $band[1]) / 2) ** 2);
                 $ripple = max($ripple, $signal->peakToPeak + ($switching[$k][$point->node]['volts'] ?? 0.0));
             }
-            $swing = max($levels) - min($levels);
+            $swing = $band === null ? max($levels) - min($levels) : $band[1] - $band[0];
             $readings[$id] = [
                 'dc' => $average, 'ac' => sqrt(max(0.0, $square - $average ** 2)), 'ripple' => $ripple, 'swing' => $swing,
                 'hertz' => $swing > $ripple && $run->period() > 0.0 && $swing > Periodicity::VISIBLE ? 1 / $run->period() : $this->hertz($run->longest(), $point, $switching[(int) array_search($run->longest(), $run->phases, true)][$point->node] ?? null),
@@ -120,6 +124,21 @@ final class Behaviour
         }
 
         return $readings;
+    }
+
+    /** @return array{float, float}|null volts between which a controller's supply pin saws while it starts and gives up */
+    private function band(Run $run, Point $point): ?array
+    {
+        foreach ($run->longest()->parts as $part) {
+            if ($part->kind instanceof LivesBetween) {
+                [$supply, $ground, $stop, $start] = $part->kind->thresholds($part);
+                if ($point->node === $supply && $point->against === $ground) {
+                    return [$stop, $start];
+                }
+            }
+        }
+
+        return null;
     }
 
     /** @param array{volts: float, hertz: float}|null $switching ripple that averaging leaves out */

@@ -13,7 +13,7 @@ use Oculant\Core\Quantity\Unit;
  * Controller and high-voltage switch in one package: drain d, source s, feedback fb, supply vcc against s. It takes its start-up
  * and, if nothing else feeds it, its running current straight from the drain, so it needs no start-up resistor.
  */
-final class IntegratedSwitcher extends Device implements Decides, Rated
+final class IntegratedSwitcher extends Device implements Decides, LivesBetween, Rated
 {
     public function name(): string
     {
@@ -69,6 +69,11 @@ final class IntegratedSwitcher extends Device implements Decides, Rated
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
         return UnderVoltageLockout::decide($part, $record, $part->node('vcc'), $part->node('s'), $fault !== 'dead' && $fault !== 'short');
+    }
+
+    public function thresholds(Part $part): array
+    {
+        return [$part->node('vcc'), $part->node('s'), $part->value('stop'), $part->value('start')];
     }
 
     public function dwell(Part $part, CycleRecord $record): float

@@ -17,7 +17,7 @@ use Oculant\Core\Quantity\Unit;
  * on DC shows. Feedback either pulls fb down from an inner 5 V pull-up, or fb is compared with 2.5 V and inverted. With rt
  * wired the oscillator runs only while current reaches that pin; f = 1.72 / (R C) (384x data-sheet family).
  */
-final class PwmController extends Device implements Decides, ShowsSigns
+final class PwmController extends Device implements Decides, LivesBetween, ShowsSigns
 {
     public function name(): string
     {
@@ -74,6 +74,11 @@ final class PwmController extends Device implements Decides, ShowsSigns
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
         return UnderVoltageLockout::decide($part, $record, $part->node('vcc'), $part->node('gnd'), $fault !== 'dead' && $fault !== 'short');
+    }
+
+    public function thresholds(Part $part): array
+    {
+        return [$part->node('vcc'), $part->node('gnd'), $part->value('stop'), $part->value('start')];
     }
 
     public function dwell(Part $part, CycleRecord $record): float

@@ -7,6 +7,7 @@ namespace Oculant\Core\Practice;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
@@ -25,7 +26,8 @@ final readonly class SimulatedTechnician
     /** Minutes to unplug, discharge and prove it, or to power up again (common practice). */
     private const STATE_CHANGE = 2.0;
 
-    public function __construct(private Description $supply, private Knowledge $knowledge)
+    /** @param float $slips share of readings in which the hand slips: the probe touches nothing, or the neighbour */
+    public function __construct(private Description $supply, private Knowledge $knowledge, private float $slips = 0.0)
     {
     }
 
@@ -46,7 +48,11 @@ final readonly class SimulatedTechnician
         $minutes = 0.0;
         for ($move = 0; $move < self::MOST_STEPS; $move++) {
             $workup = new Workup($this->supply, $state, $this->knowledge);
-            $choice = $strategy === Strategy::NextStep ? $this->asSuggested($workup, $state) : $this->byTheBook($workup, $state, $strategy);
+            $choice = match ($strategy) {
+                Strategy::NextStep => $this->asSuggested($workup, $state),
+                Strategy::MostBits => $this->mostTelling($workup, $state),
+                default => $this->byTheBook($workup, $state, $strategy),
+            };
             if ($choice === null) {
                 break;
             }
@@ -55,6 +61,9 @@ final readonly class SimulatedTechnician
             $state->mode = $mode;
             $minutes += $cost;
             $value = $energised ? $unit->live($target, $quantity, $mode) : $unit->dead($target, $mode);
+            if ($this->slips > 0.0 && $this->chance($seed, $move, 'slips') < $this->slips) {
+                $value = $this->slip($unit, $target, $quantity, $energised, $mode, $this->chance($seed, $move, 'where'));
+            }
             $state->readings[] = new TakenReading("r{$move}", $target, $quantity, $value, $state->power, $mode, null, []);
             $readings[] = "{$target} {$quantity} {$value}";
         }
@@ -69,6 +78,36 @@ final readonly class SimulatedTechnician
             'readings' => $readings,
             'top' => $top->title,
         ];
+    }
+
+    /** Half of the slips touch nothing, half the next point of the list. */
+    private function slip(SimulatedUnit $unit, string $target, string $quantity, bool $energised, string $mode, float $where): float
+    {
+        if (! $energised) {
+            return INF;
+        }
+        $points = array_map(strval(...), array_keys($this->supply->points));
+        $other = $points[((int) array_search($target, $points, true) + 1) % count($points)];
+
+        return $where < 0.5 ? 0.0 : $unit->live($other, $quantity, $mode);
+    }
+
+    /** The same for the same seed on every machine. */
+    private function chance(int $seed, int $move, string $of): float
+    {
+        return crc32("{$seed} {$move} {$of}") / 4294967296;
+    }
+
+    /** @return array{string, string, bool, string, float}|null as asSuggested() */
+    private function mostTelling(Workup $workup, BenchState $state): ?array
+    {
+        $candidates = $workup->candidates();
+        usort($candidates, static fn(Candidate $a, Candidate $b): int => $b->bits <=> $a->bits);
+        $best = $candidates[0] ?? null;
+
+        return $best === null || $workup->suspects()[0]->probability > self::CONFIDENT
+            ? null
+            : [$best->target, $best->quantity, $best->energised, $best->mode, $best->minutes];
     }
 
     /** @return array{string, string, bool, string, float}|null target, quantity, energised, mode, minutes; null once a cause is proposed */

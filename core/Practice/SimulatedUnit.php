@@ -67,6 +67,12 @@ final class SimulatedUnit
         return $this->asShown($true, $quantity === 'dc' ? Meter::forDc() : Meter::forAc());
     }
 
+    /** @return list<string> what is seen and heard: "LED1 lit", "F1 open", "ticks" */
+    public function signs(string $mode, ?float $mainsVolts = null): array
+    {
+        return $this->observe($mode, $mainsVolts)->signs;
+    }
+
     /** What the meter shows with the plug out: ohms, or volts for a diode test; INF for OL. */
     public function dead(string $check, string $mode): float
     {

@@ -8,6 +8,8 @@ namespace Oculant\Core\Practice;
 enum Strategy: string
 {
     case NextStep = 'next step';
+    /** The measurement that tells most, whatever it costs: as few measurements as the information allows, one step ahead. */
+    case MostBits = 'most bits, at any cost';
     /** From the input to the output, point by point, then part by part. */
     case Walking = 'walking from the input';
     /** The live point that splits what is still possible most evenly; then part by part. */

@@ -12,6 +12,7 @@ export async function signIn(page: Page, name = 'tarik'): Promise<void> {
 export async function read(page: Page, text: string, inLog: RegExp): Promise<void> {
     await page.keyboard.type(text);
     await page.keyboard.press('Enter');
+    await expect(page.locator('.log .waiting')).toHaveCount(0);
     await expect(page.getByLabel('Log').getByRole('listitem').first()).toHaveText(inLog);
 }
 
@@ -20,4 +21,16 @@ export async function command(page: Page, letter: string): Promise<void> {
     await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
     await page.keyboard.press('Space');
     await page.keyboard.press(letter);
+}
+
+/** A fresh job on a supply of the library, so that tests leave each other alone. */
+export async function bookIn(page: Page, unit: string, supply: string): Promise<void> {
+    await page.getByRole('link', { name: 'Book in' }).click();
+    await page.getByLabel('What is it').fill(unit);
+    await page.getByLabel('Whose is it').fill('Net loft, Quay 3');
+    await page.getByLabel('Supply inside').fill(supply);
+    await page.getByTitle(new RegExp(supply)).first().click();
+    await page.getByLabel('Mains it is meant for').fill('230 V');
+    await page.getByRole('button', { name: 'Book in', exact: true }).click();
+    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
 }

@@ -1,21 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
-import { command, read, signIn } from './bench';
+import { bookIn, command, read, signIn } from './bench';
 
 const log = (page: Page) => page.getByLabel('Log').getByRole('listitem');
 const suspects = (page: Page) => page.getByLabel('Suspects').getByRole('listitem');
 const verdict = (page: Page) => page.getByRole('status', { name: 'Verdict' });
-
-/** A fresh job on a supply of the library, so that tests leave each other alone. */
-async function bookIn(page: Page, unit: string, supply: string): Promise<void> {
-    await page.getByRole('link', { name: 'Book in' }).click();
-    await page.getByLabel('What is it').fill(unit);
-    await page.getByLabel('Whose is it').fill('Net loft, Quay 3');
-    await page.getByLabel('Supply inside').fill(supply);
-    await page.getByTitle(new RegExp(supply)).first().click();
-    await page.getByLabel('Mains it is meant for').fill('230 V');
-    await page.getByRole('button', { name: 'Book in', exact: true }).click();
-    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
-}
 
 test('the one field takes a capacitor test, a look, a fuse and a part tested good', async ({ page }) => {
     await signIn(page, 'ines');

@@ -56,7 +56,7 @@ final class Symptom implements EntryKind
         $state->symptoms[] = [
             'entry' => $entry->id, 'symptom' => (string) $entry->payload['symptom'],
             'text' => (string) $entry->payload['text'], 'replaced' => $state->replaced(),
-        ];
+        ] + ($state->power->isEnergised() ? ['mode' => $state->mode] : []);
     }
 
     public function line(LogEntry $entry, Description $supply): string

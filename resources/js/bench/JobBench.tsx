@@ -42,13 +42,19 @@ const isTyping = (target: EventTarget | null) => target instanceof HTMLElement &
 function OpenJob({ bench }: { bench: Bench }) {
     const { job } = bench;
     const { message } = App.useApp();
-    const outbox = useOutbox(job.id);
     const [dialog, setDialog] = useState<Dialog>();
     const [text, setText] = useState('');
     const [leader, setLeader] = useState(false);
     const [chosen, setChosen] = useState<Step>();
     const [focusOn, setFocusOn] = useState<string>();
     const field = useRef<HTMLInputElement>(null);
+    // What was refused stands in the field again, unless something else is being typed already.
+    const outbox = useOutbox(job.id, ({ kind, payload }) => {
+        if (kind === 'reading' && typeof payload.text === 'string') {
+            const typed = payload.text;
+            setText((now) => (now === '' ? typed : now));
+        }
+    });
     const step = chosen ?? bench.next;
     const newest = bench.log.find((entry) => !entry.struck && entry.kind !== 'strike');
 
@@ -67,9 +73,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             const typed = text;
             setText('');
             setFocusOn(undefined);
-            if (!await record('reading', { text: typed, target: focusOn ?? step.target, quantity: focusOn === undefined ? step.quantity : undefined })) {
-                setText((now) => (now === '' && navigator.onLine ? typed : now));
-            }
+            await record('reading', { text: typed, target: focusOn ?? step.target, quantity: focusOn === undefined ? step.quantity : undefined });
             return;
         }
         switch (step.kind) {

@@ -36,7 +36,7 @@ function sent(job: string, entry: Waiting) {
  * Entries on their way to the log. Each is kept in the browser until the server has it, so that neither a reload nor a
  * lost network loses one; the server knows an entry it has seen by its ULID.
  */
-export function useOutbox(job: string) {
+export function useOutbox(job: string, onRefused: (entry: Waiting) => void) {
     const queries = useQueryClient();
     const [waiting, setWaiting] = useState<Waiting[]>([]);
     const [refusal, setRefusal] = useState<{ entry: Waiting; message: string }>();
@@ -44,22 +44,27 @@ export function useOutbox(job: string) {
 
     const show = useCallback(async () => setWaiting(await stored(job)), [job]);
 
-    const send = useCallback(async (): Promise<boolean> => {
+    const refused = useRef(onRefused);
+    useEffect(() => {
+        refused.current = onRefused;
+    });
+
+    const send = useCallback(async (): Promise<void> => {
+        // Whoever is sending goes on until nothing is left.
         if (sending.current) {
-            return false;
+            return;
         }
         sending.current = true;
-        let allStand = true;
         try {
             for (let [current] = await stored(job); current !== undefined; [current] = await stored(job)) {
                 try {
                     await answer<unknown>(sent(job, current));
                 } catch (error) {
                     if (!(error instanceof Refused) || error.status === 0 || error.status >= 500 || error.status === 429) {
-                        return false;
+                        return;
                     }
-                    allStand = false;
                     setRefusal({ entry: current, message: error.message });
+                    refused.current(current);
                 }
                 await drop(job, current.id);
             }
@@ -71,7 +76,6 @@ export function useOutbox(job: string) {
             void queries.invalidateQueries({ queryKey: ['jobs'] });
             void queries.invalidateQueries({ queryKey: ['report', job] });
         }
-        return allStand;
     }, [job, queries, show]);
 
     useEffect(() => {
