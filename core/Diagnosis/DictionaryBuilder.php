@@ -14,7 +14,10 @@ use Oculant\Core\Supply\Mode;
 final class DictionaryBuilder
 {
     /** Share of a reading below which two are the same to any meter. */
-    private const SAME = 1e-5;
+    private const SAME = 3e-4;
+
+    /** The same in volts or ohms, near nothing. */
+    private const SAME_FLOOR = 3e-4;
 
     /** Share by which the heat of a part must change to be noticed. */
     private const FELT = 0.2;
@@ -142,12 +145,17 @@ final class DictionaryBuilder
         $sparse = [Hypothesis::HEALTHY => $healthy];
         foreach ($rows as $id => $row) {
             if ($id !== Hypothesis::HEALTHY) {
-                $changed = array_filter(array_map(self::digits(...), $row), static fn(float $value, string $key): bool => $value !== ($healthy[$key] ?? null) && abs($value - ($healthy[$key] ?? NAN)) !== 0.0 && ! (abs($value - ($healthy[$key] ?? NAN)) < self::SAME * abs($value)), ARRAY_FILTER_USE_BOTH);
+                $changed = array_filter(array_map(self::digits(...), $row), static fn(float $value, string $key): bool => ! self::same($value, $healthy[$key] ?? NAN), ARRAY_FILTER_USE_BOTH);
                 $sparse[$id] = $changed + array_fill_keys(array_map(strval(...), array_keys(array_diff_key($healthy, $row))), NAN);
             }
         }
 
         return $sparse;
+    }
+
+    private static function same(float $value, float $healthy): bool
+    {
+        return $value === $healthy || abs($value - $healthy) < self::SAME * abs($healthy) + self::SAME_FLOOR;
     }
 
     private static function digits(float $value): float

@@ -74,6 +74,12 @@ final readonly class FaultDictionary
         return $row === null ? NAN : ($row[$key] ?? $this->readings[$mode][Hypothesis::HEALTHY][$key] ?? NAN);
     }
 
+    /** Whether a fault changes a reading at all. */
+    public function changes(string $mode, string $hypothesis, string $key): bool
+    {
+        return isset($this->readings[$mode][$hypothesis][$key]);
+    }
+
     /** Watts that a part turns into heat. */
     public function heat(string $mode, string $hypothesis, string $ref): float
     {

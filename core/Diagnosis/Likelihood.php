@@ -77,7 +77,7 @@ final class Likelihood
     {
         [$share, $nothing] = match ($quantity) {
             'dc', 'ac' => [self::TOUCHES_NOTHING, exp(-0.5 * ($value / self::NO_CONTACT) ** 2) / (self::NO_CONTACT * sqrt(2 * M_PI))],
-            DeadCheck::RESISTANCE, DeadCheck::DIODE => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? 1 / (self::sigmaOf($quantity, $value, $value, null) * sqrt(2 * M_PI)) : 0.0],
+            DeadCheck::RESISTANCE, DeadCheck::DIODE, DeadCheck::ESR => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? 1 / (self::sigmaOf($quantity, $value, $value, null) * sqrt(2 * M_PI)) : 0.0],
             default => [0.0, 0.0],
         };
 

@@ -65,7 +65,7 @@ final class NextStep
             foreach ($this->measurements($mode->id) as [$target, $quantity, $energised]) {
                 $key = "{$target} {$quantity}";
                 $doubt = $doubts["{$mode->id} {$key}"] ?? null;
-                if (isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || ($doubt === null && $this->isDone($state, $target, $quantity, $mode->id, $energised, $plausible))) {
+                if (! $this->isMoved($plausible, $mode->id, $key) || isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || ($doubt === null && $this->isDone($state, $target, $quantity, $mode->id, $energised, $plausible))) {
                     continue;
                 }
                 [$bits, $outcomes] = $this->information($plausible, $mode->id, $key);
@@ -175,6 +175,22 @@ final class NextStep
         $seenOpen = array_filter($state->fuses, static fn(array $f): bool => $f['state'] !== 'intact' && ! in_array($f['part'], $state->replaced(), true));
 
         return $seenOpen !== [] || in_array('fuse_open', array_column(array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
+    }
+
+    /**
+     * Most measurements are moved by none of the faults that are still possible: they tell nothing.
+     *
+     * @param array<string, float> $plausible
+     */
+    private function isMoved(array $plausible, string $mode, string $key): bool
+    {
+        foreach (array_keys($plausible) as $id) {
+            if ($id !== Hypothesis::HEALTHY && $this->dictionary->changes($mode, (string) $id, $key)) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     /**
