@@ -64,6 +64,26 @@ final class CommandsTest extends TestCase
         self::assertContains(['part' => 'F1', 'fault' => 'open'], $result['suspects'][0]['parts']);
     }
 
+    public function testASimulatedUnitShowsItsFault(): void
+    {
+        $good = $this->printed('oculant:unit', ['--mode' => 'loaded']);
+        $bad = $this->printed('oculant:unit', ['--mode' => 'loaded', '--fault' => ['Z1 short']]);
+        $at = static fn(array $shown, string $target, string $quantity): float|string => array_values(array_filter($shown['readings'], static fn(array $r): bool => $r['target'] === $target && $r['quantity'] === $quantity))[0]['value'];
+
+        self::assertEqualsWithDelta(9.28, $at($good, 'TP4', 'dc'), 0.6, 'within the tolerances of its parts');
+        self::assertLessThan(0.5, $at($bad, 'TP4', 'dc'));
+        self::assertGreaterThan(0.3, $at($good, 'Z1.reverse', 'diode'), 'the load beside it');
+        self::assertSame('OL', $at($this->printed('oculant:unit', ['--fault' => ['F1 open']]), 'F1', 'resistance'));
+        self::assertLessThan(0.1, $at($bad, 'Z1.reverse', 'diode'));
+        self::assertSame($good, $this->printed('oculant:unit', ['--mode' => 'loaded']), 'the same specimen every time');
+        self::assertNotSame($good['readings'], $this->printed('oculant:unit', ['--mode' => 'loaded', '--seed' => '2'])['readings']);
+    }
+
+    public function testASimulatedUnitKnowsOnlyRealFaults(): void
+    {
+        self::assertSame(1, Artisan::call('oculant:unit', ['file' => $this->file(), '--fault' => ['Z1 haunted']]));
+    }
+
     public function testSpiceRunsInNgspice(): void
     {
         Artisan::call('oculant:spice', ['file' => $this->file(), '--fault' => 'Z1 short', '--mode' => 'loaded']);
