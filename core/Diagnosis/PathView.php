@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Quantity\Probability;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Stage;
 
@@ -21,7 +22,7 @@ final class PathView
      * @param array<string, string> $functions dc or ac by point
      * @param array<string, float> $suspicion  by part reference
      *
-     * @return list<array{id: string, name: string, from: ?string, energy: string, suspicion: float, parts: list<array{ref: string, label: string, suspicion: float, replaced: bool}>, points: list<string>}>
+     * @return list<array{id: string, name: string, from: ?string, energy: string, suspicion: float, share: string, parts: list<array{ref: string, label: string, suspicion: float, share: string, replaced: bool}>, points: list<string>}>
      */
     public static function of(Description $supply, BenchState $state, array $expected, array $functions, array $suspicion): array
     {
@@ -44,13 +45,14 @@ final class PathView
             $parts = [];
             foreach ($stage->parts as $ref) {
                 $parts[] = [
-                    'ref' => $ref, 'label' => $supply->part($ref)->label(), 'suspicion' => $suspicion[$ref] ?? 0.0,
+                    'ref' => $ref, 'label' => $supply->part($ref)->label(), 'suspicion' => $suspicion[$ref] ?? 0.0, 'share' => Probability::write($suspicion[$ref] ?? 0.0),
                     'replaced' => in_array($ref, $state->replaced(), true),
                 ];
             }
+            $sum = min(1.0, array_sum(array_column($parts, 'suspicion')));
             $views[] = [
                 'id' => (string) $id, 'name' => $stage->name, 'from' => $stage->from, 'energy' => $energy[$id] ?? 'unknown',
-                'suspicion' => min(1.0, array_sum(array_column($parts, 'suspicion'))),
+                'suspicion' => $sum, 'share' => Probability::write($sum),
                 'parts' => $parts,
                 'points' => array_map(strval(...), array_keys(array_filter($supply->points, static fn($point): bool => $point->stage === (string) $id))),
             ];

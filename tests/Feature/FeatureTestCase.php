@@ -30,6 +30,15 @@ abstract class FeatureTestCase extends TestCase
         $this->workshop = Workshop::query()->create(['name' => 'Test bench']);
     }
 
+    /** Emptying a database is for the test's own alone: run by hand without bin/test, it would be the workshop's. */
+    protected function beforeRefreshingDatabase(): void
+    {
+        $name = (string) config('database.connections.'.config('database.default').'.database');
+        if (! str_ends_with($name, '_test')) {
+            self::fail("These tests empty their database, and this one is \"{$name}\". Use bin/test, which brings its own.");
+        }
+    }
+
     protected function person(string $role, ?Workshop $workshop = null): User
     {
         $name = $role.Str::random(6);

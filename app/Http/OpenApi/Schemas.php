@@ -156,10 +156,11 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'PathPart',
     type: 'object',
-    required: ['ref', 'label', 'suspicion', 'replaced'],
+    required: ['ref', 'label', 'suspicion', 'replaced', 'share'],
     properties: [
         new OA\Property(property: 'ref', type: 'string'),
         new OA\Property(property: 'label', type: 'string'),
+        new OA\Property(property: 'share', description: 'the suspicion in words', type: 'string'),
         new OA\Property(property: 'suspicion', type: 'number'),
         new OA\Property(property: 'replaced', type: 'boolean'),
     ],
@@ -167,12 +168,13 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'PathStage',
     type: 'object',
-    required: ['id', 'name', 'from', 'energy', 'suspicion', 'parts', 'points'],
+    required: ['id', 'name', 'from', 'energy', 'suspicion', 'share', 'parts', 'points'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'name', type: 'string'),
         new OA\Property(property: 'from', type: 'string', nullable: true),
         new OA\Property(property: 'energy', type: 'string'),
+        new OA\Property(property: 'share', description: 'the suspicion in words', type: 'string'),
         new OA\Property(property: 'suspicion', type: 'number'),
         new OA\Property(property: 'parts', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathPart')),
         new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'string')),

@@ -900,6 +900,8 @@ export interface components {
         PathPart: {
             ref: string;
             label: string;
+            /** @description the suspicion in words */
+            share: string;
             suspicion: number;
             replaced: boolean;
         };
@@ -908,6 +910,8 @@ export interface components {
             name: string;
             from: string | null;
             energy: string;
+            /** @description the suspicion in words */
+            share: string;
             suspicion: number;
             parts: components["schemas"]["PathPart"][];
             points: string[];

@@ -24,6 +24,7 @@ interface Props {
     onClose: () => void;
     onOpen: (dialog: Dialog) => void;
     onPhoto: (picture: Blob, caption: string) => void;
+    refusal: string | undefined;
 }
 
 function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; fault?: string; onClose: () => void; onSave: (v: Record<string, string>) => void }) {
@@ -45,7 +46,7 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
 }
 
 /** One small sheet per kind of entry; each opens with the likely answer filled in and Enter records it. */
-export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto }: Props) {
+export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, refusal }: Props) {
     const words = useQuery(wordsQuery).data;
     const save = (kind: string) => (values: Record<string, string>) => onRecord(kind, values);
     switch (dialog.name) {
@@ -73,7 +74,7 @@ export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto }: P
                 </Sheet>
             );
         case 'photos':
-            return <PhotoBoard bench={bench} onRecord={onRecord} onPhoto={onPhoto} onClose={onClose} />;
+            return <PhotoBoard bench={bench} onRecord={onRecord} onPhoto={onPhoto} refusal={refusal} onClose={onClose} />;
         case 'note':
             return (
                 <Sheet title="Note" onClose={onClose} onSave={save('note')}>

@@ -8,7 +8,6 @@ interface Props {
     onPoint?: (point: PointView) => void;
 }
 
-const percent = (share: number) => `${Math.round(share * 100)} %`;
 
 function Point({ point, isTarget, onPoint }: { point: PointView; isTarget: boolean; onPoint?: (point: PointView) => void }) {
     const { reading } = point;
@@ -34,10 +33,10 @@ function Stage({ stage, depth, ...props }: Props & { stage: PathStage; depth: nu
         <div className={`stage depth-${Math.min(depth, 4)}`}>
             <div className={`stage-own energy-${stage.energy}`}>
                 <div className="trace" aria-hidden="true" />
-                <div className="stage-block" style={{ '--suspicion': stage.suspicion } as React.CSSProperties} aria-label={`${stage.name}, energy ${stage.energy}, suspicion ${percent(stage.suspicion)}`}>
-                    <div className="stage-name">{stage.name}{stage.suspicion >= 0.03 && <span className="stage-suspicion">{percent(stage.suspicion)}</span>}</div>
+                <div className="stage-block" style={{ '--suspicion': stage.suspicion } as React.CSSProperties} aria-label={`${stage.name}, energy ${stage.energy}, suspicion ${stage.share}`}>
+                    <div className="stage-name">{stage.name}{stage.suspicion >= 0.03 && <span className="stage-suspicion">{stage.share}</span>}</div>
                     <div className="stage-parts">
-                        {suspected.map((part) => <span key={part.ref} className="part suspected" title={part.label}>{part.ref} {percent(part.suspicion)}</span>)}
+                        {suspected.map((part) => <span key={part.ref} className="part suspected" title={part.label}>{part.ref} {part.share}</span>)}
                         {quiet.map((part) => <span key={part.ref} className={`part ${part.replaced ? 'replaced' : ''}`} title={part.label}>{part.ref}{part.replaced ? ' new' : ''}</span>)}
                     </div>
                 </div>

@@ -93,7 +93,7 @@ export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpe
     switch (dialog.name) {
         case 'evidence':
             return (
-                <Modal open title="What do you know?" footer={null} onCancel={onClose} focusTriggerAfterClose={false} afterOpenChange={(open) => { if (open) document.querySelector<HTMLElement>('.kinds button')?.focus(); }}>
+                <Modal open width={660} style={{ top: 20 }} title="What do you know?" footer={null} onCancel={onClose} focusTriggerAfterClose={false} afterOpenChange={(open) => { if (open) document.querySelector<HTMLElement>('.kinds button')?.focus(); }}>
                     <ul className="kinds" onKeyDown={(event) => {
                         const kind = evidenceKinds.find((k) => k.key === event.key.toLowerCase());
                         if (kind !== undefined) {

@@ -210,7 +210,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             </NextStep>
             <Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
             <LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
-            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} />}
+            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} refusal={outbox.refusal?.message} />}
         </main>
     );
 }

@@ -8,6 +8,7 @@ interface Props {
     bench: Bench;
     onRecord: (kind: string, payload: Record<string, unknown>, stay?: boolean) => void;
     onPhoto: (picture: Blob, caption: string) => void;
+    refusal: string | undefined;
     onClose: () => void;
 }
 
@@ -94,7 +95,7 @@ function Board({ job, photo, placing, onPlace, onPlaced, onRecord }: {
 }
 
 /** Photographs of the unit with pins on points and parts; the reading is typed at the pin. */
-export function PhotoBoard({ bench, onRecord, onPhoto, onClose }: Props) {
+export function PhotoBoard({ bench, onRecord, onPhoto, refusal, onClose }: Props) {
     const [shown, setShown] = useState<string>();
     const [placing, setPlacing] = useState<Place>();
     const [caption, setCaption] = useState('');
@@ -112,6 +113,7 @@ export function PhotoBoard({ bench, onRecord, onPhoto, onClose }: Props) {
     return (
         <Modal open className="photo-sheet" width={1180} title="Photographs" footer={<Button onClick={onClose}>Back</Button>} onCancel={onClose} focusTriggerAfterClose={false}
             afterOpenChange={(open) => { if (open) document.querySelector<HTMLElement>('.board .pin button, .photo-side button')?.focus(); }}>
+            {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
             <div className="photo-board">
                 {photo === undefined
                     ? <p className="board-empty">No photograph yet. Take one from straight above with the covers off and the plug out; then pin the test points on it, and type readings where you measure them.</p>
