@@ -205,12 +205,19 @@ final class NextStep
         $healthy = $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key);
         [$target, $quantity] = explode(' ', $key);
         $window = $this->expectations[$mode]->windows[$target][$quantity] ?? null;
-        $rows = [];
+        $rows = $unmoved = [];
         foreach ($plausible as $id => $probability) {
+            if ($id === Hypothesis::HEALTHY || ! $this->dictionary->changes($mode, (string) $id, $key)) {
+                $unmoved[$id] = $probability;
+                continue;
+            }
             $value = $this->dictionary->reading($mode, (string) $id, $key);
             if (! is_nan($value)) {
-                $rows[] = [Likelihood::scale($key, $value), $value, Likelihood::sigma($key, $value, $healthy, $window), $probability, (string) $id];
+                $rows[] = [Likelihood::scale($key, $value), $value, Likelihood::sigma($key, $value, $healthy, $window), [$id => $probability]];
             }
+        }
+        if ($unmoved !== [] && ! is_nan($healthy)) {
+            $rows[] = [Likelihood::scale($key, $healthy), $healthy, Likelihood::sigma($key, $healthy, $healthy, $window), $unmoved];
         }
         usort($rows, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
         $bins = [];
@@ -225,11 +232,12 @@ final class NextStep
         $bits = 0.0;
         $outcomes = [];
         foreach ($bins as $bin) {
-            $probability = array_sum(array_column($bin, 3));
+            $ids = array_replace(...array_column($bin, 3));
+            $probability = array_sum($ids);
             $bits -= $probability * log(max($probability, 1e-12), 2);
-            usort($bin, static fn(array $a, array $b): int => $b[3] <=> $a[3]);
+            arsort($ids);
             $values = array_column($bin, 1);
-            $outcomes[] = new Outcome(min($values), max($values), $probability, $this->titles(array_column($bin, 4)));
+            $outcomes[] = new Outcome(min($values), max($values), $probability, $this->titles(array_map(strval(...), array_keys($ids))));
         }
 
         return [$bits, $outcomes];

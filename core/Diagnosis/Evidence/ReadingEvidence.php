@@ -23,6 +23,12 @@ final class ReadingEvidence implements Evidence
     /** @var array{float, float, ?Window}|null */
     private ?array $context = null;
 
+    /** True if the dictionary itself says what each fault does here. */
+    private bool $isListed = false;
+
+    /** Likelihood under all the faults that leave this reading alone. */
+    private ?float $unchanged = null;
+
     /**
      * @param float        $value      volts, ohms or hertz; INF for OL
      * @param list<string> $replaced   references of parts replaced before
@@ -60,7 +66,9 @@ final class ReadingEvidence implements Evidence
         }
         $dictionary = $knowledge->dictionary($this->mainsVolts);
         $remaining = $dictionary->remaining($id, $this->replaced);
-
+        if ($this->isListed && ! $dictionary->changes($this->mode, $remaining, $key)) {
+            return $this->unchanged ??= Likelihood::of($key, $value, $healthy, $healthy, $window, null);
+        }
         $predicted = $this->foretold($knowledge, $remaining);
         $hypothesis = $dictionary->hypotheses[$remaining] ?? null;
 
@@ -90,6 +98,8 @@ final class ReadingEvidence implements Evidence
             return $this->context;
         }
         $this->weighedBy = $knowledge;
+        $this->unchanged = null;
+        $this->isListed = $knowledge->dictionary($this->mainsVolts)->changes($this->mode, Hypothesis::HEALTHY, "{$this->target} {$this->quantity}");
         $healthy = $this->foretold($knowledge, Hypothesis::HEALTHY);
         if (is_nan($healthy)) {
             return $this->context = null;
