@@ -9,6 +9,7 @@ use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Point;
 
 /** Solves every fault of every part in every mode. */
 final class DictionaryBuilder
@@ -84,7 +85,7 @@ final class DictionaryBuilder
 
         $groups = self::group($hypotheses, $readings);
 
-        return new FaultDictionary($hypotheses, array_map(self::sparse(...), $readings), $signs, array_filter($broken), array_filter($how), $groups, array_map(array_filter(...), $heat));
+        return new FaultDictionary($hypotheses, array_map(self::sparse(...), $readings), $signs, array_filter($broken), array_filter($how), $groups, $this->rails(), array_map(array_filter(...), $heat));
     }
 
     /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
@@ -102,7 +103,13 @@ final class DictionaryBuilder
             $heat[$mode->id][$pair->id] = self::changedHeat($healthy->heat, $observation->heat);
         }
 
-        return new FaultDictionary([$pair->id => $pair], $readings, $signs, [$pair->id => $broken], [$pair->id => $how], [$pair->id => 0], $heat);
+        return new FaultDictionary([$pair->id => $pair], $readings, $signs, [$pair->id => $broken], [$pair->id => $how], [$pair->id => 0], $this->rails(), $heat);
+    }
+
+    /** @return list<string> */
+    private function rails(): array
+    {
+        return array_map(strval(...), array_keys(array_filter($this->supply->points, fn(Point $point): bool => $point->rail !== null && ! $this->supply->isHot($point->node))));
     }
 
     /** @return array<string, Hypothesis> */

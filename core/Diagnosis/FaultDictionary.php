@@ -19,6 +19,7 @@ final readonly class FaultDictionary
      * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it, [hypothesis][reference]
      * @param array<string, array<string, string>>                   $how        how that breaks, [hypothesis][reference]
      * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
+     * @param list<string>                                           $rails      test points that are outputs: what the owner of the unit lives on
      * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
      */
     public function __construct(
@@ -28,6 +29,7 @@ final readonly class FaultDictionary
         public array $broken,
         public array $how,
         public array $groups,
+        public array $rails = [],
         public array $heat = [],
     ) {
     }
@@ -45,6 +47,7 @@ final readonly class FaultDictionary
             $this->broken + $other->broken,
             $this->how + $other->how,
             $this->groups + $groups,
+            $this->rails,
             self::joined($this->heat, $other->heat),
         );
     }

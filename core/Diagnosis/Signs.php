@@ -31,7 +31,8 @@ final class Signs
             'part_dead' => $dead > 0 && $alive > 0,
             'weak' => $weak > 0,
             'hum' => $hum,
-            'ticks', 'squeals' => in_array($sign, $known, true),
+            // How fast it tries again depends on how bad it is.
+            'ticks', 'squeals' => in_array($sign, $known, true) || (($dictionary->hypotheses[$hypothesis]->graded ?? false) && array_intersect(['ticks', 'squeals'], $known) !== []),
             // What leaves it dead at its worst lets it start now and then while it is half as bad: a dried start capacitor.
             'intermittent' => ($dictionary->hypotheses[$hypothesis]->comesAndGoes ?? false) || (($dictionary->hypotheses[$hypothesis]->graded ?? false) && $alive === 0 && $dead > 0),
             'bang' => self::goes($dictionary, $hypothesis, '/violently|punches|vents|flares|bursts|crater/'),
@@ -55,7 +56,7 @@ final class Signs
         return $hypothesis !== null && (in_array($hypothesis->kind, ['y_capacitor', 'paper_suppressor'], true) && $hypothesis->fault !== 'open' || str_contains($hypothesis->fault, 'insulation'));
     }
 
-    /** @return array{int, int, int, bool} direct-voltage points that are dead, weak and alive, and whether any hums */
+    /** @return array{int, int, int, bool} outputs (or, where none is named, direct-voltage points) that are dead, weak and alive, and whether anything hums */
     private static function count(FaultDictionary $dictionary, string $mode, string $hypothesis): array
     {
         $dead = $weak = $alive = 0;
@@ -65,11 +66,10 @@ final class Signs
                 continue;
             }
             $ratio = $dictionary->reading($mode, $hypothesis, $key) / $healthy;
-            if ($ratio < 0.1) {
-                $dead++;
-            } else {
-                $alive++;
-                $weak += $ratio < 0.85 ? 1 : 0;
+            if ($dictionary->rails === [] || in_array(substr($key, 0, -3), $dictionary->rails, true)) {
+                $dead += $ratio < 0.1 ? 1 : 0;
+                $alive += $ratio < 0.1 ? 0 : 1;
+                $weak += $ratio >= 0.1 && $ratio < 0.85 ? 1 : 0;
             }
             $ripple = substr($key, 0, -2).'ripple';
             $hum = $hum || $dictionary->reading($mode, $hypothesis, $ripple) > self::HUM * $dictionary->reading($mode, Hypothesis::HEALTHY, $ripple) + 0.1;

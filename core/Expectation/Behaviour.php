@@ -188,8 +188,8 @@ final class Behaviour
             }
         }
         // Slower than this it is a supply that tries now and then, faster it is a squeal.
-        if ($run->alternates() && $run->period() > 0.02 && $run->period() < 20.0) {
-            $signs[] = 'ticks';
+        if ($run->alternates() && $run->period() < 20.0) {
+            $signs[] = $run->period() > 0.02 ? 'ticks' : 'squeals';
         }
 
         return $signs;

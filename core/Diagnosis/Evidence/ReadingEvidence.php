@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis\Evidence;
 
+use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Foretold;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
@@ -18,9 +19,11 @@ final class ReadingEvidence implements Evidence
     /** A twin further off than this from what is computed is not of the same kind, or not set up alike. */
     private const SAME_KIND = 0.35;
 
+    private readonly string $key;
+
     private ?Knowledge $weighedBy = null;
 
-    /** @var array{float, float, ?Window}|null */
+    /** @var array{float, float, ?Window, FaultDictionary}|null */
     private ?array $context = null;
 
     /** True if the dictionary itself says what each fault does here. */
@@ -45,6 +48,7 @@ final class ReadingEvidence implements Evidence
         private readonly ?float $mainsVolts = null,
         private readonly ?float $twin = null,
     ) {
+        $this->key = "{$target} {$quantity}";
     }
 
     public function label(): string
@@ -54,18 +58,17 @@ final class ReadingEvidence implements Evidence
 
     public function likelihood(string $id, Knowledge $knowledge): float
     {
-        $context = $this->context($knowledge);
+        $context = $this->weighedBy === $knowledge ? $this->context : $this->context($knowledge);
         if ($context === null) {
             return 1.0;
         }
-        [$value, $healthy, $window] = $context;
-        $key = "{$this->target} {$this->quantity}";
+        [$value, $healthy, $window, $dictionary] = $context;
+        $key = $this->key;
         if ($id === Hypothesis::UNKNOWN) {
             // A fault outside the description leaves most readings alone.
             return 0.5 * Likelihood::of($key, $value, $healthy, $healthy, $window, null) + 0.5 * Likelihood::broad($key, $healthy);
         }
-        $dictionary = $knowledge->dictionary($this->mainsVolts);
-        $remaining = $dictionary->remaining($id, $this->replaced);
+        $remaining = $this->replaced === [] ? $id : $dictionary->remaining($id, $this->replaced);
         if ($this->isListed && ! $dictionary->changes($this->mode, $remaining, $key)) {
             return $this->unchanged ??= Likelihood::of($key, $value, $healthy, $healthy, $window, null);
         }
@@ -90,7 +93,7 @@ final class ReadingEvidence implements Evidence
     /**
      * What does not depend on the hypothesis.
      *
-     * @return array{float, float, ?Window}|null value on the scale of the solved circuit, healthy reading, window; null if a good unit has no stable reading
+     * @return array{float, float, ?Window, FaultDictionary}|null value on the scale of the solved circuit, healthy reading, window, what the faults do; null if a good unit has no stable reading
      */
     private function context(Knowledge $knowledge): ?array
     {
@@ -99,7 +102,8 @@ final class ReadingEvidence implements Evidence
         }
         $this->weighedBy = $knowledge;
         $this->unchanged = null;
-        $this->isListed = $knowledge->dictionary($this->mainsVolts)->changes($this->mode, Hypothesis::HEALTHY, "{$this->target} {$this->quantity}");
+        $dictionary = $knowledge->dictionary($this->mainsVolts);
+        $this->isListed = $dictionary->changes($this->mode, Hypothesis::HEALTHY, $this->key);
         $healthy = $this->foretold($knowledge, Hypothesis::HEALTHY);
         if (is_nan($healthy)) {
             return $this->context = null;
@@ -113,16 +117,15 @@ final class ReadingEvidence implements Evidence
             $window = new Window($healthy, $healthy, $healthy, TwinComparison::ALIKE / Uncertainty::COVERAGE_90 * abs($healthy), []);
         }
 
-        return $this->context = [$value, $healthy, $window];
+        return $this->context = [$value, $healthy, $window, $dictionary];
     }
 
     /** Density of the reading as a slip of the hand, on the scale of likelihood(); 0 if a good unit has no stable reading there. */
     public function slip(Knowledge $knowledge): float
     {
         $context = $this->context($knowledge);
-        $key = "{$this->target} {$this->quantity}";
 
-        return $context === null ? 0.0 : Likelihood::slip($key, $context[0], Likelihood::broad($key, $context[1]));
+        return $context === null ? 0.0 : Likelihood::slip($this->key, $context[0], Likelihood::broad($this->key, $context[1]));
     }
 
     private function foretold(Knowledge $knowledge, string $hypothesis): float
