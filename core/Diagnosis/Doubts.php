@@ -12,8 +12,8 @@ final readonly class Doubts
     /** Beyond this probability of being a slip a reading is worth a second look. */
     private const DOUBTFUL = 0.25;
 
-    /** Beyond this a second look may be the best next step. */
-    private const WORTH_REPEATING = 0.08;
+    /** Beyond this a second look may be the best next step, and is one before anything is blamed. */
+    private const WORTH_REPEATING = 0.03;
 
     /** Hypotheses under which it is looked at. */
     private const IGNORED = 0.01;

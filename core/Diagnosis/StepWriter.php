@@ -67,7 +67,9 @@ final class StepWriter
         $top = $suspects[0];
         $cheap = $candidates !== [] && $candidates[0]->score() > self::CHEAP;
         if ($top->members !== [] && $top->probability > ($cheap ? self::CERTAIN : self::FOUND)) {
-            return $this->found($top, $candidates);
+            $doubtful = array_values(array_filter($candidates, static fn(Candidate $c): bool => $c->doubt !== null))[0] ?? null;
+
+            return $doubtful === null ? $this->found($top, $candidates) : $this->measure($doubtful);
         }
         if ($candidates === []) {
             return $this->exhausted($top, $checks);
