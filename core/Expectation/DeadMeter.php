@@ -50,8 +50,11 @@ final class DeadMeter
     {
         if ($check->quantity === DeadCheck::ESR) {
             $esr = $this->capacitors->read(strstr($check->id, '.', true) ?: $check->id, CapacitorMeter::ESR, false, $faults);
+            // Whatever conducts across it is taken for its series resistance: a short beside it reads as a splendid capacitor.
+            $beside = $this->read($check->on(DeadCheck::RESISTANCE), $mode, $faults);
+            $shown = is_nan($beside) || is_infinite($beside) ? $esr : (is_infinite($esr) ? $beside : $esr * $beside / ($esr + $beside));
 
-            return $esr > self::MOST_ESR ? INF : $esr;
+            return $shown > self::MOST_ESR ? INF : $shown;
         }
         if ($check->quantity === DeadCheck::CLIMBS) {
             $ends = $this->read($check->on(DeadCheck::RESISTANCE), $mode, $faults);

@@ -8,6 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SteadyState;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
+use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Supply\Description;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -96,5 +97,19 @@ final class CapacitorMeterTest extends TestCase
             ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10', 'terminals' => ['a' => 'B', 'b' => 'C']],
             ['ref' => 'C3', 'kind' => 'electrolytic', 'value' => '1u', 'voltage' => '25 V', 'terminals' => ['plus' => 'C', 'minus' => '0V']],
         ], ['TP1' => ['A', '0V']]);
+    }
+
+    /** Common practice: an ESR meter does not tell a short from a splendid capacitor; so a bridged bleeder and a shorted capacitor are one suspect. */
+    public function testAShortBesideACapacitorReadsAsLowSeriesResistance(): void
+    {
+        $supply = Supplies::demo('gallery-organ');
+        $meter = new DeadMeter($supply);
+        $check = $supply->deadChecks()['C1.esr'];
+        $good = $meter->read($check, $supply->mode(null));
+
+        self::assertGreaterThan(1.0, $good);
+        self::assertLessThan(0.1 * $good, $meter->read($check, $supply->mode(null), ['R1' => 'short']));
+        self::assertLessThan(0.1 * $good, $meter->read($check, $supply->mode(null), ['C1' => 'short']));
+        self::assertSame(INF, $meter->read($check, $supply->mode(null), ['C1' => 'open']));
     }
 }
