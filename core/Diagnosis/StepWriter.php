@@ -12,6 +12,7 @@ use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
@@ -33,6 +34,9 @@ final class StepWriter
     private const CERTAIN = 0.94;
 
     private const CHEAP = 0.2;
+
+    /** Share of a suspect that is still worth a word. */
+    private const WORTH_NAMING = 1e-4;
 
     /** @param array<string, Expectations> $expectations by mode id */
     public function __construct(
@@ -69,7 +73,7 @@ final class StepWriter
         if ($top->members !== [] && $top->probability > ($cheap ? self::CERTAIN : self::FOUND)) {
             $doubtful = array_values(array_filter($candidates, static fn(Candidate $c): bool => $c->doubt !== null))[0] ?? null;
 
-            return $doubtful === null ? $this->found($top, $candidates) : $this->measure($doubtful);
+            return $doubtful === null ? $this->found($top, $suspects) : $this->measure($doubtful);
         }
         if ($candidates === []) {
             return $this->exhausted($top, $checks);
@@ -262,11 +266,11 @@ final class StepWriter
     }
 
     /**
-     * @param list<Candidate> $candidates
+     * @param list<Suspect> $suspects
      *
      * @return StepView
      */
-    private function found(Suspect $top, array $candidates): array
+    private function found(Suspect $top, array $suspects): array
     {
         $left = array_filter($top->members[0]->each(), fn(Hypothesis $h): bool => ! in_array($h->ref, $this->state->replaced(), true));
         $likeliest = array_values($left)[0] ?? $top->members[0];
@@ -278,13 +282,36 @@ final class StepWriter
         return [
             'kind' => 'confirm',
             'sentence' => "Found: {$top->title}.",
-            'detail' => "{$power}Confirm it: {$likeliest->proof}".($top->members[0]->isPair() && count($left) === 2 ? " Two faults are needed to explain the evidence: begin with {$likeliest->ref}, then measure again." : ''),
+            'detail' => "{$power}Confirm it: {$likeliest->proof}".($top->members[0]->isPair() && count($left) === 2 ? " Two faults are needed to explain the evidence: begin with {$likeliest->ref}, then measure again." : '').$this->behindTheFuse($likeliest, $suspects),
             'part' => $likeliest->ref,
             'fault' => $likeliest->fault,
             'power' => PowerState::Unplugged->value,
             'caution' => $this->state->power->isEnergised() ? $this->stateCaution(false) : null,
             'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability)),
         ] + $this->blank();
+    }
+
+    /**
+     * A fuse is a consequence until proven otherwise (common practice): what may have taken it, likeliest first.
+     *
+     * @param list<Suspect> $suspects
+     */
+    private function behindTheFuse(Hypothesis $fault, array $suspects): string
+    {
+        if (! ($this->supply->parts[$fault->ref] ?? null)?->kind instanceof Fuse) {
+            return '';
+        }
+        $behind = [];
+        foreach ($suspects as $suspect) {
+            foreach ($suspect->members as $member) {
+                if (isset($this->dictionary->how[$member->id][$fault->ref]) && $suspect->probability > self::WORTH_NAMING) {
+                    $behind[] = $member->title;
+                }
+            }
+        }
+
+        return ' A fuse is a consequence until proven otherwise: put in the same rating and characteristic once, and power up behind a lamp limiter.'
+            .($behind === [] ? '' : ' If it goes again: '.implode(', ', array_slice($behind, 0, 4)).'.');
     }
 
     /** @return StepView */

@@ -34,8 +34,8 @@ final readonly class SimulatedTechnician
     /**
      * @param string $fault hypothesis, for example "C1:dried"
      *
-     * @return array{right: bool, confident: bool, steps: int, minutes: float, isNoticed: bool, readings: list<string>, top: string}
-     *         right if the likeliest group holds the fault; confident if it was proposed as found; noticed if its owner would see or hear it
+     * @return array{right: bool, confident: bool, isConsequence: bool, steps: int, minutes: float, isNoticed: bool, readings: list<string>, top: string}
+     *         right if the likeliest group holds the fault; confident if it was proposed as found; a consequence if the part found is one that the fault takes along; noticed if its owner would see or hear it
      */
     public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
     {
@@ -72,6 +72,8 @@ final readonly class SimulatedTechnician
         return [
             'right' => in_array($fault, array_map(static fn(Hypothesis $h): string => $h->id, $top->members), true),
             'confident' => $top->probability > self::CONFIDENT,
+            // The step then says to try the fuse once behind a limiter, and names what may have taken it.
+            'isConsequence' => ($top->members[0]->ref ?? '') !== $hypothesis->ref && isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
             'steps' => count($readings),
             'minutes' => $minutes,
             'isNoticed' => $state->symptoms !== [],

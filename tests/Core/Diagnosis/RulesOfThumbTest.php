@@ -53,6 +53,20 @@ final class RulesOfThumbTest extends TestCase
         self::assertSame('unplugged', $workup->next()['next']['power'], 'dead checks, before anything is powered');
     }
 
+    public function testAFuseThatIsFoundIsTriedOnceAndItsCausesAreNamed(): void
+    {
+        $texts = ['dead', 'F1 OL', 'F1 OL'];
+        foreach (['TP3 resistance', 'TP4 resistance', 'BR1.d1 diode', 'BR1.d2 diode', 'BR1.d3 diode', 'BR1.d4 diode', 'S1 resistance'] as $key) {
+            [$place, $function] = explode(' ', $key);
+            $texts[] = sprintf('%s %.3f %s', $place, Supplies::knowledge('deck-intercom')->dictionary(null)->reading('loaded', 'F1:open', $key), $function === 'diode' ? 'diode' : 'ohm');
+        }
+        $next = $this->told('deck-intercom', $texts)->next()['next'];
+
+        self::assertStringStartsWith('Found: F1 open', $next['sentence']);
+        self::assertStringContainsString('once, and power up behind a lamp limiter. If it goes again: ', $next['detail']);
+        self::assertStringContainsString('T1', $next['detail']);
+    }
+
     /** Common practice: ticking is a dried-out supply capacitor of the controller first, then a shorted output. */
     public function testTickingIsTheControllersCapacitorThenAShortedOutput(): void
     {
