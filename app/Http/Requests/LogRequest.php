@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Models\RepairJob;
-use App\Models\User;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Facades\Gate;
 
 final class LogRequest extends FormRequest
 {
+    use WritesToJob;
+
     public function authorize(): Response
     {
         $kinds = array_column(is_array($this->input('entries')) ? $this->input('entries') : [], 'kind');
@@ -31,22 +31,6 @@ final class LogRequest extends FormRequest
             'entries.*.payload' => ['present', 'array'],
             'entries.*.at' => ['required', 'string', 'date', 'max:40'],
         ];
-    }
-
-    public function job(): RepairJob
-    {
-        $job = $this->route('job');
-        assert($job instanceof RepairJob);
-
-        return $job;
-    }
-
-    public function technician(): User
-    {
-        $user = $this->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 
     /** @return list<array{id: string, kind: string, payload: array<mixed>, at: string}> */

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
-use App\Models\RepairJob;
-use App\Models\User;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
@@ -13,6 +11,8 @@ use Illuminate\Support\Facades\Gate;
 
 final class PhotoRequest extends FormRequest
 {
+    use WritesToJob;
+
     public function authorize(): Response
     {
         return Gate::inspect('log', $this->job());
@@ -38,22 +38,6 @@ final class PhotoRequest extends FormRequest
             'photo.uploaded' => 'The photograph did not arrive whole, or is larger than 8 MB. Send it again, or take it at a lower resolution.',
             'photo.dimensions' => 'The photograph has more than 9000 pixels on a side. Take it at a lower resolution.',
         ];
-    }
-
-    public function job(): RepairJob
-    {
-        $job = $this->route('job');
-        assert($job instanceof RepairJob);
-
-        return $job;
-    }
-
-    public function technician(): User
-    {
-        $user = $this->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 
     public function picture(): string
