@@ -6,13 +6,11 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Close;
-use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\Verdict;
-use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 
 /** Everything a technician sees of a job, computed from the description and the log. */
