@@ -58,9 +58,24 @@ final class Likelihood
         if ($graded !== null && ! is_nan($graded)) {
             $sigma += self::GRADED * abs(self::scaleOf($quantity, $graded) - self::scaleOf($quantity, $healthy));
         }
-        $normal = exp(-0.5 * (($x - $mean) / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI));
+        return (1 - self::SLIPS) * self::normal($x - $mean, $sigma) + self::slipOf($quantity, $value, $broad);
+    }
 
-        return (1 - self::SLIPS) * $normal + self::slipOf($quantity, $value, $broad);
+    /**
+     * A robust mixture for tests that have an axis of their own.
+     *
+     * @param float $off   distance from what a hypothesis foretells
+     * @param float $slips share of results that are something else than they seem
+     * @param float $width of the axis over which these spread
+     */
+    public static function mixture(float $off, float $sigma, float $slips, float $width): float
+    {
+        return (1 - $slips) * self::normal($off, $sigma) + $slips / $width;
+    }
+
+    private static function normal(float $off, float $sigma): float
+    {
+        return exp(-0.5 * ($off / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI));
     }
 
     /**
@@ -76,8 +91,8 @@ final class Likelihood
     private static function slipOf(string $quantity, float $value, float $broad): float
     {
         [$share, $nothing] = match ($quantity) {
-            'dc', 'ac' => [self::TOUCHES_NOTHING, exp(-0.5 * ($value / self::NO_CONTACT) ** 2) / (self::NO_CONTACT * sqrt(2 * M_PI))],
-            DeadCheck::RESISTANCE, DeadCheck::DIODE, DeadCheck::ESR => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? 1 / (self::sigmaOf($quantity, $value, $value, null) * sqrt(2 * M_PI)) : 0.0],
+            'dc', 'ac' => [self::TOUCHES_NOTHING, self::normal($value, self::NO_CONTACT)],
+            DeadCheck::RESISTANCE, DeadCheck::DIODE, DeadCheck::ESR => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? self::normal(0.0, self::sigmaOf($quantity, $value, $value, null)) : 0.0],
             default => [0.0, 0.0],
         };
 

@@ -13,6 +13,9 @@ final class PairKnowledge implements Knowledge
     /** @var array<string, FaultDictionary> by mains */
     private array $dictionaries = [];
 
+    /** @var array<string, array<string, float>> by mode, check and quantity: asked for once per hypothesis */
+    private array $rows = [];
+
     /** @param list<Hypothesis> $pairs */
     public function __construct(private readonly Knowledge $singles, private readonly Description $supply, private readonly array $pairs)
     {
@@ -39,12 +42,11 @@ final class PairKnowledge implements Knowledge
 
     public function deadRow(string $mode, string $check, string $quantity): array
     {
-        $row = $this->singles->deadRow($mode, $check, $quantity);
-        foreach ($this->pairs as $pair) {
-            $row += DeadRow::of($this->supply, $this->pair($pair, null), $mode, $check, $quantity);
-        }
-
-        return $row;
+        return $this->rows["{$mode} {$check} {$quantity}"] ??= array_reduce(
+            $this->pairs,
+            fn(array $row, Hypothesis $pair): array => $row + DeadRow::of($this->supply, $this->pair($pair, null), $mode, $check, $quantity),
+            $this->singles->deadRow($mode, $check, $quantity),
+        );
     }
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary

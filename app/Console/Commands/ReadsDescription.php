@@ -7,6 +7,7 @@ namespace App\Console\Commands;
 use Illuminate\Console\Command;
 use InvalidArgumentException;
 use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use OutOfBoundsException;
@@ -41,6 +42,24 @@ abstract class ReadsDescription extends Command
         $this->line(json_encode($data, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR));
 
         return self::SUCCESS;
+    }
+
+    /**
+     * @param string $given for example "C3 short"
+     *
+     * @return array<string, string> fault name by part reference
+     *
+     * @throws InvalidArgumentException if the part does not fail like that
+     */
+    protected static function fault(string $given, Description $supply): array
+    {
+        [$ref, $fault] = [...preg_split('/[\s:]+/', trim($given), 2) ?: [], ''];
+        $part = $supply->part($ref);
+        if ($part->fault($fault) === null) {
+            throw new InvalidArgumentException(sprintf('%s does not fail as "%s". It can be: %s.', $ref, $fault, implode(', ', array_map(static fn(FaultMode $f): string => $f->name, $part->kind->faults($part)))));
+        }
+
+        return [$ref => $fault];
     }
 
     protected function text(string $option): ?string

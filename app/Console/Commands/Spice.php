@@ -4,9 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use InvalidArgumentException;
 use Oculant\Core\Expectation\Behaviour;
-use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\SpiceExport;
 
@@ -18,16 +16,8 @@ final class Spice extends ReadsDescription
 
     protected function with(Description $supply): int
     {
-        $faults = [];
         $given = $this->text('fault');
-        if ($given !== null) {
-            [$ref, $fault] = [...preg_split('/[\s:]+/', trim($given), 2) ?: [], ''];
-            $part = $supply->part($ref);
-            if ($part->fault($fault) === null) {
-                throw new InvalidArgumentException(sprintf('%s does not fail as "%s". It can be: %s.', $ref, $fault, implode(', ', array_map(static fn(FaultMode $f): string => $f->name, $part->kind->faults($part)))));
-            }
-            $faults[$ref] = $fault;
-        }
+        $faults = $given === null ? [] : self::fault($given, $supply);
         // What the fault breaks is drawn broken, and controllers and relays as they settle: as it is when the readings are taken.
         $mode = $supply->mode($this->text('mode'));
         $mains = $this->text('mains') === null ? null : (float) $this->text('mains');

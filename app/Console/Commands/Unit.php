@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use InvalidArgumentException;
 use Oculant\Core\Practice\SimulatedUnit;
 use Oculant\Core\Supply\Description;
 
@@ -19,12 +18,7 @@ final class Unit extends ReadsDescription
         $mode = $supply->mode($this->text('mode'));
         $faults = [];
         foreach ((array) $this->option('fault') as $fault) {
-            [$ref, $name] = explode(' ', trim((string) $fault), 2) + [1 => ''];
-            $known = array_column(array_map(static fn($f): array => [$f->name], $supply->part($ref)->kind->faults($supply->part($ref))), 0);
-            if (! in_array($name, $known, true)) {
-                throw new InvalidArgumentException(sprintf('%s has no fault "%s". It knows: %s.', $ref, $name, implode(', ', $known)));
-            }
-            $faults[$ref] = $name;
+            $faults = self::fault((string) $fault, $supply) + $faults;
         }
         $unit = new SimulatedUnit($supply, $faults, (int) $this->text('seed'));
         $readings = [];

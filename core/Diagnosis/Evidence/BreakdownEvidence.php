@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Parts\BreaksDown;
 use Oculant\Core\Parts\Part;
 
@@ -40,7 +41,7 @@ final readonly class BreakdownEvidence implements Evidence
         $mean = $this->part->kind instanceof BreaksDown ? $this->share($this->part->kind->breakdown($this->part, $fault)) : 1.0;
         $sigma = self::SIGMA + ($fault !== null && $mean > 0.0 && $mean < 1.0 ? self::GRADED : 0.0);
 
-        return (1 - self::SLIPS) * exp(-0.5 * (($this->share($this->volts) - $mean) / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI)) + self::SLIPS / self::COMPLIANCE;
+        return Likelihood::mixture($this->share($this->volts) - $mean, $sigma, self::SLIPS, self::COMPLIANCE);
     }
 
     private function share(float $volts): float

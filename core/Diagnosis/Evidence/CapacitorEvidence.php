@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Expectation\CapacitorMeter;
 
 /** A capacitor test: its axis is decades, because worn ones are off by factors. */
@@ -45,7 +46,7 @@ final readonly class CapacitorEvidence implements Evidence
         $sigma = self::SIGMA[$this->quantity] + (($hypothesis->graded ?? false) ? self::GRADED * abs($mean - $good) : 0.0);
         $x = self::decades($this->value);
 
-        return (1 - self::SLIPS) * exp(-0.5 * (($x - $mean) / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI)) + self::SLIPS / self::WIDTH;
+        return Likelihood::mixture($x - $mean, $sigma, self::SLIPS, self::WIDTH);
     }
 
     private static function decades(float $value): float

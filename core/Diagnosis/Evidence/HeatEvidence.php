@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Part;
 
@@ -36,8 +37,7 @@ final readonly class HeatEvidence implements Evidence
             return 0.5 * $this->likelihood(Hypothesis::HEALTHY, $knowledge) + 0.5 / self::WIDTH;
         }
         $watts = $dictionary->heat($this->mode, $dictionary->remaining($id, $this->replaced), $this->part->ref);
-        $off = (Warmth::decades($this->rise) - Warmth::decades(Warmth::rise($this->part, $watts))) / Warmth::SIGMA;
 
-        return (1 - self::SLIPS) * exp(-0.5 * $off ** 2) / (Warmth::SIGMA * sqrt(2 * M_PI)) + self::SLIPS / self::WIDTH;
+        return Likelihood::mixture(Warmth::decades($this->rise) - Warmth::decades(Warmth::rise($this->part, $watts)), Warmth::SIGMA, self::SLIPS, self::WIDTH);
     }
 }
