@@ -79,6 +79,30 @@ final class BenchState
     /** @var list<array{entry: string, text: string}> */
     public array $notes = [];
 
+    /** What stands between the wall and the unit, if somebody said so. */
+    public ?PowerMethod $method = null;
+
+    /** @var list<string> references replaced when it last was on limited power; null if it never was */
+    public ?array $limitedWith = null;
+
+    /** @var array<string, TemporaryChange> the ledger, by the entry that opened each */
+    public array $ledger = [];
+
+    /** @var list<array{entry: string, place: string, quantity: string, volts: float, at: string}> measured since the plug was pulled */
+    public array $residuals = [];
+
+    /** @var array<string, string> the entry, by what was looked at and found right: "polarity C5", "closed" */
+    public array $looked = [];
+
+    /** @var array<string, array{entry: string, reason: string}> by gate */
+    public array $overrides = [];
+
+    /** @var array<string, array{entry: string, kind: string, where: string, text: string, photo: string, refitted: bool}> what was taken off, in that order */
+    public array $taken = [];
+
+    /** @var list<RampStep> */
+    public array $ramp = [];
+
     public ?string $closedAt = null;
 
     public ?string $handedBackAt = null;
@@ -96,11 +120,24 @@ final class BenchState
         return array_values(array_unique(array_column($this->repairs, 'part')));
     }
 
-    /** The newest reading of a target in the present mode and state of repair. */
+    /** @return list<TemporaryChange> */
+    public function openChanges(): array
+    {
+        return array_values(array_filter($this->ledger, static fn(TemporaryChange $c): bool => $c->isOpen()));
+    }
+
+    /** What is different from the description just now. */
+    public function context(): Context
+    {
+        return Context::of($this->ledger, $this->method);
+    }
+
+    /** The newest reading of a target in the present mode, state of repair and context. */
     public function latest(string $target, string $quantity, ?string $mode = null): ?TakenReading
     {
+        $context = $this->context()->key();
         foreach (array_reverse($this->readings) as $reading) {
-            if ($reading->target === $target && $reading->quantity === $quantity
+            if ($reading->context->key() === $context && $reading->target === $target && $reading->quantity === $quantity
                 && $reading->mode === ($mode ?? $this->mode) && $reading->replaced === $this->replaced() && ! $reading->isResidual()) {
                 return $reading;
             }
@@ -109,14 +146,22 @@ final class BenchState
         return null;
     }
 
-    /** @return list<TakenReading> taken since the last repair, with the unit energised */
+    /** @return list<TakenReading> taken since the last repair on limited power */
+    public function limitedReadings(): array
+    {
+        $replaced = $this->replaced();
+
+        return array_values(array_filter($this->readings, static fn(TakenReading $r): bool => $r->replaced === $replaced && $r->power === PowerState::Limited && ! $r->isDeadCheck()));
+    }
+
+    /** @return list<TakenReading> taken since the last repair, fed as it will be and with nothing different from how it goes back */
     public function proofReadings(): array
     {
         $replaced = $this->replaced();
 
         return $replaced === [] ? [] : array_values(array_filter(
             $this->readings,
-            static fn(TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && ! $r->isResidual(),
+            static fn(TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && $r->context->changes === [] && ($r->power === PowerState::Live || $r->context->method?->isOwnFeed() === true),
         ));
     }
 }

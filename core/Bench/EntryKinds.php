@@ -8,7 +8,7 @@ namespace Oculant\Core\Bench;
 final class EntryKinds
 {
     /** Kinds that say what was tested and tried beside readings; the report lists them. */
-    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea'];
+    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea', 'override', 'ramp'];
 
     /** @return array<string, EntryKind> by name */
     public static function all(): array
@@ -35,6 +35,15 @@ final class EntryKinds
             new Entry\Idea(),
             new Entry\Photo(),
             new Entry\Pin(),
+            new Entry\Change(),
+            new Entry\ChangeClosed(),
+            new Entry\Allow(),
+            new Entry\Left(),
+            new Entry\Looked(),
+            new Entry\Override(),
+            new Entry\Taken(),
+            new Entry\Refitted(),
+            new Entry\Ramp(),
             new Entry\Skip(),
             new Entry\Note(),
             new Entry\Cause(),

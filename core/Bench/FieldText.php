@@ -12,27 +12,32 @@ use Oculant\Core\Supply\Description;
 
 /**
  * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "c5 bulging", "u2 good", "f1 blackened", "start ok",
- * "starts 8 2", "twin tp3 21.4", "hum". Whatever is none of these is a reading.
+ * "starts 8 2", "twin tp3 21.4", "hum", "c1 left 2.1" with the plug out, "jumper k1", "scaled r11 30k". Whatever is none of these is a reading.
  */
 final class FieldText
 {
     private const TESTS = ['cap' => 'capacitance', 'capacitance' => 'capacitance', 'esr' => 'esr', 'leak' => 'leakage', 'leakage' => 'leakage', 'zener' => 'breakdown', 'breakdown' => 'breakdown'];
 
     /**
+     * @param string|null $suggested the capacitor that was to be measured empty, if that was the next step
+     *
      * @return array{kind: string, payload: array<string, mixed>}|null null if it is to be read as a reading
      */
-    public static function understand(string $text, Description $supply): ?array
+    public static function understand(string $text, Description $supply, ?string $suggested = null): ?array
     {
         $words = preg_split('/\s+/', mb_strtolower(trim($text)), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         if ($words === []) {
             return null;
         }
 
+        if ($suggested !== null && count($words) === 1 && preg_match('/^-?\d/', $words[0]) === 1) {
+            return ['kind' => 'left', 'payload' => ['part' => $suggested, 'text' => $words[0]]];
+        }
         if ($words[0] === 'twin' && count($words) > 1) {
             return ['kind' => 'twin', 'payload' => ['text' => (string) preg_replace('/^\s*twin\s+/i', '', $text)]];
         }
 
-        return self::starts($words) ?? self::symptom($words) ?? self::onPart($words, $text, $supply);
+        return self::starts($words) ?? self::symptom($words) ?? self::change($words, $text) ?? self::onPart($words, $text, $supply);
     }
 
     /**
@@ -66,6 +71,29 @@ final class FieldText
     }
 
     /**
+     * "jumper k1 to see whether it pulls in", "scaled r11 30k", "lifted c5".
+     *
+     * @param non-empty-list<string> $words
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function change(array $words, string $text): ?array
+    {
+        $kind = ChangeKind::tryFrom($words[0]);
+        if ($kind === null || $kind === ChangeKind::Other || count($words) < 2) {
+            return null;
+        }
+        $typed = preg_split('/\s+/', trim($text)) ?: [];
+        // What has no part of its own is told in words.
+        if (! $kind->needsPart() && $kind !== ChangeKind::Jumper && $kind !== ChangeKind::Interlock) {
+            return ['kind' => 'change', 'payload' => ['change' => $kind->value, 'where' => implode(' ', array_slice($typed, 1))]];
+        }
+        $why = implode(' ', array_slice($typed, $kind->needsValue() ? 3 : 2));
+
+        return ['kind' => 'change', 'payload' => ['change' => $kind->value, 'part' => $typed[1], 'why' => $why] + ($kind->needsValue() ? ['value' => $typed[2] ?? ''] : [])];
+    }
+
+    /**
      * @param non-empty-list<string> $words
      *
      * @return array{kind: string, payload: array<string, mixed>}|null
@@ -91,6 +119,9 @@ final class FieldText
 
                 return ['kind' => 'part_test', 'payload' => ['part' => $ref, 'quantity' => self::TESTS[$word], 'text' => $value, 'lifted' => $isLifted]];
             }
+        }
+        if (in_array('left', $rest, true)) {
+            return ['kind' => 'left', 'payload' => ['part' => $ref, 'text' => rtrim(implode('', array_diff($rest, ['left'])), 'v')]];
         }
         if (count($rest) !== 1) {
             return null;

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
 
 /** Reads the fields that several kinds of entry share. */
@@ -82,5 +85,25 @@ final class Payload
         return is_string($given) && in_array($given, $known, true)
             ? $given
             : throw EntryRefused::because($field, sprintf('%s is one of: %s.', ucfirst($field), implode(', ', $known)));
+    }
+
+    /**
+     * A quantity above zero, as a number or as technicians write it.
+     *
+     * @param array<mixed> $payload
+     * @param float        $most in the unit's SI unit
+     *
+     * @throws EntryRefused if it cannot be read, is not above zero, or is beyond what there is
+     */
+    public static function quantity(array $payload, string $field, Unit $unit, float $most, string $what): float
+    {
+        $given = $payload[$field] ?? null;
+        try {
+            $value = Quantity::parse(is_scalar($given) ? (string) $given : '', $unit)->value;
+        } catch (UnreadableQuantity) {
+            throw EntryRefused::because($field, sprintf('Write %s, for example %s.', $what, $unit->example()));
+        }
+
+        return $value > 0.0 && $value <= $most ? $value : throw EntryRefused::because($field, sprintf('%s for %s is out of range: above 0, up to %s.', Quantity::write($value, $unit), $what, Quantity::write($most, $unit)));
     }
 }

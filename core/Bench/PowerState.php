@@ -7,7 +7,7 @@ namespace Oculant\Core\Bench;
 /** How the unit stands; part of every reading's context. */
 enum PowerState: string
 {
-    /** Plug out and every reservoir measured at under 60 V DC and falling (IEC 61010-1 hazardous-live limit). */
+    /** Plug out. Whether it is empty is another question: StoredCharge answers it. */
     case Unplugged = 'unplugged';
     /** Through a lamp, a variable transformer or a current-limited bench supply. */
     case Limited = 'limited';

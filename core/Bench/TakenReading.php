@@ -26,6 +26,7 @@ final readonly class TakenReading
         public ?float $mainsVolts,
         public array $replaced,
         public float $swing = 0.0,
+        public Context $context = new Context([], null),
     ) {
     }
 

@@ -34,10 +34,13 @@ final class EvidenceList
     /** Counting is better than remembering. */
     private const COUNTED = 0.04;
 
+    /** Share of the nominal mains beyond which faults are not solved. */
+    private const FAR = 0.25;
+
     /** @return list<Evidence> in the order of the log */
     public static function from(Description $supply, BenchState $state): array
     {
-        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($state)];
+        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($supply, $state)];
         usort($all, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
 
         return array_column($all, 1);
@@ -111,27 +114,41 @@ final class EvidenceList
     }
 
     /** @return list<array{string, Evidence}> with the entry it comes from */
-    private static function readings(BenchState $state): array
+    private static function readings(Description $supply, BenchState $state): array
     {
-        $evidence = [];
-        foreach (array_filter($state->readings, self::counts(...)) as $reading) {
+        $evidence = $stood = [];
+        foreach (array_filter($state->readings, static fn(TakenReading $r): bool => self::counts($r, $supply)) as $reading) {
+            $context = $reading->context;
+            $altered = $context->isPlain() ? null : $stood["{$reading->mode} {$context->key()}"] ??= $context->on($supply, $reading->mode);
             if ($reading->swing > 0.0) {
-                $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} wanders by ".Reading::write('dc', $reading->swing), $reading->mode, $reading->target, 'swing', $reading->swing, $reading->replaced, $reading->mainsVolts)];
+                $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} wanders by ".Reading::write('dc', $reading->swing), $reading->mode, $reading->target, 'swing', $reading->swing, $reading->replaced, $reading->mainsVolts, null, $altered)];
             }
             $twin = $state->twins["{$reading->mode} {$reading->target} {$reading->quantity}"] ?? null;
             $beside = $twin === null ? '' : ' (twin '.Reading::write($reading->quantity, $twin).')';
-            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value).$beside, $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts, $twin)];
+            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value).$beside, $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts, $twin, $altered)];
         }
 
         return $evidence;
     }
 
-    /** On limited power a voltage says something only if the voltage that reaches the unit is known. */
-    public static function counts(TakenReading $reading): bool
+    /** Whether a reading is weighed: it means something, and the mains is near enough to what the faults were solved for. */
+    public static function counts(TakenReading $reading, Description $supply): bool
+    {
+        return self::isKnown($reading) && ($reading->isDeadCheck() || ! self::isFar($reading->mainsVolts, $supply));
+    }
+
+    /** On limited power a voltage says something only if what reaches the unit is known. */
+    public static function isKnown(TakenReading $reading): bool
     {
         return ! $reading->isResidual()
-            && ! ($reading->power === PowerState::Limited && $reading->mainsVolts === null)
+            && ! ($reading->power === PowerState::Limited && $reading->mainsVolts === null && $reading->context->method === null)
             && ! (is_infinite($reading->value) && ! $reading->isDeadCheck());
+    }
+
+    /** True on the way up: what every fault does is not solved anew for each step of a variable transformer. */
+    public static function isFar(?float $mainsVolts, Description $supply): bool
+    {
+        return $mainsVolts !== null && abs($mainsVolts / $supply->mainsVoltage - 1) > self::FAR;
     }
 
     /** @return list<string> signs of Signs::shows() that a symptom reports; "F1 open" and the like stand for themselves */

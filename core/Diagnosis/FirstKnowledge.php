@@ -39,6 +39,11 @@ final class FirstKnowledge implements Knowledge
         return DeadRow::of($this->supply, $this->dictionary(null), $mode, $check, $quantity);
     }
 
+    public function altered(Description $altered): self
+    {
+        return new self($altered);
+    }
+
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
     {
         return (new DictionaryBuilder($this->supply))->pair($pair);

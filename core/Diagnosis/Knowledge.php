@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Supply\Description;
 
 /** What is computed from a description alone; worth keeping between requests. */
 interface Knowledge
@@ -23,6 +24,9 @@ interface Knowledge
      * @return array<string, float> by hypothesis, "healthy" included; as DeadMeter gives it
      */
     public function deadRow(string $mode, string $check, string $quantity): array;
+
+    /** The same for the supply with something changed for the time being. */
+    public function altered(Description $altered): self;
 
     /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary;

@@ -36,6 +36,9 @@ final class Likelihood
     /** Share of the healthy voltage that a shorted or open part may leave beyond its prediction (common practice). */
     private const REMAINDER = 0.007;
 
+    /** Once a fault has moved a reading, what regulation hid comes through: mains, windings, power limits (common practice). */
+    private const MOVED = 0.05;
+
     /**
      * @param float       $value     the reading; INF for OL
      * @param float       $predicted under the hypothesis; NAN if unknown
@@ -50,7 +53,8 @@ final class Likelihood
         $quantity = self::quantity($key);
         $broad = self::broadOf($quantity, $healthy);
         if (is_nan($predicted)) {
-            return $broad;
+            // What cannot be foretold tells neither for nor against: most faults leave most readings alone.
+            return is_nan($healthy) ? $broad : 0.5 * $broad + 0.5 * self::of($key, $value, $healthy, $healthy, $window, null);
         }
         $x = self::scaleOf($quantity, $value);
         $mean = self::scaleOf($quantity, $predicted);
@@ -189,6 +193,6 @@ final class Likelihood
     /** A short is never quite nothing and an open never quite everything: a little of the healthy voltage is in doubt. */
     private static function severity(float $predicted, float $healthy): float
     {
-        return abs($predicted - $healthy) > 0.05 * abs($healthy) ? self::REMAINDER * abs($healthy) : 0.0;
+        return abs($predicted - $healthy) > 0.05 * abs($healthy) ? self::REMAINDER * abs($healthy) + self::MOVED * abs($predicted) : 0.0;
     }
 }

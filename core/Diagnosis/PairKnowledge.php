@@ -16,6 +16,9 @@ final class PairKnowledge implements Knowledge
     /** @var array<string, array<string, float>> by mode, check and quantity: asked for once per hypothesis */
     private array $rows = [];
 
+    /** @var array<string, self> by hash */
+    private array $altered = [];
+
     /** @param list<Hypothesis> $pairs */
     public function __construct(private readonly Knowledge $singles, private readonly Description $supply, private readonly array $pairs)
     {
@@ -47,6 +50,11 @@ final class PairKnowledge implements Knowledge
             fn(array $row, Hypothesis $pair): array => $row + DeadRow::of($this->supply, $this->pair($pair, null), $mode, $check, $quantity),
             $this->singles->deadRow($mode, $check, $quantity),
         );
+    }
+
+    public function altered(Description $altered): self
+    {
+        return $this->altered[$altered->hash()] ??= new self($this->singles->altered($altered), $altered, $this->pairs);
     }
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary

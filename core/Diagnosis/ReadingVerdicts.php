@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Bench\Alarm;
 use Oculant\Core\Bench\Entry\Reading;
+use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
@@ -18,13 +20,16 @@ use Oculant\Core\Supply\Description;
 use OutOfBoundsException;
 
 /** Verdicts on readings, each in the context in which it was taken. */
-final readonly class ReadingVerdicts
+final class ReadingVerdicts
 {
+    /** @var array<string, Description> by mode and context: asked for several times a reading */
+    private array $stood = [];
+
     /**
-     * @param array<string, Expectations> $expectations by mode id, at the mains as it now stands
-     * @param float|null                  $mainsVolts   as it now stands
+     * @param array<string, Expectations> $expectations by mode id, of the supply as described
+     * @param float|null                  $mainsVolts   that they are for
      */
-    public function __construct(private Description $supply, private Knowledge $knowledge, private array $expectations, private ?float $mainsVolts)
+    public function __construct(private readonly Description $supply, private readonly Knowledge $knowledge, private readonly array $expectations, private readonly ?float $mainsVolts)
     {
     }
 
@@ -37,14 +42,17 @@ final readonly class ReadingVerdicts
         if ($reading->isResidual()) {
             return $this->residual($reading);
         }
-        if (! EvidenceList::counts($reading)) {
+        if ($this->isBeyond($reading)) {
+            return new Verdict(VerdictWord::CannotTell, Quantity::volts($reading->value).': cannot tell this far from its mains.', 'What it does at such a mains is on the ramp of the power-up plan.');
+        }
+        if (! EvidenceList::isKnown($reading)) {
             return new Verdict(VerdictWord::CannotTell, Quantity::volts($reading->value).': cannot tell on limited power.', 'Measure the mains at the unit and record it; then this reading can be judged.');
         }
         if ($reading->quantity === 'hertz') {
             return Judge::frequency($reading->value, $this->good($reading));
         }
 
-        return $this->judge($reading->mainsVolts)->live($reading->target, $reading->mode, $reading->quantity, $reading->value, $reading->swing);
+        return (new Judge($this->stood($reading), $this->expectationsOf($reading)))->live($reading->target, $reading->mode, $reading->quantity, $reading->value, $reading->swing);
     }
 
     /** @return list<Slip> */
@@ -55,22 +63,22 @@ final readonly class ReadingVerdicts
 
             return is_nan($good) ? [] : SlipFinder::explainDead($this->check($reading), $reading->value, $good);
         }
-        if ($reading->quantity === 'hertz' || $reading->isResidual() || (! EvidenceList::counts($reading) && ! is_infinite($reading->value))) {
+        if ($reading->quantity === 'hertz' || $reading->isResidual() || (! EvidenceList::counts($reading, $this->supply) && ! is_infinite($reading->value)) || EvidenceList::isFar($reading->mainsVolts, $this->supply)) {
             return [];
         }
 
-        return (new SlipFinder($this->supply, $this->expectationsAt($reading->mainsVolts)))
+        return (new SlipFinder($this->stood($reading), $this->expectationsOf($reading)))
             ->explain($reading->target, $reading->mode, $reading->quantity, $reading->value);
     }
 
-    /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>} */
+    /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, context: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>} */
     public function view(TakenReading $reading): array
     {
         $verdict = $this->verdict($reading);
 
         return [
             'entry' => $reading->entryId, 'target' => $reading->target, 'text' => Reading::write($reading->quantity, $reading->value, $reading->swing), 'quantity' => $reading->quantity,
-            'mode' => $reading->mode, 'power' => $reading->power->value,
+            'mode' => $reading->mode, 'power' => $reading->power->value, 'context' => $reading->context->words(),
             'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(),
             'sentence' => $verdict->sentence, 'why' => $verdict->why, 'expected' => $this->expectedText($reading),
             'slips' => array_map(static fn(Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice], $this->slips($reading)),
@@ -89,9 +97,18 @@ final readonly class ReadingVerdicts
         if ($reading->isResidual()) {
             return 'under 60 V';
         }
-        $window = $this->expectationsAt($reading->mainsVolts)[$reading->mode]->window($reading->target, $reading->quantity);
+        if ($this->isBeyond($reading)) {
+            return 'see the ramp';
+        }
+        $window = $this->expectationsOf($reading)[$reading->mode]->window($reading->target, $reading->quantity);
 
         return $reading->quantity === 'ripple' ? 'up to '.Quantity::volts($window->high) : Judge::range($window);
+    }
+
+    /** A large supply is not solved for whatever mains somebody dials. */
+    private function isBeyond(TakenReading $reading): bool
+    {
+        return $this->supply->isLarge() && ! $reading->isDeadCheck() && ! $reading->isResidual() && EvidenceList::isFar($reading->mainsVolts, $this->supply);
     }
 
     private function check(TakenReading $reading): DeadCheck
@@ -102,12 +119,24 @@ final readonly class ReadingVerdicts
     /** What a good unit reads there; NAN if it has no stable reading. */
     private function good(TakenReading $reading): float
     {
-        return Foretold::at($this->knowledge, $reading->mainsVolts, $reading->mode, Hypothesis::HEALTHY, $reading->target, $reading->quantity);
+        return Foretold::at($this->knowledgeOf($reading), EvidenceList::isFar($reading->mainsVolts, $this->supply) ? null : $reading->mainsVolts, $reading->mode, Hypothesis::HEALTHY, $reading->target, $reading->quantity);
     }
 
-    private function judge(?float $mainsVolts): Judge
+    /** The supply as it stood when the reading was taken. */
+    private function stood(TakenReading $reading): Description
     {
-        return new Judge($this->supply, $this->expectationsAt($mainsVolts));
+        return $reading->context->isPlain() ? $this->supply : $this->stood["{$reading->mode} {$reading->context->key()}"] ??= $reading->context->on($this->supply, $reading->mode);
+    }
+
+    private function knowledgeOf(TakenReading $reading): Knowledge
+    {
+        return $reading->context->isPlain() ? $this->knowledge : $this->knowledge->altered($this->stood($reading));
+    }
+
+    /** @return array<string, Expectations> by mode id: expected values follow what was different */
+    private function expectationsOf(TakenReading $reading): array
+    {
+        return $reading->context->isPlain() && ! EvidenceList::isFar($reading->mainsVolts, $this->supply) ? $this->expectationsAt($reading->mainsVolts) : [$reading->mode => $this->knowledgeOf($reading)->expectations($reading->mode, $reading->mainsVolts)];
     }
 
     /** @return array<string, Expectations> */
@@ -128,7 +157,11 @@ final readonly class ReadingVerdicts
     {
         $says = Quantity::volts($reading->value);
 
-        return abs($reading->value) > 60
+        if ($reading->quantity === 'ac' && abs($reading->value) >= Alarm::ALTERNATING) {
+            return new Verdict(VerdictWord::VeryHigh, "{$says} AC: it is plugged in, or fed from somewhere else. Hands off.", 'What alternates cannot have been stored. The unit is recorded as unplugged: look at the plug, and for a second cord.');
+        }
+
+        return abs($reading->value) >= StoredCharge::TOUCH
             ? new Verdict(VerdictWord::VeryHigh, "{$says}: still charged. Hands off, discharge it through a resistor.", 'Above 60 V DC a part is hazardous live (IEC 61010-1). The unit is recorded as unplugged: check the plug too.')
             : new Verdict(VerdictWord::Fine, "{$says}: below the touch limit with the plug out.", 'Up to 60 V DC is not hazardous live (IEC 61010-1). A large reservoir may still hold enough energy to burn.');
     }

@@ -7,6 +7,7 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Bench\TemporaryChange;
 use Oculant\Core\Supply\Description;
 
 /** What goes back to the owner with the unit: as found, cause, work, as left. */
@@ -14,7 +15,7 @@ final class RepairReport
 {
     /**
      * @return array{symptoms: list<string>, findings: list<string>, asFound: list<array<string, mixed>>, cause: ?array{part: string, fault: string, text: string, chain: list<string>},
-     *     work: list<array{part: string, out: string, in: string, at: string}>, asLeft: list<array<string, mixed>>, notes: list<string>, closedAt: ?string, handedBackAt: ?string, open: list<string>}
+     *     work: list<array{part: string, out: string, in: string, at: string}>, changes: list<string>, asLeft: list<array<string, mixed>>, notes: list<string>, closedAt: ?string, handedBackAt: ?string, open: list<string>}
      */
     public static function of(Description $supply, BenchState $state, Workup $workup, FaultDictionary $dictionary): array
     {
@@ -47,6 +48,7 @@ final class RepairReport
             )),
             'cause' => $cause,
             'work' => array_map(static fn(array $r): array => ['part' => $supply->part($r['part'])->label(), 'out' => $r['out'], 'in' => $r['in'], 'at' => $r['at']], $state->repairs),
+            'changes' => array_values(array_map(static fn(TemporaryChange $c): string => $c->words().': '.($c->closed === null ? 'still open' : $c->closed['how'].($c->closed['why'] === '' ? '' : ", {$c->closed['why']}")), $state->ledger)),
             'asLeft' => array_values($left),
             'notes' => array_column($state->notes, 'text'),
             'closedAt' => $state->closedAt,

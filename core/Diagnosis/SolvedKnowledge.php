@@ -27,6 +27,9 @@ final class SolvedKnowledge implements Knowledge
 
     private ?DictionaryBuilder $builder = null;
 
+    /** @var array<string, self> by hash */
+    private array $altered = [];
+
     public function __construct(private readonly Description $supply)
     {
     }
@@ -58,6 +61,11 @@ final class SolvedKnowledge implements Knowledge
     public function deadRow(string $mode, string $check, string $quantity): array
     {
         return $this->rows["{$mode} {$check} {$quantity}"] ??= DeadRow::of($this->supply, $this->dictionary(null), $mode, $check, $quantity);
+    }
+
+    public function altered(Description $altered): self
+    {
+        return $this->altered[$altered->hash()] ??= new self($altered);
     }
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary

@@ -6,7 +6,11 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Close;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\GateItem;
+use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
@@ -23,7 +27,7 @@ use Oculant\Core\Supply\Description;
  *
  * @phpstan-type StepView array{kind: string, sentence: string, detail: string, target: ?string, quantity: ?string, mode: ?string, power: ?string,
  *     part: ?string, fault: ?string, red: ?string, black: ?string, meter: ?string, expect: ?string, caution: ?string, why: string,
- *     outcomes: list<array{range: string, meaning: string, probability: float}>}
+ *     outcomes: list<array{range: string, meaning: string, probability: float}>, leads: ?string}
  */
 final class StepWriter
 {
@@ -124,6 +128,9 @@ final class StepWriter
         if ($lacks !== null && $candidate->energised) {
             $view['caution'] = trim(($view['caution'] ?? '').' '.$lacks);
         }
+        if ($needsState && $candidate->energised && ! $this->state->power->isEnergised()) {
+            return $this->powerUp($candidate, $view);
+        }
         if ($needsState) {
             $view['detail'] = 'Then: '.$view['sentence'];
             $view['sentence'] = $this->stateSentence($candidate);
@@ -131,6 +138,46 @@ final class StepWriter
         }
 
         return $view;
+    }
+
+    /**
+     * The way to power: what the gate still asks for, one thing at a time; limited power first where there was a short.
+     *
+     * @param StepView $view of the measurement that power is wanted for
+     *
+     * @return StepView
+     */
+    private function powerUp(Candidate $candidate, array $view): array
+    {
+        $missing = Gates::blocking(Gate::Mains, $this->supply, $this->state, $candidate->mode);
+        $limited = array_filter($missing, static fn(GateItem $i): bool => $i->leads === 'power') !== [];
+        $missing = array_values(array_filter($limited ? Gates::blocking(Gate::Limited, $this->supply, $this->state, $candidate->mode) : $missing, static fn(GateItem $i): bool => $i->leads !== 'power'));
+        if ($missing !== []) {
+            return $this->gate($missing[0], count($missing), $limited ? Gate::Limited : Gate::Mains);
+        }
+        $lacks = $this->interlock($candidate->mode);
+
+        return [
+            'detail' => 'Then: '.$view['sentence'],
+            'sentence' => $limited ? 'Limited power first: there was a short in it. A lamp in series, as the power-up plan says.' : $this->stateSentence($candidate),
+            'power' => $limited ? PowerState::Limited->value : PowerState::Live->value,
+            'caution' => trim($this->stateCaution(true).' '.($lacks ?? '')),
+            'leads' => $limited ? 'plan' : null,
+        ] + $view;
+    }
+
+    /** @return StepView */
+    private function gate(GateItem $item, int $count, Gate $gate): array
+    {
+        $why = sprintf('%s, %s.', ucfirst($gate->words()), $count === 1 ? 'the last thing that is missing' : "{$count} things are missing");
+        $check = $item->leads === 'check' ? $this->supply->deadCheck((string) $item->target) : null;
+        if ($check === null) {
+            return ['target' => $item->leads === 'discharge' ? $item->target : null, 'quantity' => $item->leads === 'discharge' ? 'left' : null, 'part' => $item->target, 'leads' => $item->leads, 'why' => $why] + $this->plain('gate', $item->sentence, '');
+        }
+        $candidate = new Candidate($check->id, $check->quantity, $this->state->mode, false, 0.0, 0.5, 1.0, []);
+        $leads = $this->leads($candidate);
+
+        return ['kind' => 'measure', 'sentence' => $leads['sentence'], 'detail' => $item->sentence, 'target' => $check->id, 'quantity' => $check->quantity, 'mode' => $this->state->mode, 'power' => PowerState::Unplugged->value, 'why' => $why] + $leads + $this->blank();
     }
 
     /** @return array{sentence: string, red: string, black: string, meter: string, expect: string, caution: ?string} */
@@ -147,12 +194,12 @@ final class StepWriter
                 'black' => $check->blackLead,
                 'meter' => $check->quantity === DeadCheck::ESR ? 'ESR meter, leads zeroed' : ($diode ? 'Diode test' : sprintf('Ohms, %s range', Quantity::write(Meter::range(is_infinite($good) ? DeadMeter::MOST_OHMS : max($good, 1), 60), Unit::Ohm))),
                 'expect' => sprintf('a good unit: about %s', $this->value($candidate->quantity, $good)),
-                'caution' => null,
+                'caution' => $this->chargeCaution(),
             ];
         }
         $point = $this->supply->points[$candidate->target];
         $window = $this->expectations[$candidate->mode]->window($candidate->target, $candidate->quantity);
-        $highest = max(0.0, ...array_map(static fn(Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes));
+        $highest = max([0.0, ...array_map(static fn(Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes)]);
         $range = Quantity::write(Meter::range(max($highest, abs($window->high))), Unit::Volt, 2);
 
         return [
@@ -167,6 +214,14 @@ final class StepWriter
             'expect' => 'a good unit: '.Judge::range($window),
             'caution' => $this->pointCaution($candidate->target, $highest),
         ];
+    }
+
+    /** Ohms on a charged capacitor end the meter, and what comes after it. */
+    private function chargeCaution(): ?string
+    {
+        $charged = StoredCharge::unproven($this->supply, $this->state);
+
+        return $charged === [] ? null : sprintf('Not proven empty: %s. Volts first, then ohms.', implode(', ', $charged));
     }
 
     private function pointCaution(string $target, float $highest): ?string
@@ -272,6 +327,10 @@ final class StepWriter
      */
     private function found(Suspect $top, array $suspects): array
     {
+        $charged = Gates::blocking(Gate::HandsIn, $this->supply, $this->state);
+        if (! $this->state->power->isEnergised() && $charged !== []) {
+            return ['sentence' => "Found: {$top->title}.", 'detail' => "Before hands go in: {$charged[0]->sentence} Then confirm it: {$top->members[0]->proof}"] + $this->gate($charged[0], count($charged), Gate::HandsIn);
+        }
         $left = array_filter($top->members[0]->each(), fn(Hypothesis $h): bool => ! in_array($h->ref, $this->state->replaced(), true));
         $likeliest = array_values($left)[0] ?? $top->members[0];
         if (in_array($likeliest->ref, $this->state->replaced(), true)) {
@@ -324,7 +383,8 @@ final class StepWriter
             return ['part' => $repair['part'] ?? null] + $this->plain('cause', 'Name the cause.', 'What failed, and how? The report needs it.');
         }
         $mode = $this->expectations[$this->state->mode];
-        $proven = array_unique(array_column($this->state->proofReadings(), 'target'));
+        $isLimited = $this->state->power === PowerState::Limited && $this->state->method?->isOwnFeed() !== true;
+        $proven = array_unique(array_column($isLimited ? $this->state->limitedReadings() : $this->state->proofReadings(), 'target'));
         foreach ($this->provingOrder() as $id) {
             if (in_array($id, $proven, true)) {
                 continue;
@@ -339,8 +399,20 @@ final class StepWriter
                 'outcomes' => [['range' => Judge::range($mode->window($id)), 'meaning' => 'as it should be', 'probability' => 1.0]],
             ] + $view;
         }
+        if ($isLimited) {
+            $missing = Gates::blocking(Gate::Mains, $this->supply, $this->state);
+
+            return $missing === []
+                ? ['power' => PowerState::Live->value, 'mode' => $this->state->mode] + $this->plain('state', 'It behaves on limited power: full mains now, behind an RCD.', 'Then the same rails once more.', $this->stateCaution(true))
+                : ['power' => PowerState::Unplugged->value, 'mode' => $this->state->mode] + $this->plain('state', 'It behaves on limited power. Unplug it: before mains something is missing.', $missing[0]->sentence, $this->stateCaution(false));
+        }
         if ($this->state->power->isEnergised()) {
             return ['power' => PowerState::Unplugged->value] + $this->plain('state', 'All rails are right. Unplug the unit and discharge it.', 'Then close the repair.', $this->stateCaution(false));
+        }
+
+        $open = array_values(array_filter(Gates::blocking(Gate::HandBack, $this->supply, $this->state), static fn(GateItem $i): bool => $i->leads !== 'close'));
+        if ($open !== []) {
+            return $this->gate($open[0], count($open), Gate::HandBack);
         }
 
         return $this->plain('close', 'The repair is proven: close it.', $missing === [] ? 'Cause, work and readings are all there.' : implode('; ', $missing));
@@ -385,7 +457,7 @@ final class StepWriter
         return [
             'kind' => '', 'sentence' => '', 'detail' => '', 'target' => null, 'quantity' => null, 'mode' => null, 'power' => null,
             'part' => null, 'fault' => null, 'red' => null, 'black' => null, 'meter' => null, 'expect' => null, 'caution' => null,
-            'why' => '', 'outcomes' => [],
+            'why' => '', 'outcomes' => [], 'leads' => null,
         ];
     }
 }

@@ -20,7 +20,7 @@ use Oculant\Core\Supply\Description;
 /**
  * Verdicts on what was tested beside readings: capacitors on their meter, zeners under current, heat, and the isolation of the mains side.
  *
- * @phpstan-type TestView array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>}
+ * @phpstan-type TestView array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, context: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>}
  */
 final readonly class TestVerdicts
 {
@@ -89,7 +89,7 @@ final readonly class TestVerdicts
     private function view(string $entry, string $target, string $text, string $quantity, Verdict $verdict, string $expected): array
     {
         return [
-            'entry' => $entry, 'target' => $target, 'text' => $text, 'quantity' => $quantity, 'mode' => $this->state->mode, 'power' => PowerState::Unplugged->value,
+            'entry' => $entry, 'target' => $target, 'text' => $text, 'quantity' => $quantity, 'mode' => $this->state->mode, 'power' => PowerState::Unplugged->value, 'context' => '',
             'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(), 'sentence' => $verdict->sentence, 'why' => $verdict->why,
             'expected' => $expected, 'slips' => [],
         ];

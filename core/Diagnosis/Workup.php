@@ -6,11 +6,15 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Close;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\Verdict;
+use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Supply\Description;
 
 /** Everything a technician sees of a job, computed from the description and the log. */
@@ -19,7 +23,10 @@ final class Workup
     /** Beyond this share for "none of these" two faults at once are considered. */
     private const UNEXPLAINED = 0.3;
 
-    private readonly Knowledge $knowledge;
+    /** The supply as it stands now, temporary changes and what feeds it considered; what it does. */
+    private readonly Description $stands;
+
+    private readonly Knowledge $here;
 
     private readonly Doubts $doubts;
 
@@ -33,6 +40,9 @@ final class Workup
 
     /** @var array<string, Expectations> by mode id, at the mains as it now stands */
     private array $expectations = [];
+
+    /** Volts for which the faults are solved: as measured, or null for nominal and on the way up. */
+    private readonly ?float $mains;
 
     private FaultDictionary $dictionary;
 
@@ -48,11 +58,12 @@ final class Workup
         Knowledge $knowledge,
         private readonly array $seen = [],
     ) {
+        $this->mains = EvidenceList::isFar($state->mainsVolts, $supply) ? null : $state->mainsVolts;
         foreach (array_keys($supply->modes) as $mode) {
-            $this->expectations[$mode] = $knowledge->expectations((string) $mode, $state->mainsVolts);
+            $this->expectations[$mode] = $knowledge->expectations((string) $mode, $this->mains);
         }
         $evidence = EvidenceList::from($supply, $state);
-        $singles = $knowledge->dictionary($state->mainsVolts);
+        $singles = $knowledge->dictionary($this->mains);
         $priors = Priors::of($singles, $supply, $state, $seen);
         $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
         $doubts = $knowledge->isWhole() ? Doubts::of($belief, $knowledge) : Doubts::none();
@@ -62,10 +73,13 @@ final class Workup
             $doubts = Doubts::of($belief, $knowledge);
         }
         $this->doubts = $doubts;
-        $this->knowledge = $knowledge;
-        $this->dictionary = $knowledge->dictionary($state->mainsVolts);
+        $this->dictionary = $knowledge->dictionary($this->mains);
+        $this->readings = new ReadingVerdicts($supply, $knowledge, $this->expectations, $this->mains);
         $this->belief = $belief;
-        $this->readings = new ReadingVerdicts($supply, $knowledge, $this->expectations, $state->mainsVolts);
+        $context = $state->context();
+        $this->stands = $context->isPlain() ? $supply : $context->on($supply, $state->mode);
+        $this->here = $context->isPlain() ? $knowledge : $knowledge->altered($this->stands);
+        $this->expectations[$state->mode] = $this->here->expectations($state->mode, $state->mainsVolts);
         $this->suspects = Suspects::of($this->dictionary, $this->belief);
     }
 
@@ -89,7 +103,7 @@ final class Workup
 
     private function steps(): NextStep
     {
-        return new NextStep($this->supply, $this->knowledge, $this->state->mainsVolts);
+        return new NextStep($this->stands, $this->here, $this->mains);
     }
 
     /**
@@ -100,11 +114,11 @@ final class Workup
     public function next(): array
     {
         $condemned = $this->tests()->condemned();
-        $writer = new StepWriter($this->supply, $this->state, $this->expectations, $this->dictionary);
+        $writer = new StepWriter($this->stands, $this->state, $this->expectations, $this->here->dictionary($this->mains));
         if ($condemned !== null && $this->state->handedBackAt === null) {
             return ['next' => $writer->condemned($condemned), 'alternatives' => []];
         }
-        if (! $this->knowledge->isWhole()) {
+        if (! $this->here->isWhole()) {
             return ['next' => $writer->unready(), 'alternatives' => []];
         }
         $candidates = $this->candidates();
@@ -167,8 +181,10 @@ final class Workup
     public function badProof(): array
     {
         $bad = [];
-        foreach ($this->state->proofReadings() as $reading) {
-            $bad[$reading->target] = ! $this->verdict($reading)->word->isGood();
+        $limited = $this->state->replaced() === [] ? [] : $this->state->limitedReadings();
+        foreach ([...$limited, ...$this->state->proofReadings()] as $reading) {
+            $word = $this->verdict($reading)->word;
+            $bad[$reading->target] = ! $word->isGood() && ! ($reading->power === PowerState::Limited && $word === VerdictWord::CannotTell);
         }
 
         return array_map(strval(...), array_keys(array_filter($bad)));
@@ -180,6 +196,11 @@ final class Workup
         $missing = Close::missing($this->supply, $this->state);
         if ($this->tests()->condemned() !== null) {
             $missing[] = 'measure the isolation again and find it good, or do not hand the unit back';
+        }
+        foreach (Gates::blocking(Gate::HandBack, $this->supply, $this->state) as $item) {
+            if ($item->leads !== 'close') {
+                $missing[] = rtrim(lcfirst($item->sentence), '.');
+            }
         }
         $bad = $this->badProof();
 
@@ -198,6 +219,7 @@ final class Workup
             'confirm' => 'confirming '.$next['part'],
             'cause' => 'naming the cause',
             'look' => 'a closer look',
+            'gate' => 'something before power',
             'wait' => 'the engine, or any reading',
             default => ($this->state->repairs === [] ? 'measuring ' : 'proof at ').($next['target'] ?? 'the rails'),
         };
@@ -263,7 +285,7 @@ final class Workup
      */
     public function deadSheet(): array
     {
-        return DeadSheet::of($this->supply, $this->state, $this->dictionary, $this->readingView(...));
+        return DeadSheet::of($this->stands, $this->state, $this->here->dictionary($this->mains), $this->readingView(...));
     }
 
     /** @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>, first: ?string, sentence: string} */
@@ -289,7 +311,7 @@ final class Workup
     /** @return list<string> what to check about the description, where no fault in it explains what was read */
     public function descriptionChecks(): array
     {
-        $live = array_values(array_filter($this->state->readings, fn(TakenReading $r): bool => ! $r->isDeadCheck() && ! is_infinite($r->value) && $r->quantity !== 'hertz' && $r->replaced === $this->state->replaced() && EvidenceList::counts($r)));
+        $live = array_values(array_filter($this->state->readings, fn(TakenReading $r): bool => ! $r->isDeadCheck() && ! is_infinite($r->value) && $r->quantity !== 'hertz' && $r->replaced === $this->state->replaced() && EvidenceList::counts($r, $this->supply)));
         $isUnknown = $this->belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED;
         $odd = array_values(array_filter($live, function (TakenReading $r) use ($isUnknown): bool {
             $key = "{$r->mode} {$r->target} {$r->quantity}";

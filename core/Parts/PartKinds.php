@@ -71,6 +71,7 @@ final class PartKinds
             new DcConverter(),
             new CurrentDriver(),
             new Load(),
+            new PictureTube(),
             new CurrentLoad(),
             new PowerLoad(),
             new Heater(),

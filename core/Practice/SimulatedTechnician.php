@@ -43,6 +43,8 @@ final readonly class SimulatedTechnician
         $hypothesis = $dictionary->hypotheses[$fault];
         $unit = new SimulatedUnit($this->supply, [$hypothesis->ref => $hypothesis->fault], $seed);
         $state = new BenchState($this->supply->mode(null)->id);
+        // It comes from its owner: what the fault takes with it is broken by then.
+        $unit->signs($this->supply->mode(null)->id);
         $state->symptoms = $this->complaint($dictionary, $fault);
         $readings = [];
         $minutes = 0.0;
@@ -60,6 +62,12 @@ final readonly class SimulatedTechnician
             $state->power = $energised ? PowerState::Live : PowerState::Unplugged;
             $state->mode = $mode;
             $minutes += $cost;
+            if ($energised && ! $unit->settles($mode)) {
+                // The meter wanders: nothing is written down, and it is not tried again.
+                $state->skipped["{$target} {$quantity}"] = true;
+                $readings[] = "{$target} {$quantity} wanders";
+                continue;
+            }
             $value = $energised ? $unit->live($target, $quantity, $mode) : $unit->dead($target, $mode);
             if ($this->slips > 0.0 && $this->chance($seed, $move, 'slips') < $this->slips) {
                 $value = $this->slip($unit, $target, $quantity, $energised, $mode, $this->chance($seed, $move, 'where'));

@@ -67,6 +67,12 @@ final class SimulatedUnit
         return $this->asShown($true, $quantity === 'dc' ? Meter::forDc() : Meter::forAc());
     }
 
+    /** Whether a meter finds anything that stands still in this mode. */
+    public function settles(string $mode, ?float $mainsVolts = null): bool
+    {
+        return $this->observe($mode, $mainsVolts)->settled;
+    }
+
     /** @return list<string> what is seen and heard: "LED1 lit", "F1 open", "ticks" */
     public function signs(string $mode, ?float $mainsVolts = null): array
     {
@@ -74,6 +80,14 @@ final class SimulatedUnit
     }
 
     /** What the meter shows with the plug out: ohms, or volts for a diode test; INF for OL. */
+    /** @return float amperes rms that an ammeter in the line shows */
+    public function amperes(string $mode, float $mainsVolts): float
+    {
+        $run = (new Behaviour($this->unit))->run($this->unit->mode($mode), $this->presentFaults(), $mainsVolts);
+
+        return $this->asShown($run->longest()->record->currentSignal($this->unit->source()->ref)->rms, Meter::forAc());
+    }
+
     public function dead(string $check, string $mode): float
     {
         $true = (new DeadMeter($this->unit))->read($this->unit->deadChecks()[$check], $this->unit->mode($mode), $this->presentFaults());

@@ -17,6 +17,7 @@ enum Unit: string
     case VoltAmpere = 'VA';
     case Celsius = '°C';
     case Second = 's';
+    case Joule = 'J';
     /** A plain ratio; "5 %" reads as 0.05. */
     case Ratio = '';
 
@@ -34,6 +35,7 @@ enum Unit: string
             self::VoltAmpere => ['VA'],
             self::Celsius => ['°C', 'C'],
             self::Second => ['s'],
+            self::Joule => ['J'],
             self::Ratio => [],
         };
     }
@@ -51,6 +53,7 @@ enum Unit: string
             self::VoltAmpere => 'volt-amperes',
             self::Celsius => 'degrees Celsius',
             self::Second => 'seconds',
+            self::Joule => 'joules',
             self::Ratio => 'a ratio or percentage',
         };
     }
@@ -69,6 +72,7 @@ enum Unit: string
             self::VoltAmpere => '"30 VA"',
             self::Celsius => '"60 °C"',
             self::Second => '"10 ms"',
+            self::Joule => '"20 J"',
             self::Ratio => '"5 %"',
         };
     }

@@ -191,6 +191,25 @@ final readonly class Description
         );
     }
 
+    /**
+     * The supply in one mode as it stands with some things changed for the time being; a description of its own, with its own hash.
+     *
+     * @param list<Alteration> $alterations
+     */
+    public function altered(string $mode, array $alterations): self
+    {
+        $kept = array_values(array_filter($this->written['modes'] ?? [], static fn(array $row): bool => ($row['id'] ?? null) === $mode))[0] ?? ['id' => $mode, 'name' => $this->modes[$mode]->name];
+        $written = $this->written;
+        $written['modes'] = [array_reduce($alterations, static fn(array $row, Alteration $one): array => $one->to($row), $kept)];
+        foreach ($written['points'] as $k => $point) {
+            if (($point['documented']['mode'] ?? $mode) !== $mode) {
+                unset($written['points'][$k]['documented']);
+            }
+        }
+
+        return DescriptionReader::fromArray($written);
+    }
+
     /** With a meter of so many ohms at a point, beside the usual one. */
     public function withMeterOf(float $ohms, Point $point): self
     {

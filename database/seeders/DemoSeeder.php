@@ -57,6 +57,7 @@ final class DemoSeeder extends Seeder
         $job = $bookIn->unit($user, $supply, $story);
         $unit = new SimulatedUnit(DescriptionReader::fromArray($supply->description), $story['fault'], $story['seed']);
         $mode = array_key_first(DescriptionReader::fromArray($supply->description)->modes);
+        $taken = [];
         foreach ($story['play'] as $move) {
             // Pins are set in one go.
             $clock = $clock->copy()->addSeconds($move['do'] === 'pin' ? 10 : 180);
@@ -68,19 +69,33 @@ final class DemoSeeder extends Seeder
             if ($move['do'] === 'repair') {
                 $unit->repair($move['part']);
             }
-            $log->append($job, $user, [
-                'id' => strtoupper((string) Str::ulid($clock)), 'at' => $clock->toIso8601String(), 'kind' => $move['do'] === 'read' ? 'reading' : $move['do'],
+            $entry = $log->append($job, $user, [
+                'id' => strtoupper((string) Str::ulid($clock)), 'at' => $clock->toIso8601String(), 'kind' => in_array($move['do'], ['read', 'dead'], true) ? 'reading' : $move['do'],
                 'payload' => match ($move['do']) {
                     'read' => ['target' => $move['target'], 'quantity' => $move['quantity'], 'text' => (string) $unit->live($move['target'], $move['quantity'], (string) $mode, $story['mains_volts'])],
+                    'ramp' => ['volts' => $move['volts'], 'amperes' => $unit->amperes((string) $mode, (float) $move['volts']), 'rails' => array_combine($move['rails'], array_map(static fn(string $id): float => $unit->live($id, 'dc', (string) $mode, (float) $move['volts']), $move['rails']))],
+                    'refitted' => ['step' => $taken[$move['of']]],
+                    'dead' => self::dead($unit, $supply, $move['target'], (string) $mode),
                     'photo' => ['photo' => $photo ?? '', 'caption' => $move['caption']],
                     'pin' => ['photo' => $photo ?? '', 'target' => $move['target'], 'x' => $move['x'], 'y' => $move['y']],
                     'mains' => ['text' => (string) $story['mains_volts']],
                     default => $move,
                 },
             ]);
+            if ($move['do'] === 'taken') {
+                $taken[] = $entry->id;
+            }
         }
         app(JobSummary::class)->of($job);
         Carbon::setTestNow();
+    }
+
+    /** @return array{target: string, quantity: string, text: string} */
+    private static function dead(SimulatedUnit $unit, Supply $supply, string $target, string $mode): array
+    {
+        $shown = $unit->dead($target, $mode);
+
+        return ['target' => $target, 'quantity' => DescriptionReader::fromArray($supply->description)->deadCheck($target)->quantity ?? '', 'text' => is_infinite($shown) ? 'OL' : (string) $shown];
     }
 
     /** @param array{name: string, email: string, role: string} $person */

@@ -7,6 +7,8 @@ namespace Oculant\Core\Bench\Entry;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Supply\Description;
 
@@ -24,6 +26,8 @@ final class Close implements EntryKind
         if ($missing !== []) {
             throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
         }
+        // Once it is closed the log takes nothing any more that could still be missing.
+        Gates::mustBeOpen(Gate::HandBack, 'close', $supply, $state);
 
         return [];
     }

@@ -7,6 +7,8 @@ namespace Oculant\Core\Bench\Entry;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Supply\Description;
 
@@ -23,6 +25,7 @@ final class HandBack implements EntryKind
         if ($state->closedAt === null) {
             throw EntryRefused::because('handback', 'Close the repair first: '.(implode('; ', Close::missing($supply, $state)) ?: 'everything needed is there').'.');
         }
+        Gates::mustBeOpen(Gate::HandBack, 'handback', $supply, $state);
 
         return [];
     }

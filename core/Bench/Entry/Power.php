@@ -7,8 +7,13 @@ namespace Oculant\Core\Bench\Entry;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\Payload;
+use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
 /** The unit was plugged in, limited or unplugged, or its loads were changed. */
@@ -29,8 +34,42 @@ final class Power implements EntryKind
         if (! isset($supply->modes[$mode])) {
             throw EntryRefused::because('mode', sprintf('There is no mode "%s". This supply has: %s.', $mode, implode(', ', array_keys($supply->modes))));
         }
+        $method = self::method($payload, $power, $supply);
+        $gate = Gate::onTheWayTo($power, $state->power);
+        if ($gate !== null) {
+            Gates::mustBeOpen($gate, 'power', $supply, $state, $mode);
+        }
 
-        return ['power' => $power->value, 'mode' => $mode];
+        return ['power' => $power->value, 'mode' => $mode] + ($method === null ? [] : ['method' => $method]);
+    }
+
+    /**
+     * @param array<mixed> $payload
+     *
+     * @return array<string, mixed>|null as PowerMethod::of() takes it
+     */
+    private static function method(array $payload, PowerState $power, Description $supply): ?array
+    {
+        $given = is_array($payload['method'] ?? null) ? $payload['method'] : null;
+        if ($given === null || $power === PowerState::Unplugged || ($given['how'] ?? '') === '') {
+            return null;
+        }
+        $how = Payload::choice($given, 'how', array_keys(PowerMethod::WORDS));
+        if (in_array($how, PowerMethod::LIMITED, true) !== ($power === PowerState::Limited)) {
+            throw EntryRefused::because('how', sprintf('"%s" is %s limited power.', PowerMethod::WORDS[$how], $power === PowerState::Limited ? 'no' : 'already'));
+        }
+        $number = static fn(string $field, Unit $unit, float $most, string $what): float => Payload::quantity($given, $field, $unit, $most, $what);
+        $feed = $how === PowerMethod::BENCH && is_string($given['part'] ?? null) && $given['part'] !== '' ? Payload::part($given, $supply) : null;
+        if ($feed !== null && ! $supply->part($feed)->has('plus')) {
+            throw EntryRefused::because('part', "{$feed} has no plus and minus: clip the bench supply across an electrolytic, or feed it where its own feed comes in.");
+        }
+
+        return ['how' => $how] + match ($how) {
+            PowerMethod::LAMP => ['watts' => $number('watts', Unit::Watt, 2000.0, 'the lamp in watts')],
+            PowerMethod::VARIAC => ['volts' => $number('volts', Unit::Volt, 1.3 * $supply->mainsVoltage, 'the volts it is set to')],
+            PowerMethod::BENCH => ['volts' => $number('volts', Unit::Volt, 400.0, 'the volts it is set to'), 'limit' => $number('limit', Unit::Ampere, 60.0, 'its current limit')] + ($feed === null ? [] : ['part' => $feed]),
+            default => [],
+        };
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
@@ -39,13 +78,27 @@ final class Power implements EntryKind
         if ($power !== $state->power) {
             $state->powerSince = $entry->at;
             $state->mainsVolts = null;
+            $state->residuals = [];
         }
         $state->power = $power;
         $state->mode = (string) $entry->payload['mode'];
+        $state->method = isset($entry->payload['method']) ? PowerMethod::of($entry->payload['method']) : null;
+        if ($state->method?->how === PowerMethod::VARIAC) {
+            $state->mainsVolts = $state->method->volts;
+        }
+        if ($power === PowerState::Limited) {
+            $state->limitedWith = $state->replaced();
+        }
+        if ($power === PowerState::Unplugged) {
+            $state->overrides = [];
+        }
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return PowerState::from((string) $entry->payload['power'])->words().', '.mb_strtolower($supply->modes[$entry->payload['mode']]->name ?? '');
+        $power = PowerState::from((string) $entry->payload['power']);
+        $method = isset($entry->payload['method']) ? ', '.PowerMethod::of($entry->payload['method'])->words() : '';
+
+        return ($power === PowerState::Unplugged ? 'Unplugged' : $power->words()).$method.', '.mb_strtolower($supply->modes[$entry->payload['mode']]->name ?? '');
     }
 }

@@ -62,6 +62,9 @@ final class Reading implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $value = $entry->payload['value'];
+        if (! $state->power->isEnergised() && in_array($entry->payload['quantity'], ['dc', 'ac'], true) && $value !== 'OL') {
+            $state->residuals[] = ['entry' => $entry->id, 'place' => (string) $entry->payload['target'], 'quantity' => (string) $entry->payload['quantity'], 'volts' => (float) $value, 'at' => $entry->at];
+        }
         $state->readings[] = new TakenReading(
             $entry->id,
             (string) $entry->payload['target'],
@@ -72,6 +75,7 @@ final class Reading implements EntryKind
             $state->mainsVolts,
             $state->replaced(),
             (float) ($entry->payload['swing'] ?? 0.0),
+            $state->context(),
         );
     }
 

@@ -12,6 +12,7 @@ use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Diagnosis\TwinComparison;
 use Oculant\Core\Expectation\Window;
 use Oculant\Core\Quantity\Uncertainty;
+use Oculant\Core\Supply\Description;
 
 /** What a meter showed, in the mode and state of repair in which it was taken. */
 final class ReadingEvidence implements Evidence
@@ -22,6 +23,9 @@ final class ReadingEvidence implements Evidence
     private readonly string $key;
 
     private ?Knowledge $weighedBy = null;
+
+    /** Of the supply as it stood then, if that was different. */
+    private ?Knowledge $there = null;
 
     /** @var array{float, float, ?Window, FaultDictionary}|null */
     private ?array $context = null;
@@ -37,6 +41,7 @@ final class ReadingEvidence implements Evidence
      * @param list<string> $replaced   references of parts replaced before
      * @param float|null   $mainsVolts as measured
      * @param float|null   $twin       what a twin that works shows at the same place
+     * @param Description|null $altered the supply as it stood then, if anything was different from the description
      */
     public function __construct(
         private readonly string $label,
@@ -47,6 +52,7 @@ final class ReadingEvidence implements Evidence
         private readonly array $replaced = [],
         private readonly ?float $mainsVolts = null,
         private readonly ?float $twin = null,
+        private readonly ?Description $altered = null,
     ) {
         $this->key = "{$target} {$quantity}";
     }
@@ -72,12 +78,12 @@ final class ReadingEvidence implements Evidence
         if ($this->isListed && ! $dictionary->changes($this->mode, $remaining, $key)) {
             return $this->unchanged ??= Likelihood::of($key, $value, $healthy, $healthy, $window, null);
         }
-        $predicted = $this->foretold($knowledge, $remaining);
+        $predicted = $this->foretold($this->there ?? $knowledge, $remaining);
         $hypothesis = $dictionary->hypotheses[$remaining] ?? null;
 
         return Likelihood::of($key, $value, $predicted, $healthy, $window, match (true) {
             $hypothesis === null || ! $hypothesis->graded => null,
-            $hypothesis->isPair() => $this->gradedOf($hypothesis, $knowledge),
+            $hypothesis->isPair() => $this->gradedOf($hypothesis, $this->there ?? $knowledge),
             default => $predicted,
         });
     }
@@ -102,6 +108,12 @@ final class ReadingEvidence implements Evidence
         }
         $this->weighedBy = $knowledge;
         $this->unchanged = null;
+        if ($this->altered !== null) {
+            $knowledge = $this->there = $knowledge->altered($this->altered);
+            if (! $knowledge->isWhole()) {
+                return $this->context = null;
+            }
+        }
         $dictionary = $knowledge->dictionary($this->mainsVolts);
         $this->isListed = $dictionary->changes($this->mode, Hypothesis::HEALTHY, $this->key);
         $healthy = $this->foretold($knowledge, Hypothesis::HEALTHY);

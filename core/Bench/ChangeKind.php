@@ -1,0 +1,90 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+/** What can be different for the time being, and must be undone or made permanent before the unit goes back. */
+enum ChangeKind: string
+{
+    /** A clip or a piece of wire across a part or between two points. */
+    case Jumper = 'jumper';
+    /** A resistor of another value for a test at low voltage. */
+    case Scaled = 'scaled';
+    /** A mains filter or suppressor out of the way while testing. */
+    case Bypass = 'bypass';
+    case Lifted = 'lifted';
+    /** A part of lower rating or another value, good enough for a test only. */
+    case TestPart = 'testpart';
+    case WrongFuse = 'wrongfuse';
+    case Shield = 'shield';
+    case LoadOff = 'loadoff';
+    case Interlock = 'interlock';
+    case Other = 'other';
+
+    public function words(): string
+    {
+        return match ($this) {
+            self::Jumper => 'jumper',
+            self::Scaled => 'scaled resistor',
+            self::Bypass => 'filter bypassed',
+            self::Lifted => 'leg lifted',
+            self::TestPart => 'test-only part',
+            self::WrongFuse => 'wrong fuse',
+            self::Shield => 'shield, sleeve or earth strap off',
+            self::LoadOff => 'load disconnected',
+            self::Interlock => 'interlock defeated or off',
+            self::Other => 'other',
+        };
+    }
+
+    /** The key that opens it, after the key of the ledger. */
+    public function key(): string
+    {
+        return match ($this) {
+            self::Jumper => 'j',
+            self::Scaled => 'r',
+            self::Bypass => 'b',
+            self::Lifted => 'l',
+            self::TestPart => 't',
+            self::WrongFuse => 'f',
+            self::Shield => 's',
+            self::LoadOff => 'd',
+            self::Interlock => 'i',
+            self::Other => 'o',
+        };
+    }
+
+    /** True if it means nothing without a part. */
+    public function needsPart(): bool
+    {
+        return in_array($this, [self::Scaled, self::Bypass, self::Lifted, self::TestPart, self::WrongFuse, self::LoadOff], true);
+    }
+
+    /** True if it means nothing without a value: what is fitted instead. */
+    public function needsValue(): bool
+    {
+        return in_array($this, [self::Scaled, self::TestPart, self::WrongFuse], true);
+    }
+
+    /**
+     * How it stands before a gate. Common practice: a resistor scaled for thirty volts burns at 325, a wrong fuse guards nothing;
+     * a shield that is off or an interlock that is defeated is a decision at every power-up; nothing at all goes back with the unit.
+     */
+    public function at(Gate $gate): Standing
+    {
+        return match ($gate) {
+            Gate::HandsIn => Standing::Free,
+            Gate::HandBack => Standing::Forbidden,
+            Gate::Mains => match ($this) {
+                self::Scaled, self::WrongFuse => Standing::Forbidden,
+                self::LoadOff => Standing::Free,
+                default => Standing::ToAllow,
+            },
+            Gate::Limited => match ($this) {
+                self::Shield, self::Interlock => Standing::ToAllow,
+                default => Standing::Free,
+            },
+        };
+    }
+}

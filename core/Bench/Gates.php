@@ -1,0 +1,257 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+use Oculant\Core\Bench\Entry\Close;
+use Oculant\Core\Bench\Entry\Looked;
+use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\InterlockKind;
+
+/** What must be true before hands go in, before power, and before the unit leaves; computed from the log and the description. */
+final readonly class Gates
+{
+    /** Ohms below which an output counts as shorted, unless its load is that heavy. */
+    private const SHORT = 1.0;
+
+    /** Share of a load's own resistance below which more than the load is there. */
+    private const MORE_THAN_LOAD = 0.3;
+
+    /** @return list<GateItem> what is missing, overrides not considered */
+    public static function missing(Gate $gate, Description $supply, BenchState $state, ?string $mode = null): array
+    {
+        return match ($gate) {
+            Gate::HandsIn => self::charged($supply, $state),
+            Gate::Limited => self::beforePower($gate, $supply, $state, $mode ?? $state->mode),
+            Gate::Mains => [...self::beforePower($gate, $supply, $state, $mode ?? $state->mode), ...self::closed($state), ...self::limiterFirst($supply, $state)],
+            Gate::HandBack => self::beforeHandBack($supply, $state),
+        };
+    }
+
+    /**
+     * What keeps a gate shut: with a lead's override only what nobody may pass over.
+     *
+     * @return list<GateItem>
+     */
+    public static function blocking(Gate $gate, Description $supply, BenchState $state, ?string $mode = null): array
+    {
+        return array_values(array_filter(self::missing($gate, $supply, $state, $mode), static fn(GateItem $i): bool => ! $i->mayOverride || ! isset($state->overrides[$gate->value])));
+    }
+
+    /** @throws EntryRefused with everything that is missing */
+    public static function mustBeOpen(Gate $gate, string $field, Description $supply, BenchState $state, ?string $mode = null): void
+    {
+        $blocking = self::blocking($gate, $supply, $state, $mode);
+        if ($blocking !== []) {
+            throw EntryRefused::because($field, sprintf('Not yet (%s): %s', $gate->words(), implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $blocking))));
+        }
+    }
+
+    /** The first open temporary change that may not be there in the present state; null if all is as it should be. */
+    public static function violated(BenchState $state): ?TemporaryChange
+    {
+        $gate = match (true) {
+            $state->handedBackAt !== null, $state->closedAt !== null => Gate::HandBack,
+            $state->power === PowerState::Live => Gate::Mains,
+            $state->power === PowerState::Limited => Gate::Limited,
+            default => Gate::HandsIn,
+        };
+        foreach ($state->openChanges() as $change) {
+            if ($change->standing($gate) === Standing::Forbidden) {
+                return $change;
+            }
+        }
+
+        return null;
+    }
+
+    /** True if anything in the log says that a fuse went. */
+    public static function fuseBlew(Description $supply, BenchState $state): bool
+    {
+        $isOpen = static fn(TakenReading $r): bool => ($supply->parts[$r->target] ?? null)?->kind instanceof Fuse && $r->quantity === DeadCheck::RESISTANCE && $r->value > 1000;
+
+        return array_filter($state->fuses, static fn(array $f): bool => $f['state'] !== 'intact') !== []
+            || in_array('fuse_open', array_column($state->symptoms, 'symptom'), true)
+            || array_filter($state->readings, $isOpen) !== [];
+    }
+
+    /** True if the log speaks of a short: a fuse that went, a bang, a cause that shorts, an output that reads shorted. */
+    public static function hadShort(Description $supply, BenchState $state): bool
+    {
+        return self::fuseBlew($supply, $state)
+            || array_intersect(['bang', 'smoke'], array_column($state->symptoms, 'symptom')) !== []
+            || str_contains($state->cause['fault'] ?? '', 'short')
+            || array_filter(self::outputs($supply), static fn(string $id): bool => self::readsShorted($supply, $state, $id)) !== [];
+    }
+
+    /** @return list<string> ids of the points at the outputs */
+    public static function outputs(Description $supply): array
+    {
+        return array_map(strval(...), array_keys(array_filter($supply->points, static fn($p): bool => $p->rail !== null && ! $supply->isHot($p->node))));
+    }
+
+    /** @return list<GateItem> */
+    private static function charged(Description $supply, BenchState $state): array
+    {
+        $items = [];
+        foreach (StoredCharge::unproven($supply, $state) as $ref) {
+            $measured = StoredCharge::measured($supply, $state, $ref);
+            $last = end($measured);
+            $items[] = new GateItem("discharge {$ref}", match (true) {
+                $last === false => "{$ref} may still hold its charge: discharge it through a resistor, measure it, and enter what is left (\"{$ref} left 2.1\").",
+                $last['volts'] >= StoredCharge::TOUCH => sprintf('%s is not empty yet: %s.', $ref, Quantity::volts($last['volts'])),
+                default => sprintf('%s recovers by itself: measure it once more, at least %d minutes after the first time.', $ref, intdiv(StoredCharge::WAIT, 60)),
+            }, 'discharge', $ref);
+        }
+
+        return $items;
+    }
+
+    /** @return list<GateItem> */
+    private static function beforePower(Gate $gate, Description $supply, BenchState $state, string $mode): array
+    {
+        $items = [...self::ledger($gate, $state), ...self::fuse($supply, $state)];
+        if ($state->repairs !== [] || self::fuseBlew($supply, $state)) {
+            foreach (self::outputs($supply) as $id) {
+                if (self::newest($state, $id, DeadCheck::RESISTANCE) === null) {
+                    $items[] = new GateItem("check {$id}", "{$id}, {$supply->points[$id]->name}: ohms to its ground, so that it does not start into a short.", 'check', $id);
+                } elseif (self::readsShorted($supply, $state, $id)) {
+                    $items[] = new GateItem("check {$id}", "{$id}, {$supply->points[$id]->name}, reads shorted.", 'check', $id);
+                }
+            }
+        }
+        foreach ($state->replaced() as $ref) {
+            if (self::hasPolarity($supply->part($ref)) && ! isset($state->looked["polarity {$ref}"])) {
+                $items[] = new GateItem("look polarity {$ref}", "Look at the polarity of the new {$ref}: stripe against the board, its neighbours and its twin.", 'look', "polarity {$ref}");
+            }
+        }
+        foreach ($supply->interlocks as $k => $interlock) {
+            $isOff = $interlock->part === null || in_array($interlock->part, $supply->mode($mode)->absent, true);
+            if ($isOff && in_array($interlock->kind, [InterlockKind::Sense, InterlockKind::Jumper], true) && ! isset($state->looked["interlock {$k}"])) {
+                $items[] = new GateItem("look interlock {$k}", rtrim("{$interlock->what}: {$interlock->how}. Without it {$interlock->without}", '.').'.', 'look', "interlock {$k}");
+            }
+        }
+
+        return $items;
+    }
+
+    /** @return list<GateItem> dead checks that a new fuse waits for */
+    public static function fuse(Description $supply, BenchState $state): array
+    {
+        $open = self::fuseBlew($supply, $state) ? array_filter(FuseChecks::of($supply), static fn(DeadCheck $c): bool => ! self::isCleared($c, $supply, $state)) : [];
+
+        return array_values(array_map(static fn(DeadCheck $c): GateItem => new GateItem("check {$c->id}", sprintf('A fuse went: %s must read no short (%s).', $c->where, $c->id), 'check', $c->id), $open));
+    }
+
+    /** @return list<GateItem> */
+    private static function ledger(Gate $gate, BenchState $state): array
+    {
+        $items = [];
+        foreach ($state->openChanges() as $change) {
+            $standing = $change->standing($gate);
+            if ($standing !== Standing::Free) {
+                $isForbidden = $standing === Standing::Forbidden;
+                $items[] = new GateItem("change {$change->id}", ucfirst($change->words()).($isForbidden ? ' must be undone first, or made permanent with a reason.' : ' is open: undo it, or allow it for this step.'), 'ledger', $change->id, ! $isForbidden);
+            }
+        }
+
+        return $items;
+    }
+
+    /** @return list<GateItem> */
+    private static function closed(BenchState $state): array
+    {
+        $isOff = array_filter($state->taken, static fn(array $t): bool => ! $t['refitted'] && $t['kind'] === 'shield');
+        $items = array_map(static fn(array $t): GateItem => new GateItem("refit {$t['entry']}", "{$t['text']} ({$t['where']}) is still off.", 'refit', $t['entry']), array_values($isOff));
+        if (($state->repairs !== [] || $state->taken !== []) && ! isset($state->looked[Looked::CLOSED])) {
+            $items[] = new GateItem('look '.Looked::CLOSED, 'Shields, insulating sheets, sleeves and the earth wire back in their places?', 'look', Looked::CLOSED);
+        }
+
+        return $items;
+    }
+
+    /** @return list<GateItem> */
+    private static function limiterFirst(Description $supply, BenchState $state): array
+    {
+        return self::hadShort($supply, $state) && $state->limitedWith !== $state->replaced()
+            ? [new GateItem('limiter', 'There was a short in it: limited power first, as it now stands.', 'power', PowerState::Limited->value)]
+            : [];
+    }
+
+    /** @return list<GateItem> */
+    private static function beforeHandBack(Description $supply, BenchState $state): array
+    {
+        $items = [...self::ledger(Gate::HandBack, $state), ...array_values(array_filter(self::closed($state), static fn(GateItem $i): bool => $i->leads === 'look'))];
+        foreach ($state->taken as $step) {
+            if (! $step['refitted']) {
+                $items[] = new GateItem("refit {$step['entry']}", ucfirst("{$step['text']} ({$step['where']}) is not back yet."), 'refit', $step['entry']);
+            }
+        }
+        $loads = array_keys(array_filter($supply->parts, static fn(Part $p): bool => $p->kind instanceof Consumes));
+        $isLoaded = static fn(string $mode): bool => array_intersect($loads, $supply->modes[$mode]->absent ?? []) === [];
+        $loaded = array_filter(array_map(strval(...), array_keys($supply->modes)), $isLoaded);
+        $proof = array_column($state->proofReadings(), 'mode');
+        if ($loads !== [] && $loaded !== [] && $proof !== [] && array_filter($proof, $isLoaded) === []) {
+            $items[] = new GateItem('loads', 'It was only proven without its loads: measure the rails with them on.', 'power', $supply->modes[array_values($loaded)[0]]->id);
+        }
+        foreach (Close::missing($supply, $state) as $sentence) {
+            $items[] = new GateItem("close {$sentence}", ucfirst($sentence).'.', 'close', null, false);
+        }
+
+        return $items;
+    }
+
+    private static function isCleared(DeadCheck $check, Description $supply, BenchState $state): bool
+    {
+        $part = explode('.', $check->id)[0];
+        foreach (array_reverse($state->readings) as $reading) {
+            if ($reading->target === $check->id && $reading->isDeadCheck()) {
+                // What was replaced since must be checked anew.
+                $isOfNow = ! in_array($part, $state->replaced(), true) || in_array($part, $reading->replaced, true);
+
+                return $isOfNow && $reading->value > FuseChecks::clear($check);
+            }
+        }
+
+        return false;
+    }
+
+    private static function readsShorted(Description $supply, BenchState $state, string $id): bool
+    {
+        $reading = self::newest($state, $id, DeadCheck::RESISTANCE);
+        if ($reading === null) {
+            return false;
+        }
+        $limit = self::SHORT;
+        foreach ($supply->parts as $part) {
+            if ($part->kind instanceof Consumes && in_array($supply->points[$id]->node, $part->terminals, true) && $part->knows('current') && $part->knows('at')) {
+                $limit = min($limit, self::MORE_THAN_LOAD * abs($part->value('at')) / $part->value('current'));
+            }
+        }
+
+        return $reading->value < $limit;
+    }
+
+    /** The newest unpowered reading there in the present state of repair, whatever loads were on. */
+    private static function newest(BenchState $state, string $target, string $quantity): ?TakenReading
+    {
+        foreach (array_reverse($state->readings) as $reading) {
+            if ($reading->target === $target && $reading->quantity === $quantity && $reading->replaced === $state->replaced()) {
+                return $reading;
+            }
+        }
+
+        return null;
+    }
+
+    private static function hasPolarity(Part $part): bool
+    {
+        return $part->has('plus') && $part->has('minus');
+    }
+}

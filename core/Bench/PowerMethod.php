@@ -1,0 +1,87 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Bench;
+
+use Oculant\Core\Parts\Mains;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\Alteration;
+use Oculant\Core\Supply\Description;
+
+/** What stands between the wall and the unit. */
+final readonly class PowerMethod
+{
+    public const LAMP = 'lamp';
+
+    public const VARIAC = 'variac';
+
+    public const BENCH = 'bench';
+
+    public const ISOLATED = 'isolated';
+
+    public const RCD = 'rcd';
+
+    public const WORDS = [
+        self::LAMP => 'lamp in series', self::VARIAC => 'variable transformer', self::BENCH => 'bench supply',
+        self::ISOLATED => 'isolation transformer', self::RCD => 'mains behind an RCD',
+    ];
+
+    /** Which of them limit what can be destroyed. */
+    public const LIMITED = [self::LAMP, self::VARIAC, self::BENCH];
+
+    /**
+     * @param float       $watts of a lamp
+     * @param float       $volts set, of a variable transformer or bench supply
+     * @param float       $limit amperes, of a bench supply
+     * @param string|null $part  capacitor that a bench supply is clipped across; null for the feed itself
+     */
+    public function __construct(public string $how, public float $watts = 0.0, public float $volts = 0.0, public float $limit = 0.0, public ?string $part = null)
+    {
+    }
+
+    /** @param array<string, mixed> $payload */
+    public static function of(array $payload): self
+    {
+        return new self((string) $payload['how'], (float) ($payload['watts'] ?? 0.0), (float) ($payload['volts'] ?? 0.0), (float) ($payload['limit'] ?? 0.0), $payload['part'] ?? null);
+    }
+
+    /** "behind a 60 W lamp", "30 V, 0.5 A from a bench supply at C1". */
+    public function words(): string
+    {
+        return match ($this->how) {
+            self::LAMP => 'behind a lamp of '.Quantity::write($this->watts, Unit::Watt),
+            self::VARIAC => Quantity::volts($this->volts).' from a variable transformer',
+            self::BENCH => Quantity::volts($this->volts).', at most '.Quantity::write($this->limit, Unit::Ampere).', from a bench supply'.($this->part === null ? '' : " at {$this->part}"),
+            default => self::WORDS[$this->how],
+        };
+    }
+
+    /** A bench supply in place of the feed of a unit that runs from direct voltage: that is how it is proven, too. */
+    public function isOwnFeed(): bool
+    {
+        return $this->how === self::BENCH && $this->part === null;
+    }
+
+    /** Two alike read alike. A variable transformer is only another mains voltage. */
+    public function key(): string
+    {
+        return in_array($this->how, [self::LAMP, self::BENCH], true) ? "{$this->how} {$this->watts} {$this->volts} {$this->limit} {$this->part}" : '';
+    }
+
+    /** @return list<Alteration> */
+    public function alterations(Description $supply): array
+    {
+        $source = $supply->source();
+        if ($this->how === self::LAMP) {
+            return $source->kind instanceof Mains ? [Alteration::set($source->ref, ['lamp' => $this->watts])] : [];
+        }
+        if ($this->how !== self::BENCH) {
+            return [];
+        }
+        [$plus, $minus] = array_values(($this->part === null ? $source : $supply->part($this->part))->terminals);
+
+        return [Alteration::feed($source->ref, $plus, $minus, $this->volts, $this->limit)];
+    }
+}
