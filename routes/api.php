@@ -11,6 +11,7 @@ use App\Http\Controllers\Api\JobController;
 use App\Http\Controllers\Api\KindController;
 use App\Http\Controllers\Api\LogController;
 use App\Http\Controllers\Api\PhotoController;
+use App\Http\Controllers\Api\PowerUpController;
 use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SessionController;
@@ -20,6 +21,7 @@ use App\Http\Controllers\Api\TokenController;
 use App\Http\Controllers\Api\VersionController;
 use App\Http\Controllers\Api\WordsController;
 use Illuminate\Support\Facades\Route;
+use Oculant\Core\PowerUp\Plan;
 
 Route::post('session', [SessionController::class, 'store'])->middleware('throttle:sign-in');
 Route::get('schema/supply', SchemaController::class);
@@ -35,6 +37,7 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::post('jobs', [JobController::class, 'store']);
     Route::get('jobs/{job}', [JobController::class, 'show']);
     Route::get('jobs/{job}/bench', BenchController::class);
+    Route::get('jobs/{job}/powerup/{section}', PowerUpController::class)->whereIn('section', Plan::SECTIONS);
     Route::post('jobs/{job}/log', LogController::class);
     Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
     Route::get('jobs/{job}/photos/{photo}', [PhotoController::class, 'show']);

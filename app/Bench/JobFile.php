@@ -12,6 +12,7 @@ use App\Models\Solve;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\Fold;
+use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\RepairReport;
 use Oculant\Core\Diagnosis\Workup;
@@ -28,7 +29,13 @@ final class JobFile
     /** @var list<LogEntryRecord> */
     public readonly array $records;
 
+    /** @var list<LogEntry> */
+    public readonly array $log;
+
     private readonly Knowledge $knowledge;
+
+    /** The supply as it stands with its temporary changes; null if there are none that a meter feels. */
+    private readonly ?Description $stands;
 
     private ?Workup $workup = null;
 
@@ -38,7 +45,13 @@ final class JobFile
         $library->prepare($this->supply, isUrgent: true);
         $this->knowledge = $library->of($this->supply);
         $this->records = array_values($job->entries()->with('user')->get()->all());
-        $this->state = Fold::of($this->supply, array_map(static fn(LogEntryRecord $r) => $r->toEntry(), $this->records));
+        $this->log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $this->records);
+        $this->state = Fold::of($this->supply, $this->log);
+        $context = $this->state->context();
+        $this->stands = $context->isPlain() ? null : $context->on($this->supply, $this->state->mode);
+        if ($this->stands !== null) {
+            $library->prepare($this->stands, isUrgent: true);
+        }
     }
 
     public static function open(Library $library, RepairJob $job): self
@@ -50,6 +63,12 @@ final class JobFile
     public function solving(): ?Solve
     {
         return $this->knowledge->isWhole() ? null : $this->library->progress($this->supply);
+    }
+
+    /** The same of the supply as it stands now: until then the next step waits, and the suspects do not. */
+    public function solvingHere(): ?Solve
+    {
+        return $this->stands === null || $this->knowledge->altered($this->stands)->isWhole() ? $this->solving() : $this->library->progress($this->stands);
     }
 
     public function workup(): Workup

@@ -10,7 +10,7 @@ use App\Models\Photo;
 use App\Models\RepairJob;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
-use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\Admission;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\FieldText;
 
@@ -36,12 +36,11 @@ final readonly class JobLog
                 return $known->repair_job_id === $job->id ? $known : throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
             }
             $file = JobFile::open($this->library, $job);
-            $understood = $entry['kind'] === 'reading' && is_string($entry['payload']['text'] ?? null) ? FieldText::understand($entry['payload']['text'], $file->supply) : null;
+            $understood = $entry['kind'] === 'reading' && is_string($entry['payload']['text'] ?? null) ? FieldText::understand($entry['payload']['text'], $file->supply, ($entry['payload']['quantity'] ?? '') === 'left' ? $entry['payload']['target'] ?? null : null) : null;
             $entry = ($understood ?? []) + $entry;
-            $kind = EntryKinds::named($entry['kind']);
             $this->check($file, $entry['kind'], $entry['payload']);
             $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
-            $payload = $kind->read($given, $file->supply, $file->state);
+            $payload = Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given);
 
             return LogEntryRecord::query()->create([
                 'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id,
@@ -53,33 +52,21 @@ final readonly class JobLog
     /** @throws EntryRefused if the job takes no such entry any more */
     public function mayTake(RepairJob $job, string $kind): void
     {
-        $this->check(JobFile::open($this->library, $job), $kind, []);
+        Admission::mayTake(JobFile::open($this->library, $job)->state, $kind);
     }
 
     /**
-     * What can only be told from the whole log.
+     * What can only be told with the engine or the database.
      *
      * @param array<mixed> $payload
      */
     private function check(JobFile $file, string $kind, array $payload): void
     {
-        if ($file->state->handedBackAt !== null && ! in_array($kind, ['note', 'strike'], true)) {
-            throw EntryRefused::because('kind', 'The unit was handed back: its log takes only notes now. Book it in again for new work.');
-        }
-        if ($file->state->closedAt !== null && ! in_array($kind, ['note', 'strike', 'handback'], true)) {
-            throw EntryRefused::because('kind', 'The repair is closed. Strike out the closing entry to go on working on it.');
-        }
         if ($kind === 'close' && ($missing = $file->workup()->missingForClose()) !== []) {
             throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
         }
-        if ($kind === 'photo' && $payload !== [] && ! Photo::query()->where('repair_job_id', $file->job->id)->whereKey($payload['photo'] ?? '')->exists()) {
+        if ($kind === 'photo' && ! Photo::query()->where('repair_job_id', $file->job->id)->whereKey($payload['photo'] ?? '')->exists()) {
             throw EntryRefused::because('photo', 'Send the photograph itself to /photos; it enters the log by itself.');
-        }
-        if ($kind === 'strike') {
-            $struck = collect($file->records)->firstWhere('id', $payload['entry'] ?? '');
-            if ($struck === null || $struck->kind === 'strike') {
-                throw EntryRefused::because('entry', 'There is no such entry in this job to strike out.');
-            }
         }
     }
 }

@@ -15,13 +15,13 @@ final readonly class JobSummary
     {
     }
 
-    /** @return array{supply: string, power: string, energised: bool, waits_for: string, closed: bool, handed_back: bool} */
+    /** @return array{supply: string, power: string, energised: bool, open_changes: int, waits_for: string, closed: bool, handed_back: bool} */
     public function of(RepairJob $job): array
     {
         // A bench that was offline sends older entries late: the count changes even when the newest id does not.
         $log = $job->entries()->reorder()->selectRaw('count(*) as entries, max(id) as newest')->toBase()->first();
 
-        $key = sprintf('oculant:job:3:%s:%d:%s', $job->id, $log->entries ?? 0, $log->newest ?? '');
+        $key = sprintf('oculant:job:5:%s:%d:%s', $job->id, $log->entries ?? 0, $log->newest ?? '');
         $known = $this->cache->get($key);
         if (is_array($known)) {
             return $known;
@@ -31,12 +31,13 @@ final readonly class JobSummary
             'supply' => $file->supply->title,
             'power' => $file->state->power->value,
             'energised' => $file->state->power->isEnergised(),
+            'open_changes' => count($file->state->openChanges()),
             'waits_for' => $file->workup()->waitsFor(),
             'closed' => $file->state->closedAt !== null,
             'handed_back' => $file->state->handedBackAt !== null,
         ];
         // What it waits for is not known before the faults are.
-        if ($file->solving() === null) {
+        if ($file->solvingHere() === null) {
             $this->cache->forever($key, $summary);
         }
 

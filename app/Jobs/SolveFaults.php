@@ -41,6 +41,10 @@ final class SolveFaults implements ShouldQueue
             $solve->update(['state' => Solve::RUNNING, 'done' => $done, 'total' => $total]);
         });
         $solve->update(['state' => Solve::READY, 'done' => $solve->total, 'message' => null]);
+        // With something changed for the time being it keeps one mode, and its plan is that of the unchanged one.
+        if (count($solve->description['modes'] ?? []) > 1) {
+            PreparePlan::dispatch($this->hash)->onQueue('default');
+        }
     }
 
     public function failed(?Throwable $why): void

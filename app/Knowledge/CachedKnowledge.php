@@ -19,7 +19,7 @@ use Oculant\Core\Supply\Description;
 final class CachedKnowledge implements Knowledge
 {
     /** Raised when the engine's results or the cached classes change. */
-    private const ENGINE = 12;
+    private const ENGINE = 13;
 
     private SolvedKnowledge $solved;
 
@@ -38,6 +38,9 @@ final class CachedKnowledge implements Knowledge
     private array $fetched = [];
 
     private ?bool $isWhole = null;
+
+    /** @var array<string, self> by hash */
+    private array $altered = [];
 
     public function __construct(private readonly Description $supply, private readonly Repository $cache)
     {
@@ -100,6 +103,11 @@ final class CachedKnowledge implements Knowledge
             $this->key("r:{$mode}:{$check}:{$quantity}"),
             fn(): array => DeadRow::of($this->supply, $this->dictionary(null), $mode, $check, $quantity),
         );
+    }
+
+    public function altered(Description $altered): self
+    {
+        return $this->altered[$altered->hash()] ??= new self($altered, $this->cache);
     }
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary

@@ -74,6 +74,6 @@ final readonly class Library
      */
     public function remember(Description $supply, string $what, callable $compute): mixed
     {
-        return $this->cache->remember("oculant:view:3:{$supply->hash()}:{$what}", now()->addDays(30), $compute(...));
+        return $this->cache->remember("oculant:view:4:{$supply->hash()}:{$what}", now()->addDays(30), $compute(...));
     }
 }

@@ -42,4 +42,11 @@ final class RepairJobPolicy
 
         return $seen->denied() || $user->can('hand back') ? $seen : Response::deny('Closing and handing back is for technicians and leads.');
     }
+
+    public function override(User $user, RepairJob $job): Response
+    {
+        $seen = $this->view($user, $job);
+
+        return $seen->denied() || $user->can('override gates') ? $seen : Response::deny('Only a lead may pass over what a gate asks for. See to what is missing, or ask the lead.');
+    }
 }

@@ -10,7 +10,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Words',
     type: 'object',
-    required: ['symptoms', 'conditions', 'sees', 'fuse', 'how', 'substitution', 'short', 'isolation', 'ideas', 'tests'],
+    required: ['symptoms', 'conditions', 'sees', 'fuse', 'how', 'substitution', 'short', 'isolation', 'ideas', 'tests', 'methods', 'taken', 'changes'],
     properties: [
         new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'conditions', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
@@ -22,6 +22,9 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'isolation', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'ideas', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
         new OA\Property(property: 'tests', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'methods', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'taken', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
+        new OA\Property(property: 'changes', type: 'array', items: new OA\Items(ref: '#/components/schemas/ChangeOption')),
     ],
 )]
 #[OA\Schema(

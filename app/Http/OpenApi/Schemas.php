@@ -67,7 +67,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Job',
     type: 'object',
-    required: ['id', 'number', 'unit', 'owner', 'complaint', 'mains', 'supply_id', 'supply_title', 'technician', 'power', 'energised', 'waits_for', 'closed', 'handed_back', 'booked_in_at', 'may_write'],
+    required: ['id', 'number', 'unit', 'owner', 'complaint', 'mains', 'supply_id', 'supply_title', 'technician', 'power', 'energised', 'open_changes', 'waits_for', 'closed', 'handed_back', 'booked_in_at', 'may_write'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'number', type: 'string'),
@@ -80,6 +80,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'technician', type: 'string'),
         new OA\Property(property: 'power', type: 'string'),
         new OA\Property(property: 'energised', type: 'boolean'),
+        new OA\Property(property: 'open_changes', description: 'temporary changes in the ledger', type: 'integer'),
         new OA\Property(property: 'waits_for', type: 'string'),
         new OA\Property(property: 'closed', type: 'boolean'),
         new OA\Property(property: 'handed_back', type: 'boolean'),
@@ -117,7 +118,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'ReadingView',
     type: 'object',
-    required: ['entry', 'target', 'text', 'quantity', 'mode', 'power', 'word', 'mark', 'good', 'sentence', 'why', 'expected', 'slips'],
+    required: ['entry', 'target', 'text', 'quantity', 'mode', 'power', 'context', 'word', 'mark', 'good', 'sentence', 'why', 'expected', 'slips'],
     properties: [
         new OA\Property(property: 'entry', type: 'string'),
         new OA\Property(property: 'target', type: 'string'),
@@ -125,6 +126,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'quantity', type: 'string'),
         new OA\Property(property: 'mode', type: 'string'),
         new OA\Property(property: 'power', type: 'string'),
+        new OA\Property(property: 'context', description: 'what was different from the description when it was taken', type: 'string'),
         new OA\Property(property: 'word', type: 'string'),
         new OA\Property(property: 'mark', type: 'string'),
         new OA\Property(property: 'good', type: 'boolean'),
@@ -193,7 +195,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Step',
     type: 'object',
-    required: ['kind', 'sentence', 'detail', 'target', 'quantity', 'mode', 'power', 'part', 'fault', 'red', 'black', 'meter', 'expect', 'caution', 'why', 'outcomes'],
+    required: ['kind', 'sentence', 'detail', 'target', 'quantity', 'mode', 'power', 'part', 'fault', 'red', 'black', 'meter', 'expect', 'caution', 'why', 'outcomes', 'leads'],
     properties: [
         new OA\Property(property: 'kind', type: 'string'),
         new OA\Property(property: 'sentence', type: 'string'),
@@ -211,6 +213,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'caution', type: 'string', nullable: true),
         new OA\Property(property: 'why', type: 'string'),
         new OA\Property(property: 'outcomes', type: 'array', items: new OA\Items(ref: '#/components/schemas/StepOutcome')),
+        new OA\Property(property: 'leads', description: 'what settles something that a gate asks for', type: 'string', nullable: true),
     ],
 )]
 #[OA\Schema(
@@ -266,7 +269,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'PartView',
     type: 'object',
-    required: ['ref', 'label', 'kind', 'is_capacitor', 'is_load', 'is_fuse', 'breaks_down', 'faults'],
+    required: ['ref', 'label', 'kind', 'is_capacitor', 'is_load', 'is_fuse', 'is_resistor', 'has_polarity', 'breaks_down', 'faults'],
     properties: [
         new OA\Property(property: 'ref', type: 'string'),
         new OA\Property(property: 'label', type: 'string'),
@@ -274,6 +277,8 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'is_capacitor', type: 'boolean'),
         new OA\Property(property: 'is_load', type: 'boolean'),
         new OA\Property(property: 'is_fuse', type: 'boolean'),
+        new OA\Property(property: 'is_resistor', type: 'boolean'),
+        new OA\Property(property: 'has_polarity', type: 'boolean'),
         new OA\Property(property: 'breaks_down', description: 'has a zener voltage that can be measured', type: 'boolean'),
         new OA\Property(property: 'faults', type: 'array', items: new OA\Items(type: 'object', required: ['name', 'title'], properties: [new OA\Property(property: 'name', type: 'string'), new OA\Property(property: 'title', type: 'string')])),
     ],
@@ -281,7 +286,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Bench',
     type: 'object',
-    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'course', 'look_first', 'photos', 'description_checks', 'strips', 'short', 'twin', 'ideas', 'starts', 'missing_for_close', 'log'],
+    required: ['job', 'title', 'revision', 'cautions', 'state', 'modes', 'parts', 'checks', 'points', 'path', 'next', 'alternatives', 'solving', 'suspects', 'symptoms', 'course', 'look_first', 'photos', 'description_checks', 'strips', 'short', 'twin', 'ideas', 'starts', 'safety', 'missing_for_close', 'log'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'title', type: 'string'),
@@ -307,6 +312,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'twin', ref: '#/components/schemas/TwinView'),
         new OA\Property(property: 'ideas', type: 'array', items: new OA\Items(ref: '#/components/schemas/IdeaView')),
         new OA\Property(property: 'starts', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/StartsView')]),
+        new OA\Property(property: 'safety', ref: '#/components/schemas/Safety'),
         new OA\Property(property: 'missing_for_close', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'log', type: 'array', items: new OA\Items(ref: '#/components/schemas/LogLine')),
     ],
@@ -314,7 +320,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Report',
     type: 'object',
-    required: ['job', 'supply', 'symptoms', 'findings', 'tried', 'asFound', 'cause', 'work', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
+    required: ['job', 'supply', 'symptoms', 'findings', 'tried', 'asFound', 'cause', 'work', 'changes', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'supply', type: 'string'),
@@ -324,6 +330,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'asFound', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReadingView')),
         new OA\Property(property: 'cause', type: 'object', required: ['part', 'fault', 'text', 'chain'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'fault', type: 'string'), new OA\Property(property: 'text', type: 'string'), new OA\Property(property: 'chain', type: 'array', items: new OA\Items(type: 'string'))], nullable: true),
         new OA\Property(property: 'work', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'out', 'in', 'at'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'out', type: 'string'), new OA\Property(property: 'in', type: 'string'), new OA\Property(property: 'at', type: 'string')])),
+        new OA\Property(property: 'changes', description: 'the ledger of temporary changes', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'asLeft', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReadingView')),
         new OA\Property(property: 'notes', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'closedAt', type: 'string', nullable: true),

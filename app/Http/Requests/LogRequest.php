@@ -16,9 +16,15 @@ final class LogRequest extends FormRequest
     {
         $kinds = array_column(is_array($this->input('entries')) ? $this->input('entries') : [], 'kind');
         $needs = array_intersect($kinds, ['close', 'handback']) === [] ? 'log' : 'handBack';
-        $allowed = Gate::inspect('log', $this->job());
+        $abilities = ['log', $needs, ...(in_array('override', $kinds, true) ? ['override'] : [])];
+        foreach ($abilities as $ability) {
+            $allowed = Gate::inspect($ability, $this->job());
+            if ($allowed->denied()) {
+                return $allowed;
+            }
+        }
 
-        return $allowed->denied() ? $allowed : Gate::inspect($needs, $this->job());
+        return Response::allow();
     }
 
     /** @return array<string, list<string>> */

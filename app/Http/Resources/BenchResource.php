@@ -8,6 +8,8 @@ use App\Bench\JobFile;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\StartCount;
 use Oculant\Core\Diagnosis\Suspect;
@@ -16,6 +18,7 @@ use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Quantity\Probability;
 use Oculant\Core\Quantity\Quantity;
@@ -37,7 +40,7 @@ final class BenchResource extends JsonResource
             'revision' => $file->supply->revision,
             'cautions' => $file->supply->cautions,
             'state' => [
-                'power' => $state->power->value, 'words' => $state->power->words(), 'since' => $state->powerSince,
+                'power' => $state->power->value, 'words' => $state->power === PowerState::Unplugged && StoredCharge::unproven($file->supply, $state) !== [] ? 'Unplugged, not proven empty' : $state->power->words(), 'since' => $state->powerSince,
                 'mode' => $state->mode, 'mode_name' => $file->supply->mode($state->mode)->name,
                 'mains' => $state->mainsVolts === null ? null : Quantity::volts($state->mainsVolts),
             ],
@@ -47,8 +50,8 @@ final class BenchResource extends JsonResource
             'points' => $workup->points(),
             'path' => $workup->path(),
             ...$workup->next(),
-            'solving' => ($solve = $file->solving()) === null ? null : ['state' => $solve->state, 'done' => $solve->done, 'total' => $solve->total, 'message' => $solve->message],
-            'suspects' => $solve !== null ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
+            'solving' => ($here = $file->solvingHere()) === null ? null : ['state' => $here->state, 'done' => $here->done, 'total' => $here->total, 'message' => $here->message],
+            'suspects' => ($solve = $file->solving()) !== null ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
             'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
             'course' => $solve !== null ? ['labels' => [], 'lines' => []] : $workup->course(),
             'look_first' => $solve !== null ? [] : $workup->looks(),
@@ -59,6 +62,7 @@ final class BenchResource extends JsonResource
             'twin' => $workup->twin(),
             'ideas' => array_values($state->ideas),
             'starts' => StartCount::view($state->starts, $state->replaced()),
+            'safety' => SafetyView::of($file, $request->user()?->can('override', $file->job) ?? false),
             'missing_for_close' => $workup->missingForClose(),
             'log' => LogEntryResource::all($file),
         ];
@@ -68,7 +72,7 @@ final class BenchResource extends JsonResource
     private function part(Part $part): array
     {
         return [
-            'ref' => $part->ref, 'label' => $part->label(), 'kind' => $part->kind->name(), 'is_capacitor' => $part->kind instanceof StoresCharge, 'is_load' => $part->kind instanceof Consumes, 'is_fuse' => $part->kind instanceof Fuse, 'breaks_down' => $part->kind instanceof BreaksDown,
+            'ref' => $part->ref, 'label' => $part->label(), 'kind' => $part->kind->name(), 'is_capacitor' => $part->kind instanceof StoresCharge, 'is_load' => $part->kind instanceof Consumes, 'is_fuse' => $part->kind instanceof Fuse, 'breaks_down' => $part->kind instanceof BreaksDown, 'is_resistor' => $part->kind instanceof Resistor, 'has_polarity' => $part->has('plus') && $part->has('minus'),
             'faults' => array_map(static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
         ];
     }

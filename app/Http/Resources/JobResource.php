@@ -29,6 +29,7 @@ final class JobResource extends JsonResource
             'technician' => $this->user->name ?? '',
             'power' => $summary['power'],
             'energised' => $summary['energised'],
+            'open_changes' => $summary['open_changes'],
             'waits_for' => $summary['waits_for'],
             'closed' => $summary['closed'],
             'handed_back' => $summary['handed_back'],

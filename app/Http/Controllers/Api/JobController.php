@@ -26,7 +26,7 @@ final class JobController
         $user = $request->user();
         assert($user instanceof User);
 
-        return JobResource::collection(RepairJob::query()->ofWorkshop($user->workshop_id)->with('user')->orderByDesc('id')->limit(200)->get());
+        return JobResource::collection(RepairJob::query()->ofWorkshop($user->workshop_id)->with(['user', 'supply'])->orderByDesc('id')->limit(200)->get());
     }
 
     #[OA\Post(path: '/jobs', operationId: 'bookIn', summary: 'Book in a unit', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/BookIn')), responses: [

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use Illuminate\Http\JsonResponse;
+use Oculant\Core\Bench\ChangeKind;
 use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Eliminated;
 use Oculant\Core\Bench\Entry\Finding;
@@ -15,6 +16,8 @@ use Oculant\Core\Bench\Entry\PartTest;
 use Oculant\Core\Bench\Entry\ShortStrip;
 use Oculant\Core\Bench\Entry\Substituted;
 use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Bench\Entry\Taken;
+use Oculant\Core\Bench\PowerMethod;
 use OpenApi\Attributes as OA;
 
 /** The words that entries choose from; nothing of any workshop is in them. */
@@ -36,6 +39,9 @@ final class WordsController
             'isolation' => self::options(IsolationTest::TESTS),
             'ideas' => self::options(Idea::VERDICTS),
             'tests' => self::options(PartTest::words()),
+            'methods' => self::options(PowerMethod::WORDS),
+            'taken' => self::options(Taken::KINDS),
+            'changes' => array_map(static fn(ChangeKind $c): array => ['value' => $c->value, 'label' => $c->words(), 'key' => $c->key(), 'needs_part' => $c->needsPart(), 'needs_value' => $c->needsValue()], ChangeKind::cases()),
         ]);
     }
 

@@ -1,0 +1,30 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Bench\PowerUpDesk;
+use App\Models\Solve;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+use Oculant\Core\Supply\DescriptionReader;
+
+/** Works out the power-up plan of a large supply ahead; after every solve that somebody stands waiting for. */
+final class PreparePlan implements ShouldQueue
+{
+    use Queueable;
+
+    public int $timeout = 900;
+
+    public int $tries = 1;
+
+    public function __construct(public readonly string $hash)
+    {
+    }
+
+    public function handle(PowerUpDesk $desk): void
+    {
+        $desk->prepare(DescriptionReader::fromArray(Solve::query()->findOrFail($this->hash)->description));
+    }
+}
