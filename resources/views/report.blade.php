@@ -59,6 +59,13 @@
         <div class="quiet">Nothing was replaced.</div>
     @endforelse
 
+    @if ($report['changes'] !== [])
+        <h2>Temporary changes</h2>
+        @foreach ($report['changes'] as $line)
+            <div>{{ ucfirst($line) }}.</div>
+        @endforeach
+    @endif
+
     <h2>As left</h2>
     @include('report-readings', ['readings' => $report['asLeft']])
     @if ($report['open'] !== [])

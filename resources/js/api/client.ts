@@ -28,6 +28,16 @@ export type PhotoView = Schemas['PhotoView'];
 export type PinView = Schemas['PinView'];
 export type Words = Schemas['Words'];
 export type Waveform = Schemas['Waveform'];
+export type Safety = Schemas['Safety'];
+export type GateView = Schemas['GateView'];
+export type GateItem = Schemas['GateItemView'];
+export type LedgerEntry = Schemas['LedgerEntry'];
+export type PowerUp = Schemas['PowerUp'];
+export type LampPlan = Schemas['LampPlan'];
+export type RampPlan = Schemas['RampPlan'];
+export type FeedPlan = Schemas['FeedPlan'];
+export type PowerMethod = Schemas['PowerMethodView'];
+export type Caution = Schemas['Caution'];
 
 export const api = createClient<paths>({ baseUrl: '/api/v1', headers: { Accept: 'application/json' } });
 

@@ -13,6 +13,12 @@ export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => answe
 export const benchQuery = (job: string) =>
     queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.solving == null ? false : 2000) });
 
+export type Section = 'safe' | 'methods' | 'feed' | 'lamp' | 'ramp' | 'reform' | 'needs';
+
+/** `asOf` changes with what the section follows: the log for the method and the lamp, the power state for the ramp. */
+export const powerUpQuery = (job: string, section: Section, asOf: string) =>
+    queryOptions({ queryKey: ['powerup', job, section, asOf], queryFn: () => answer(api.GET('/jobs/{job}/powerup/{section}', { params: { path: { job, section } } })), staleTime: Infinity, placeholderData: (before) => before });
+
 export const reportQuery = (job: string) =>
     queryOptions({ queryKey: ['report', job], queryFn: () => answer(api.GET('/jobs/{job}/report', { params: { path: { job } } })) });
 

@@ -261,6 +261,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/powerup/{section}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One section of the plan: making safe, the method, low-voltage feed, lamp, ramp, reforming, fuse and interlocks */
+        get: operations["showPowerUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/report": {
         parameters: {
             query?: never;
@@ -520,6 +537,9 @@ export interface components {
             isolation: components["schemas"]["Option"][];
             ideas: components["schemas"]["Option"][];
             tests: components["schemas"]["Option"][];
+            methods: components["schemas"]["Option"][];
+            taken: components["schemas"]["Option"][];
+            changes: components["schemas"]["ChangeOption"][];
         };
         Option: {
             value: string;
@@ -796,6 +816,257 @@ export interface components {
             traces: components["schemas"]["TraceName"][];
             faults: components["schemas"]["PartFaults"][];
         };
+        Caution: {
+            /** @description Shapes of the power-up plan, the ledger and the gates. */
+            title: string;
+            text: string;
+        };
+        DischargeLine: {
+            ref: string;
+            label: string;
+            holds: string;
+            energy: string;
+            itself: string;
+            tool: string;
+            time: string;
+            proof: string;
+            why: string;
+            hazard: boolean;
+            twice: boolean;
+        };
+        Limit: {
+            limit: string;
+            means: string;
+            source: string;
+        };
+        MethodRank: {
+            how: string;
+            title: string;
+            rank: string;
+            reason: string;
+        };
+        RegionNote: {
+            title: string;
+            text: string;
+            danger: boolean;
+        };
+        /** @description What stands between the wall and the unit, as a power entry takes it */
+        PowerMethodView: {
+            how: string;
+            watts?: number;
+            volts?: number;
+            limit?: number;
+            part?: string;
+        };
+        FeedReading: {
+            point: string;
+            name: string;
+            expected: string;
+        };
+        ScaledPart: {
+            part: string;
+            value: string;
+            sentence: string;
+        };
+        FeedPlan: {
+            method: components["schemas"]["PowerMethodView"];
+            mode: string;
+            mode_name: string;
+            where: string;
+            polarity: string;
+            set: string;
+            scaled: components["schemas"]["ScaledPart"] | null;
+            start: string;
+            wakes: string;
+            readings: components["schemas"]["FeedReading"][];
+            signs: string[];
+            ticks: string;
+            put_back: string[];
+        };
+        LampRow: {
+            what: string;
+            flash: string;
+            lamp: string;
+            lamp_volts: string;
+            unit_volts: string;
+            breaks: string;
+            brightness: number;
+        };
+        LampPlan: {
+            method: components["schemas"]["PowerMethodView"];
+            mode: string;
+            mode_name: string;
+            lamp: string;
+            reason: string;
+            law: string;
+            rows: components["schemas"]["LampRow"][];
+        };
+        RampRail: {
+            point: string;
+            expected: string;
+        };
+        RampStepView: {
+            volts: number;
+            title: string;
+            current: string;
+            low: number;
+            high: number;
+            stop: number;
+            rails: components["schemas"]["RampRail"][];
+        };
+        RampPlan: {
+            mode: string;
+            mode_name: string;
+            rails: string[];
+            wait: number;
+            steps: components["schemas"]["RampStepView"][];
+            events: string[];
+            limits: string[];
+            warning: string | null;
+        };
+        ReformStep: {
+            set: string;
+            hold: string;
+            limit: string;
+            drop: string;
+        };
+        ReformPlan: {
+            ref: string;
+            label: string;
+            resistor: string;
+            stop: string;
+            time: string;
+            how: string;
+            source: string;
+            steps: components["schemas"]["ReformStep"][];
+        };
+        CheckName: {
+            id: string;
+            where: string;
+        };
+        FusePlan: {
+            ref: string;
+            fit: string;
+            rating: string;
+            characteristic: string;
+            breaking: string;
+            larger: string;
+            once: string;
+            checks: components["schemas"]["CheckName"][];
+        };
+        InterlockNeed: {
+            kind: string;
+            what: string;
+            how: string;
+            without: string;
+            stands_in: string;
+        };
+        /** @description One section of the plan; only its own fields are there */
+        PowerUp: {
+            plan?: (components["schemas"]["LampPlan"] | components["schemas"]["RampPlan"]) | null;
+            lines?: components["schemas"]["DischargeLine"][];
+            limits?: components["schemas"]["Limit"][];
+            cautions?: components["schemas"]["Caution"][];
+            methods?: components["schemas"]["MethodRank"][];
+            region?: components["schemas"]["RegionNote"][];
+            plans?: components["schemas"]["FeedPlan"][];
+            parts?: components["schemas"]["ReformPlan"][];
+            fuses?: components["schemas"]["FusePlan"][];
+            interlocks?: components["schemas"]["InterlockNeed"][];
+        };
+        Alarm: {
+            entry: string;
+            place: string;
+            quantity: string;
+            sentence: string;
+            advice: string;
+        };
+        LedgerEntry: {
+            id: string;
+            kind: string;
+            part: string | null;
+            words: string;
+            where: string;
+            why: string;
+            at: string;
+            limited: string;
+            mains: string;
+            open: boolean;
+            how: string | null;
+            closed_why: string | null;
+        };
+        GateItemView: {
+            id: string;
+            sentence: string;
+            leads: string;
+            target: string | null;
+            may_override: boolean;
+        };
+        GateView: {
+            gate: string;
+            title: string;
+            open: boolean;
+            override: string | null;
+            items: components["schemas"]["GateItemView"][];
+        };
+        ChargeReading: {
+            text: string;
+            at: string;
+        };
+        ChargeView: {
+            ref: string;
+            measured: components["schemas"]["ChargeReading"][];
+            proven: boolean;
+            again_at: string | null;
+        };
+        TakenView: {
+            entry: string;
+            kind: string;
+            kind_words: string;
+            where: string;
+            text: string;
+            photo: string;
+            refitted: boolean;
+        };
+        RampVerdict: {
+            word: string;
+            good: boolean;
+            stop: boolean;
+            sentence: string;
+            why: string;
+        };
+        RailText: {
+            point: string;
+            text: string;
+        };
+        RampReading: {
+            entry: string;
+            volts: number;
+            amperes: number | null;
+            rails: components["schemas"]["RailText"][];
+            celsius: number | null;
+            verdict: components["schemas"]["RampVerdict"] | null;
+        };
+        Safety: {
+            alarm: components["schemas"]["Alarm"] | null;
+            context: string;
+            method: string | null;
+            ledger: components["schemas"]["LedgerEntry"][];
+            open: number;
+            gates: components["schemas"]["GateView"][];
+            may_override: boolean;
+            charged: components["schemas"]["ChargeView"][];
+            unproven: string[];
+            taken: components["schemas"]["TakenView"][];
+            ramp: components["schemas"]["RampReading"][];
+        };
+        ChangeOption: {
+            value: string;
+            label: string;
+            key: string;
+            needs_part: boolean;
+            needs_value: boolean;
+        };
         User: {
             /** @description The shapes that the API sends and takes; the TypeScript client is generated from them. */
             id: number;
@@ -843,6 +1114,8 @@ export interface components {
             technician: string;
             power: string;
             energised: boolean;
+            /** @description temporary changes in the ledger */
+            open_changes: number;
             waits_for: string;
             closed: boolean;
             handed_back: boolean;
@@ -875,6 +1148,8 @@ export interface components {
             quantity: string;
             mode: string;
             power: string;
+            /** @description what was different from the description when it was taken */
+            context: string;
             word: string;
             mark: string;
             good: boolean;
@@ -938,6 +1213,8 @@ export interface components {
             caution: string | null;
             why: string;
             outcomes: components["schemas"]["StepOutcome"][];
+            /** @description what settles something that a gate asks for */
+            leads: string | null;
         };
         Reason: {
             label: string;
@@ -983,6 +1260,8 @@ export interface components {
             is_capacitor: boolean;
             is_load: boolean;
             is_fuse: boolean;
+            is_resistor: boolean;
+            has_polarity: boolean;
             /** @description has a zener voltage that can be measured */
             breaks_down: boolean;
             faults: {
@@ -1023,6 +1302,7 @@ export interface components {
             twin: components["schemas"]["TwinView"];
             ideas: components["schemas"]["IdeaView"][];
             starts: components["schemas"]["StartsView"] | null;
+            safety: components["schemas"]["Safety"];
             missing_for_close: string[];
             log: components["schemas"]["LogLine"][];
         };
@@ -1045,6 +1325,8 @@ export interface components {
                 in: string;
                 at: string;
             }[];
+            /** @description the ledger of temporary changes */
+            changes: string[];
             asLeft: components["schemas"]["ReadingView"][];
             notes: string[];
             closedAt: string | null;
@@ -1576,6 +1858,38 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+        };
+    };
+    showPowerUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                section: "safe" | "methods" | "feed" | "lamp" | "ramp" | "reform" | "needs";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The section; only its own fields are there */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PowerUp"];
+                };
+            };
+            /** @description It does not settle */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

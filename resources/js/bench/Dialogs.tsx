@@ -1,20 +1,25 @@
 import { useQuery } from '@tanstack/react-query';
 import { Form, Input, Radio, Select } from 'antd';
-import type { Bench } from '../api/client';
+import type { Bench, GateItem, Option } from '../api/client';
 import { wordsQuery } from '../api/queries';
+import { GateSheet } from '../power/GateSheet';
+import { TakenOff } from '../power/TakenOff';
 import { EvidenceDialogs, type EvidenceDialog } from './EvidenceDialogs';
 import { PhotoBoard } from './PhotoBoard';
 import { PartField, Sheet } from './Sheet';
+import type { Waiting } from './useOutbox';
 
 export type Dialog =
     | EvidenceDialog
     | { name: 'power' }
     | { name: 'mains' }
     | { name: 'photos' }
+    | { name: 'gates' }
+    | { name: 'taken' }
     | { name: 'note' }
     | { name: 'symptom' }
     | { name: 'cause'; part?: string; fault?: string }
-    | { name: 'repair'; part?: string };
+    | { name: 'repair'; part?: string; typed?: Record<string, unknown> };
 
 interface Props {
     dialog: Dialog;
@@ -24,7 +29,9 @@ interface Props {
     onClose: () => void;
     onOpen: (dialog: Dialog) => void;
     onPhoto: (picture: Blob, caption: string) => void;
+    onLead: (item: GateItem) => void;
     refusal: string | undefined;
+    refused: Waiting | undefined;
 }
 
 function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; fault?: string; onClose: () => void; onSave: (v: Record<string, string>) => void }) {
@@ -45,23 +52,48 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
     );
 }
 
+/** What stands between wall and unit, and how it is set. */
+function Through({ power, how, bench, methods }: { power: string; how: string | undefined; bench: Bench; methods: Option[] }) {
+    if (power === 'unplugged') {
+        return null;
+    }
+    const limits = ['lamp', 'variac', 'bench'];
+    const offered = methods.filter((method) => limits.includes(method.value) === (power === 'limited'));
+    return (
+        <>
+            <Form.Item name="how" label="Through" preserve={false}><Radio.Group options={offered} /></Form.Item>
+            {power === 'limited' && how === 'lamp' && <Form.Item name="watts" label="Lamp" preserve={false} rules={[{ required: true, message: 'How many watts?' }]}><Input inputMode="decimal" suffix="W" /></Form.Item>}
+            {power === 'limited' && (how === 'variac' || how === 'bench') && <Form.Item name="volts" label="Set to" preserve={false} rules={[{ required: true, message: 'How many volts?' }]}><Input inputMode="decimal" suffix="V" /></Form.Item>}
+            {power === 'limited' && how === 'bench' && (
+                <div className="two">
+                    <Form.Item name="limit" label="Current limit" preserve={false} rules={[{ required: true, message: 'How many amperes?' }]}><Input inputMode="decimal" suffix="A" placeholder="0.5" /></Form.Item>
+                    <Form.Item name="part" label="Across" preserve={false}><Select allowClear placeholder="its own feed" options={bench.parts.filter((part) => part.has_polarity).map((part) => ({ value: part.ref, label: part.label }))} /></Form.Item>
+                </div>
+            )}
+        </>
+    );
+}
+
 /** One small sheet per kind of entry; each opens with the likely answer filled in and Enter records it. */
-export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, refusal }: Props) {
+export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, onLead, refusal, refused }: Props) {
     const words = useQuery(wordsQuery).data;
     const save = (kind: string) => (values: Record<string, string>) => onRecord(kind, values);
     switch (dialog.name) {
         case 'power':
             return (
-                <Sheet title="How does the unit stand now?" initial={{ power: bench.state.power, mode: bench.state.mode }} onClose={onClose} onSave={save('power')}>
+                <Sheet title="How does the unit stand now?" initial={{ power: bench.state.power, mode: bench.state.mode }} onClose={onClose} onSave={({ power, mode, ...method }) => onRecord('power', { power, mode, method: { ...method, how: method.how ?? '' } })}>
                     <Form.Item name="power" label="Power">
                         <Radio.Group className="stacked" options={[
-                            { value: 'unplugged', label: 'Unplugged, and measured to be discharged' },
+                            { value: 'unplugged', label: 'Unplugged' },
                             { value: 'limited', label: 'On limited power: lamp, variable transformer or bench supply' },
                             { value: 'live', label: 'Live on mains' },
                         ]} />
                     </Form.Item>
                     <Form.Item name="mode" label="Set up as">
                         <Radio.Group className="stacked" options={bench.modes.map((mode) => ({ value: mode.id, label: mode.absent.length > 0 ? `${mode.name} (without ${mode.absent.join(', ')})` : mode.name }))} />
+                    </Form.Item>
+                    <Form.Item noStyle shouldUpdate>
+                        {({ getFieldValue }) => <Through power={getFieldValue('power') as string} how={getFieldValue('how') as string | undefined} bench={bench} methods={words?.methods ?? []} />}
                     </Form.Item>
                     {bench.cautions.map((caution) => <p key={caution} className="caution">{caution}</p>)}
                 </Sheet>
@@ -73,6 +105,10 @@ export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, ref
                     <p className="hint">Knowing it narrows every expected window. The first time it is solved anew, which takes some seconds.</p>
                 </Sheet>
             );
+        case 'gates':
+            return <GateSheet bench={bench} refusal={refusal} onLead={onLead} onOverride={(gate, reason) => onRecord('override', { gate, reason }, true)} onClose={onClose} />;
+        case 'taken':
+            return <TakenOff bench={bench} refusal={refusal} refused={refused} onRecord={onRecord} onClose={onClose} />;
         case 'photos':
             return <PhotoBoard bench={bench} onRecord={onRecord} onPhoto={onPhoto} refusal={refusal} onClose={onClose} />;
         case 'note':
@@ -94,7 +130,8 @@ export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, ref
             return <Cause bench={bench} part={dialog.part} fault={dialog.fault} onClose={onClose} onSave={save('cause')} />;
         case 'repair':
             return (
-                <Sheet title="What was replaced or made good?" initial={{ part: dialog.part, out: bench.parts.find((p) => p.ref === dialog.part)?.label }} onClose={onClose} onSave={save('repair')}>
+                <Sheet title="What was replaced or made good?" initial={{ part: dialog.part, out: bench.parts.find((p) => p.ref === dialog.part)?.label, ...dialog.typed }} onClose={onClose} onSave={save('repair')}>
+                    {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
                     <PartField parts={bench.parts} focus={dialog.part === undefined} />
                     <Form.Item label="Out" name="out" rules={[{ required: true, message: 'What came out?' }]}><Input /></Form.Item>
                     <Form.Item label="In" name="in" rules={[{ required: true, message: 'What went in?' }]}><Input autoFocus={dialog.part !== undefined} placeholder="type, rating, where from" /></Form.Item>

@@ -3,7 +3,10 @@ import { App, Button } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
-import { benchQuery } from '../api/queries';
+import { benchQuery, type Section } from '../api/queries';
+import { AlarmCurtain } from '../power/AlarmCurtain';
+import { Ledger } from '../power/Ledger';
+import { PowerPlan, sections } from '../power/PowerPlan';
 import { Dialogs, type Dialog } from './Dialogs';
 import { evidenceKinds } from './EvidenceDialogs';
 import { EnergyPath } from './EnergyPath';
@@ -37,6 +40,9 @@ function CommandBar({ commands, leader }: { commands: Command[]; leader: boolean
 /** What foot switches send: page down, or one of the keys that no keyboard has. It does what Enter does in the field. */
 const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
 
+/** Entries that pass a gate: refused, they lead to what is missing. */
+const gated = ['power', 'close', 'handback'];
+
 const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, [role="dialog"], .ant-modal') !== null;
 
 function OpenJob({ bench }: { bench: Bench }) {
@@ -47,12 +53,19 @@ function OpenJob({ bench }: { bench: Bench }) {
     const [leader, setLeader] = useState(false);
     const [chosen, setChosen] = useState<Step>();
     const [focusOn, setFocusOn] = useState<string>();
+    const [plan, setPlan] = useState<Section>();
+    const [ledger, setLedger] = useState(false);
     const field = useRef<HTMLInputElement>(null);
     // What was refused stands in the field again, unless something else is being typed already.
     const outbox = useOutbox(job.id, ({ kind, payload }) => {
         if (kind === 'reading' && typeof payload.text === 'string') {
             const typed = payload.text;
             setText((now) => (now === '' ? typed : now));
+        }
+        if (kind === 'repair') {
+            setDialog({ name: 'repair', part: String(payload.part), typed: payload });
+        } else if (gated.includes(kind)) {
+            setDialog({ name: 'gates' });
         }
     });
     const step = chosen ?? bench.next;
@@ -68,6 +81,24 @@ function OpenJob({ bench }: { bench: Bench }) {
         window.setTimeout(() => field.current?.focus(), 0);
     };
 
+    /** To what settles something that a gate asks for. */
+    const lead = (item: { leads: string; target?: string | null }) => {
+        setDialog(undefined);
+        switch (item.leads) {
+            case 'look': void record('looked', { what: item.target }); break;
+            case 'ledger': setLedger(true); break;
+            case 'refit': setDialog({ name: 'taken' }); break;
+            case 'discharge': setPlan('safe'); break;
+            case 'power': setDialog({ name: 'power' }); break;
+            case 'check':
+                setPlan(undefined);
+                setChosen(undefined);
+                setFocusOn(item.target ?? undefined);
+                window.setTimeout(() => field.current?.focus(), 0);
+                break;
+        }
+    };
+
     const enter = async () => {
         if (text.trim() !== '') {
             const typed = text;
@@ -77,9 +108,16 @@ function OpenJob({ bench }: { bench: Bench }) {
             return;
         }
         switch (step.kind) {
-            case 'state': await record('power', { power: step.power, mode: step.mode ?? bench.state.mode }); break;
+            case 'state':
+                if (step.leads === 'plan') {
+                    setPlan('lamp');
+                } else {
+                    await record('power', { power: step.power, mode: step.mode ?? bench.state.mode });
+                }
+                break;
             case 'confirm':
             case 'cause': setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }); break;
+            case 'gate': lead({ leads: step.leads ?? '', target: step.part }); break;
             case 'close': await record('close', {}); break;
             case 'handback': await record('handback', {}); break;
         }
@@ -126,6 +164,10 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: 'v', label: 'photo', run: () => setDialog({ name: 'photos' }), shown: true },
         { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
         { key: 'c', label: 'cause', run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }), shown: true },
+        ...sections.map((one) => ({ key: one.key, label: one.key === '1' ? 'power-up plan' : one.title, run: () => setPlan(one.section), shown: true, inBar: one.key === '1' })),
+        { key: 'l', label: 'ledger', run: () => setLedger(true), shown: true, inBar: false },
+        { key: '8', label: 'gates', run: () => setDialog({ name: 'gates' }), shown: true },
+        { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true },
         { key: 'r', label: 'repair', run: () => setDialog({ name: 'repair', part: bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined ? undefined : step.part ?? undefined }), shown: true },
     ];
 
@@ -138,11 +180,18 @@ function OpenJob({ bench }: { bench: Bench }) {
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
-            if (event.ctrlKey || event.altKey || event.metaKey || dialog !== undefined) {
+            if (event.key === 'F2') {
+                // From everywhere, whatever is open and wherever the cursor stands.
+                event.preventDefault();
+                setLedger(true);
+                return;
+            }
+            if (event.ctrlKey || event.altKey || event.metaKey || dialog !== undefined || ledger) {
                 return;
             }
             const free = !isTyping(event.target);
-            if (leader || free) {
+            // A digit without the space bar is the beginning of a reading.
+            if (leader || (free && !/\d/.test(event.key))) {
                 const command = latestCommands.current.find((c) => c.key === event.key.toLowerCase() && c.shown);
                 if (command !== undefined) {
                     event.preventDefault();
@@ -170,23 +219,45 @@ function OpenJob({ bench }: { bench: Bench }) {
         };
         window.addEventListener('keydown', listen, true);
         return () => window.removeEventListener('keydown', listen, true);
-    }, [leader, dialog]);
+    }, [leader, dialog, ledger]);
 
     useEffect(() => {
         field.current?.focus();
     }, []);
 
+    const { alarm } = bench.safety;
+    // Once the alarm is answered the hand is on the field again.
+    const isAlarmed = alarm != null;
+    useEffect(() => {
+        if (!isAlarmed) {
+            const timer = window.setTimeout(() => field.current?.focus(), 0);
+            return () => window.clearTimeout(timer);
+        }
+        return undefined;
+    }, [isAlarmed]);
+    // The ledger opens with the part that is being worked on.
+    const worked = step.part ?? bench.parts.find((part) => part.ref === (focusOn ?? step.target)?.split('.')[0])?.ref ?? null;
+    const closePlan = useCallback(() => {
+        setPlan(undefined);
+        window.setTimeout(() => field.current?.focus(), 0);
+    }, []);
+    const closeLedger = () => {
+        setLedger(false);
+        window.setTimeout(() => field.current?.focus(), 0);
+    };
+
     const reading = bench.log.find((entry) => entry.reading !== null && !entry.struck)?.reading ?? null;
 
     return (
-        <main className="bench">
-            <StateStrip bench={bench} onPower={() => setDialog({ name: 'power' })} onMains={() => setDialog({ name: 'mains' })} />
+        <main className={plan === undefined ? 'bench' : 'bench planning'}>
+            <StateStrip bench={bench} onPower={() => setDialog({ name: 'power' })} onMains={() => setDialog({ name: 'mains' })} onLedger={() => setLedger(true)} />
             <EnergyPath path={bench.path} points={bench.points} target={focusOn ?? step.target} onPoint={(point) => {
                 setFocusOn(point.id);
                 field.current?.focus();
             }} />
-            <NextStep
-                step={focusOn === undefined || focusOn === step.target ? step : { ...step, kind: 'measure', sentence: `Reading at ${focusOn}: ${bench.points.find((p) => p.id === focusOn)?.name ?? ''}.`, detail: '', target: focusOn, meter: null, caution: null, outcomes: [] }}
+            {plan !== undefined && <PowerPlan bench={bench} section={plan} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onShow={setPlan} onRecord={(kind, payload) => void record(kind, payload)} onClose={closePlan} />}
+            {plan === undefined && <NextStep
+                step={focusOn === undefined || focusOn === step.target ? step : { ...step, kind: 'measure', sentence: `Reading at ${focusOn}: ${bench.points.find((p) => p.id === focusOn)?.name ?? bench.checks.find((c) => c.id === focusOn)?.where ?? ''}.`, detail: '', target: focusOn, meter: null, caution: null, outcomes: [] }}
                 alternatives={chosen === undefined ? bench.alternatives : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)}
                 latest={reading}
                 refusal={outbox.refusal}
@@ -207,10 +278,21 @@ function OpenJob({ bench }: { bench: Bench }) {
                 }}
             >
                 {job.may_write && <CommandBar commands={commands} leader={leader} />}
-            </NextStep>
-            <Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />
+            </NextStep>}
+            {plan === undefined && <Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />}
             <LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
-            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} refusal={outbox.refusal?.message} />}
+            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} onLead={lead} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} />}
+            {ledger && <Ledger bench={bench} part={worked} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onRecord={(kind, payload) => void outbox.record(kind, payload)} onClose={closeLedger} />}
+            {alarm != null && dialog?.name !== 'power' && (
+                <AlarmCurtain
+                    key={alarm.entry}
+                    alarm={alarm}
+                    mayWrite={job.may_write}
+                    onAgain={(volts) => void (bench.parts.some((part) => part.ref === alarm.place) ? record('left', { part: alarm.place, text: volts }) : record('reading', { text: volts, target: alarm.place, quantity: alarm.quantity }))}
+                    onLive={() => setDialog({ name: 'power' })}
+                    onStrike={() => void record('strike', { entry: alarm.entry })}
+                />
+            )}
         </main>
     );
 }

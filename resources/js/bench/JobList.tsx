@@ -11,7 +11,7 @@ function Row({ job }: { job: Job }) {
                 <span className="number">{job.number}</span>
                 <span className="unit"><b>{job.unit}</b><small>{job.owner} · {job.supply_title}</small></span>
                 <span className="waits"><small>waits for</small>{job.waits_for}</span>
-                <span className="power">{job.energised ? (job.power === 'live' ? 'LIVE ON MAINS' : 'LIMITED POWER') : 'unplugged'}</span>
+                <span className="power">{job.energised ? (job.power === 'live' ? 'LIVE ON MAINS' : 'LIMITED POWER') : 'unplugged'}{job.open_changes > 0 && <small>{job.open_changes} temporary {job.open_changes === 1 ? 'change' : 'changes'}</small>}</span>
                 <span className="by">{job.technician}</span>
             </Link>
         </li>

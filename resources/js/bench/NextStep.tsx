@@ -7,6 +7,7 @@ export const doneWords: Record<string, string> = {
     state: 'Done, record it',
     confirm: 'Name the cause',
     cause: 'Name the cause',
+    gate: 'See to it',
     close: 'Close the repair',
     handback: 'Record the hand-back',
 };
@@ -60,7 +61,7 @@ interface Props {
 export function NextStep(props: Props) {
     const { step } = props;
     const [why, setWhy] = useState(false);
-    const done = doneWords[step.kind];
+    const done = step.kind === 'gate' && step.leads === 'look' ? 'Looked, it is right' : doneWords[step.kind];
     const section = useRef<HTMLElement>(null);
     useEffect(() => {
         void section.current?.scrollTo({ top: 0 });

@@ -63,6 +63,12 @@ export function ReportPage() {
             {report.cause === null ? <p className="quiet">Not named yet.</p> : <p><b>{report.cause.part}: {report.cause.fault}.</b> {report.cause.text} {report.cause.chain.join('; ')}</p>}
             <h2>Work done</h2>
             {report.work.length === 0 ? <p className="quiet">Nothing was replaced.</p> : report.work.map((work) => <p key={work.at + work.part}><b>{work.part}.</b> Out: {work.out}. In: {work.in}.</p>)}
+            {report.changes.length > 0 && (
+                <>
+                    <h2>Temporary changes</h2>
+                    <ul>{report.changes.map((line) => <li key={line}>{line}</li>)}</ul>
+                </>
+            )}
             <h2>As left</h2>
             <Readings readings={report.asLeft} empty="Nothing was measured after the repair." />
             {report.notes.length > 0 && <><h2>Notes</h2>{report.notes.map((note) => <p key={note}>{note}</p>)}</>}
