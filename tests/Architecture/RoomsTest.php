@@ -55,6 +55,11 @@ final class RoomsTest
         return $this->roomKnowsOnly('Diagnosis', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
     }
 
+    public function testPowerUpKnowsTheBenchAndWhatIsExpected(): Rule
+    {
+        return $this->roomKnowsOnly('PowerUp', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
+    }
+
     public function testModelsHoldNoTradeRules(): Rule
     {
         return PHPat::rule()
@@ -67,7 +72,7 @@ final class RoomsTest
     /** @param list<string> $known */
     private function roomKnowsOnly(string $room, array $known): Rule
     {
-        $all = ['Quantity', 'Circuit', 'Supply', 'Parts', 'Expectation', 'Bench', 'Diagnosis', 'Practice'];
+        $all = ['Quantity', 'Circuit', 'Supply', 'Parts', 'Expectation', 'Bench', 'Diagnosis', 'PowerUp', 'Practice'];
         $forbidden = array_values(array_diff($all, $known, [$room]));
 
         return PHPat::rule()

@@ -26,7 +26,7 @@ final class BenchStateTest extends FeatureTestCase
         $this->log($job, 'mains', ['text' => '236']);
         $this->bench($job)->assertJsonPath('state.mains', '236 V');
         $this->log($job, 'power', ['power' => 'unplugged']);
-        $this->bench($job)->assertJsonPath('state.mains', null)->assertJsonPath('log.0.line', 'Unplugged and discharged, tuner unplugged');
+        $this->bench($job)->assertJsonPath('state.mains', null)->assertJsonPath('log.0.line', 'Unplugged, tuner unplugged');
     }
 
     public function testReadingsCarryTheirContext(): void

@@ -82,4 +82,30 @@ abstract class FeatureTestCase extends TestCase
     {
         return $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [self::entry($kind, $payload)]]);
     }
+
+    /** Sees to whatever a gate still asks for, through the API. */
+    protected function seeTo(RepairJob $job, string $gate): void
+    {
+        for ($k = 0; $k < 20; $k++) {
+            $gates = collect($this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk()->json('safety.gates'))->keyBy('gate');
+            $item = $gates[$gate]['items'][0] ?? null;
+            if ($item === null) {
+                return;
+            }
+            if ($item['leads'] === 'power') {
+                $this->seeTo($job, 'limited');
+                $this->log($job, 'power', ['power' => 'limited'])->assertOk();
+                $this->log($job, 'power', ['power' => 'unplugged'])->assertOk();
+                continue;
+            }
+            $this->travel(3)->minutes();
+            $this->log($job, ...match ($item['leads']) {
+                'check' => ['reading', ['text' => '4k7', 'target' => $item['target']]],
+                'look' => ['looked', ['what' => $item['target']]],
+                'discharge' => ['left', ['part' => $item['target'], 'text' => '0.4']],
+                default => ['change_closed', ['change' => $item['target'], 'how' => 'undone']],
+            })->assertOk();
+        }
+        self::fail("The gate {$gate} does not open.");
+    }
 }

@@ -74,9 +74,11 @@ final class HistoryTest extends FeatureTestCase
     private function repaired(User $user, Supply $supply, string $part, string $fault): void
     {
         $job = $this->booked($user, $supply);
-        foreach ([['cause', ['part' => $part, 'fault' => $fault]], ['repair', ['part' => $part, 'out' => 'old', 'in' => 'new']], ['power', ['power' => 'live', 'mode' => 'loaded']]] as [$kind, $payload]) {
+        foreach ([['cause', ['part' => $part, 'fault' => $fault]], ['repair', ['part' => $part, 'out' => 'old', 'in' => 'new']]] as [$kind, $payload]) {
             $this->log($job, $kind, $payload)->assertSuccessful();
         }
+        $this->seeTo($job, 'mains');
+        $this->log($job, 'power', ['power' => 'live', 'mode' => 'loaded'])->assertSuccessful();
         foreach ($this->getJson("/api/v1/jobs/{$job->id}/bench")->json('points') as $point) {
             $this->log($job, 'reading', ['text' => sprintf('%s %.2f %s', $point['id'], ($point['low'] + $point['high']) / 2, $point['function'])])->assertSuccessful();
         }

@@ -162,6 +162,8 @@ final class JobTest extends FeatureTestCase
         $this->log($job, 'power', ['power' => 'unplugged'])->assertOk();
         $this->log($job, 'cause', ['part' => 'Z1', 'fault' => 'short', 'text' => ''])->assertOk();
         $this->log($job, 'repair', ['part' => 'Z1', 'out' => 'zener', 'in' => 'zener 9.1 V 1.3 W'])->assertOk();
+        $this->log($job, 'power', ['power' => 'live'])->assertUnprocessable()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'limited power first'));
+        $this->seeTo($job, 'mains');
         $this->log($job, 'power', ['power' => 'live'])->assertOk();
         $this->log($job, 'reading', ['text' => 'tp4 0.05'])->assertOk();
         $this->log($job, 'power', ['power' => 'unplugged'])->assertOk();

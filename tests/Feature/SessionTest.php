@@ -56,7 +56,7 @@ final class SessionTest extends FeatureTestCase
     {
         foreach ([
             'GET session', 'DELETE session', 'GET tokens', 'POST tokens', 'DELETE tokens/1', 'GET jobs', 'POST jobs', 'GET jobs/x', 'GET jobs/x/bench',
-            'POST jobs/x/log', 'GET jobs/x/report', 'GET jobs/x/report.pdf', 'POST jobs/x/photos', 'GET jobs/x/photos/y', 'GET words', 'GET supplies', 'POST supplies', 'POST supplies/check', 'POST supplies/template',
+            'GET jobs/x/powerup/safe', 'POST jobs/x/log', 'GET jobs/x/report', 'GET jobs/x/report.pdf', 'POST jobs/x/photos', 'GET jobs/x/photos/y', 'GET words', 'GET supplies', 'POST supplies', 'POST supplies/check', 'POST supplies/template',
             'GET supplies/x', 'PUT supplies/x', 'GET supplies/x/spice', 'GET supplies/x/json', 'POST supplies/x/duplicate', 'GET supplies/x/versions', 'GET supplies/x/differences',
             'GET supplies/x/progress', 'GET supplies/x/budget', 'GET supplies/x/waveforms', 'POST supplies/import', 'GET templates', 'GET kinds', 'GET supplies/x/history', 'DELETE supplies/x/history',
         ] as $route) {

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { command, read, signIn } from './bench';
+import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
 const suspects = (page: Page) => page.getByLabel('Suspects');
@@ -40,6 +41,13 @@ test('the measured mains narrows the windows', async ({ page }) => {
     await open(page, /Deck intercom/);
     const point = page.getByLabel('Power path').getByRole('button', { name: /TP3/ });
     await expect(point).toContainText(/15\.\d+ to (19\.\d+|20\.0) V/);
+    // Its reservoir was replaced: the gate wants the output measured, the new part's polarity and the covers looked at.
+    await read(page, new Unit('deck-intercom', []).read('loaded', 'TP4', 'resistance'), /TP4 .*Ω/);
+    await expect(next(page)).toContainText('polarity of the new C1');
+    await page.keyboard.press('Enter');
+    await expect(next(page)).toContainText('Shields, insulating sheets');
+    await page.keyboard.press('Enter');
+    await expect(next(page)).toContainText('Power it');
     await page.keyboard.press('Enter');
     await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText(/Live on mains/);
     await command(page, 'm');

@@ -1,5 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
 import { command, read, signIn } from './bench';
+import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
 const suspects = (page: Page) => page.getByLabel('Suspects');
@@ -44,6 +45,14 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await expect(page.getByRole('dialog')).toContainText('What was replaced');
     await expect(page.getByLabel('Out', { exact: true })).toHaveValue('U2 regulator 7915');
     await page.keyboard.type('7915 from the drawer, new grease');
+    await page.keyboard.press('Enter');
+
+    // Before power: no output may be shorted, and what was taken off is back.
+    const good = new Unit('tide-recorder', []);
+    await expect(next(page)).toContainText('so that it does not start into a short');
+    await read(page, good.read('loaded', 'TP4', 'resistance'), /TP4 .*Ω/);
+    await read(page, good.read('loaded', 'TP6', 'resistance'), /TP6 .*Ω/);
+    await expect(next(page)).toContainText('Shields, insulating sheets, sleeves and the earth wire');
     await page.keyboard.press('Enter');
 
     // What to expect afterwards is shown; power up and measure it.

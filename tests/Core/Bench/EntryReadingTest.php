@@ -7,6 +7,7 @@ namespace Tests\Core\Bench;
 use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\PowerState;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -97,7 +98,7 @@ final class EntryReadingTest extends TestCase
         self::assertCount(3, Close::missing($bench->supply, $bench->state()));
         $bench->add('cause', ['part' => 'Z1', 'fault' => 'short'])->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
         self::assertSame(['measure after the repair: TP4'], Close::missing($bench->supply, $bench->state()));
-        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2']);
+        $bench->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2']);
         self::assertSame(['unplug and discharge the unit'], Close::missing($bench->supply, $bench->state()));
         $bench->add('power', ['power' => 'unplugged']);
         self::assertSame([], Close::missing($bench->supply, $bench->state()));
@@ -117,7 +118,7 @@ final class EntryReadingTest extends TestCase
         foreach (EntryKinds::all() as $name => $kind) {
             self::assertSame($name, $kind->name());
         }
-        self::assertCount(26, EntryKinds::all());
+        self::assertCount(35, EntryKinds::all());
     }
 
     public function testPowerWordsAndWhetherItIsEnergised(): void

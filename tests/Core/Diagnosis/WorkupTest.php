@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Diagnosis;
 
+use Oculant\Core\Bench\Gate;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
@@ -130,7 +131,7 @@ final class WorkupTest extends TestCase
         self::assertStringStartsWith('measuring', $this->workup($bench, 'tuner-feed')->waitsFor());
         $bench->add('power', ['power' => 'unplugged'])->add('cause', ['part' => 'Z1', 'fault' => 'short'])->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
         self::assertSame('proof at TP4', $this->workup($bench, 'tuner-feed')->waitsFor());
-        $bench->add('power', ['power' => 'live'])->add('reading', ['text' => 'tp4 9.2'])->add('power', ['power' => 'unplugged']);
+        $bench->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2'])->add('power', ['power' => 'unplugged']);
         self::assertSame('closing', $this->workup($bench, 'tuner-feed')->waitsFor());
         $bench->add('close');
         self::assertSame('hand-back', $this->workup($bench, 'tuner-feed')->waitsFor());
