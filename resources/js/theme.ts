@@ -31,6 +31,7 @@ export function themeFor(scheme: Scheme): ThemeConfig {
             controlHeight: 44,
             boxShadow: 'none',
             boxShadowTertiary: 'none',
+            motion: !window.matchMedia('(prefers-reduced-motion: reduce)').matches,
             motionDurationMid: '0.15s',
             motionDurationSlow: '0.18s',
         },

@@ -14,7 +14,8 @@ export function SessionGate({ children }: { children: ReactNode }) {
     if (session.error instanceof Refused && session.error.status === 401) {
         return <SignIn />;
     }
-    if (session.error !== null) {
+    // With an answer from before, what is being typed stays: the outbox keeps entries until the server is back.
+    if (session.error !== null && session.data === undefined) {
         return (
             <main className="centred">
                 <h1>Oculant cannot reach its server</h1>
