@@ -76,6 +76,24 @@ final class BenchState
     /** @var list<array{entry: string, part: string, out: string, in: string, at: string}> */
     public array $repairs = [];
 
+    /** @var array{school: string, celsius: float, yearly: float}|null the recap that is planned: around the capacitors, hours a year */
+    public ?array $recap = null;
+
+    /** @var array<string, string> capacitors of the board that the description leaves out, by reference */
+    public array $listed = [];
+
+    /** @var array<string, array{decision: string, with: string, text: string}> where somebody decides otherwise than the recap plan */
+    public array $decided = [];
+
+    /** @var array<string, array{entry: string, in: string, at: string}> what of the list was replaced, by reference */
+    public array $recapped = [];
+
+    /** @var array<string, array{entry: string, part: string, key: string, title: string, outcome: string, text: string}> why parts failed, by part and cause */
+    public array $origins = [];
+
+    /** @var array<string, float> what the work may cost and what stands against it, by Estimate::FIELDS */
+    public array $estimate = [];
+
     /** @var list<array{entry: string, text: string}> */
     public array $notes = [];
 

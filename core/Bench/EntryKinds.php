@@ -8,7 +8,7 @@ namespace Oculant\Core\Bench;
 final class EntryKinds
 {
     /** Kinds that say what was tested and tried beside readings; the report lists them. */
-    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea', 'override', 'ramp'];
+    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea', 'override', 'ramp', 'origin'];
 
     /** @return array<string, EntryKind> by name */
     public static function all(): array
@@ -48,6 +48,10 @@ final class EntryKinds
             new Entry\Note(),
             new Entry\Cause(),
             new Entry\Repair(),
+            new Entry\Origin(),
+            new Entry\Recap(),
+            new Entry\Decide(),
+            new Entry\Estimate(),
             new Entry\Strike(),
             new Entry\Close(),
             new Entry\HandBack(),

@@ -131,6 +131,11 @@ final readonly class Gates
                 $items[] = new GateItem("look polarity {$ref}", "Look at the polarity of the new {$ref}: stripe against the board, its neighbours and its twin.", 'look', "polarity {$ref}");
             }
         }
+        foreach (array_keys($state->recapped) as $ref) {
+            if (! isset($state->looked["polarity {$ref}"])) {
+                $items[] = new GateItem("look polarity {$ref}", "Look at the polarity of the new {$ref}: stripe against the board.", 'look', "polarity {$ref}");
+            }
+        }
         foreach ($supply->interlocks as $k => $interlock) {
             $isOff = $interlock->part === null || in_array($interlock->part, $supply->mode($mode)->absent, true);
             if ($isOff && in_array($interlock->kind, [InterlockKind::Sense, InterlockKind::Jumper], true) && ! isset($state->looked["interlock {$k}"])) {

@@ -50,6 +50,20 @@ final class Payload
         ));
     }
 
+    /**
+     * A part of the supply, or one that only the list of a recap knows.
+     *
+     * @param array<mixed> $payload
+     *
+     * @throws EntryRefused if there is neither
+     */
+    public static function partOrListed(array $payload, Description $supply, BenchState $state): string
+    {
+        $given = is_string($payload['part'] ?? null) ? trim($payload['part']) : '';
+
+        return isset($state->listed[$given]) ? $given : self::part($payload, $supply);
+    }
+
     /** The part that a word names, in the description's own spelling. */
     public static function reference(string $word, Description $supply): ?string
     {

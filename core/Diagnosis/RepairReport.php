@@ -14,7 +14,7 @@ use Oculant\Core\Supply\Description;
 final class RepairReport
 {
     /**
-     * @return array{symptoms: list<string>, findings: list<string>, asFound: list<array<string, mixed>>, cause: ?array{part: string, fault: string, text: string, chain: list<string>},
+     * @return array{symptoms: list<string>, findings: list<string>, asFound: list<array<string, mixed>>, cause: ?array{part: string, fault: string, text: string, chain: list<string>}, origins: list<string>,
      *     work: list<array{part: string, out: string, in: string, at: string}>, changes: list<string>, asLeft: list<array<string, mixed>>, notes: list<string>, closedAt: ?string, handedBackAt: ?string, open: list<string>}
      */
     public static function of(Description $supply, BenchState $state, Workup $workup, FaultDictionary $dictionary): array
@@ -47,7 +47,11 @@ final class RepairReport
                 $found,
             )),
             'cause' => $cause,
-            'work' => array_map(static fn(array $r): array => ['part' => $supply->part($r['part'])->label(), 'out' => $r['out'], 'in' => $r['in'], 'at' => $r['at']], $state->repairs),
+            'work' => [
+                ...array_map(static fn(array $r): array => ['part' => $supply->part($r['part'])->label(), 'out' => $r['out'], 'in' => $r['in'], 'at' => $r['at']], $state->repairs),
+                ...array_map(static fn(string $ref, array $r): array => ['part' => $ref, 'out' => $state->listed[$ref] ?? '', 'in' => $r['in'], 'at' => $r['at']], array_map(strval(...), array_keys($state->recapped)), array_values($state->recapped)),
+            ],
+            'origins' => array_map(static fn(array $o): string => trim("{$o['part']}: ".mb_strtolower($o['title']).", {$o['outcome']}. {$o['text']}"), array_values($state->origins)),
             'changes' => array_values(array_map(static fn(TemporaryChange $c): string => $c->words().': '.($c->closed === null ? 'still open' : $c->closed['how'].($c->closed['why'] === '' ? '' : ", {$c->closed['why']}")), $state->ledger)),
             'asLeft' => array_values($left),
             'notes' => array_column($state->notes, 'text'),

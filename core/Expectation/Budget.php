@@ -145,6 +145,8 @@ final readonly class Budget
         $branch = Stress::mainBranch($part->ref, $record);
         $current = $branch === null ? null : $record->currentSignal($branch);
         $switching = self::switchingRipple($part, $record, $pulses);
+        $across = $branch === null ? [0.0] : $record->across($branch);
+        $volts = max(max($across), -min($across));
         $margins = [];
         foreach ($part->kind instanceof Rated ? $part->kind->ratings($part) : [] as $rating) {
             $value = Stress::against($part, $rating, $record);
@@ -154,6 +156,7 @@ final readonly class Budget
             foreach ($pulses as $pulse) {
                 if ($pulse->blocker === $part->ref.$rating->branch && in_array($rating->quantity, [Rating::REVERSE, Rating::VOLTAGE], true)) {
                     $value = max($value ?? 0.0, $pulse->blocks);
+                    $volts = max($volts, $pulse->blocks);
                 }
             }
             if ($value !== null) {
@@ -170,6 +173,8 @@ final readonly class Budget
             max($switching, abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
             $role === BudgetLine::FEED ? 0.0 : Stress::heat($part->ref, $record) + self::esr($part, $record) * $switching ** 2,
             $margins,
+            $volts,
+            hypot($current->acRms ?? 0.0, $switching),
         );
     }
 

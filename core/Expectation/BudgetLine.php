@@ -18,6 +18,8 @@ final readonly class BudgetLine
      * @param float        $rms     amperes through its main branch; $average and $peak likewise, without sign
      * @param float        $watts   turned into heat (or, in a load, into what it is there for)
      * @param list<Margin> $margins beside its ratings
+     * @param float        $volts   the most across its main branch, either way
+     * @param float        $ripple  amperes rms through its main branch without the mean
      */
     public function __construct(
         public string $ref,
@@ -28,6 +30,8 @@ final readonly class BudgetLine
         public float $peak,
         public float $watts,
         public array $margins,
+        public float $volts = 0.0,
+        public float $ripple = 0.0,
     ) {
     }
 }

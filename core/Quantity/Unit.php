@@ -18,6 +18,11 @@ enum Unit: string
     case Celsius = '°C';
     case Second = 's';
     case Joule = 'J';
+    case Metre = 'm';
+    /** Life of capacitors is given in hours, nowhere in seconds. */
+    case Hour = 'h';
+    /** Change of a value per kelvin, in parts per million. */
+    case PerMillion = 'ppm';
     /** A plain ratio; "5 %" reads as 0.05. */
     case Ratio = '';
 
@@ -36,6 +41,9 @@ enum Unit: string
             self::Celsius => ['°C', 'C'],
             self::Second => ['s'],
             self::Joule => ['J'],
+            self::Metre => ['m'],
+            self::Hour => ['hours', 'h'],
+            self::PerMillion => ['ppm/K', 'ppm'],
             self::Ratio => [],
         };
     }
@@ -54,6 +62,9 @@ enum Unit: string
             self::Celsius => 'degrees Celsius',
             self::Second => 'seconds',
             self::Joule => 'joules',
+            self::Metre => 'metres',
+            self::Hour => 'hours',
+            self::PerMillion => 'parts per million per kelvin',
             self::Ratio => 'a ratio or percentage',
         };
     }
@@ -73,6 +84,9 @@ enum Unit: string
             self::Celsius => '"60 °C"',
             self::Second => '"10 ms"',
             self::Joule => '"20 J"',
+            self::Metre => '"31 mm"',
+            self::Hour => '"5000 h"',
+            self::PerMillion => '"50 ppm"',
             self::Ratio => '"5 %"',
         };
     }

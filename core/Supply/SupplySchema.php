@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
+use Oculant\Core\Parts\Body;
 use Oculant\Core\Parts\PartKind;
 use Oculant\Core\Parts\PartKinds;
 
@@ -56,14 +57,14 @@ final class SupplySchema
                     'ref' => self::TEXT, 'value' => self::TEXT, 'note' => self::TEXT, 'pins' => ['type' => 'object', 'additionalProperties' => self::TEXT],
                 ], ['ref'])],
             ],
-            '$defs' => ['part' => ['oneOf' => array_values(array_map(self::part(...), PartKinds::all()))]],
+            '$defs' => ['body' => ['description' => 'What is printed on it and how much room it has'] + self::record(array_fill_keys(array_keys(Body::SIZES), self::VALUE) + array_fill_keys(Body::WORDS, self::TEXT), []), 'part' => ['oneOf' => array_values(array_map(self::part(...), PartKinds::all()))]],
         ];
     }
 
     /** @return array<string, mixed> */
     private static function part(PartKind $kind): array
     {
-        $properties = ['ref' => self::TEXT, 'kind' => ['const' => $kind->name()], 'tolerance' => self::VALUE, 'type' => self::TEXT, 'notes' => self::TEXT];
+        $properties = ['ref' => self::TEXT, 'kind' => ['const' => $kind->name()], 'tolerance' => self::VALUE, 'type' => self::TEXT, 'notes' => self::TEXT, 'body' => ['$ref' => '#/$defs/body']];
         $required = ['ref', 'kind', 'terminals'];
         foreach ($kind->parameters() as $parameter) {
             $properties[$parameter->name] = match (true) {

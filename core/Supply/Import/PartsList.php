@@ -23,23 +23,20 @@ final class PartsList
      */
     public static function into(array $description, string $csv): Imported
     {
-        $lines = array_values(array_filter(preg_split('/\R/', trim($csv, "\u{FEFF} \n\r\t")) ?: [], static fn(string $line): bool => trim($line) !== ''));
-        $separator = substr_count($lines[0] ?? '', ';') > substr_count($lines[0] ?? '', ',') ? ';' : (str_contains($lines[0] ?? '', "\t") ? "\t" : ',');
-        $heading = array_map(static fn(?string $name): string => mb_strtolower(trim((string) $name)), str_getcsv($lines[0] ?? '', $separator));
+        $table = CsvTable::read($csv);
+        $heading = $table->heading;
         $references = array_values(array_intersect($heading, self::REFERENCES))[0] ?? null;
         if ($references === null) {
-            throw DescriptionRefused::because([['path' => 'text', 'message' => sprintf('The first line must name the columns, one of them "ref"; it reads "%s".', mb_substr($lines[0] ?? '', 0, 80))]]);
+            throw DescriptionRefused::because([['path' => 'text', 'message' => sprintf('The first line must name the columns, one of them "ref"; it reads "%s".', mb_substr(implode(',', $heading), 0, 80))]]);
         }
         $rows = is_array($description['parts'] ?? null) ? $description['parts'] : [];
         $at = array_flip(array_map(static fn(mixed $part): string => is_array($part) && is_string($part['ref'] ?? null) ? $part['ref'] : '', $rows));
         $unknown = $notes = [];
         $changed = 0;
-        foreach (array_slice($lines, 1) as $number => $line) {
-            $cells = str_getcsv($line, $separator);
-            $row = array_map(static fn(?string $cell): string => trim((string) $cell), array_combine($heading, array_pad(array_slice($cells, 0, count($heading)), count($heading), '')));
+        foreach ($table->rows as ['line' => $line, 'cells' => $row]) {
             foreach (preg_split('/[\s,;]+/', $row[$references], -1, PREG_SPLIT_NO_EMPTY) ?: [] as $ref) {
                 if (! isset($at[$ref])) {
-                    $unknown[] = ['ref' => $ref, 'value' => $row['value'] ?? '', 'reason' => sprintf('line %d: the circuit has no such part', $number + 2)];
+                    $unknown[] = ['ref' => $ref, 'value' => $row['value'] ?? '', 'reason' => sprintf('line %d: the circuit has no such part', $line)];
                     continue;
                 }
                 foreach (array_intersect(self::FIELDS, $heading) as $field) {

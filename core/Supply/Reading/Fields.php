@@ -83,6 +83,11 @@ final class Fields
 
             return 1e-3;
         }
+        if ($unit === Unit::Metre && is_numeric($given)) {
+            $this->problem($path, sprintf('"%1$s" has no unit. Write "%1$s mm".', $given));
+
+            return 1e-3;
+        }
         if (is_int($given) || is_float($given)) {
             $value = (float) $given;
         } elseif (is_string($given)) {

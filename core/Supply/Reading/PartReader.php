@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply\Reading;
 
+use Oculant\Core\Parts\Body;
 use Oculant\Core\Parts\ChecksItself;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
@@ -18,7 +19,7 @@ final readonly class PartReader
 {
     public const MOST_PARTS = 200;
 
-    private const COMMON = ['ref', 'kind', 'terminals', 'tolerance', 'type', 'notes'];
+    private const COMMON = ['ref', 'kind', 'terminals', 'tolerance', 'type', 'notes', 'body'];
 
     /** Values that may be negative: the sign of a rail. */
     private const SIGNED = ['regulator value', 'adjustable_regulator value', 'dc_converter value', 'load at', 'ntc temperature', 'thermal_switch temperature'];
@@ -124,12 +125,26 @@ final readonly class PartReader
                 $tolerances[$name] = $stated ?? $parameter->tolerance;
             }
         }
+        $this->body("{$path}.body", $row['body'] ?? []);
         $part = new Part($ref, $kind, $terminals, $values, $tolerances, $row, $choices);
         if ($kind instanceof ChecksItself && ($complaint = $kind->complaint($part)) !== null) {
             $this->fields->problem($path, $complaint);
         }
 
         return $terminals === [] ? null : $part;
+    }
+
+    private function body(string $path, mixed $given): void
+    {
+        $body = $this->fields->object($path, $given);
+        $this->fields->knownKeys($path, $body, [...array_keys(Body::SIZES), ...Body::WORDS]);
+        foreach ($body as $name => $value) {
+            if (isset(Body::SIZES[$name])) {
+                $this->fields->quantity("{$path}.{$name}", $value, Body::SIZES[$name], true);
+            } else {
+                $this->fields->text("{$path}.{$name}", $value, 40);
+            }
+        }
     }
 
     /**

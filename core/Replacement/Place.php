@@ -1,0 +1,95 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Replacement;
+
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Rating;
+use Oculant\Core\Parts\Switches;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\Description;
+
+/** Where a part stands: what it is there for, what the circuit asks of it, which others stand as it does. */
+final readonly class Place
+{
+    /** Twins carry the same within this ratio (a mirrored half of the circuit, computed the same way). */
+    private const ALIKE = 0.05;
+
+    /**
+     * @param float|null   $measured volts that were read across it with the unit running; null if nobody did
+     * @param list<string> $twins    references
+     */
+    private function __construct(
+        public Description $supply,
+        public Part $part,
+        public Component $original,
+        public ?Duty $duty,
+        public Demands $demands,
+        public ?float $measured,
+        public array $twins,
+    ) {
+    }
+
+    public static function of(Description $supply, Demands $demands, string $ref, ?float $measured = null): self
+    {
+        $part = $supply->part($ref);
+        $isCapacitor = in_array(Family::of($part->kind->name()), [Family::Capacitor, Family::Safety], true);
+
+        return new self($supply, $part, Component::ofPart($part), $isCapacitor ? Duty::of($supply, $part) : null, $demands, $measured, self::twins($supply, $demands, $part));
+    }
+
+    /** What the circuit asks for at its worst, in SI units; null if nothing tells. */
+    public function asks(string $quantity): ?float
+    {
+        $computed = $this->demands->value($this->part->ref, $quantity);
+
+        return $quantity === Rating::VOLTAGE && $this->measured !== null ? max($computed ?? 0.0, $this->measured) : $computed;
+    }
+
+    /** "41.2 V (unloaded, 253 V mains)". */
+    public function says(string $quantity, Unit $unit): string
+    {
+        $asked = $this->demands->get($this->part->ref, $quantity);
+        if ($quantity === Rating::VOLTAGE && $this->measured !== null && $this->measured > ($asked['value'] ?? 0.0)) {
+            return sprintf('%s, measured here', Quantity::write($this->measured, $unit));
+        }
+
+        return $asked === null ? '' : sprintf('%s (%s)', Quantity::write($asked['value'], $unit), $asked['when']);
+    }
+
+    /** True if its current comes in switching pulses, so that slow rectifiers and thick-film losses count. */
+    public function isInSwitcher(): bool
+    {
+        foreach ($this->supply->parts as $part) {
+            if ($part->kind instanceof Switches && array_intersect($part->terminals, $this->part->terminals) !== []) {
+                return true;
+            }
+        }
+
+        return $this->duty === Duty::Output;
+    }
+
+    /** @return list<string> */
+    private static function twins(Description $supply, Demands $demands, Part $part): array
+    {
+        $own = Component::ofPart($part);
+        $twins = [];
+        foreach ($supply->parts as $ref => $other) {
+            if ($ref === $part->ref || $other->kind->name() !== $part->kind->name() || Component::ofPart($other)->data !== $own->data || Component::ofPart($other)->type !== $own->type) {
+                continue;
+            }
+            $isAlike = true;
+            foreach ([Rating::VOLTAGE, Rating::RMS] as $quantity) {
+                [$here, $there] = [$demands->value($part->ref, $quantity) ?? 0.0, $demands->value((string) $ref, $quantity) ?? 0.0];
+                $isAlike = $isAlike && abs($here - $there) <= self::ALIKE * max($here, $there, 1e-6);
+            }
+            if ($isAlike) {
+                $twins[] = (string) $ref;
+            }
+        }
+
+        return $twins;
+    }
+}
