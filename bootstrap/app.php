@@ -10,6 +10,8 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Replacement\Drawer\StockRefused;
+use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\DescriptionRefused;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
@@ -27,7 +29,8 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([EntryRefused::class, DescriptionRefused::class]);
+        $exceptions->dontReport([EntryRefused::class, DescriptionRefused::class, StockRefused::class, UnreadableComponent::class]);
+        $exceptions->render(static fn(StockRefused|UnreadableComponent $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]], 422));
         $exceptions->render(static fn(EntryRefused $e): JsonResponse => new JsonResponse([
             'message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]],
         ], 422));

@@ -10,11 +10,14 @@ use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\JobController;
 use App\Http\Controllers\Api\KindController;
 use App\Http\Controllers\Api\LogController;
+use App\Http\Controllers\Api\PartsController;
 use App\Http\Controllers\Api\PhotoController;
 use App\Http\Controllers\Api\PowerUpController;
 use App\Http\Controllers\Api\ReportController;
+use App\Http\Controllers\Api\ReservationController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SessionController;
+use App\Http\Controllers\Api\StockController;
 use App\Http\Controllers\Api\SupplyController;
 use App\Http\Controllers\Api\TemplateController;
 use App\Http\Controllers\Api\TokenController;
@@ -43,6 +46,25 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::get('jobs/{job}/photos/{photo}', [PhotoController::class, 'show']);
     Route::get('jobs/{job}/report', [ReportController::class, 'show']);
     Route::get('jobs/{job}/report.pdf', [ReportController::class, 'pdf']);
+
+    Route::get('jobs/{job}/parts/{part}', [PartsController::class, 'show']);
+    Route::post('jobs/{job}/parts/{part}/compare', [PartsController::class, 'compare']);
+    Route::post('jobs/{job}/parts/{part}/judge', [PartsController::class, 'judge']);
+    Route::get('jobs/{job}/recap', [PartsController::class, 'recap']);
+    Route::post('jobs/{job}/recap/list', [PartsController::class, 'list']);
+    Route::get('jobs/{job}/order.csv', [PartsController::class, 'order']);
+    Route::get('jobs/{job}/economics', [PartsController::class, 'economics']);
+    Route::get('jobs/{job}/reservations', [ReservationController::class, 'index']);
+    Route::post('jobs/{job}/reservations', [ReservationController::class, 'store']);
+    Route::delete('jobs/{job}/reservations/{reservation}', [ReservationController::class, 'destroy']);
+
+    Route::get('stock', [StockController::class, 'index']);
+    Route::get('stock.csv', [StockController::class, 'export']);
+    Route::post('stock', [StockController::class, 'store']);
+    Route::post('stock/import', [StockController::class, 'import']);
+    Route::post('stock/combinations', [StockController::class, 'combine']);
+    Route::put('stock/{item}', [StockController::class, 'update']);
+    Route::delete('stock/{item}', [StockController::class, 'destroy']);
 
     Route::get('words', WordsController::class);
 

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
+use App\Drawer\Drawer;
 use App\Knowledge\Library;
 use App\Models\LogEntryRecord;
 use App\Models\Photo;
@@ -17,7 +18,7 @@ use Oculant\Core\Bench\FieldText;
 /** Adds entries to a job's log: append only, and the same entry twice is the same entry once. */
 final readonly class JobLog
 {
-    public function __construct(private Library $library)
+    public function __construct(private Library $library, private PartsDesk $parts, private Drawer $drawer)
     {
     }
 
@@ -40,7 +41,12 @@ final readonly class JobLog
             $entry = ($understood ?? []) + $entry;
             $this->check($file, $entry['kind'], $entry['payload']);
             $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
+            if ($entry['kind'] === 'repair') {
+                $given = $this->parts->fitOf($file, is_string($given['part'] ?? null) ? $given['part'] : '', is_string($given['in'] ?? null) ? $given['in'] : '') + $given;
+            }
             $payload = Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given);
+
+            $this->count($file, $entry['kind'], $payload);
 
             return LogEntryRecord::query()->create([
                 'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id,
@@ -53,6 +59,25 @@ final readonly class JobLog
     public function mayTake(RepairJob $job, string $kind): void
     {
         Admission::mayTake(JobFile::open($this->library, $job)->state, $kind);
+    }
+
+    /**
+     * What came from the drawer is counted down, and lies there again once the repair is struck out.
+     *
+     * @param array<string, mixed> $payload as the log keeps it
+     */
+    private function count(JobFile $file, string $kind, array $payload): void
+    {
+        $job = $file->job;
+        if ($kind === 'repair' && ($payload['stock'] ?? '') !== '') {
+            $this->drawer->take($job, (string) $payload['stock'], (string) $payload['part']);
+        }
+        if ($kind === 'strike' && ! isset($file->state->struck[$payload['entry']])) {
+            $struck = LogEntryRecord::query()->where('repair_job_id', $job->id)->find($payload['entry']);
+            if ($struck?->kind === 'repair' && ($struck->payload['stock'] ?? '') !== '') {
+                $this->drawer->giveBack($job, (string) $struck->payload['stock']);
+            }
+        }
     }
 
     /**

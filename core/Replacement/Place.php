@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
+use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Switches;
@@ -38,6 +39,21 @@ final readonly class Place
         $isCapacitor = in_array(Family::of($part->kind->name()), [Family::Capacitor, Family::Safety], true);
 
         return new self($supply, $part, Component::ofPart($part), $isCapacitor ? Duty::of($supply, $part) : null, $demands, $measured, self::twins($supply, $demands, $part));
+    }
+
+    /** The most volts that were read across a part while the unit ran; null if nobody did. */
+    public static function measured(Description $supply, BenchState $state, string $ref): ?float
+    {
+        $nodes = array_values($supply->part($ref)->terminals);
+        $most = null;
+        foreach ($state->readings as $reading) {
+            $point = $reading->quantity !== 'dc' || $reading->isDeadCheck() || $reading->isResidual() ? null : ($supply->points[$reading->target] ?? null);
+            if ($point !== null && count($nodes) === 2 && array_diff([$point->node, $point->against], $nodes) === [] && is_finite($reading->value)) {
+                $most = max($most ?? 0.0, abs($reading->value));
+            }
+        }
+
+        return $most;
     }
 
     /** What the circuit asks for at its worst, in SI units; null if nothing tells. */

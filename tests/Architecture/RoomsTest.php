@@ -55,6 +55,11 @@ final class RoomsTest
         return $this->roomKnowsOnly('Diagnosis', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
     }
 
+    public function testReplacementKnowsTheBenchAndWhatIsExpected(): Rule
+    {
+        return $this->roomKnowsOnly('Replacement', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
+    }
+
     public function testPowerUpKnowsTheBenchAndWhatIsExpected(): Rule
     {
         return $this->roomKnowsOnly('PowerUp', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);

@@ -320,7 +320,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Report',
     type: 'object',
-    required: ['job', 'supply', 'symptoms', 'findings', 'tried', 'asFound', 'cause', 'work', 'changes', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
+    required: ['job', 'supply', 'symptoms', 'findings', 'tried', 'asFound', 'cause', 'origins', 'work', 'changes', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'supply', type: 'string'),
@@ -329,6 +329,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'tried', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'asFound', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReadingView')),
         new OA\Property(property: 'cause', type: 'object', required: ['part', 'fault', 'text', 'chain'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'fault', type: 'string'), new OA\Property(property: 'text', type: 'string'), new OA\Property(property: 'chain', type: 'array', items: new OA\Items(type: 'string'))], nullable: true),
+        new OA\Property(property: 'origins', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'work', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'out', 'in', 'at'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'out', type: 'string'), new OA\Property(property: 'in', type: 'string'), new OA\Property(property: 'at', type: 'string')])),
         new OA\Property(property: 'changes', description: 'the ledger of temporary changes', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'asLeft', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReadingView')),

@@ -31,7 +31,7 @@ final class Estimate implements EntryKind
         $read = [];
         foreach (self::FIELDS as $field => [$what, $most]) {
             $given = $payload[$field] ?? '';
-            if ($given === '' || $given === null) {
+            if ($given === '') {
                 continue;
             }
             if (is_string($given) && preg_match('/^\d+,\d+$/', trim($given)) === 1) {

@@ -36,7 +36,7 @@ final class Repair implements EntryKind
         Gates::mustBeOpen(Gate::HandsIn, 'part', $supply, $state);
         $ref = Payload::partOrListed($payload, $supply, $state);
         if (! isset($supply->parts[$ref])) {
-            return ['part' => $ref, 'listed' => true, 'out' => $state->listed[$ref], 'in' => Payload::text($payload, 'in', 'what went in', 200)];
+            return ['part' => $ref, 'listed' => true, 'out' => $state->listed[$ref], 'in' => Payload::text($payload, 'in', 'what went in', 200), 'stock' => Payload::remark($payload, 'stock', 26)];
         }
         $waits = $supply->part($ref)->kind instanceof Fuse && ! isset($state->overrides[Gate::Limited->value]) ? Gates::fuse($supply, $state) : [];
         if ($waits !== []) {
@@ -49,6 +49,7 @@ final class Repair implements EntryKind
             'in' => Payload::text($payload, 'in', 'what went in', 200),
             'fit' => Payload::remark($payload, 'fit', 10),
             'note' => Payload::remark($payload, 'note', 500),
+            'stock' => Payload::remark($payload, 'stock', 26),
             'si' => is_numeric($payload['si'] ?? null) ? (float) $payload['si'] : null,
         ];
     }

@@ -205,7 +205,7 @@ final readonly class Plan
         return [
             'ref' => $one->ref, 'what' => $one->component->label() === '' ? $one->component->type : $one->component->label(), 'kind' => str_replace('_', ' ', $one->component->kind),
             'duty' => $place->duty->value ?? 'from the list', 'volts' => $place?->says(Rating::VOLTAGE, Unit::Volt) ?? '',
-            'ripple' => $place === null || ($place->asks(Rating::RIPPLE) ?? 0.0) < 1e-3 ? '' : Quantity::write($place->asks(Rating::RIPPLE) ?? 0.0, Unit::Ampere),
+            'ripple' => $place === null || ($place->asks(Rating::RIPPLE) ?? 0.0) < 1e-3 ? '' : Quantity::write($place->asks(Rating::RIPPLE), Unit::Ampere),
             'decision' => $line->decision->value, 'words' => $line->decision->words(), 'planned' => $line->planned->value, 'reasons' => $line->reasons,
             'successor' => $line->successor->label(), 'twins' => $line->twins, 'fitted' => $line->fitted, 'progress' => $line->progress(),
             'polarised' => $one->component->isPolarised(), 'before' => $line->before, 'after' => $line->after, 'listed' => $place === null,

@@ -25,12 +25,12 @@ final class SafetyRules implements FitRules
     {
         $isY = $place->original->kind === 'y_capacitor';
 
-        return array_values(array_filter([
+        return [
             self::safetyClass($candidate, $place, $isY),
             self::value($candidate, $place, $isY),
             self::voltage($candidate, $place),
             ...Sizes::rows($candidate, $place),
-        ]));
+        ];
     }
 
     private static function safetyClass(Component $candidate, Place $place, bool $isY): Row

@@ -227,6 +227,125 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/parts/{part}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What stands there, what the circuit asks of it, what the drawer has for it, why such parts fail */
+        get: operations["showPart"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/parts/{part}/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A candidate beside the original, row by row */
+        post: operations["comparePart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/parts/{part}/judge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A measurement of one part, judged */
+        post: operations["judgePart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/recap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The recap plan with its order list */
+        get: operations["showRecap"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/order.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the recap still needs, as CSV */
+        get: operations["exportOrder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/recap/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read capacitors of the board from lines or a parts list; keeps nothing */
+        post: operations["readRecapList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/economics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Repair, swap the module, fit a modern supply, or give up */
+        get: operations["showEconomics"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/photos": {
         parameters: {
             query?: never;
@@ -312,6 +431,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/reservations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What of the drawer is kept for this job */
+        get: operations["listReservations"];
+        put?: never;
+        /** Keep pieces for a place in this job; again for the same place changes the count */
+        post: operations["reserveStock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/reservations/{reservation}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Free it again */
+        delete: operations["freeStock"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/schema/supply": {
         parameters: {
             query?: never;
@@ -343,6 +497,93 @@ export interface paths {
         post: operations["signIn"];
         /** Sign out */
         delete: operations["signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The drawer; `need` finds by need: "at least 47 uF 400 V 105 C, at most 31 mm tall" */
+        get: operations["searchStock"];
+        put?: never;
+        /** A new line, in words or by value */
+        post: operations["addStock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stock/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Correct a line or its count */
+        put: operations["changeStock"];
+        post?: never;
+        /** Take a line out of the drawer */
+        delete: operations["dropStock"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stock/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a list of stock (CSV); with `keep` what can be read goes in */
+        post: operations["importStock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stock.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The drawer as CSV, as import reads it */
+        get: operations["exportStock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stock/combinations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The best series and parallel sets of what is there for a value: "13R3 50 W", "0R1 0.1 %" */
+        post: operations["combineStock"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1066,6 +1307,261 @@ export interface components {
             key: string;
             needs_part: boolean;
             needs_value: boolean;
+        };
+        StockCells: {
+            /** @description Shapes of the drawer, of comparisons and judgements, of the recap and of what it costs. */
+            part?: string;
+            kind?: string;
+            type?: string;
+            quantity?: string;
+            minimum?: string;
+            price?: string;
+            supplier?: string;
+            location?: string;
+            salvaged?: string;
+            note?: string;
+        };
+        StockLine: {
+            id: string;
+            kind: string;
+            type: string;
+            label: string;
+            cells: {
+                [key: string]: string;
+            };
+            quantity: number;
+            minimum: number;
+            reserved: number;
+            available: number;
+            low: boolean;
+            price: number | null;
+            supplier: string;
+            location: string;
+            salvaged: boolean;
+            note: string;
+        };
+        NearStock: {
+            id: string;
+            label: string;
+            kind: string;
+            available: number;
+            location: string;
+            against: string[];
+        };
+        Stock: {
+            words: string;
+            all: number;
+            low: number;
+            lines: components["schemas"]["StockLine"][];
+            near: components["schemas"]["NearStock"][];
+        };
+        LineProblem: {
+            line: number;
+            text: string;
+            message: string;
+        };
+        StockImport: {
+            read: number;
+            added: number;
+            changed: number;
+            problems: components["schemas"]["LineProblem"][];
+            ignored: string[];
+            sample: components["schemas"]["StockLine"][];
+        };
+        SetLine: {
+            id: string;
+            label: string;
+            count: number;
+            location: string;
+            watts: string;
+            volts: string;
+            share: number | null;
+            warm: boolean;
+        };
+        PartSet: {
+            words: string;
+            value: string;
+            error: string;
+            worst: string;
+            rss: string;
+            tempco: string;
+            price: string;
+            parts: number;
+            lines: components["schemas"]["SetLine"][];
+            within: string;
+            note: string;
+        };
+        Combinations: {
+            target: string;
+            sets: components["schemas"]["PartSet"][];
+        };
+        Reservation: {
+            id: string;
+            stock: string;
+            label: string;
+            location: string;
+            part: string;
+            quantity: number;
+        };
+        FitRow: {
+            title: string;
+            original: string;
+            candidate: string;
+            asked: string;
+            fit: string;
+            words: string;
+            mark: string;
+            reason: string;
+        };
+        Comparison: {
+            candidate: string;
+            fit: string;
+            words: string;
+            mark: string;
+            sentence: string;
+            rows: components["schemas"]["FitRow"][];
+        };
+        Offer: {
+            id: string;
+            available: number;
+            location: string;
+            salvaged: boolean;
+            price: number | null;
+            candidate: string;
+            fit: string;
+            words: string;
+            mark: string;
+            sentence: string;
+            rows: components["schemas"]["FitRow"][];
+        };
+        Asked: {
+            title: string;
+            says: string;
+        };
+        OriginView: {
+            key: string;
+            title: string;
+            check: string;
+            finding: string;
+            likely: boolean;
+            outcome: string;
+        };
+        TrialView: {
+            id: string;
+            title: string;
+            hint: string;
+            in_circuit: boolean;
+        };
+        Explains: {
+            word: string;
+            sentence: string;
+        };
+        PartPlace: {
+            ref: string;
+            label: string;
+            original: string;
+            kind: string;
+            duty: string;
+            asks: components["schemas"]["Asked"][];
+            twins: string[];
+            drawer: components["schemas"]["Offer"][];
+            origins: components["schemas"]["OriginView"][];
+            trials: components["schemas"]["TrialView"][];
+        };
+        Judgement: {
+            word: string;
+            mark: string;
+            good: boolean;
+            sentence: string;
+            why: string;
+            expected: string;
+            fault: string | null;
+            fault_title: string;
+            explains: components["schemas"]["Explains"] | null;
+        };
+        RecapLine: {
+            ref: string;
+            what: string;
+            kind: string;
+            value: string;
+            duty: string;
+            volts: string;
+            ripple: string;
+            decision: string;
+            words: string;
+            planned: string;
+            reasons: string[];
+            successor: string;
+            twins: string[];
+            fitted: string;
+            progress: string;
+            polarised: boolean;
+            before: string;
+            after: string;
+            listed: boolean;
+        };
+        RecapStep: {
+            key: string;
+            text: string;
+            done: boolean;
+        };
+        Consumable: {
+            what: string;
+            why: string;
+        };
+        OrderRow: {
+            what: string;
+            kind: string;
+            ripple: string;
+            pitch: string;
+            refs: string[];
+            count: number;
+            taken: number;
+            drawer: string;
+            stock: string | null;
+            order: number;
+            spares: number;
+            price: number | null;
+        };
+        Recap: {
+            school: string;
+            planned: boolean;
+            celsius: number;
+            yearly: number;
+            years: number | null;
+            lines: components["schemas"]["RecapLine"][];
+            steps: components["schemas"]["RecapStep"][];
+            consumables: components["schemas"]["Consumable"][];
+            source: string;
+            order: components["schemas"]["OrderRow"][];
+        };
+        RecapList: {
+            listed: {
+                [key: string]: string;
+            };
+            problems: components["schemas"]["LineProblem"][];
+            left_out: number;
+        };
+        RailView: {
+            ref: string;
+            volts: string;
+            amperes: string;
+            ripple: string;
+        };
+        Choice: {
+            key: string;
+            title: string;
+            rank: string;
+            cost: number | null;
+            reasons: string[];
+        };
+        Economics: {
+            given: {
+                [key: string]: number;
+            };
+            rails: components["schemas"]["RailView"][];
+            modern: components["schemas"]["FitRow"][];
+            options: components["schemas"]["Choice"][];
         };
         User: {
             /** @description The shapes that the API sends and takes; the TypeScript client is generated from them. */
@@ -1791,6 +2287,203 @@ export interface operations {
             };
         };
     };
+    showPart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The place */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartPlace"];
+                };
+            };
+        };
+    };
+    comparePart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The comparison */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description The candidate cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    judgePart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                part: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    trial: string;
+                    text: string;
+                    lifted: boolean;
+                    hertz?: string | null;
+                    celsius?: string | null;
+                };
+            };
+        };
+        responses: {
+            /** @description The verdict, and whether it explains the fault */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Judgement"];
+                };
+            };
+            /** @description The value cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showRecap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The plan */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recap"];
+                };
+            };
+        };
+    };
+    exportOrder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    readRecapList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    text: string;
+                };
+            };
+        };
+        responses: {
+            /** @description What was read, and what is wrong with the other lines */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RecapList"];
+                };
+            };
+        };
+    };
+    showEconomics: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The options, best first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Economics"];
+                };
+            };
+        };
+    };
     addPhoto: {
         parameters: {
             query?: never;
@@ -1938,6 +2631,88 @@ export interface operations {
             };
         };
     };
+    listReservations: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Reservations */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reservation"][];
+                };
+            };
+        };
+    };
+    reserveStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    stock: string;
+                    part: string;
+                    quantity: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Reserved */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reservation"];
+                };
+            };
+            /** @description Fewer are free */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    freeStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                reservation: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Free */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     supplySchema: {
         parameters: {
             query?: never;
@@ -2040,6 +2815,218 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    searchStock: {
+        parameters: {
+            query?: {
+                need?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Lines that fit, closest first, and those that miss by one thing */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stock"];
+                };
+            };
+            /** @description The need cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    addStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockCells"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockLine"];
+                };
+            };
+            /** @description What is wrong with which cell */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    changeStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StockCells"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockLine"];
+                };
+            };
+            /** @description What is wrong with which cell */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    dropStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Some of it is reserved */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    importStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    csv: string;
+                    keep?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description How many lines were read, and what is wrong with the others, line by line */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StockImport"];
+                };
+            };
+        };
+    };
+    exportStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    combineStock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    target: string;
+                    /** @enum {string} */
+                    by?: "closest" | "fewest" | "cheapest";
+                };
+            };
+        };
+        responses: {
+            /** @description Sets, best first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Combinations"];
+                };
+            };
+            /** @description The target cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };
