@@ -86,7 +86,7 @@ final class ComponentText
             if (is_array($found)) {
                 $data += $found['data'];
                 $words += $found['words'];
-            } elseif (isset(self::KIND_WORDS[rtrim(strtolower($token), 's')])) {
+            } elseif (isset(self::KIND_WORDS[rtrim(strtolower($token), 's')]) || in_array(strtolower($token), Family::kinds(), true)) {
                 continue;
             } elseif (preg_match('/^(?:[A-Za-z]{1,5}\d|\d[A-Za-z]{1,2}\d)[A-Za-z0-9\-\/]{1,24}$/', $token) === 1 && $type === '') {
                 $type = strtoupper($token);
@@ -248,6 +248,7 @@ final class ComponentText
      */
     private static function found(array $data, array $words = []): array
     {
-        return ['data' => $data, 'words' => $words];
+        // 47 times a millionth is not quite 0.000047.
+        return ['data' => array_map(static fn(float $value): float => (float) sprintf('%.9g', $value), $data), 'words' => $words];
     }
 }

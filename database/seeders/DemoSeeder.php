@@ -8,6 +8,7 @@ use App\Bench\BookIn;
 use App\Bench\JobLog;
 use App\Bench\JobSummary;
 use App\Bench\PhotoAlbum;
+use App\Drawer\Drawer;
 use App\Library\Shelf;
 use App\Models\Supply;
 use App\Models\User;
@@ -16,6 +17,7 @@ use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
 use Oculant\Core\Practice\SimulatedUnit;
+use Oculant\Core\Replacement\Drawer\StockImport;
 use Oculant\Core\Supply\DescriptionReader;
 
 /**
@@ -43,6 +45,7 @@ final class DemoSeeder extends Seeder
             $description = DescriptionReader::fromJson((string) file_get_contents($path));
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
+        app(Drawer::class)->import($home->id, StockImport::read((string) file_get_contents(database_path('demo/stock.csv'))));
         foreach (self::file('jobs.json') as $story) {
             $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log, $album);
         }

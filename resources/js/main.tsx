@@ -14,6 +14,8 @@ import { BookIn } from './bookin/BookIn';
 import { ImportPage } from './library/ImportPage';
 import { LibraryPage } from './library/LibraryPage';
 import { SupplyEditor } from './library/SupplyEditor';
+import { DrawerPage } from './parts/DrawerPage';
+import { PartsBench } from './parts/PartsBench';
 import { ReportPage } from './report/ReportPage';
 import { SessionGate } from './session/SessionGate';
 import { Shell } from './shell/Shell';
@@ -39,6 +41,8 @@ function Oculant() {
                                     <Route path="book-in" element={<BookIn />} />
                                     <Route path="jobs/:job" element={<JobBench />} />
                                     <Route path="jobs/:job/report" element={<ReportPage />} />
+                                    <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
+                                    <Route path="drawer" element={<DrawerPage />} />
                                     <Route path="library" element={<LibraryPage />} />
                                     <Route path="library/import" element={<ImportPage />} />
                                     <Route path="library/:supply" element={<SupplyEditor />} />

@@ -17,7 +17,7 @@ final class DemoTest extends FeatureTestCase
         $entries = LogEntryRecord::query()->count();
         $this->seed(DemoSeeder::class);
         self::assertSame($entries, LogEntryRecord::query()->count(), 'a second load harms nothing');
-        self::assertSame(7, RepairJob::query()->count());
+        self::assertSame(8, RepairJob::query()->count());
 
         $this->actingAs(User::query()->where('email', 'tarik@tollhouse.example')->firstOrFail());
         $waits = collect($this->getJson('/api/v1/jobs')->assertOk()->json())->pluck('waits_for', 'unit');

@@ -58,7 +58,10 @@ final class SessionTest extends FeatureTestCase
             'GET session', 'DELETE session', 'GET tokens', 'POST tokens', 'DELETE tokens/1', 'GET jobs', 'POST jobs', 'GET jobs/x', 'GET jobs/x/bench',
             'GET jobs/x/powerup/safe', 'POST jobs/x/log', 'GET jobs/x/report', 'GET jobs/x/report.pdf', 'POST jobs/x/photos', 'GET jobs/x/photos/y', 'GET words', 'GET supplies', 'POST supplies', 'POST supplies/check', 'POST supplies/template',
             'GET supplies/x', 'PUT supplies/x', 'GET supplies/x/spice', 'GET supplies/x/json', 'POST supplies/x/duplicate', 'GET supplies/x/versions', 'GET supplies/x/differences',
-            'GET supplies/x/progress', 'GET supplies/x/budget', 'GET supplies/x/waveforms', 'POST supplies/import', 'GET templates', 'GET kinds', 'GET supplies/x/history', 'DELETE supplies/x/history',
+            'GET supplies/x/progress', 'GET supplies/x/budget', 'GET supplies/x/waveforms', 'POST supplies/import', 'GET templates', 'GET kinds',
+            'GET jobs/x/parts/C1', 'POST jobs/x/parts/C1/compare', 'POST jobs/x/parts/C1/judge', 'GET jobs/x/recap', 'POST jobs/x/recap/list', 'GET jobs/x/order.csv', 'GET jobs/x/economics',
+            'GET jobs/x/reservations', 'POST jobs/x/reservations', 'DELETE jobs/x/reservations/y', 'GET stock', 'GET stock.csv', 'POST stock', 'POST stock/import', 'POST stock/combinations', 'PUT stock/x', 'DELETE stock/x',
+            'GET supplies/x/history', 'DELETE supplies/x/history',
         ] as $route) {
             yield $route => explode(' ', $route);
         }

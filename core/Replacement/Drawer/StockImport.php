@@ -136,7 +136,8 @@ final readonly class StockImport
             }
         }
         $component = new Component($kind, mb_strtoupper($type !== '' ? $type : ($described->type ?? '')), $data + ($described->data ?? []), $words + ($described->words ?? []));
-        if ($component->type === '' && $component->get(Attribute::Value) === null) {
+        $isKnown = $component->family()->unit() === null ? $component->data !== [] : $component->get(Attribute::Value) !== null;
+        if ($component->type === '' && ! $isKnown) {
             throw new StockRefused('Neither a value nor a type: what is it? For example "47u 400V" or "1N4007".');
         }
 

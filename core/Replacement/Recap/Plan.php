@@ -8,6 +8,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Looked;
 use Oculant\Core\Bench\RecapSchool;
 use Oculant\Core\Expectation\CapacitorJudge;
+use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Quantity;
@@ -132,6 +133,16 @@ final readonly class Plan
         foreach ($state->partTests as $test) {
             if ($test['part'] === $ref && $test['quantity'] !== 'breakdown' && ! in_array($ref, $test['replaced'], true)) {
                 $verdict = CapacitorJudge::of($supply, $ref, $test['quantity'], $test['lifted'], $test['value']);
+                if ($verdict->word->isGood()) {
+                    $good[] = "Measured: {$verdict->sentence}";
+                } else {
+                    $bad[] = "Measured: {$verdict->sentence}";
+                }
+            }
+        }
+        foreach ($state->readings as $reading) {
+            if ($reading->target === "{$ref}.esr" && ! in_array($ref, $reading->replaced, true)) {
+                $verdict = CapacitorJudge::of($supply, $ref, CapacitorMeter::ESR, false, $reading->value);
                 if ($verdict->word->isGood()) {
                     $good[] = "Measured: {$verdict->sentence}";
                 } else {

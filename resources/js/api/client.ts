@@ -38,6 +38,23 @@ export type RampPlan = Schemas['RampPlan'];
 export type FeedPlan = Schemas['FeedPlan'];
 export type PowerMethod = Schemas['PowerMethodView'];
 export type Caution = Schemas['Caution'];
+export type Stock = Schemas['Stock'];
+export type StockLine = Schemas['StockLine'];
+export type StockCells = Schemas['StockCells'];
+export type StockImport = Schemas['StockImport'];
+export type LineProblem = Schemas['LineProblem'];
+export type Combinations = Schemas['Combinations'];
+export type Comparison = Schemas['Comparison'];
+export type FitRow = Schemas['FitRow'];
+export type Offer = Schemas['Offer'];
+export type PartPlace = Schemas['PartPlace'];
+export type OriginView = Schemas['OriginView'];
+export type TrialView = Schemas['TrialView'];
+export type Judgement = Schemas['Judgement'];
+export type Recap = Schemas['Recap'];
+export type RecapLine = Schemas['RecapLine'];
+export type RecapList = Schemas['RecapList'];
+export type Economics = Schemas['Economics'];
 
 export const api = createClient<paths>({ baseUrl: '/api/v1', headers: { Accept: 'application/json' } });
 

@@ -58,3 +58,21 @@ export const budgetQuery = (supply: string, mode: string) =>
 
 export const waveformQuery = (supply: string, query: { mode: string; trace?: string; part?: string; fault?: string }) =>
     queryOptions({ queryKey: ['supplies', supply, 'waveforms', query], queryFn: () => answer(api.GET('/supplies/{supply}/waveforms', { params: { path: { supply }, query } })), staleTime: Infinity, placeholderData: (before) => before });
+
+const forJob = (job: string) => ({ params: { path: { job } } });
+
+/** What hangs on the log is asked for again with each entry: `asOf` is its length. */
+export const placeQuery = (job: string, part: string, asOf: number) =>
+    queryOptions({ queryKey: ['parts', job, 'place', part, asOf], queryFn: () => answer(api.GET('/jobs/{job}/parts/{part}', { params: { path: { job, part } } })), staleTime: 30_000, placeholderData: (before) => (before?.ref === part ? before : undefined) });
+
+export const recapQuery = (job: string, asOf: number) =>
+    queryOptions({ queryKey: ['parts', job, 'recap', asOf], queryFn: () => answer(api.GET('/jobs/{job}/recap', forJob(job))), placeholderData: (before) => before });
+
+export const reservationsQuery = (job: string) =>
+    queryOptions({ queryKey: ['parts', job, 'reservations'], queryFn: () => answer(api.GET('/jobs/{job}/reservations', forJob(job))) });
+
+export const economicsQuery = (job: string, asOf: number) =>
+    queryOptions({ queryKey: ['parts', job, 'economics', asOf], queryFn: () => answer(api.GET('/jobs/{job}/economics', forJob(job))), placeholderData: (before) => before });
+
+export const stockQuery = (need: string) =>
+    queryOptions({ queryKey: ['stock', need], queryFn: () => answer(api.GET('/stock', { params: { query: need === '' ? {} : { need } } })), placeholderData: (before) => before, retry: false });

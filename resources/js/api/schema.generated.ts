@@ -1815,6 +1815,7 @@ export interface components {
                 text: string;
                 chain: string[];
             } | null;
+            origins: string[];
             work: {
                 part: string;
                 out: string;

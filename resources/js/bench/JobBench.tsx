@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { App, Button } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
 import { benchQuery, type Section } from '../api/queries';
 import { AlarmCurtain } from '../power/AlarmCurtain';
@@ -48,6 +48,7 @@ const isTyping = (target: EventTarget | null) => target instanceof HTMLElement &
 function OpenJob({ bench }: { bench: Bench }) {
     const { job } = bench;
     const { message } = App.useApp();
+    const navigate = useNavigate();
     const [dialog, setDialog] = useState<Dialog>();
     const [text, setText] = useState('');
     const [leader, setLeader] = useState(false);
@@ -70,6 +71,9 @@ function OpenJob({ bench }: { bench: Bench }) {
     });
     const step = chosen ?? bench.next;
     const newest = bench.log.find((entry) => !entry.struck && entry.kind !== 'strike');
+
+    // The ledger and the parts open with the part that is being worked on.
+    const worked = step.part ?? bench.parts.find((part) => part.ref === (focusOn ?? step.target)?.split('.')[0])?.ref ?? null;
 
     const record = useCallback(async (kind: string, payload: Record<string, unknown>) => {
         setChosen(undefined);
@@ -168,6 +172,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: 'l', label: 'ledger', run: () => setLedger(true), shown: true, inBar: false },
         { key: '8', label: 'gates', run: () => setDialog({ name: 'gates' }), shown: true },
         { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true },
+        { key: '0', label: 'parts', run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`), shown: true },
         { key: 'r', label: 'repair', run: () => setDialog({ name: 'repair', part: bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined ? undefined : step.part ?? undefined }), shown: true },
     ];
 
@@ -235,8 +240,6 @@ function OpenJob({ bench }: { bench: Bench }) {
         }
         return undefined;
     }, [isAlarmed]);
-    // The ledger opens with the part that is being worked on.
-    const worked = step.part ?? bench.parts.find((part) => part.ref === (focusOn ?? step.target)?.split('.')[0])?.ref ?? null;
     const closePlan = useCallback(() => {
         setPlan(undefined);
         window.setTimeout(() => field.current?.focus(), 0);

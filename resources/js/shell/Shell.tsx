@@ -24,6 +24,7 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                     <NavLink to="/" end>Bench</NavLink>
                     <NavLink to="/book-in">Book in</NavLink>
                     <NavLink to="/library">Library</NavLink>
+                    <NavLink to="/drawer">Drawer</NavLink>
                 </nav>
                 <span className="who">{session.data?.name}<small>{session.data?.role}, {session.data?.workshop}</small></span>
                 <Button type="text" onClick={onTurn}>{scheme === 'dark' ? 'Light' : 'Dark'}</Button>
