@@ -196,7 +196,8 @@ final readonly class PartsDesk
         $asks = [];
         foreach ([Rating::VOLTAGE => Unit::Volt, Rating::REVERSE => Unit::Volt, Rating::RIPPLE => Unit::Ampere, Rating::AVERAGE => Unit::Ampere, Rating::RMS => Unit::Ampere, Rating::POWER => Unit::Watt] as $quantity => $unit) {
             $value = $place->asks($quantity);
-            if ($value !== null && $value > 1e-4) {
+            // The ripple current of a capacitor is its whole current.
+            if ($value !== null && $value > 1e-4 && ! ($quantity === Rating::RMS && abs($value - ($place->asks(Rating::RIPPLE) ?? 0.0)) < 0.01 * $value)) {
                 $asks[] = ['title' => $quantity, 'says' => $place->says($quantity, $unit)];
             }
         }

@@ -16,8 +16,11 @@ final class CapacitorLife
     /** Hours that a part without a stated life is good for at its class (general-purpose series, from memory). */
     private const USUAL = [85 => 2000.0, 105 => 2000.0, 125 => 2000.0];
 
-    /** Nobody believes more: seals age without heat (common practice: fifteen years). */
+    /** Nobody believes more: fifteen years without a pause, which is also where makers stop counting (from memory). */
     public const MOST = 131_400.0;
+
+    /** Years after which seals have aged whatever the hours (common practice). */
+    private const SEALS = 25.0;
 
     private const RISE = [85 => 10.0, 105 => 5.0, 125 => 5.0];
 
@@ -54,6 +57,10 @@ final class CapacitorLife
         $text = number_format(round($hours, $hours > 10_000 ? -3 : -2), 0, '', "\u{202F}").' h';
         $years = $hours / $yearly;
 
-        return ($hours >= self::MOST ? 'over '.$text : $text).sprintf(', %s at %d h a year', $years < 1.5 ? sprintf('%d months', max(1, (int) round($years * 12))) : sprintf('%d years', (int) round($years)), (int) $yearly);
+        return ($hours >= self::MOST ? 'over '.$text : $text).match (true) {
+            $years > self::SEALS => sprintf(', over %d years: its seal ages first', (int) self::SEALS),
+            $years < 1.5 => sprintf(', %d months at %d h a year', max(1, (int) round($years * 12)), (int) $yearly),
+            default => sprintf(', %d years at %d h a year', (int) round($years), (int) $yearly),
+        };
     }
 }

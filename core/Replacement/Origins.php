@@ -17,8 +17,10 @@ use Oculant\Core\Quantity\Unit;
  */
 final readonly class Origins
 {
-    /** Share of a rating from which it is an explanation by itself. */
+    /** Share of a rating from which it is an explanation by itself; volts of a capacitor are used higher. */
     private const NEAR = 0.8;
+
+    private const NEAR_VOLTS = 0.9;
 
     /** Kelvin above the room that shorten a neighbour's life. */
     private const HOT = 25.0;
@@ -90,8 +92,9 @@ final readonly class Origins
             return new Origin($key, $title, $check, "The circuit asks {$says}; its rating is not known.");
         }
         $share = $asked / $rated;
+        $near = $quantity === Rating::VOLTAGE ? self::NEAR_VOLTS : self::NEAR;
 
-        return new Origin($key, $title, $check, sprintf('The circuit asks %s of %s: %d %% of its rating%s.', $says, Quantity::write($rated, $unit), (int) round(100 * $share), $share > self::NEAR ? '' : ', so by itself it is none'), $share > self::NEAR);
+        return new Origin($key, $title, $check, sprintf('The circuit asks %s of %s: %d %% of its rating%s.', $says, Quantity::write($rated, $unit), (int) round(100 * $share), $share > $near ? '' : ', so by itself it is none'), $share > $near);
     }
 
     private function heat(): Origin

@@ -76,6 +76,22 @@ final readonly class Combination
         return $this->target->tempco === null || $this->tempco <= $this->target->tempco;
     }
 
+    /** True if another is no worse in anything and better in something. */
+    public function isBeatenBy(self $other): bool
+    {
+        $worse = static fn(self $one): array => [abs($one->error), $one->rss, $one->worst, (float) $one->parts, $one->price ?? INF];
+        $isBetter = false;
+        foreach ($worse($this) as $k => $own) {
+            $theirs = $worse($other)[$k];
+            if ($theirs > $own + 1e-12) {
+                return false;
+            }
+            $isBetter = $isBetter || $theirs < $own - 1e-12;
+        }
+
+        return $isBetter;
+    }
+
     public function cost(Preference $preference): float
     {
         [$off, $more, $money] = $preference->weights();

@@ -67,7 +67,7 @@ final class Combiner
     /**
      * @param list<StockLine> $lines
      *
-     * @return list<Combination> best first
+     * @return list<Combination> best first, without those that another beats in everything
      */
     public function find(array $lines): array
     {
@@ -88,7 +88,7 @@ final class Combiner
             $this->mixed($this->terms($adds), $adds);
         }
 
-        return $this->kept;
+        return array_values(array_filter($this->kept, fn(Combination $one): bool => array_filter($this->kept, $one->isBeatenBy(...)) === []));
     }
 
     /** @param list<StockLine> $lines */

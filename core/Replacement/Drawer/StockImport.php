@@ -59,6 +59,9 @@ final readonly class StockImport
                 if (count($lines) >= self::MOST) {
                     throw new StockRefused(sprintf('At most %d lines are taken at once: send the rest as a second file.', self::MOST));
                 }
+                if ($row['extra'] > 0) {
+                    throw new StockRefused(sprintf('%d cells more than the heading has columns: a decimal comma? Write a point, or put the cell in quotes.', $row['extra']));
+                }
                 $line = self::line($row['cells']);
                 $twin = $seen[$line->key()] ?? null;
                 if ($twin !== null) {

@@ -37,8 +37,9 @@ final readonly class Choice
         usort($possible, static fn(Option $a, Option $b): int => $a->cost <=> $b->cost);
         $best = $possible[0] ?? null;
         $options = array_map(static fn(Option $o): Option => $o === $best ? new Option($o->key, $o->title, 'best', $o->cost, $o->reasons) : $o, $options);
-        $options[] = $this->scrap($danger, $best);
-        $order = ['best' => 0, 'possible' => 1, 'no' => 2];
+        $open = array_map(static fn(Option $o): string => mb_strtolower($o->title), array_values(array_filter($options, static fn(Option $o): bool => $o->rank === 'open')));
+        $options[] = $this->scrap($danger, $best, $open);
+        $order = ['best' => 0, 'possible' => 1, 'no' => 2, 'open' => 3];
         usort($options, static fn(Option $a, Option $b): int => $order[$a->rank] <=> $order[$b->rank]);
 
         return $options;
@@ -64,7 +65,7 @@ final readonly class Choice
     private function bought(string $key, string $title, ?float $cost, array $missing, string $danger, array $rows): Option
     {
         if ($cost === null) {
-            return new Option($key, $title, 'no', null, $missing);
+            return new Option($key, $title, 'open', null, $missing);
         }
         $fit = Fit::worst(array_map(static fn(Row $r): Fit => $r->fit, $rows));
         $reasons = array_values(array_map(static fn(Row $r): string => ucfirst("{$r->title}: {$r->reason}"), array_filter($rows, static fn(Row $r): bool => $r->fit->severity() >= Fit::TestOnly->severity())));
@@ -100,13 +101,16 @@ final readonly class Choice
         return new Option($key, $title, $rank, $cost, $reasons);
     }
 
-    private function scrap(string $danger, ?Option $best): Option
+    /** @param list<string> $open what is not weighed yet */
+    private function scrap(string $danger, ?Option $best, array $open): Option
     {
+        $yet = $open === [] ? [] : ['Not weighed yet: '.implode(', ', $open).'.'];
+
         return match (true) {
             $best !== null => new Option('scrap', 'Give up', 'possible', 0.0, ['Parts of it may be worth keeping in the drawer, marked as salvaged.', ...($danger === '' ? [] : ['If it is given back as it is: plug cut off, and a label that says why.'])]),
-            $danger !== '' => new Option('scrap', 'Give up', 'best', 0.0, ['Nothing makes it safe for what it is worth: condemn it, cut the plug off, say why on a label. Local rules decide.']),
+            $danger !== '' => new Option('scrap', 'Give up', 'best', 0.0, ['Nothing makes it safe for what it is worth: condemn it, cut the plug off, say why on a label. Local rules decide.', ...$yet]),
             $this->given === [] => new Option('scrap', 'Give up', 'possible', 0.0, ['Nothing is estimated yet.']),
-            default => new Option('scrap', 'Give up', 'best', 0.0, ['Everything else is over the ceiling or over what it is worth. Keep what can be used, marked as salvaged.']),
+            default => new Option('scrap', 'Give up', 'best', 0.0, [($open === [] ? 'Everything else' : 'What was weighed').' is over the ceiling or over what it is worth. Keep what can be used, marked as salvaged.', ...$yet]),
         };
     }
 

@@ -8,7 +8,7 @@ namespace Oculant\Core\Replacement\Economics;
 final readonly class Option
 {
     /**
-     * @param string       $rank    best, possible or no
+     * @param string       $rank    best, possible, no, or open while it is not weighed
      * @param float|null   $cost    in the workshop's currency; null if something is not known
      * @param list<string> $reasons
      */

@@ -44,6 +44,7 @@ final readonly class Plan
         $school = RecapSchool::from($recap['school']);
         $judge = new Judge($school, $state->years, $recap['celsius'], $recap['yearly']);
         $candidates = self::candidates($supply, $state, $demands);
+        uksort($candidates, strnatcasecmp(...));
         $decided = array_map($judge->of(...), $candidates);
         $lines = [];
         foreach ($candidates as $ref => $one) {

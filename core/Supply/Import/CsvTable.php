@@ -11,8 +11,8 @@ final readonly class CsvTable
     private const FORMULA = '/^[=@\t\r]|^[+\-](?![\d.\s]*(?:\d|$))/';
 
     /**
-     * @param list<string>                                                      $heading lower case
-     * @param list<array{line: int, text: string, cells: array<string, string>}> $rows    cells by column; line as an editor counts it
+     * @param list<string> $heading lower case
+     * @param list<array{line: int, text: string, cells: array<string, string>, extra: int}> $rows cells by column; line as an editor counts it; extra cells that no column names
      */
     private function __construct(public array $heading, public array $rows)
     {
@@ -38,7 +38,7 @@ final readonly class CsvTable
                 $heading = array_map(mb_strtolower(...), $cells);
             } elseif (implode('', $cells) !== '') {
                 $named = array_combine($heading, array_pad(array_slice($cells, 0, count($heading)), count($heading), ''));
-                $rows[] = ['line' => $here, 'text' => implode($separator, $cells), 'cells' => $named];
+                $rows[] = ['line' => $here, 'text' => implode($separator, $cells), 'cells' => $named, 'extra' => count(array_filter(array_slice($cells, count($heading)), static fn(string $cell): bool => $cell !== ''))];
             }
         }
         fclose($file);

@@ -5,12 +5,12 @@ import { CompareTable } from './CompareTable';
 import type { Writes } from './PartsBench';
 
 const groups: { title: string; fields: [string, string, string][] }[] = [
-    { title: 'This repair', fields: [['hours', 'Hours of work', 'h'], ['rate', 'Price of an hour', ''], ['parts', 'Parts', ''], ['ceiling', 'Owner\'s ceiling', ''], ['quote', 'Quote from elsewhere', ''], ['worth', 'Worth when it works', '']] },
+    { title: 'This repair', fields: [['hours', 'Hours of work', 'h'], ['rate', 'Price of an hour', ''], ['parts', 'Price of the parts', ''], ['ceiling', 'Owner\'s ceiling', ''], ['quote', 'Quote from elsewhere', ''], ['worth', 'Worth when it works', '']] },
     { title: 'Another module', fields: [['module', 'Price', ''], ['moduleHours', 'Hours to swap it', 'h']] },
     { title: 'A modern supply', fields: [['modern', 'Price', ''], ['modernHours', 'Hours to fit it', 'h'], ['volts', 'Output', 'V'], ['amperes', 'Current', 'A'], ['ripple', 'Ripple', 'V'], ['isolation', 'Isolation', 'V'], ['length', 'Longest side', 'mm'], ['room', 'Room there', 'mm']] },
 ];
 
-const ranks: Record<string, string> = { best: 'best', possible: 'possible', no: 'no' };
+const ranks: Record<string, string> = { best: 'best', possible: 'possible', no: 'no', open: 'not weighed yet' };
 
 /** Repair, swap the module, fit a modern supply, or give up; safety goes before money. */
 export function CostTab({ bench, onRecord, refusal, refused }: Writes) {

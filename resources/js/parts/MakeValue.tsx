@@ -11,9 +11,9 @@ export function MakeValue({ onClose }: { onClose: () => void }) {
     const [by, setBy] = useState<By>('closest');
     const find = useMutation({ mutationFn: (how: By) => answer(api.POST('/stock/combinations', { body: { target, by: how } })) });
     return (
-        <Modal open width={900} title="Make a value of what is there" onCancel={onClose} footer={<Button onClick={onClose}>Back to the drawer</Button>}>
+        <Modal open afterOpenChange={(isOpen) => { if (isOpen) { document.querySelector<HTMLElement>('.ant-modal input')?.focus(); } }} width={900} title="Make a value of what is there" onCancel={onClose} footer={<Button onClick={onClose}>Back to the drawer</Button>}>
             <form className="entry" onSubmit={(event) => { event.preventDefault(); find.mutate(by); }}>
-                <Input className="reading-input" aria-label="Value needed" autoFocus placeholder="13R3 50 W" value={target} onChange={(event) => setTarget(event.target.value)} />
+                <Input className="reading-input" aria-label="Value needed" placeholder="13R3 50 W" value={target} onChange={(event) => setTarget(event.target.value)} />
                 <Button type="primary" htmlType="submit" loading={find.isPending} disabled={target.trim() === ''}>Find <kbd>↵</kbd></Button>
             </form>
             <Segmented aria-label="What counts most" value={by} onChange={(value) => { setBy(value as By); if (find.data !== undefined) { find.mutate(value as By); } }} options={[{ value: 'closest', label: 'Closest' }, { value: 'fewest', label: 'Fewest parts' }, { value: 'cheapest', label: 'Cheapest' }]} />

@@ -55,7 +55,7 @@ function Open({ bench, tab, part }: { bench: Bench; tab: string; part: string | 
                 </div>
                 <Link to={`/jobs/${job.id}`}>Back to the bench <kbd>Esc</kbd></Link>
             </div>
-            <nav className="plan-tabs" aria-label="Parts">
+            <nav className="plan-tabs" aria-label="Sections">
                 {tabs.map((one) => <button key={one.tab} type="button" aria-pressed={one.tab === tab} onClick={() => open(one.tab)}><kbd>{one.key}</kbd> {one.title}</button>)}
             </nav>
             {tab === 'recap' && <RecapTab {...writes} />}

@@ -72,8 +72,8 @@ export function ReplaceTab({ part, onPart, ...writes }: { part: string | undefin
     const place = useQuery(placeQuery(bench.job.id, ref, bench.log.length));
     return (
         <div className="parts-grid">
+            <Select className="place-part" aria-label="Part" showSearch={{ optionFilterProp: 'label' }} value={ref} onChange={onPart} options={bench.parts.map((one) => ({ value: one.ref, label: one.label }))} />
             <aside className="place">
-                <Select aria-label="Part" showSearch={{ optionFilterProp: 'label' }} value={ref} onChange={onPart} options={bench.parts.map((one) => ({ value: one.ref, label: one.label }))} />
                 {place.error !== null && <p role="alert" className="refusal">{place.error.message}</p>}
                 {place.data === undefined && place.error === null && <p role="status">Asking the circuit what it wants there…</p>}
                 {place.data !== undefined && (
@@ -88,7 +88,7 @@ export function ReplaceTab({ part, onPart, ...writes }: { part: string | undefin
                     </>
                 )}
             </aside>
-            <div>
+            <div className="place-work">
                 {place.data !== undefined && (
                     <>
                         <Candidate key={`${ref} candidate`} place={place.data} {...writes} />

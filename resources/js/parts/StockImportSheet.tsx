@@ -20,7 +20,7 @@ export function StockImportSheet({ onClose }: { onClose: () => void }) {
     });
     const found = send.data;
     return (
-        <Modal open width={980} title="Import a list" onCancel={onClose} footer={<Button onClick={onClose}>Back to the drawer</Button>}>
+        <Modal open afterOpenChange={(isOpen) => { if (isOpen) { document.querySelector<HTMLElement>('.ant-modal textarea')?.focus(); } }} width={980} title="Import a list" onCancel={onClose} footer={<Button onClick={onClose}>Back to the drawer</Button>}>
             <p className="lede">The first line names the columns: "part" for everything in words, or kind, value, voltage and so on; quantity, minimum, price, supplier, location, salvaged, note. Sent twice, a list changes nothing the second time.</p>
             <p><input type="file" aria-label="Stock list" accept=".csv,.txt" onChange={(event) => void event.target.files?.[0]?.text().then((text) => { setCsv(text); send.reset(); })} /></p>
             <Input.TextArea aria-label="Stock list, contents" className="mono-figures" rows={8} spellCheck={false} placeholder={'part,quantity,minimum,price,supplier,location\nelectrolytic 47u 400V 105C 18x31.5,6,2,1.20,Breakwater Components,B4\n1N4007,120,20,0.04,Breakwater Components,D1'} value={csv} onChange={(event) => { setCsv(event.target.value); send.reset(); }} />

@@ -21,10 +21,10 @@ export function StockSheet({ line, onClose }: { line: StockLine | undefined; onC
     const drop = useMutation({ mutationFn: () => answer(api.DELETE('/stock/{item}', { params: { path: { item: line?.id ?? '' } } })), onSuccess: () => { void again(); onClose(); } });
     const refusal = keep.error?.message ?? drop.error?.message;
     return (
-        <Modal open width={640} title={line === undefined ? 'A new line' : line.label} okText="Keep" cancelText="Back" confirmLoading={keep.isPending} onOk={() => form.submit()} onCancel={onClose}>
+        <Modal open afterOpenChange={(isOpen) => { if (isOpen) { document.querySelector<HTMLElement>('.ant-modal input')?.focus(); } }} width={640} title={line === undefined ? 'A new line' : line.label} okText="Keep" cancelText="Back" confirmLoading={keep.isPending} onOk={() => form.submit()} onCancel={onClose}>
             <Form form={form} layout="vertical" requiredMark={false} initialValues={line === undefined ? { quantity: '1' } : { ...cellsOf(line), part: line.label, salvaged: line.salvaged }} onFinish={(values) => keep.mutate({ ...values, salvaged: values.salvaged === true ? 'yes' : '' } as StockCells)}>
                 {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
-                <Form.Item name="part" label="Part" rules={[{ required: true, message: 'What is it? For example "electrolytic 47u 400V 105C 18x31.5".' }]}><Input autoFocus placeholder="electrolytic 47u 400V 105C 18x31.5 rm7.5" /></Form.Item>
+                <Form.Item name="part" label="Part" rules={[{ required: true, message: 'What is it? For example "electrolytic 47u 400V 105C 18x31.5".' }]}><Input placeholder="electrolytic 47u 400V 105C 18x31.5 rm7.5" /></Form.Item>
                 <div className="fields">
                     <Form.Item name="quantity" label="There are"><Input inputMode="numeric" /></Form.Item>
                     <Form.Item name="minimum" label="Never fewer than"><Input inputMode="numeric" /></Form.Item>
