@@ -51,7 +51,7 @@ final readonly class Drawer
             }
             $item->fill(['component' => $line->component->toArray()] + $row)->save();
 
-            return $item;
+            return $item->loadSum('reservations as reserved', 'quantity');
         });
     }
 

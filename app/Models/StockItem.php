@@ -15,7 +15,6 @@ use Oculant\Core\Replacement\Drawer\StockLine;
  * A line of the drawer.
  *
  * @property array{kind: string, type: string, data: array<string, float|int>, words: array<string, string>} $component
- * @property int|string|null $reserved
  */
 final class StockItem extends Model
 {
@@ -38,7 +37,7 @@ final class StockItem extends Model
     /** @return StockLine with what is reserved, if it was counted; what this job has reserved for itself may be taken off before */
     public function toLine(int $own = 0): StockLine
     {
-        return new StockLine($this->id, Component::fromArray($this->component), $this->quantity, $this->minimum, max(0, (int) $this->reserved - $own), $this->price === null ? null : (float) $this->price, $this->supplier, $this->location, $this->salvaged, $this->note);
+        return new StockLine($this->id, Component::fromArray($this->component), $this->quantity, $this->minimum, max(0, (int) ($this->getAttributes()['reserved'] ?? 0) - $own), $this->price === null ? null : (float) $this->price, $this->supplier, $this->location, $this->salvaged, $this->note);
     }
 
     protected function casts(): array

@@ -18,6 +18,12 @@ final class UnreadableQuantity extends InvalidArgumentException
         ));
     }
 
+    /** @param list<string> $rings */
+    public static function rings(array $rings): self
+    {
+        return new self(sprintf('Cannot read the rings %s. Three to six colours from the end they are nearer to, for example "yellow violet red gold".', implode(' ', $rings)));
+    }
+
     public static function decimalComma(string $text): self
     {
         return new self(sprintf(

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
+use Oculant\Core\Quantity\ColourCode;
 use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\ToleranceCode;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 
@@ -76,6 +78,11 @@ final class ComponentText
         $known = null;
         $data = $words = $unread = [];
         $type = '';
+        $rings = array_values(array_filter($tokens, ColourCode::isColour(...)));
+        if (count($rings) >= 3) {
+            [$kind, $data] = [$kind === '' ? 'resistor' : $kind, self::rings($rings, $text)];
+            $tokens = array_values(array_filter($tokens, static fn(string $token): bool => ! ColourCode::isColour($token)));
+        }
         foreach ($tokens as $token) {
             if ($type === '' && ($known = KnownTypes::of($token)) !== null) {
                 $type = $known->type;
@@ -98,6 +105,22 @@ final class ComponentText
         return [new Component($kind !== '' && $kind !== 'diode' ? $kind : ($known->kind ?? $kind), $type, $data + ($known->data ?? []), $words + ($known->words ?? [])), $unread];
     }
 
+    /**
+     * @param list<string> $rings
+     *
+     * @return array<string, float>
+     */
+    private static function rings(array $rings, string $text): array
+    {
+        try {
+            $read = ColourCode::read($rings);
+        } catch (UnreadableQuantity) {
+            throw UnreadableComponent::words($text, $rings);
+        }
+
+        return array_filter([Attribute::Value->value => $read->ohms, Attribute::Tolerance->value => $read->tolerance, Attribute::Tempco->value => $read->tempco ?? 0.0]);
+    }
+
     /** @return list<string> words, a number joined with the unit behind it */
     private static function tokens(string $text): array
     {
@@ -106,6 +129,8 @@ final class ComponentText
         $text = (string) preg_replace('/(\d)\s+(?=(?:[pnuµmkM]?(?:F|V|W|A|s|ohms?|Hz)|mm|°?C|h|hours|%|ppm(?:\/K)?|[pnuµkM])(?:\s|,|;|$))/u', '$1', $text);
         $text = (string) preg_replace('/(\d(?:\.\d+)?)\s*(?:mm)?\s*x\s*(\d)/i', '$1x$2', $text);
         $text = (string) preg_replace('/(\d(?:\.\d+)?)\s*mm\s+(tall|high|height|wide|diameter|pitch|long)\b/i', '$1mm-$2', $text);
+
+        $text = (string) preg_replace('/\b(black|brown|red|orange|yellow|green|blue|violet|purple|grey|gray|white|gold|silver|pink)-(?=[a-z])/i', '$1 ', $text);
 
         return preg_split('/[\s,;]+/', $text, -1, PREG_SPLIT_NO_EMPTY) ?: [];
     }
@@ -167,7 +192,34 @@ final class ComponentText
             return self::found([($family->unit() === Unit::Volt ? Attribute::Value : Attribute::Voltage)->value => (float) "{$m[1]}.{$m[2]}"]);
         }
 
-        return self::farads($token, $family) ?? self::amperes($token, $family) ?? self::ohms($token, $family);
+        return self::coded($token, $family) ?? self::farads($token, $family) ?? self::amperes($token, $family) ?? self::ohms($token, $family);
+    }
+
+    /**
+     * IEC 60062: "104K" on a capacitor is 10 and four noughts of picofarads, 10 %; "4k7J" and "4n7J" carry their tolerance as a letter.
+     *
+     * @return array{data: array<string, float>, words: array<string, string>}|null
+     */
+    private static function coded(string $token, Family $family): ?array
+    {
+        // "470" without a letter is as likely 470 of something.
+        if ($family === Family::Capacitor && preg_match('/^(\d\d)([0-6])([BCDFGJKM])?$/', $token, $m) === 1 && ($m[2] !== '0' || isset($m[3]))) {
+            return self::found([Attribute::Value->value => (float) $m[1] * 10 ** (int) $m[2] * 1e-12] + self::letter($m[3] ?? ''));
+        }
+        if (preg_match('/^(\d+[RkKMpnuµ]\d+)([BCDFGJKM])$/u', $token, $m) !== 1) {
+            return null;
+        }
+        $value = self::farads($m[1], $family) ?? self::ohms($m[1], $family);
+
+        return $value === null ? null : self::found($value['data'] + self::letter($m[2]));
+    }
+
+    /** @return array<string, float> */
+    private static function letter(string $letter): array
+    {
+        $tolerance = ToleranceCode::fromLetter($letter);
+
+        return $tolerance === null ? [] : [Attribute::Tolerance->value => $tolerance->ratio()];
     }
 
     /** @return array{data: array<string, float>, words: array<string, string>}|null */

@@ -110,7 +110,7 @@ final readonly class PartJudge
         $verdict = CapacitorJudge::of($this->supply, $part->ref, $trial->id, $conditions->isLifted, $value);
         $good = (new CapacitorMeter($this->supply))->read($part->ref, $trial->id, $conditions->isLifted);
 
-        return new Judgement($verdict, 'about '.CapacitorJudge::write($trial->id, $good), self::capacitorFault($part, $trial->id, $verdict->word));
+        return new Judgement($verdict, 'about '.CapacitorJudge::write($trial->id, $good), self::capacitorFault($part, $trial->id, $verdict->word, $value));
     }
 
     private static function esr(Part $part, Trial $trial, float $value, float $hertz): Judgement
@@ -132,7 +132,7 @@ final readonly class PartJudge
         return new Judgement(new Verdict($word, sprintf('%s ESR %s at %s: %s.', $part->ref, $trial->write($value), $at, $word->value), $why), 'up to '.Quantity::write($most, Unit::Ohm, 2), self::capacitorFault($part, 'esr', $word));
     }
 
-    private static function capacitorFault(Part $part, string $quantity, VerdictWord $word): ?string
+    private static function capacitorFault(Part $part, string $quantity, VerdictWord $word, float $value = 0.0): ?string
     {
         if ($word->isGood()) {
             return null;
@@ -141,7 +141,7 @@ final readonly class PartJudge
             $quantity === 'leakage' => ['leaky', 'short'],
             $quantity === 'esr' => ['dried', 'open'],
             $word === VerdictWord::Dead => ['open', 'dried'],
-            $word === VerdictWord::High => ['leaky', 'short'],
+            $word === VerdictWord::High => is_infinite($value) ? ['short'] : ['leaky', 'short'],
             default => ['dried', 'low', 'open'],
         };
 

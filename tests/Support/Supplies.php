@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Support;
 
 use Oculant\Core\Diagnosis\SolvedKnowledge;
+use Oculant\Core\Replacement\Demands;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\Template\Answers;
@@ -15,6 +16,9 @@ final class Supplies
 {
     /** @var array<string, SolvedKnowledge> */
     private static array $knowledge = [];
+
+    /** @var array<string, Demands> by hash */
+    private static array $demands = [];
 
     public static function demo(string $name): Description
     {
@@ -31,6 +35,12 @@ final class Supplies
     public static function demoArray(string $name): array
     {
         return self::demo($name)->written;
+    }
+
+    /** What a supply's circuit asks of its parts; solved once per process. */
+    public static function demands(Description $supply): Demands
+    {
+        return self::$demands[$supply->hash()] ??= Demands::of($supply);
     }
 
     public static function knowledge(string $name): SolvedKnowledge

@@ -54,7 +54,7 @@ final class ListReader
                 if ($component->get(Attribute::Value) === null) {
                     throw new StockRefused('Without a capacitance nothing can be ordered.');
                 }
-                $listed[$ref] = trim(($component->kind === 'electrolytic' ? '' : str_replace(['_capacitor', '_'], ['', ' '], $component->kind).' ').$part);
+                $listed[$ref] = $part;
             } catch (StockRefused|UnreadableComponent $e) {
                 // What is no capacitor by its reference may stay unread.
                 if (preg_match('/^C/i', $ref) !== 1 && $references !== null) {

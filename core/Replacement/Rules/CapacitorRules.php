@@ -73,7 +73,8 @@ final class CapacitorRules implements FitRules
         if ($is === null || $was <= 0.0) {
             return new Row('capacitance', $place->original->write(Attribute::Value), $candidate->write(Attribute::Value), '', Fit::No, 'Without a capacitance nothing can be said.');
         }
-        $ratio = $is / $was;
+        // 3300 over 2200 is one and a half, whatever floating point makes of it.
+        $ratio = round($is / $was, 6);
         $exact = max(0.05, min(0.2, $place->original->get(Attribute::Tolerance) ?? 0.1));
         [$fit, $reason] = match (true) {
             abs($ratio - 1) < 0.01 => [Fit::Ok, 'The same.'],
