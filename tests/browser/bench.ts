@@ -1,5 +1,11 @@
 import { expect, type Page } from '@playwright/test';
 
+export const log = (page: Page) => page.getByLabel('Log').getByRole('listitem');
+
+export const state = (page: Page) => page.getByLabel('State of the unit').getByRole('status');
+
+export const field = (page: Page) => page.getByLabel('Reading', { exact: true });
+
 export async function signIn(page: Page, name = 'tarik'): Promise<void> {
     await page.goto('/');
     await page.getByLabel('Address').fill(`${name}@tollhouse.example`);

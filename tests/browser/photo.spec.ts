@@ -1,7 +1,6 @@
-import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, signIn } from './bench';
+import { expect, test } from '@playwright/test';
+import { bookIn, command, log, signIn } from './bench';
 
-const log = (page: Page) => page.getByLabel('Log').getByRole('listitem');
 const picture = 'database/demo/photos/tide-recorder.jpg';
 
 test('a photograph is added, a pin set with the arrow keys, and the reading typed at the pin', async ({ page }) => {

@@ -1,12 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, read, signIn } from './bench';
+import { bookIn, command, field, log, read, signIn, state } from './bench';
 import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
 const plan = (page: Page) => page.getByLabel('Power-up plan');
-const log = (page: Page) => page.getByLabel('Log').getByRole('listitem');
-const state = (page: Page) => page.getByLabel('State of the unit').getByRole('status');
-const field = (page: Page) => page.getByLabel('Reading', { exact: true });
 
 test('an old amplifier is brought up step by step, and the ramp is aborted when it draws too much', async ({ page }) => {
     test.setTimeout(180_000);

@@ -1,10 +1,9 @@
 import { expect, test, type Page } from '@playwright/test';
-import { command, read, signIn } from './bench';
+import { command, read, signIn, state } from './bench';
 import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
 const suspects = (page: Page) => page.getByLabel('Suspects');
-const state = (page: Page) => page.getByLabel('State of the unit').getByRole('status');
 
 test('a missing rail is found, repaired, proven and handed back without a mouse', async ({ page }) => {
     await signIn(page);

@@ -1,7 +1,6 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, read, signIn } from './bench';
+import { bookIn, command, log, read, signIn } from './bench';
 
-const log = (page: Page) => page.getByLabel('Log').getByRole('listitem');
 const suspects = (page: Page) => page.getByLabel('Suspects').getByRole('listitem');
 const verdict = (page: Page) => page.getByRole('status', { name: 'Verdict' });
 

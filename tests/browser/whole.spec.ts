@@ -1,12 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, read, signIn } from './bench';
+import { bookIn, command, field, log, read, signIn } from './bench';
 import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
 const sentence = (page: Page) => next(page).getByRole('status').first();
-const log = (page: Page) => page.getByLabel('Log').getByRole('listitem');
 const suspects = (page: Page) => page.getByLabel('Suspects').getByRole('listitem');
-const field = (page: Page) => page.getByLabel('Reading', { exact: true });
 
 const functions: [RegExp, string][] = [[/^DC/, 'dc'], [/^AC/, 'ac'], [/^Oscilloscope/, 'ripple'], [/^Diode/, 'diode'], [/^ESR/, 'esr'], [/^Ohms/, 'resistance']];
 

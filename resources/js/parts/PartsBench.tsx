@@ -60,7 +60,7 @@ function Open({ bench, tab, part }: { bench: Bench; tab: string; part: string | 
             </nav>
             {tab === 'recap' && <RecapTab {...writes} />}
             {tab === 'cost' && <CostTab {...writes} />}
-            {tab !== 'recap' && tab !== 'cost' && <ReplaceTab key={part} part={part} {...writes} onPart={(ref) => void navigate(`/jobs/${job.id}/parts/replace?part=${ref}`, { replace: true })} />}
+            {tab !== 'recap' && tab !== 'cost' && <ReplaceTab part={part} {...writes} onPart={(ref) => void navigate(`/jobs/${job.id}/parts/replace?part=${ref}`, { replace: true })} />}
         </main>
     );
 }

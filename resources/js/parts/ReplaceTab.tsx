@@ -16,7 +16,15 @@ function Candidate({ place, bench, onRecord, refusal }: { place: PartPlace } & W
     const [stock, setStock] = useState<string>();
     const field = useRef<InputRef>(null);
     const compare = useMutation({ mutationFn: (candidate: string) => answer(api.POST('/jobs/{job}/parts/{part}/compare', { params: { path: { job: bench.job.id, part: place.ref } }, body: { text: candidate } })) });
-    useEffect(() => field.current?.focus(), []);
+    useEffect(() => {
+        // The hand that has just chosen a part goes on here; one that is typing elsewhere is left alone.
+        const timer = window.setTimeout(() => {
+            if (document.activeElement === document.body || document.querySelector('.place-part.ant-select-open') === null && document.activeElement?.closest('.place-part') != null) {
+                field.current?.focus();
+            }
+        }, 0);
+        return () => window.clearTimeout(timer);
+    }, []);
 
     const choose = (candidate: string, from?: string) => {
         setText(candidate);
@@ -72,7 +80,7 @@ export function ReplaceTab({ part, onPart, ...writes }: { part: string | undefin
     const place = useQuery(placeQuery(bench.job.id, ref, bench.log.length));
     return (
         <div className="parts-grid">
-            <Select className="place-part" aria-label="Part" showSearch={{ optionFilterProp: 'label' }} value={ref} onChange={onPart} options={bench.parts.map((one) => ({ value: one.ref, label: one.label }))} />
+            <Select className="place-part" aria-label="Part" showSearch={{ optionFilterProp: 'label' }} value={ref} onChange={onPart} onSelect={() => window.setTimeout(() => document.querySelector<HTMLElement>('.reading-input')?.focus(), 0)} options={bench.parts.map((one) => ({ value: one.ref, label: one.label }))} />
             <aside className="place">
                 {place.error !== null && <p role="alert" className="refusal">{place.error.message}</p>}
                 {place.data === undefined && place.error === null && <p role="status">Asking the circuit what it wants there…</p>}
