@@ -25,6 +25,9 @@ final readonly class Need
     /** A value "as it stands" may differ by this ratio: E24 neighbours are further apart. */
     private const ALIKE = 0.02;
 
+    /** Decades by which something may miss and still be worth a look. */
+    private const NEAR = 0.35;
+
     /**
      * @param list<array{attribute: Attribute, how: string, value: float}> $bounds
      * @param array<string, string>                                        $words
@@ -113,7 +116,7 @@ final readonly class Need
             $has = $component->get($attribute);
             if ($has === null) {
                 $against[] = "{$attribute->title()} not stated";
-            } elseif (($how === self::LEAST && $has < $value * 0.999) || ($how === self::MOST && $has > $value * 1.001) || ($how === self::ABOUT && abs($has / $value - 1) > self::ALIKE)) {
+            } elseif (! $this->isMet($component, $attribute, $how, $value)) {
                 $against[] = sprintf('%s %s', $attribute->title(), $component->write($attribute));
             }
         }
@@ -126,11 +129,18 @@ final readonly class Need
         return $against;
     }
 
-    /** How far it goes beyond what is needed, in decades; the smallest fits best. */
-    public function excess(Component $component): float
+    /**
+     * How far it goes beyond what is needed, in decades; the smallest fits best.
+     *
+     * @param bool $onlyMissed how far it misses instead
+     */
+    public function excess(Component $component, bool $onlyMissed = false): float
     {
         $sum = 0.0;
-        foreach ($this->bounds as ['attribute' => $attribute, 'value' => $value]) {
+        foreach ($this->bounds as ['attribute' => $attribute, 'how' => $how, 'value' => $value]) {
+            if ($onlyMissed && $this->isMet($component, $attribute, $how, $value)) {
+                continue;
+            }
             $has = $component->get($attribute);
             $sum += $has === null || $has * $value <= 0.0 ? 1.0 : abs(log10($has / $value));
         }
@@ -150,7 +160,7 @@ final readonly class Need
             $against = $this->against($line->component);
             if ($against === []) {
                 $fits[] = $line;
-            } elseif (count($against) === 1 && count($this->bounds) > 1) {
+            } elseif (count($against) === 1 && count($this->bounds) > 1 && $this->excess($line->component, true) < self::NEAR) {
                 $near[] = ['line' => $line, 'against' => $against];
             }
         }
@@ -169,6 +179,17 @@ final readonly class Need
         }
 
         return implode(', ', [...$words, ...array_values($this->words)]);
+    }
+
+    private function isMet(Component $component, Attribute $attribute, string $how, float $value): bool
+    {
+        $has = $component->get($attribute);
+
+        return $has !== null && match ($how) {
+            self::LEAST => $has >= $value * 0.999,
+            self::MOST => $has <= $value * 1.001,
+            default => abs($has / $value - 1) <= self::ALIKE,
+        };
     }
 
     private static function usual(Attribute $attribute): string
