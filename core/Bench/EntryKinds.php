@@ -8,7 +8,7 @@ namespace Oculant\Core\Bench;
 final class EntryKinds
 {
     /** Kinds that say what was tested and tried beside readings; the report lists them. */
-    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea', 'override', 'ramp', 'origin'];
+    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea', 'override', 'ramp'];
 
     /** @return array<string, EntryKind> by name */
     public static function all(): array

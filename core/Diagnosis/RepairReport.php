@@ -51,7 +51,7 @@ final class RepairReport
                 ...array_map(static fn(array $r): array => ['part' => $supply->part($r['part'])->label(), 'out' => $r['out'], 'in' => $r['in'], 'at' => $r['at']], $state->repairs),
                 ...array_map(static fn(string $ref, array $r): array => ['part' => $ref, 'out' => $state->listed[$ref] ?? '', 'in' => $r['in'], 'at' => $r['at']], array_map(strval(...), array_keys($state->recapped)), array_values($state->recapped)),
             ],
-            'origins' => array_map(static fn(array $o): string => trim("{$o['part']}: ".mb_strtolower($o['title']).", {$o['outcome']}. {$o['text']}"), array_values($state->origins)),
+            'origins' => array_map(static fn(array $o): string => trim("{$o['part']}, why: ".mb_strtolower($o['title']).", {$o['outcome']}. {$o['text']}"), array_values($state->origins)),
             'changes' => array_values(array_map(static fn(TemporaryChange $c): string => $c->words().': '.($c->closed === null ? 'still open' : $c->closed['how'].($c->closed['why'] === '' ? '' : ", {$c->closed['why']}")), $state->ledger)),
             'asLeft' => array_values($left),
             'notes' => array_column($state->notes, 'text'),

@@ -51,6 +51,9 @@
             <div class="quiet">What it takes with it: {{ $link }}.</div>
         @endforeach
     @endif
+    @foreach ($report['origins'] as $origin)
+        <div>{{ $origin }}</div>
+    @endforeach
 
     <h2>Work done</h2>
     @forelse ($report['work'] as $work)

@@ -80,6 +80,16 @@ final class PartsTest extends FeatureTestCase
         $this->getJson("/api/v1/jobs/{$job->id}/recap")->assertJsonPath('order.1.count', 1);
     }
 
+    public function testWhyAPartFailedStandsInTheReport(): void
+    {
+        $job = $this->job($technician = $this->person('technician'), 'tuner-feed');
+        $this->actingAs($technician);
+        $this->log($job, 'origin', ['part' => 'C1', 'key' => 'heat', 'title' => 'Heat from a neighbour', 'outcome' => 'found', 'text' => 'R1'])->assertOk();
+
+        $this->getJson("/api/v1/jobs/{$job->id}/report")->assertOk()->assertJsonPath('origins', ['C1, why: heat from a neighbour, found. R1']);
+        $this->getJson("/api/v1/jobs/{$job->id}/parts/C1")->assertJsonPath('origins', fn(array $o): bool => array_column($o, 'outcome', 'key')['heat'] === 'found');
+    }
+
     public function testMoneyIsWeighed(): void
     {
         $job = $this->job($technician = $this->person('technician'), 'tide-recorder');

@@ -65,6 +65,7 @@ test('a recap runs from an imported list to the order list', async ({ page }) =>
     const order = page.getByRole('region', { name: 'Order list' });
     await expect(order.getByRole('row', { name: /22 µF/ })).toContainText('C17');
     await order.getByRole('button', { name: 'Keep them for this job' }).first().click();
+    await expect(order.getByRole('list', { name: 'Kept for this job' })).toContainText('1 × ');
     const [download] = await Promise.all([page.waitForEvent('download'), order.getByRole('link', { name: 'as CSV' }).click()]);
     const csv = await readFile(await download.path(), 'utf8');
     expect(csv).toMatch(/"470 µF","50 V","105 °C".*,C2\n/);

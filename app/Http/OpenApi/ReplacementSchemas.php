@@ -272,7 +272,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'RecapLine',
     type: 'object',
-    required: ['ref', 'what', 'kind', 'value', 'duty', 'volts', 'ripple', 'decision', 'words', 'planned', 'reasons', 'successor', 'twins', 'fitted', 'progress', 'polarised', 'before', 'after', 'listed'],
+    required: ['ref', 'what', 'kind', 'value', 'duty', 'volts', 'ripple', 'decision', 'words', 'planned', 'reasons', 'successor', 'twins', 'fitted', 'progress', 'polarised', 'mark', 'before', 'after', 'listed'],
     properties: [
         new OA\Property(property: 'ref', type: 'string'),
         new OA\Property(property: 'what', type: 'string'),
@@ -290,6 +290,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'fitted', type: 'string'),
         new OA\Property(property: 'progress', type: 'string'),
         new OA\Property(property: 'polarised', type: 'boolean'),
+        new OA\Property(property: 'mark', type: 'string'),
         new OA\Property(property: 'before', type: 'string'),
         new OA\Property(property: 'after', type: 'string'),
         new OA\Property(property: 'listed', type: 'boolean'),

@@ -208,6 +208,19 @@ final readonly class Plan
         ];
     }
 
+    /** Where its mark goes: the stripe of an electrolytic is minus, the mark of a tantalum plus. */
+    private static function mark(Candidate $one, ?Place $place): string
+    {
+        if (! $one->component->isPolarised() || $place === null) {
+            return '';
+        }
+        $part = $place->part;
+
+        return $one->component->kind === 'tantalum'
+            ? sprintf('plus mark to %s, other end to %s', $part->node('plus'), $part->node('minus'))
+            : sprintf('stripe (minus) to %s, plus to %s', $part->node('minus'), $part->node('plus'));
+    }
+
     /** @return array<string, mixed> */
     private static function lineView(Line $line): array
     {
@@ -220,7 +233,7 @@ final readonly class Plan
             'ripple' => $place === null || ($place->asks(Rating::RIPPLE) ?? 0.0) < 1e-3 ? '' : Quantity::write($place->asks(Rating::RIPPLE), Unit::Ampere),
             'decision' => $line->decision->value, 'words' => $line->decision->words(), 'planned' => $line->planned->value, 'reasons' => $line->reasons,
             'successor' => $line->successor->label(), 'twins' => $line->twins, 'fitted' => $line->fitted, 'progress' => $line->progress(),
-            'polarised' => $one->component->isPolarised(), 'before' => $line->before, 'after' => $line->after, 'listed' => $place === null,
+            'polarised' => $one->component->isPolarised(), 'mark' => self::mark($one, $place), 'before' => $line->before, 'after' => $line->after, 'listed' => $place === null,
             'value' => $one->component->write(Attribute::Value),
         ];
     }

@@ -1496,6 +1496,7 @@ export interface components {
             fitted: string;
             progress: string;
             polarised: boolean;
+            mark: string;
             before: string;
             after: string;
             listed: boolean;

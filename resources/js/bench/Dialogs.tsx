@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { Form, Input, Radio, Select } from 'antd';
 import type { Bench, GateItem, Option } from '../api/client';
-import { wordsQuery } from '../api/queries';
+import { placeQuery, wordsQuery } from '../api/queries';
 import { GateSheet } from '../power/GateSheet';
 import { TakenOff } from '../power/TakenOff';
 import { EvidenceDialogs, type EvidenceDialog } from './EvidenceDialogs';
@@ -34,6 +34,16 @@ interface Props {
     refused: Waiting | undefined;
 }
 
+/** A failed part has a cause: the usual ones of its kind, with what engine and log say, one touch to take over. */
+function UsualCauses({ bench, part, onChoose }: { bench: Bench; part: string | undefined; onChoose: (text: string) => void }) {
+    const place = useQuery({ ...placeQuery(bench.job.id, part ?? '', bench.log.length), enabled: part !== undefined });
+    return place.data === undefined ? null : (
+        <div className="usual" aria-label="Usual causes" role="group">
+            {place.data.origins.map((origin) => <button key={origin.key} type="button" onClick={() => onChoose(origin.title)}><b>{origin.title}</b>{origin.likely && ' (likely)'}<small>{origin.finding === '' ? origin.check : origin.finding}</small></button>)}
+        </div>
+    );
+}
+
 function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; fault?: string; onClose: () => void; onSave: (v: Record<string, string>) => void }) {
     return (
         <Sheet title="Name the cause" initial={{ part, fault }} {...rest}>
@@ -47,6 +57,9 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
             </Form.Item>
             <Form.Item label="Why it failed, if you know" name="text">
                 <Input autoFocus={part !== undefined} placeholder="heat from the regulator, a surge, age" />
+            </Form.Item>
+            <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part}>
+                {({ getFieldValue, setFieldValue }) => <UsualCauses bench={bench} part={getFieldValue('part') as string | undefined} onChoose={(text) => setFieldValue('text', text)} />}
             </Form.Item>
         </Sheet>
     );

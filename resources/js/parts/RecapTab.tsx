@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, Input, Select } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Recap, type RecapLine } from '../api/client';
-import { recapQuery } from '../api/queries';
+import { recapQuery, reservationsQuery } from '../api/queries';
 import { BoardProgress } from './BoardProgress';
 import { ListEntry } from './ListEntry';
 import type { Writes } from './PartsBench';
@@ -21,7 +21,7 @@ function Line({ line, bench, onRecord }: { line: RecapLine } & Pick<Writes, 'ben
     return (
         <tr className={`recap-${line.decision} recap-${line.progress.replace(' ', '-')}`}>
             <th scope="row">{line.ref}</th>
-            <td><b className="mono-figures">{line.what}</b><small>{line.kind}, {line.duty}{line.volts !== '' && `; ${line.volts}`}{line.ripple !== '' && `; ripple ${line.ripple}`}</small></td>
+            <td><b className="mono-figures">{line.what}</b><small>{line.kind}, {line.duty}{line.volts !== '' && `; ${line.volts}`}{line.ripple !== '' && `; ripple ${line.ripple}`}{line.mark !== '' && `; ${line.mark}`}</small></td>
             <td>
                 {mayWrite && line.fitted === ''
                     ? <Select aria-label={`${line.ref}: decision`} value={line.decision === line.planned ? 'plan' : line.decision} onChange={(decision) => onRecord('decide', { part: line.ref, decision })} options={decisions.map((one) => (one.value === 'plan' ? { ...one, label: line.decision === line.planned ? line.words : 'as planned' } : one))} />
@@ -49,11 +49,21 @@ function Order({ recap, bench }: { recap: Recap } & Pick<Writes, 'bench'>) {
         mutationFn: (row: Recap['order'][number]) => answer(api.POST('/jobs/{job}/reservations', { params: { path: { job: bench.job.id } }, body: { stock: row.stock ?? '', part: row.refs[0] ?? '', quantity: row.taken } })),
         onSuccess: () => Promise.all([queries.invalidateQueries({ queryKey: ['parts', bench.job.id] }), queries.invalidateQueries({ queryKey: ['stock'] })]),
     });
+    const reserved = useQuery(reservationsQuery(bench.job.id)).data ?? [];
+    const free = useMutation({
+        mutationFn: (reservation: string) => answer(api.DELETE('/jobs/{job}/reservations/{reservation}', { params: { path: { job: bench.job.id, reservation } } })),
+        onSuccess: () => Promise.all([queries.invalidateQueries({ queryKey: ['parts', bench.job.id] }), queries.invalidateQueries({ queryKey: ['stock'] })]),
+    });
     const total = recap.order.reduce((sum, row) => sum + row.order + row.spares, 0);
     return (
         <section aria-label="Order list">
             <h2>Order list: {total === 0 ? 'nothing is missing' : `${total} pieces`} <a href={`/api/v1/jobs/${bench.job.id}/order.csv`} download>as CSV</a></h2>
             {reserve.error !== null && <p role="alert" className="refusal">{reserve.error.message}</p>}
+            {reserved.length > 0 && (
+                <ul className="kept" aria-label="Kept for this job">
+                    {reserved.map((one) => <li key={one.id}>{one.quantity} × {one.label}{one.location !== '' && `, ${one.location}`}, kept for {one.part} {bench.job.may_write && <Button size="small" onClick={() => free.mutate(one.id)}>Free it</Button>}</li>)}
+                </ul>
+            )}
             {recap.order.length > 0 && (
                 <table className="compare">
                     <thead><tr><th scope="col">Value</th><th scope="col">For</th><th scope="col">Needed</th><th scope="col">In the drawer</th><th scope="col">Order</th><th scope="col">Spares</th></tr></thead>

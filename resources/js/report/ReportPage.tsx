@@ -61,6 +61,7 @@ export function ReportPage() {
             {report.tried.length > 0 && <><h2>Tested and tried</h2><ul>{report.tried.map((line, k) => <li key={`${k} ${line}`}>{line}</li>)}</ul></>}
             <h2>Cause</h2>
             {report.cause === null ? <p className="quiet">Not named yet.</p> : <p><b>{report.cause.part}: {report.cause.fault}.</b> {report.cause.text} {report.cause.chain.join('; ')}</p>}
+            {report.origins.length > 0 && <ul>{report.origins.map((origin) => <li key={origin}>{origin}</li>)}</ul>}
             <h2>Work done</h2>
             {report.work.length === 0 ? <p className="quiet">Nothing was replaced.</p> : report.work.map((work) => <p key={work.at + work.part}><b>{work.part}.</b> Out: {work.out}. In: {work.in}.</p>)}
             {report.changes.length > 0 && (

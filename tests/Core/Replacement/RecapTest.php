@@ -122,6 +122,15 @@ final class RecapTest extends TestCase
         self::assertFalse($steps['recap after']);
     }
 
+    public function testTheMarkIsSaidAsItIsPrinted(): void
+    {
+        $marks = array_column(Plan::of(Supplies::demo('salinity-bridge'), self::bench('salinity-bridge', ['school' => 'all'])->state(), Supplies::demands(Supplies::demo('salinity-bridge')))->view()['lines'], 'mark', 'ref');
+
+        self::assertSame('stripe (minus) to 0V, plus to RAW+', $marks['C1']);
+        self::assertSame('stripe (minus) to RAW-, plus to 0V', $marks['C2'], 'on the negative rail the stripe points away from ground');
+        self::assertSame('plus mark to OUT+, other end to 0V', $marks['C3']);
+    }
+
     public function testPadsAreAskedForUnderWhatIsScrewedToAHeatsink(): void
     {
         $plan = static fn(string $demo): Plan => Plan::of(Supplies::demo($demo), self::bench($demo, ['school' => 'all'])->state(), Supplies::demands(Supplies::demo($demo)));
