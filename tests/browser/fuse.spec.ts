@@ -88,6 +88,7 @@ test('a note, a symptom and something seen go into the log', async ({ page }) =>
     await signIn(page, 'ines');
     await open(page, /Kitchen wireless/);
     await command(page, 'n');
+    await expect(page.getByRole('dialog').getByLabel('Note')).toBeFocused();
     await page.keyboard.type('smells of diesel');
     await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Note: smells of diesel');
