@@ -13,8 +13,6 @@ export default defineConfig({
     use: {
         baseURL: process.env.OCULANT_TEST_URL ?? 'http://127.0.0.1:8087',
         viewport: { width: 1280, height: 800 },
-        // A sheet that is still growing moves away between button down and button up.
-        contextOptions: { reducedMotion: 'reduce' },
         launchOptions: {
             executablePath: '/usr/bin/chromium',
             args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],

@@ -29,6 +29,13 @@ export async function command(page: Page, letter: string): Promise<void> {
     await page.keyboard.press(letter);
 }
 
+/** Chooses in the power sheet once it has opened and stands still: while it grows, what is under the pointer moves away. */
+export async function setPower(page: Page, label: string): Promise<void> {
+    const sheet = page.getByRole('dialog', { name: 'How does the unit stand now?' });
+    await expect(sheet.locator('input:checked').first()).toBeFocused();
+    await sheet.getByLabel(label, { exact: true }).check();
+}
+
 /** A fresh job on a supply of the library, so that tests leave each other alone. */
 export async function bookIn(page: Page, unit: string, supply: string): Promise<void> {
     await page.getByRole('link', { name: 'Book in' }).click();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, command, log, signIn } from './bench';
+import { bookIn, command, log, setPower, signIn } from './bench';
 
 const picture = 'database/demo/photos/tide-recorder.jpg';
 
@@ -7,7 +7,7 @@ test('a photograph is added, a pin set with the arrow keys, and the reading type
     await signIn(page, 'ines');
     await bookIn(page, 'Intercom with its cover off', 'Deck intercom');
     await command(page, 'p');
-    await page.getByRole('dialog').getByLabel('Live on mains').check();
+    await setPower(page, 'Live on mains');
     await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText(/Live on mains/);
 

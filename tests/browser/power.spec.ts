@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, field, log, read, signIn, state } from './bench';
+import { bookIn, command, field, log, read, setPower, signIn, state } from './bench';
 import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
@@ -75,7 +75,7 @@ test('a scaled resistor that was forgotten is caught before mains and nobody pas
 
     await command(page, 'p');
     const sheet = page.getByRole('dialog', { name: 'How does the unit stand now?' });
-    await sheet.getByLabel('Live on mains').check();
+    await setPower(page, 'Live on mains');
     await sheet.getByRole('button', { name: 'Record' }).click();
     const gates = page.getByRole('dialog', { name: 'Gates' });
     await expect(gates.getByRole('alert')).toContainText('Scaled resistor R11 20 kΩ must be undone first');
@@ -89,7 +89,7 @@ test('a scaled resistor that was forgotten is caught before mains and nobody pas
     await ledger.getByRole('button', { name: 'Close' }).click();
 
     await command(page, 'p');
-    await sheet.getByLabel('Unplugged', { exact: true }).check();
+    await setPower(page, 'Unplugged');
     await sheet.getByRole('button', { name: 'Record' }).click();
     await expect(state(page)).toHaveText('Unplugged, not proven empty');
     await command(page, 'l');
@@ -143,12 +143,12 @@ test('two keystrokes open the ledger on the part that is being worked on', async
     // Readings without the load are judged without it.
     await command(page, 'p');
     const sheet = page.getByRole('dialog', { name: 'How does the unit stand now?' });
-    await sheet.getByLabel('Live on mains').check();
+    await setPower(page, 'Live on mains');
     await sheet.getByRole('button', { name: 'Record' }).click();
     await expect(state(page)).toContainText('Live on mains');
     await read(page, `tp3 ${new Unit('deck-intercom', []).read('unloaded', 'TP3', 'dc')}`, /TP3 .* fine .*load disconnected RL1/);
     await command(page, 'p');
-    await sheet.getByLabel('Unplugged', { exact: true }).check();
+    await setPower(page, 'Unplugged');
     await sheet.getByRole('button', { name: 'Record' }).click();
     await expect(state(page)).toContainText('Unplugged');
     await read(page, 'jumper s1 dirty contact', /Temporary: jumper S1, dirty contact/);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, log, read, signIn } from './bench';
+import { bookIn, command, log, read, setPower, signIn } from './bench';
 
 const suspects = (page: Page) => page.getByLabel('Suspects').getByRole('listitem');
 const verdict = (page: Page) => page.getByRole('status', { name: 'Verdict' });
@@ -119,7 +119,7 @@ test('a twin that works shows where the faulty unit parts from it', async ({ pag
     await signIn(page, 'ines');
     await bookIn(page, 'Wireless beside its twin', 'Kitchen wireless');
     await command(page, 'p');
-    await page.getByRole('dialog').getByLabel('Live on mains').check();
+    await setPower(page, 'Live on mains');
     await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await expect(log(page).first()).toContainText('Live on mains');
     await read(page, 'tp3 16.9', /TP3 16\.90 V/);

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, field, log, read, signIn } from './bench';
+import { bookIn, command, field, log, read, setPower, signIn } from './bench';
 import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
@@ -128,7 +128,7 @@ test('a supply that ticks because its load is missing is not blamed', async ({ p
     await solved(page);
     await command(page, 'p');
     const sheet = page.getByRole('dialog', { name: 'How does the unit stand now?' });
-    await sheet.getByLabel('Live on mains').check();
+    await setPower(page, 'Live on mains');
     await sheet.getByLabel(/Load off/).check();
     await sheet.getByRole('button', { name: 'Record' }).click();
     await expect(page.locator('.state-mode')).toHaveText('Load off');
@@ -145,7 +145,7 @@ test('a diagnosis goes on while the network is gone, and what was typed arrives 
     await bookIn(page, 'Intercom, mess room', unit.title);
     await read(page, 'hum', /Hum at twice mains frequency/);
     await command(page, 'p');
-    await page.getByRole('dialog').getByLabel('Live on mains').check();
+    await setPower(page, 'Live on mains');
     await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText(/Live on mains/);
     const before = await log(page).count();
@@ -173,7 +173,7 @@ test('one slip of the hand does not convict', async ({ page }) => {
     await signIn(page, 'ines');
     await bookIn(page, 'Tide recorder, second pen', unit.title);
     await command(page, 'p');
-    await page.getByRole('dialog').getByLabel('Live on mains').check();
+    await setPower(page, 'Live on mains');
     await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText(/Live on mains/);
     await read(page, `tp6 ${unit.read('loaded', 'TP6', 'dc')}`, /TP6/);

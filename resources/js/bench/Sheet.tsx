@@ -2,11 +2,18 @@ import { Form, Modal, Select } from 'antd';
 import type { ReactNode } from 'react';
 import type { Bench } from '../api/client';
 
-/** Puts the keyboard on the answer that is filled in, not on the closing cross. */
+const isOpen = (field: HTMLInputElement | HTMLTextAreaElement): boolean =>
+    field.closest('.ant-select') === null ? field.value === '' : field.closest('.ant-select-content-has-value') === null;
+
+/**
+ * Puts the keyboard on the choice that is made already, or on the first answer that is still open; not on the closing cross. Without
+ * motion the sheet is not shown yet when its fields would take the keyboard by themselves.
+ */
 function focusAnswer(open: boolean): void {
     const sheet = document.querySelector('.ant-modal');
     if (open && sheet !== null && document.activeElement?.matches('.ant-modal input, .ant-modal textarea') !== true) {
-        (sheet.querySelector<HTMLElement>('input:checked') ?? sheet.querySelector<HTMLElement>('input, textarea'))?.focus();
+        const fields = [...sheet.querySelectorAll<HTMLInputElement | HTMLTextAreaElement>('input:not([type=radio], [type=checkbox], [type=hidden]), textarea:not([aria-hidden])')];
+        (sheet.querySelector<HTMLElement>('input:checked') ?? fields.find(isOpen) ?? fields[0])?.focus();
     }
 }
 
