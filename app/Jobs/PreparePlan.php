@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
+use App\Bench\PartsDesk;
 use App\Bench\PowerUpDesk;
 use App\Models\Solve;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Oculant\Core\Supply\DescriptionReader;
 
-/** Works out the power-up plan of a large supply ahead; after every solve that somebody stands waiting for. */
+/** Works out the power-up plan of a large supply, and what its circuit asks of each part, ahead; after every solve that somebody stands waiting for. */
 final class PreparePlan implements ShouldQueue
 {
     use Queueable;
@@ -23,8 +24,10 @@ final class PreparePlan implements ShouldQueue
     {
     }
 
-    public function handle(PowerUpDesk $desk): void
+    public function handle(PowerUpDesk $desk, PartsDesk $parts): void
     {
-        $desk->prepare(DescriptionReader::fromArray(Solve::query()->findOrFail($this->hash)->description));
+        $supply = DescriptionReader::fromArray(Solve::query()->findOrFail($this->hash)->description);
+        $desk->prepare($supply);
+        $parts->demands($supply);
     }
 }

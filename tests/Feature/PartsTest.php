@@ -4,8 +4,14 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Jobs\PreparePlan;
+use App\Knowledge\Library;
+use App\Models\Solve;
 use App\Models\Workshop;
 use Illuminate\Testing\Fluent\AssertableJson;
+use Oculant\Core\Replacement\Demands;
+use Oculant\Core\Supply\DescriptionReader;
+use Tests\Support\Supplies;
 
 /** Parts of a job over HTTP: compared, judged, recapped, weighed. */
 final class PartsTest extends FeatureTestCase
@@ -88,6 +94,16 @@ final class PartsTest extends FeatureTestCase
 
         $this->getJson("/api/v1/jobs/{$job->id}/report")->assertOk()->assertJsonPath('origins', ['C1, why: heat from a neighbour, found. R1']);
         $this->getJson("/api/v1/jobs/{$job->id}/parts/C1")->assertJsonPath('origins', fn(array $o): bool => array_column($o, 'outcome', 'key')['heat'] === 'found');
+    }
+
+    public function testWhatTheCircuitAsksIsWorkedOutAhead(): void
+    {
+        // Never seen before: what other runs have kept does not count.
+        $supply = DescriptionReader::fromArray(['title' => uniqid('Ahead ')] + Supplies::demoArray('tuner-feed'));
+        Solve::query()->create(['hash' => $supply->hash(), 'title' => $supply->title, 'description' => $supply->written, 'state' => Solve::READY, 'done' => 1, 'total' => 1]);
+        $this->app->call([new PreparePlan($supply->hash()), 'handle']);
+
+        self::assertInstanceOf(Demands::class, app(Library::class)->remember($supply, 'demands', static fn() => self::fail('it was not kept')));
     }
 
     public function testMoneyIsWeighed(): void
