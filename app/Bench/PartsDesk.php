@@ -64,7 +64,7 @@ final readonly class PartsDesk
             'asks' => self::asks($place), 'twins' => $place->twins,
             'drawer' => $this->offered($file, $place),
             'origins' => array_map(static fn(Origin $o): array => $o->view() + ['outcome' => $file->state->origins["{$ref} {$o->key}"]['outcome'] ?? ''], (new Origins($place, $file->state))->of($cause !== null && $cause['part'] === $ref ? $cause['fault'] : null)),
-            'trials' => array_map(static fn(Trial $t): array => ['id' => $t->id, 'title' => $t->title, 'hint' => $t->hint, 'in_circuit' => $t->check !== null], (new PartJudge($file->supply))->trials($ref)),
+            'trials' => array_map(static fn(Trial $t): array => ['id' => $t->id, 'title' => $t->title, 'hint' => $t->hint, 'in_circuit' => $t->check !== null, 'kept' => $t->isKept, 'wants' => $t->wants], (new PartJudge($file->supply))->trials($ref)),
         ];
     }
 

@@ -219,12 +219,14 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'TrialView',
     type: 'object',
-    required: ['id', 'title', 'hint', 'in_circuit'],
+    required: ['id', 'title', 'hint', 'in_circuit', 'kept', 'wants'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'title', type: 'string'),
         new OA\Property(property: 'hint', type: 'string'),
         new OA\Property(property: 'in_circuit', type: 'boolean'),
+        new OA\Property(property: 'kept', type: 'boolean'),
+        new OA\Property(property: 'wants', type: 'string'),
     ],
 )]
 #[OA\Schema(

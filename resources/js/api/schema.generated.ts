@@ -1451,6 +1451,8 @@ export interface components {
             title: string;
             hint: string;
             in_circuit: boolean;
+            kept: boolean;
+            wants: string;
         };
         Explains: {
             word: string;

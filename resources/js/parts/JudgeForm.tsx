@@ -5,9 +5,6 @@ import { answer, api, type Judgement, type PartPlace } from '../api/client';
 import { Mark } from '../bench/Mark';
 import type { Writes } from './PartsBench';
 
-/** Quantities that the log keeps as such; any other test is kept as good or bad. */
-const kept = ['capacitance', 'esr', 'leakage', 'breakdown'];
-
 /** Measured against expected, in or out of circuit, and whether it explains the fault. */
 export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Writes) {
     const [trial, setTrial] = useState(place.trials[0]?.id ?? '');
@@ -17,8 +14,7 @@ export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Wri
     const [celsius, setCelsius] = useState('25');
     const chosen = place.trials.find((one) => one.id === trial);
     const isLifted = lifted || chosen?.in_circuit !== true;
-    const isCapacitor = trial === 'capacitance' || trial === 'esr';
-    const judge = useMutation({ mutationFn: () => answer(api.POST('/jobs/{job}/parts/{part}/judge', { params: { path: { job: bench.job.id, part: place.ref } }, body: { trial, text, lifted: isCapacitor ? lifted : isLifted, hertz, celsius } })) });
+    const judge = useMutation({ mutationFn: () => answer(api.POST('/jobs/{job}/parts/{part}/judge', { params: { path: { job: bench.job.id, part: place.ref } }, body: { trial, text, lifted: isLifted, hertz, celsius } })) });
     if (chosen === undefined) {
         return null;
     }
@@ -27,8 +23,8 @@ export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Wri
         if (verdict === undefined) {
             return;
         }
-        if (kept.includes(trial) && !(trial === 'breakdown' && place.kind === 'varistor')) {
-            onRecord('part_test', { part: place.ref, quantity: trial, text, lifted: isCapacitor ? lifted : isLifted });
+        if (chosen.kept) {
+            onRecord('part_test', { part: place.ref, quantity: trial, text, lifted: isLifted });
         } else {
             onRecord('tested', { part: place.ref, verdict: verdict.good ? 'good' : 'bad', text: `${chosen.title} ${text}` });
         }
@@ -41,9 +37,9 @@ export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Wri
             <form onSubmit={(event) => { event.preventDefault(); judge.mutate(); }}>
                 <Select aria-label="What was measured" value={trial} onChange={(value) => { setTrial(value); judge.reset(); }} options={place.trials.map((one) => ({ value: one.id, label: one.title }))} />
                 <Input aria-label="The meter shows" className="mono-figures" placeholder={chosen.hint} value={text} onChange={(event) => setText(event.target.value)} />
-                {trial === 'esr' && lifted && <Input aria-label="Frequency of the meter" value={hertz} suffix="Hz" onChange={(event) => setHertz(event.target.value)} />}
-                {place.kind === 'ntc' && <Input aria-label="Its temperature" value={celsius} suffix="°C" onChange={(event) => setCelsius(event.target.value)} />}
-                {(chosen.in_circuit || isCapacitor) && <Checkbox checked={lifted} onChange={(event) => setLifted(event.target.checked)}>one leg lifted, or out</Checkbox>}
+                {chosen.wants === 'hertz' && isLifted && <Input aria-label="Frequency of the meter" value={hertz} suffix="Hz" onChange={(event) => setHertz(event.target.value)} />}
+                {chosen.wants === 'celsius' && <Input aria-label="Its temperature" value={celsius} suffix="°C" onChange={(event) => setCelsius(event.target.value)} />}
+                {chosen.in_circuit && <Checkbox checked={lifted} onChange={(event) => setLifted(event.target.checked)}>one leg lifted, or out</Checkbox>}
                 <Button htmlType="submit" loading={judge.isPending} disabled={text.trim() === ''}>Judge</Button>
             </form>
             {judge.error !== null && <p role="alert" className="refusal">{judge.error.message}</p>}
