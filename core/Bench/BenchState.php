@@ -121,6 +121,30 @@ final class BenchState
     /** @var list<RampStep> */
     public array $ramp = [];
 
+    /** @var list<array{entry: string, step: string, rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>, watts: ?float, mains: ?float, replaced: list<string>}> steps of the load test: volts, amperes, watts from the feed */
+    public array $loadSteps = [];
+
+    /** @var array<string, array{run: string, kind: string, state: string, title: string, events: list<array{entry: string, event: string, text: string, at: string}>, summary: list<array<string, mixed>>, replaced: list<string>}> soaks and the like, by run */
+    public array $runs = [];
+
+    /** @var list<array{entry: string, phase: string, point: string, unit: string, nominal: float, low: float, high: float, read: float, shown: ?float, shunt: ?array{ohms: float, tolerance: float, four_wire: bool}, minutes: float, replaced: list<string>}> */
+    public array $calibrations = [];
+
+    /** @var list<array{entry: string, part: string, text: string, at: string}> trimmers turned, in that order */
+    public array $adjusted = [];
+
+    /** @var array<string, array{entry: string, test: string, class: string, value: float, passed: bool, limit: string, source: string, sentence: string, condemns: bool, replaced: list<string>, at: string}> newest electrical safety test of each kind */
+    public array $safety = [];
+
+    /** @var array{entry: string, text: string, at: string}|null not to be used any more */
+    public ?array $condemned = null;
+
+    /** @var list<array{entry: string, text: string}> what the owner should know or have done later */
+    public array $advice = [];
+
+    /** How it went back, if it did so unrepaired and made unusable. */
+    public ?string $returnedUnsafe = null;
+
     public ?string $closedAt = null;
 
     public ?string $handedBackAt = null;
@@ -142,6 +166,20 @@ final class BenchState
     public function openChanges(): array
     {
         return array_values(array_filter($this->ledger, static fn(TemporaryChange $c): bool => $c->isOpen()));
+    }
+
+    /** The newest electrical safety test of a kind, if it is one of the unit as it stands. */
+    public function safetyNow(SafetyTest $test): ?bool
+    {
+        $newest = $this->safety[$test->value] ?? null;
+
+        return $newest === null || $newest['replaced'] !== $this->replaced() ? null : $newest['passed'];
+    }
+
+    /** Protection class as the tests were made by; null while none was. */
+    public function protectionClass(): ?string
+    {
+        return array_values($this->safety)[0]['class'] ?? null;
     }
 
     /** What is different from the description just now. */

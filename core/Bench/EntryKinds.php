@@ -8,7 +8,7 @@ namespace Oculant\Core\Bench;
 final class EntryKinds
 {
     /** Kinds that say what was tested and tried beside readings; the report lists them. */
-    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea', 'override', 'ramp'];
+    public const TRIED = ['background', 'fuse', 'part_test', 'heat', 'tested', 'eliminated', 'substituted', 'starts', 'twin', 'short', 'isolation', 'idea', 'override', 'ramp', 'run', 'adjusted'];
 
     /** @return array<string, EntryKind> by name */
     public static function all(): array
@@ -52,6 +52,13 @@ final class EntryKinds
             new Entry\Recap(),
             new Entry\Decide(),
             new Entry\Estimate(),
+            new Entry\LoadTested(),
+            new Entry\RunEvent(),
+            new Entry\Calibration(),
+            new Entry\Adjusted(),
+            new Entry\Safety(),
+            new Entry\Condemned(),
+            new Entry\Advice(),
             new Entry\Strike(),
             new Entry\Close(),
             new Entry\HandBack(),

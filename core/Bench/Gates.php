@@ -205,8 +205,28 @@ final readonly class Gates
         if ($loads !== [] && $loaded !== [] && $proof !== [] && array_filter($proof, $isLoaded) === []) {
             $items[] = new GateItem('loads', 'It was only proven without its loads: measure the rails with them on.', 'power', $supply->modes[array_values($loaded)[0]]->id);
         }
+        array_push($items, ...self::safety($supply, $state));
         foreach (Close::missing($supply, $state) as $sentence) {
             $items[] = new GateItem("close {$sentence}", ucfirst($sentence).'.', 'close', null, false);
+        }
+
+        return $items;
+    }
+
+    /** @return list<GateItem> */
+    private static function safety(Description $supply, BenchState $state): array
+    {
+        $items = [];
+        if ($state->condemned !== null) {
+            $items[] = new GateItem('condemned', "It is condemned: {$state->condemned['text']}", 'prove', 'condemned', false);
+        }
+        foreach (SafetyTest::cases() as $test) {
+            $passed = $state->safetyNow($test);
+            if ($passed === false) {
+                $items[] = new GateItem("safety {$test->value}", "{$test->title()}: failed. {$state->safety[$test->value]['sentence']}", 'prove', $test->value, false);
+            } elseif ($passed === null && in_array($test, SafetyTest::required($supply, $state->protectionClass() ?? SafetyTest::classOf($supply)), true)) {
+                $items[] = new GateItem("safety {$test->value}", "{$test->title()}: not tested as it now stands.", 'prove', $test->value);
+            }
         }
 
         return $items;

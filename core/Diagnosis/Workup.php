@@ -219,7 +219,7 @@ final class Workup
             'confirm' => 'confirming '.$next['part'],
             'cause' => 'naming the cause',
             'look' => 'a closer look',
-            'gate' => 'something before power',
+            'gate' => $next['leads'] === 'prove' ? 'its safety tests' : 'something before power',
             'wait' => 'the engine, or any reading',
             default => ($this->state->repairs === [] ? 'measuring ' : 'proof at ').($next['target'] ?? 'the rails'),
         };

@@ -186,6 +186,21 @@ final readonly class Expectations
         return $this->windows[$point][$quantity ?? $this->function($point)];
     }
 
+    /**
+     * How a point's direct voltage follows the mains.
+     *
+     * @return float volts per volt of mains; 0 where the limits of the mains were not solved
+     */
+    public function slope(string $point): float
+    {
+        if (count($this->ends) !== 2) {
+            return 0.0;
+        }
+        [[$low, $atLow], [$high, $atHigh]] = $this->ends;
+
+        return (($atHigh[$point]['dc'] ?? 0.0) - ($atLow[$point]['dc'] ?? 0.0)) / max(1e-9, $high - $low);
+    }
+
     /** The function to measure a point with: dc or ac; two points against each other are compared on DC. */
     public function function(string $point): string
     {

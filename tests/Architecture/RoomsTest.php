@@ -65,6 +65,11 @@ final class RoomsTest
         return $this->roomKnowsOnly('PowerUp', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
     }
 
+    public function testProvingKnowsTheBenchAndWhatIsExpected(): Rule
+    {
+        return $this->roomKnowsOnly('Proving', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
+    }
+
     public function testModelsHoldNoTradeRules(): Rule
     {
         return PHPat::rule()
@@ -77,7 +82,7 @@ final class RoomsTest
     /** @param list<string> $known */
     private function roomKnowsOnly(string $room, array $known): Rule
     {
-        $all = ['Quantity', 'Circuit', 'Supply', 'Parts', 'Expectation', 'Bench', 'Diagnosis', 'PowerUp', 'Practice'];
+        $all = ['Quantity', 'Circuit', 'Supply', 'Parts', 'Expectation', 'Bench', 'Diagnosis', 'PowerUp', 'Practice', 'Proving'];
         $forbidden = array_values(array_diff($all, $known, [$room]));
 
         return PHPat::rule()

@@ -102,6 +102,7 @@ abstract class FeatureTestCase extends TestCase
             $this->log($job, ...match ($item['leads']) {
                 'check' => ['reading', ['text' => '4k7', 'target' => $item['target']]],
                 'look' => ['looked', ['what' => $item['target']]],
+                'prove' => ['safety', ['test' => $item['target'], 'text' => ['earth' => '80m', 'insulation' => 'OL', 'touch' => '20u'][$item['target']] ?? 'ok']],
                 'discharge' => ['left', ['part' => $item['target'], 'text' => '0.4']],
                 default => ['change_closed', ['change' => $item['target'], 'how' => 'undone']],
             })->assertOk();

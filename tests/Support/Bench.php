@@ -63,6 +63,7 @@ final class Bench
                 'look' => $this->add('looked', ['what' => $item->target]),
                 'discharge' => $this->add('left', ['part' => $item->target, 'text' => '0.4'])->wait(StoredCharge::WAIT),
                 'power' => $this->seeTo(Gate::Limited)->add('power', ['power' => 'limited'])->add('power', ['power' => 'unplugged']),
+                'prove' => $this->add('safety', ['test' => $item->target, 'text' => ['earth' => '80m', 'insulation' => 'OL', 'touch' => '20u'][$item->target] ?? 'ok', 'judged' => ['passed' => true]]),
                 'refit' => $this->add('refitted', ['step' => $item->target]),
                 default => $this->add('change_closed', ['change' => $item->target, 'how' => 'undone']),
             };

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement\Recap;
 
 use Oculant\Core\Bench\RecapSchool;
+use Oculant\Core\Expectation\CapacitorLife;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Replacement\Attribute;
-use Oculant\Core\Replacement\CapacitorLife;
 use Oculant\Core\Replacement\Duty;
 
 /** Replace, keep, or measure first, by the chosen school. What the schools hold and the ages: common practice. */

@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement\Rules;
 
+use Oculant\Core\Expectation\CapacitorLife;
 use Oculant\Core\Expectation\DissipationFactor;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Replacement\Attribute;
-use Oculant\Core\Replacement\CapacitorLife;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\Duty;
 use Oculant\Core\Replacement\Fit;

@@ -118,7 +118,7 @@ final class EntryReadingTest extends TestCase
         foreach (EntryKinds::all() as $name => $kind) {
             self::assertSame($name, $kind->name());
         }
-        self::assertCount(39, EntryKinds::all());
+        self::assertCount(46, EntryKinds::all());
     }
 
     public function testPowerWordsAndWhetherItIsEnergised(): void

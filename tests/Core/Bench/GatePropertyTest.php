@@ -43,7 +43,7 @@ final class GatePropertyTest extends TestCase
             if (count($numbers) % 2 === 0 && $bench->state()->closedAt === null) {
                 $bench->seeTo(Gate::Mains);
             }
-            foreach ([['power', ['power' => 'live', 'mode' => 'loaded']], ['reading', ['text' => 'tp4 5.0']], ['power', ['power' => 'unplugged']], ['close', []], ['handback', []]] as [$kind, $payload]) {
+            foreach ([['power', ['power' => 'live', 'mode' => 'loaded']], ['reading', ['text' => 'tp4 5.0']], ['power', ['power' => 'unplugged']], ['safety', ['test' => 'insulation', 'text' => 'OL', 'judged' => ['passed' => true]]], ['safety', ['test' => 'touch', 'text' => '20u', 'judged' => ['passed' => true]]], ['close', []], ['handback', []]] as [$kind, $payload]) {
                 self::offer($bench, $kind, $payload);
                 $this->assertSound($bench->state());
                 // Striking out any one entry must not lead round a gate either.

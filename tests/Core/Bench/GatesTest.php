@@ -133,7 +133,7 @@ final class GatesTest extends TestCase
         $bench = (new Bench(Supplies::demo('tide-recorder')))->add('cause', ['part' => 'U2', 'fault' => 'open'])->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Mains)
             ->add('power', ['power' => 'live', 'mode' => 'unloaded'])->add('reading', ['text' => 'tp4 15.0'])->add('reading', ['text' => 'tp6 -15.0'])->add('power', ['power' => 'unplugged']);
 
-        self::assertSame(['loads'], $this->ids(Gate::HandBack, $bench));
+        self::assertSame(['loads', 'safety insulation', 'safety touch'], $this->ids(Gate::HandBack, $bench));
     }
 
     /** Off-line: bridge, bulk capacitor, switch; behind a transformer: rectifiers and reservoirs (common practice). */

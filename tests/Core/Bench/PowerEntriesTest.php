@@ -121,7 +121,7 @@ final class PowerEntriesTest extends TestCase
     public function testAClosedJobTakesNothingButNotes(): void
     {
         $bench = (new Bench(Supplies::demo('auction-scale')))->add('cause', ['part' => 'C3', 'fault' => 'dried'])->add('repair', ['part' => 'C3', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Mains)
-            ->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 5.0'])->add('power', ['power' => 'unplugged'])->add('close');
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 5.0'])->add('power', ['power' => 'unplugged'])->seeTo(Gate::HandBack)->add('close');
         foreach ([['change', ['change' => 'lifted', 'part' => 'C3'], 'is closed'], ['power', ['power' => 'live'], 'is closed']] as [$kind, $payload, $says]) {
             try {
                 Admission::read($bench->supply, $bench->log, $bench->state(), $kind, $payload);

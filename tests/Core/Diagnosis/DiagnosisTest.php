@@ -147,6 +147,8 @@ final class DiagnosisTest extends TestCase
         $bench->add('reading', ['text' => 'tp4 15.1'])->add('reading', ['text' => 'tp6 -15.0']);
         self::assertSame('state', $this->workup($bench)->next()['next']['kind']);
         $bench->add('power', ['power' => 'unplugged']);
+        self::assertSame(['gate', 'prove'], [$this->workup($bench)->next()['next']['kind'], $this->workup($bench)->next()['next']['leads']], 'safety tests come before the door');
+        $bench->seeTo(Gate::HandBack);
         self::assertSame('close', $this->workup($bench)->next()['next']['kind']);
         self::assertSame([], $this->workup($bench)->missingForClose());
     }
@@ -211,7 +213,7 @@ final class DiagnosisTest extends TestCase
     {
         $bench = $this->repaired()->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])
             ->add('reading', ['text' => 'tp4 15.1'])->add('reading', ['text' => 'tp6 -15.0'])->add('power', ['power' => 'unplugged']);
-        $bench->add('close');
+        $bench->seeTo(Gate::HandBack)->add('close');
         $report = RepairReport::of($bench->supply, $bench->state(), $this->workup($bench), Supplies::knowledge('tide-recorder')->dictionary(null));
 
         self::assertSame(['TP4', 'TP6'], array_column($report['asFound'], 'target'));

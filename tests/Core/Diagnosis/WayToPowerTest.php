@@ -74,7 +74,7 @@ final class WayToPowerTest extends TestCase
         $next = $this->next($bench);
         self::assertSame(['gate', 'refit'], [$next['kind'], $next['leads']]);
         self::assertStringContainsString('4 screws', $next['sentence']);
-        $bench->add('refitted', ['step' => '01E0000']);
+        $bench->add('refitted', ['step' => '01E0000'])->seeTo(Gate::HandBack);
 
         self::assertSame('close', $this->next($bench)['kind']);
     }

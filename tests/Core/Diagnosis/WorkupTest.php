@@ -132,6 +132,8 @@ final class WorkupTest extends TestCase
         $bench->add('power', ['power' => 'unplugged'])->add('cause', ['part' => 'Z1', 'fault' => 'short'])->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
         self::assertSame('proof at TP4', $this->workup($bench, 'tuner-feed')->waitsFor());
         $bench->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2'])->add('power', ['power' => 'unplugged']);
+        self::assertSame('its safety tests', $this->workup($bench, 'tuner-feed')->waitsFor());
+        $bench->seeTo(Gate::HandBack);
         self::assertSame('closing', $this->workup($bench, 'tuner-feed')->waitsFor());
         $bench->add('close');
         self::assertSame('hand-back', $this->workup($bench, 'tuner-feed')->waitsFor());

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Replacement;
 
-use Oculant\Core\Replacement\CapacitorLife;
+use Oculant\Core\Expectation\CapacitorLife;
 use PHPUnit\Framework\TestCase;
 
 final class CapacitorLifeTest extends TestCase

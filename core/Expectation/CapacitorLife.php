@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Oculant\Core\Replacement;
+namespace Oculant\Core\Expectation;
 
 /**
  * How long an aluminium electrolytic lasts.
