@@ -102,6 +102,17 @@ free_port() {
     echo "$port"
 }
 
+# free_ports FIRST COUNT : the first of so many free ports in a row
+free_ports() {
+    local first=$1 k
+    while :; do
+        for ((k = 0; k < $2; k++)); do port_is_free $((first + k)) || break; done
+        [ $k = "$2" ] && break
+        first=$((first + k + 1))
+    done
+    echo "$first"
+}
+
 port_is_free() { ! (exec 3<>"/dev/tcp/127.0.0.1/$1") 2>/dev/null; }
 
 # is_running PIDFILE : true if that process runs and is one of this checkout's own (a pid may have been given to another since)
@@ -217,7 +228,36 @@ start_workers() {
     done
 }
 
+# keep_running DIR NAME ARTISAN... : an artisan command that is started again whenever it ends, with the environment as it is
+keep_running() {
+    local dir=$1 name=$2
+    shift 2
+    is_running "$dir/$name.pid" && return
+    mkdir -p "$dir"
+    # The name of the log in the command line tells whose process this is.
+    nohup setsid bash -c 'while :; do php -d "error_log=$0" -d opcache.enable_cli=1 -d opcache.jit=function -d opcache.jit_buffer_size=64M -d memory_limit=1G artisan "$@" >>"$0" 2>&1; sleep 0.5; done' \
+        "$dir/$name.log" "$@" >/dev/null 2>&1 </dev/null &
+    echo $! >"$dir/$name.pid"
+}
+
+# end_running DIR NAME : ends it with what it keeps running
+end_running() {
+    if is_running "$1/$2.pid"; then kill -KILL -- "-$(cat "$1/$2.pid")" 2>/dev/null || true; fi
+    rm -f "$1/$2.pid"
+}
+
+# start_watch DIR : watches unattended runs
+start_watch() { keep_running "$1" watch oculant:watch; }
+
+# start_stand_ins DIR PORT : simulated instruments on loopback, six ports from PORT on
+start_stand_ins() {
+    keep_running "$1" stand-ins oculant:stand-ins --port="$2"
+    wait_until 20 bash -c "exec 3<>/dev/tcp/127.0.0.1/$2" || stop_with "the simulated instruments did not start; see $1/stand-ins.log. Set OCULANT_STAND_INS to the first of six free ports."
+}
+
 stop_all() {
+    end_running "$1" watch
+    end_running "$1" stand-ins
     # A worker would first finish what it solves, which takes minutes; whoever needs it asks for it again.
     local number
     for number in 1 2; do

@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Instruments\InstrumentFailed;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -10,6 +11,8 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Proving\Instrument\AnswerUnreadable;
+use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Replacement\Drawer\StockRefused;
 use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\DescriptionRefused;
@@ -29,9 +32,10 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([EntryRefused::class, DescriptionRefused::class, StockRefused::class, UnreadableComponent::class]);
+        $exceptions->dontReport([InstrumentFailed::class, PlanRefused::class, AnswerUnreadable::class, EntryRefused::class, DescriptionRefused::class, StockRefused::class, UnreadableComponent::class]);
         $exceptions->render(static fn(StockRefused|UnreadableComponent $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]], 422));
-        $exceptions->render(static fn(EntryRefused $e): JsonResponse => new JsonResponse([
+        $exceptions->render(static fn(InstrumentFailed|AnswerUnreadable $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['instrument' => [$e->getMessage()]]], 422));
+        $exceptions->render(static fn(EntryRefused|PlanRefused $e): JsonResponse => new JsonResponse([
             'message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]],
         ], 422));
         $exceptions->render(static fn(DescriptionRefused $e): JsonResponse => new JsonResponse([

@@ -7,14 +7,19 @@ use App\Http\Controllers\Api\EngineController;
 use App\Http\Controllers\Api\ExportController;
 use App\Http\Controllers\Api\HistoryController;
 use App\Http\Controllers\Api\ImportController;
+use App\Http\Controllers\Api\InstrumentController;
 use App\Http\Controllers\Api\JobController;
+use App\Http\Controllers\Api\JobInstrumentController;
 use App\Http\Controllers\Api\KindController;
 use App\Http\Controllers\Api\LogController;
 use App\Http\Controllers\Api\PartsController;
 use App\Http\Controllers\Api\PhotoController;
 use App\Http\Controllers\Api\PowerUpController;
+use App\Http\Controllers\Api\ProveController;
 use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\ReservationController;
+use App\Http\Controllers\Api\RunController;
+use App\Http\Controllers\Api\SafetyRulesController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SessionController;
 use App\Http\Controllers\Api\StockController;
@@ -65,6 +70,31 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::post('stock/combinations', [StockController::class, 'combine']);
     Route::put('stock/{item}', [StockController::class, 'update']);
     Route::delete('stock/{item}', [StockController::class, 'destroy']);
+
+    Route::get('jobs/{job}/prove/load', [ProveController::class, 'load']);
+    Route::get('jobs/{job}/prove/soak', [ProveController::class, 'soak']);
+    Route::get('jobs/{job}/prove/heat', [ProveController::class, 'heat']);
+    Route::get('jobs/{job}/prove/calibration', [ProveController::class, 'calibration']);
+    Route::get('jobs/{job}/prove/safety', [ProveController::class, 'safety']);
+    Route::get('jobs/{job}/runs', [RunController::class, 'index']);
+    Route::post('jobs/{job}/runs/prepare', [RunController::class, 'prepare']);
+    Route::post('jobs/{job}/runs', [RunController::class, 'store']);
+    Route::post('jobs/{job}/runs/{run}/stop', [RunController::class, 'stop']);
+    Route::post('jobs/{job}/runs/{run}/samples', [RunController::class, 'samples']);
+    Route::get('jobs/{job}/runs/{run}/plot', [RunController::class, 'plot']);
+    Route::post('jobs/{job}/instruments/{instrument}/read', [JobInstrumentController::class, 'read']);
+    Route::post('jobs/{job}/instruments/{instrument}/prepare', [JobInstrumentController::class, 'prepare']);
+    Route::post('jobs/{job}/instruments/{instrument}/set', [JobInstrumentController::class, 'set']);
+
+    Route::get('instruments', [InstrumentController::class, 'index']);
+    Route::post('instruments', [InstrumentController::class, 'store']);
+    Route::put('instruments/{instrument}', [InstrumentController::class, 'update']);
+    Route::delete('instruments/{instrument}', [InstrumentController::class, 'destroy']);
+    Route::post('instruments/{instrument}/try', [InstrumentController::class, 'try']);
+    Route::post('emergency-off', [InstrumentController::class, 'off'])->withoutMiddleware('throttle:api');
+    Route::get('safety-rules', [SafetyRulesController::class, 'show']);
+    Route::put('safety-rules', [SafetyRulesController::class, 'update']);
+    Route::get('wire', [ProveController::class, 'wire']);
 
     Route::get('words', WordsController::class);
 

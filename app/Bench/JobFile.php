@@ -16,6 +16,7 @@ use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\RepairReport;
 use Oculant\Core\Diagnosis\Workup;
+use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 
@@ -74,6 +75,12 @@ final class JobFile
     public function workup(): Workup
     {
         return $this->workup ??= new Workup($this->supply, $this->state, $this->knowledge, $this->seenBefore());
+    }
+
+    /** What a good unit reads in a mode, with the mains' tolerance. */
+    public function expectations(?string $mode = null): Expectations
+    {
+        return $this->knowledge->expectations($mode ?? $this->supply->mode(null)->id, null);
     }
 
     /** @return array<string, int> */

@@ -18,18 +18,20 @@ use Oculant\Core\Bench\FieldText;
 /** Adds entries to a job's log: append only, and the same entry twice is the same entry once. */
 final readonly class JobLog
 {
-    public function __construct(private Library $library, private PartsDesk $parts, private Drawer $drawer)
+    public function __construct(private Library $library, private PartsDesk $parts, private Drawer $drawer, private ProvingDesk $proving)
     {
     }
 
     /**
      * @param array{id: string, kind: string, payload: array<mixed>, at: string} $entry
+     * @param string|null $by         the instrument that it came from
+     * @param bool        $isOwnWork  true for what the server itself observed in a run
      *
      * @throws EntryRefused if the entry cannot stand; nothing is written then
      */
-    public function append(RepairJob $job, User $user, array $entry): LogEntryRecord
+    public function append(RepairJob $job, User $user, array $entry, ?string $by = null, bool $isOwnWork = false): LogEntryRecord
     {
-        return DB::transaction(function () use ($job, $user, $entry): LogEntryRecord {
+        return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork): LogEntryRecord {
             // Two benches on one job wait for each other here; the log stays in order.
             RepairJob::query()->whereKey($job->id)->lockForUpdate()->first();
             $known = LogEntryRecord::query()->find($entry['id']);
@@ -39,12 +41,15 @@ final readonly class JobLog
             $file = JobFile::open($this->library, $job);
             $understood = $entry['kind'] === 'reading' && is_string($entry['payload']['text'] ?? null) ? FieldText::understand($entry['payload']['text'], $file->supply, ($entry['payload']['quantity'] ?? '') === 'left' ? $entry['payload']['target'] ?? null : null) : null;
             $entry = ($understood ?? []) + $entry;
-            $this->check($file, $entry['kind'], $entry['payload']);
+            $this->check($file, $entry['kind'], $entry['payload'], $isOwnWork);
             $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
             if ($entry['kind'] === 'repair') {
                 $given = $this->parts->fitOf($file, is_string($given['part'] ?? null) ? $given['part'] : '', is_string($given['in'] ?? null) ? $given['in'] : '') + $given;
             }
-            $payload = Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given);
+            if ($entry['kind'] === 'safety') {
+                $given = $this->proving->judged($file, $given) + $given;
+            }
+            $payload = Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given) + $this->proving->meterOf($file, $entry['payload']) + ($by === null ? [] : ['by' => $by]);
 
             $this->count($file, $entry['kind'], $payload);
 
@@ -85,8 +90,11 @@ final readonly class JobLog
      *
      * @param array<mixed> $payload
      */
-    private function check(JobFile $file, string $kind, array $payload): void
+    private function check(JobFile $file, string $kind, array $payload, bool $isOwnWork): void
     {
+        if ($kind === 'run' && ! $isOwnWork) {
+            throw EntryRefused::because('kind', 'Runs are started and stopped under Prove; the server writes down what they bring.');
+        }
         if ($kind === 'close' && ($missing = $file->workup()->missingForClose()) !== []) {
             throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
         }

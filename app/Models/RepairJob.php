@@ -12,12 +12,14 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
  * @property array<string, mixed> $description
+ * @property array{faults?: array<string, string>, ageing?: list<array{part: string, fault: string, after: float}>, shy?: float}|null $stand_in
+ * @property array{number: string, workshop: string, at: string}|null $origin
  */
 final class RepairJob extends Model
 {
     use HasUlids;
 
-    protected $fillable = ['workshop_id', 'supply_id', 'supply_version_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description'];
+    protected $fillable = ['workshop_id', 'supply_id', 'supply_version_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description', 'stand_in', 'origin'];
 
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo
@@ -45,6 +47,6 @@ final class RepairJob extends Model
 
     protected function casts(): array
     {
-        return ['description' => 'array'];
+        return ['description' => 'array', 'stand_in' => 'array', 'origin' => 'array'];
     }
 }

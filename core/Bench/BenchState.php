@@ -121,13 +121,13 @@ final class BenchState
     /** @var list<RampStep> */
     public array $ramp = [];
 
-    /** @var list<array{entry: string, step: string, rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>, watts: ?float, mains: ?float, replaced: list<string>}> steps of the load test: volts, amperes, watts from the feed */
+    /** @var list<array{entry: string, step: string, rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>, watts: ?float, mains: ?float, replaced: list<string>, profile: ?array<string, mixed>}> steps of the load test: volts, amperes, watts from the feed */
     public array $loadSteps = [];
 
     /** @var array<string, array{run: string, kind: string, state: string, title: string, events: list<array{entry: string, event: string, text: string, at: string}>, summary: list<array<string, mixed>>, replaced: list<string>}> soaks and the like, by run */
     public array $runs = [];
 
-    /** @var list<array{entry: string, phase: string, point: string, unit: string, nominal: float, low: float, high: float, read: float, shown: ?float, shunt: ?array{ohms: float, tolerance: float, four_wire: bool}, minutes: float, replaced: list<string>}> */
+    /** @var list<array{entry: string, phase: string, point: string, unit: string, nominal: float, low: float, high: float, read: float, shown: ?float, shunt: ?array{ohms: float, tolerance: float, four_wire: bool}, minutes: float, replaced: list<string>, profile: ?array<string, mixed>}> profile: of the meter that read it */
     public array $calibrations = [];
 
     /** @var list<array{entry: string, part: string, text: string, at: string}> trimmers turned, in that order */

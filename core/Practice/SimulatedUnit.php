@@ -47,6 +47,12 @@ final class SimulatedUnit
         $this->observe($supply->mode(null)->id, null);
     }
 
+    /** This unit's own parts, spread within their tolerances, as they were before anything broke. */
+    public function asBuilt(): Description
+    {
+        return $this->unit;
+    }
+
     /** A part was replaced by a good one. */
     public function repair(string $ref): void
     {
@@ -79,7 +85,6 @@ final class SimulatedUnit
         return $this->observe($mode, $mainsVolts)->signs;
     }
 
-    /** What the meter shows with the plug out: ohms, or volts for a diode test; INF for OL. */
     /** @return float amperes rms that an ammeter in the line shows */
     public function amperes(string $mode, float $mainsVolts): float
     {
@@ -88,6 +93,7 @@ final class SimulatedUnit
         return $this->asShown($run->longest()->record->currentSignal($this->unit->source()->ref)->rms, Meter::forAc());
     }
 
+    /** What the meter shows with the plug out: ohms, or volts for a diode test; INF for OL. */
     public function dead(string $check, string $mode): float
     {
         $true = (new DeadMeter($this->unit))->read($this->unit->deadChecks()[$check], $this->unit->mode($mode), $this->presentFaults());

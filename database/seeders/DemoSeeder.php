@@ -10,13 +10,20 @@ use App\Bench\JobSummary;
 use App\Bench\PhotoAlbum;
 use App\Drawer\Drawer;
 use App\Library\Shelf;
+use App\Models\Instrument;
 use App\Models\Supply;
 use App\Models\User;
 use App\Models\Workshop;
+use App\StandIn\Server;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
+use Oculant\Core\Expectation\Isolation;
+use Oculant\Core\Practice\RunningUnit;
 use Oculant\Core\Practice\SimulatedUnit;
+use Oculant\Core\Proving\Load\LoadTest;
+use Oculant\Core\Proving\Load\Rail;
+use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Replacement\Drawer\StockImport;
 use Oculant\Core\Supply\DescriptionReader;
 
@@ -26,6 +33,9 @@ use Oculant\Core\Supply\DescriptionReader;
  */
 final class DemoSeeder extends Seeder
 {
+    /** Seconds after which a unit counts as warm. */
+    private const WARM = 5400.0;
+
     public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album): void
     {
         $workshop = self::file('workshop.json');
@@ -45,6 +55,7 @@ final class DemoSeeder extends Seeder
             $description = DescriptionReader::fromJson((string) file_get_contents($path));
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
+        $this->instruments($home);
         app(Drawer::class)->import($home->id, StockImport::read((string) file_get_contents(database_path('demo/stock.csv'))));
         foreach (self::file('jobs.json') as $story) {
             $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log, $album);
@@ -58,7 +69,9 @@ final class DemoSeeder extends Seeder
         $clock = Carbon::now()->subHours($story['hours_ago']);
         Carbon::setTestNow($clock);
         $job = $bookIn->unit($user, $supply, $story);
+        $job->update(['stand_in' => ['faults' => $story['fault'], 'ageing' => $story['ageing'] ?? [], 'shy' => $story['shy'] ?? 0.0]]);
         $unit = new SimulatedUnit(DescriptionReader::fromArray($supply->description), $story['fault'], $story['seed']);
+        $running = new RunningUnit(DescriptionReader::fromArray($supply->description), $story['fault'], $story['seed']);
         $mode = array_key_first(DescriptionReader::fromArray($supply->description)->modes);
         $taken = [];
         foreach ($story['play'] as $move) {
@@ -71,6 +84,7 @@ final class DemoSeeder extends Seeder
             }
             if ($move['do'] === 'repair') {
                 $unit->repair($move['part']);
+                $running->repair($move['part']);
             }
             $entry = $log->append($job, $user, [
                 'id' => strtoupper((string) Str::ulid($clock)), 'at' => $clock->toIso8601String(), 'kind' => in_array($move['do'], ['read', 'dead'], true) ? 'reading' : $move['do'],
@@ -79,6 +93,9 @@ final class DemoSeeder extends Seeder
                     'ramp' => ['volts' => $move['volts'], 'amperes' => $unit->amperes((string) $mode, (float) $move['volts']), 'rails' => array_combine($move['rails'], array_map(static fn(string $id): float => $unit->live($id, 'dc', (string) $mode, (float) $move['volts']), $move['rails']))],
                     'refitted' => ['step' => $taken[$move['of']]],
                     'dead' => self::dead($unit, $supply, $move['target'], (string) $mode),
+                    'load_step' => self::loadStep($running, $move['step'], $story['mains_volts']),
+                    'heat' => ['part' => $move['part'], 'text' => sprintf('%.1fC', $running->celsius($move['part'], self::WARM)), 'room' => sprintf('%.1fC', $running->room)],
+                    'safety' => ['test' => $move['test'], 'text' => self::safety($supply, $move['test'])],
                     'photo' => ['photo' => $photo ?? '', 'caption' => $move['caption']],
                     'pin' => ['photo' => $photo ?? '', 'target' => $move['target'], 'x' => $move['x'], 'y' => $move['y']],
                     'mains' => ['text' => (string) $story['mains_volts']],
@@ -93,12 +110,46 @@ final class DemoSeeder extends Seeder
         Carbon::setTestNow();
     }
 
+    /** @return array<string, mixed> what meter and AC source show with the loads set so */
+    private static function loadStep(RunningUnit $unit, string $step, float $mains): array
+    {
+        $rails = array_keys(Rail::all($unit->supply));
+        $share = LoadTest::SHARES[$step];
+        $unit->set(0.0, $mains, null, array_fill_keys($rails, $share));
+        $shows = static fn(string $id, string $quantity): string => sprintf('%.4g', $unit->reading($id, $quantity, self::WARM));
+
+        return ['step' => $step, 'watts' => sprintf('%.4g', $unit->watts(self::WARM)), 'rails' => array_combine($rails, array_map(static fn(string $id): array => ['dc' => $shows($id, 'dc'), 'ripple' => $shows($id, 'ripple')], $rails))];
+    }
+
+    private static function safety(Supply $supply, string $test): string
+    {
+        return match ($test) {
+            'insulation' => 'OL',
+            'touch' => sprintf('%.3gu', 1e6 * (new Isolation(DescriptionReader::fromArray($supply->description)))->expectedLeakage() + 4),
+            default => 'ok',
+        };
+    }
+
     /** @return array{target: string, quantity: string, text: string} */
     private static function dead(SimulatedUnit $unit, Supply $supply, string $target, string $mode): array
     {
         $shown = $unit->dead($target, $mode);
 
         return ['target' => $target, 'quantity' => DescriptionReader::fromArray($supply->description)->deadCheck($target)->quantity ?? '', 'text' => is_infinite($shown) ? 'OL' : (string) $shown];
+    }
+
+    /** The simulated instruments, where they run, and one that is read by eye. */
+    private function instruments(Workshop $home): void
+    {
+        $port = (int) config('oculant.stand_ins.port');
+        foreach (self::file('instruments.json') as $row) {
+            $k = array_search($row['kind'], Server::KINDS, true);
+            $isOnline = ($row['stand_in'] ?? false) && $port > 0 && $k !== false;
+            Instrument::query()->create([
+                'workshop_id' => $home->id, 'name' => $row['name'], 'kind' => $row['kind'], 'host' => $isOnline ? '127.0.0.1' : null, 'port' => $isOnline ? $port + (int) $k : null, 'timeout_ms' => 3000,
+                'profile' => MeterProfile::of($row['profile'] ?? [])->toArray(), 'serial' => $row['serial'], 'calibrated_until' => Carbon::now()->addDays($row['days_left'])->format('Y-m-d'), 'is_stand_in' => $isOnline,
+            ]);
+        }
     }
 
     /** @param array{name: string, email: string, role: string} $person */

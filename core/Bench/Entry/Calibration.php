@@ -49,7 +49,7 @@ final class Calibration implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $p = $entry->payload;
-        $state->calibrations[] = ['entry' => $entry->id, 'phase' => (string) $p['phase'], 'point' => (string) $p['point'], 'unit' => (string) $p['unit'], 'nominal' => (float) $p['nominal'], 'low' => (float) $p['low'], 'high' => (float) $p['high'], 'read' => (float) $p['read'], 'shown' => $p['shown'] === null ? null : (float) $p['shown'], 'shunt' => $p['shunt'], 'minutes' => (float) $p['minutes'], 'replaced' => $state->replaced()];
+        $state->calibrations[] = ['entry' => $entry->id, 'phase' => (string) $p['phase'], 'point' => (string) $p['point'], 'unit' => (string) $p['unit'], 'nominal' => (float) $p['nominal'], 'low' => (float) $p['low'], 'high' => (float) $p['high'], 'read' => (float) $p['read'], 'shown' => $p['shown'] === null ? null : (float) $p['shown'], 'shunt' => $p['shunt'], 'minutes' => (float) $p['minutes'], 'replaced' => $state->replaced(), 'profile' => $entry->payload['profile'] ?? null];
     }
 
     public function line(LogEntry $entry, Description $supply): string

@@ -51,7 +51,7 @@ final class LoadTested implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->loadSteps[] = ['entry' => $entry->id, 'step' => (string) $entry->payload['step'], 'rails' => $entry->payload['rails'], 'watts' => $entry->payload['watts'], 'mains' => $entry->payload['mains'], 'replaced' => $state->replaced()];
+        $state->loadSteps[] = ['entry' => $entry->id, 'step' => (string) $entry->payload['step'], 'rails' => $entry->payload['rails'], 'watts' => $entry->payload['watts'], 'mains' => $entry->payload['mains'], 'replaced' => $state->replaced(), 'profile' => $entry->payload['profile'] ?? null];
     }
 
     public function line(LogEntry $entry, Description $supply): string

@@ -1,0 +1,133 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Instruments\Confirmation;
+use App\Instruments\InstrumentFailed;
+use App\Instruments\Rack;
+use App\Instruments\Setting;
+use App\Knowledge\Library;
+use App\Models\Instrument;
+use App\Models\LogEntryRecord;
+use App\Models\RepairJob;
+use App\Models\User;
+use Illuminate\Support\Carbon;
+use Illuminate\Support\Str;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\GateItem;
+use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\PowerMethod;
+use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Proving\Instrument\AnswerUnreadable;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+
+/** Instruments at the bench of a job: readings into the log, and settings past the gates. */
+final readonly class InstrumentDesk
+{
+    /** Share of nominal mains from which a source counts as the mains itself. */
+    private const AS_MAINS = 0.85;
+
+    private const UNITS = ['dc' => Unit::Volt, 'ac' => Unit::Volt, 'resistance' => Unit::Ohm, 'hertz' => Unit::Hertz];
+
+    public function __construct(private Library $library, private Rack $rack, private JobLog $log)
+    {
+    }
+
+    /**
+     * Takes a reading and writes it into the log; sent twice it is one reading.
+     *
+     * @param array{id: string, at: string, target: string, quantity: string, input?: int} $asked
+     *
+     * @throws InstrumentFailed|AnswerUnreadable|EntryRefused nothing is recorded then
+     */
+    public function read(RepairJob $job, User $user, Instrument $instrument, array $asked): LogEntryRecord
+    {
+        $known = LogEntryRecord::query()->where('repair_job_id', $job->id)->find($asked['id']);
+        if ($known !== null) {
+            return $known;
+        }
+        if (! isset(self::UNITS[$asked['quantity']])) {
+            throw EntryRefused::because('quantity', sprintf('A reading from an instrument is one of: %s. Type what this one shows.', implode(', ', array_keys(self::UNITS))));
+        }
+        $measured = $this->rack->read($instrument, JobFile::open($this->library, $job), $asked['target'], $asked['quantity'], $asked['input'] ?? 0);
+        $text = is_infinite($measured->value) ? 'OL' : sprintf('%.5g%s', $measured->value, ['dc' => ' V', 'ac' => ' V ac', 'resistance' => ' ohm', 'hertz' => ' Hz'][$asked['quantity']]);
+
+        return $this->log->append($job, $user, ['id' => $asked['id'], 'kind' => 'reading', 'at' => $asked['at'], 'payload' => ['text' => $text, 'target' => $asked['target'], 'quantity' => $asked['quantity']]], by: $instrument->label());
+    }
+
+    /**
+     * @return array{sentence: string, confirm: string, setting: array<string, mixed>, missing: list<string>} missing: what a gate still asks for
+     */
+    public function prepare(RepairJob $job, User $user, Instrument $instrument, Setting $setting, ?string $part): array
+    {
+        $file = JobFile::open($this->library, $job);
+        $gate = $this->gate($file, $setting);
+
+        return [
+            'sentence' => $setting->sentence($instrument->name), 'confirm' => Confirmation::of($user->id, $job->id, [$instrument->id, $setting->toArray(), $part]), 'setting' => $setting->toArray(),
+            'missing' => $gate === null ? [] : array_map(static fn(GateItem $i): string => $i->sentence, Gates::blocking($gate, $file->supply, $file->state)),
+        ];
+    }
+
+    /**
+     * @param string|null $part capacitor that a bench supply is clipped across; null for the feed itself
+     *
+     * @throws EntryRefused if it was not confirmed, or a gate is shut; nothing is set then
+     * @throws InstrumentFailed if the instrument did not take it
+     */
+    public function set(RepairJob $job, User $user, Instrument $instrument, Setting $setting, ?string $part, string $confirm): void
+    {
+        if (! Confirmation::holds($confirm, $user->id, $job->id, [$instrument->id, $setting->toArray(), $part])) {
+            throw EntryRefused::because('confirm', 'That was not confirmed as it now stands: read it again, then confirm.');
+        }
+        $file = JobFile::open($this->library, $job);
+        $this->rack->wire($instrument, $file);
+        if (! $setting->on) {
+            $this->rack->driver($instrument)->off();
+            $this->note($job, $user, "{$instrument->name} off.");
+
+            return;
+        }
+        // The log says that it is live before it is; if the instrument fails then, that errs on the safe side.
+        $power = $this->power($file, $setting, $part);
+        $power === null ? $this->note($job, $user, $setting->sentence($instrument->name)) : $this->append($job, $user, 'power', $power);
+        $this->rack->driver($instrument)->apply($setting);
+    }
+
+    private function gate(JobFile $file, Setting $setting): ?Gate
+    {
+        $power = $setting->on ? $this->power($file, $setting, null) : null;
+
+        return $power === null ? null : Gate::onTheWayTo(PowerState::from($power['power']), $file->state->power);
+    }
+
+    /** @return array<string, mixed>|null the power entry that a setting amounts to */
+    private function power(JobFile $file, Setting $setting, ?string $part): ?array
+    {
+        if ($setting->kind === 'supply') {
+            return ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::BENCH, 'volts' => sprintf('%.6g V', $setting->volts), 'limit' => sprintf('%.6g A', $setting->limit), 'part' => $part]];
+        }
+        if ($setting->kind !== 'source') {
+            return null;
+        }
+
+        return $setting->volts >= self::AS_MAINS * $file->supply->mainsVoltage
+            ? ['power' => PowerState::Live->value]
+            : ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::VARIAC, 'volts' => Quantity::write($setting->volts, Unit::Volt, 4)]];
+    }
+
+    private function note(RepairJob $job, User $user, string $text): void
+    {
+        $this->append($job, $user, 'note', ['text' => $text]);
+    }
+
+    /** @param array<string, mixed> $payload */
+    private function append(RepairJob $job, User $user, string $kind, array $payload): void
+    {
+        $this->log->append($job, $user, ['id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => $kind, 'payload' => $payload, 'at' => Carbon::now()->toIso8601String()]);
+    }
+}

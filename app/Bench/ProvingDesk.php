@@ -1,0 +1,299 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Knowledge\Library;
+use App\Models\Instrument;
+use App\Models\Workshop;
+use Oculant\Core\Bench\Entry\Safety;
+use Oculant\Core\Bench\SafetyTest;
+use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Expectation\Budget;
+use Oculant\Core\Expectation\BudgetLine;
+use Oculant\Core\Expectation\Isolation;
+use Oculant\Core\Expectation\Warmth;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Proving\Calibration\Adjustment;
+use Oculant\Core\Proving\Calibration\CalibrationJudge;
+use Oculant\Core\Proving\Calibration\CalibrationPlan;
+use Oculant\Core\Proving\Heat\HeatJudge;
+use Oculant\Core\Proving\Heat\HeatLimit;
+use Oculant\Core\Proving\Load\LoadJudge;
+use Oculant\Core\Proving\Load\LoadStep;
+use Oculant\Core\Proving\Load\LoadTest;
+use Oculant\Core\Proving\Load\Rail;
+use Oculant\Core\Proving\MeterProfile;
+use Oculant\Core\Proving\Safety\RuleSet;
+use Oculant\Core\Proving\Safety\SafetyJudge;
+use Oculant\Core\Proving\Soak\Channel;
+use Oculant\Core\Proving\Soak\SoakDraft;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\Description;
+
+/** Proving a repaired unit: what each test asks for, and what has been read of it so far. */
+final readonly class ProvingDesk
+{
+    /** Parts that are offered for a temperature. */
+    private const WARM = 12;
+
+    private const LEAST_WATTS = 0.05;
+
+    public function __construct(private Library $library)
+    {
+    }
+
+    public function loadTest(JobFile $file): LoadTest
+    {
+        return $this->library->remember($file->supply, 'loadtest', static fn(): LoadTest => LoadTest::of($file->supply, $file->expectations()));
+    }
+
+    /** @return array<string, mixed> */
+    public function load(JobFile $file): array
+    {
+        $test = $this->loadTest($file);
+        $read = $this->readSteps($file);
+        $judges = [];
+        foreach ($file->state->loadSteps as $row) {
+            $judges[$row['step']] = new LoadJudge($test, self::profile($row['profile']));
+        }
+
+        return [
+            'rails' => array_map(static fn(string|int $id, string $name): array => [
+                'point' => (string) $id, 'name' => $name, 'regulated' => $test->regulated[$id],
+                'limit' => isset($test->limits[$id]) ? sprintf('its current limit takes over at about %s', Quantity::write($test->limits[$id]['amperes'], Unit::Ampere, 2)) : null,
+                'why' => $test->regulated[$id] ? 'Regulated: constant current finds what a regulator cannot hold.' : 'Unregulated: a constant resistance is calm on it and never pulls it down further.',
+            ], array_keys($test->names), array_values($test->names)),
+            'minimum' => $test->minimum === null ? null : sprintf('It does not rest without a load: at least %d %% of full load.', (int) round(100 * $test->minimum)),
+            'steps' => array_values(array_map(fn(LoadStep $step): array => $this->stepView($file, $test, $step, $read[$step->id] ?? null, $judges[$step->id] ?? null), $test->steps)),
+            'between' => array_map(static fn(array $row): array => $row, (new LoadJudge($test, MeterProfile::usual()))->between($read)),
+        ];
+    }
+
+    /** @return array<string, mixed> the channels that a soak should watch, and what its loads draw at full load */
+    public function soak(JobFile $file): array
+    {
+        $test = $this->loadTest($file);
+        $draft = $this->library->remember($file->supply, 'soak', fn(): array => SoakDraft::channels($file->supply, $test, $file->expectations(), $this->heats($file->supply)));
+
+        return [
+            'channels' => array_map(static fn(Channel $c): array => $c->toArray() + ['unit' => $c->unit()->value], $draft),
+            'loads' => array_map(static fn(Rail $r): array => ['point' => $r->point->id, 'name' => $r->point->name, 'amperes' => round($test->steps[LoadStep::FULL]->expected[$r->point->id]['amperes'], 4)], array_values(array_filter(Rail::all($file->supply), static fn(Rail $r): bool => $r->loads !== []))),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public function heat(JobFile $file): array
+    {
+        $budget = $this->budgets($file->supply)['nominal'];
+        $parts = array_filter($file->supply->parts, static fn(Part $p): bool => ($budget->line($p->ref)->watts ?? 0.0) > self::LEAST_WATTS || $p->kind->name() === 'electrolytic');
+        uasort($parts, static fn(Part $a, Part $b): int => ($budget->line($b->ref)->watts ?? 0.0) <=> ($budget->line($a->ref)->watts ?? 0.0));
+
+        return [
+            'parts' => array_values(array_map(static fn(Part $p): array => [
+                'ref' => $p->ref, 'label' => $p->label(), 'limit' => Quantity::write(HeatLimit::of($p)->celsius, Unit::Celsius), 'why' => HeatLimit::of($p)->why,
+                'watts' => Quantity::write($budget->line($p->ref)->watts ?? 0.0, Unit::Watt, 2), 'rise' => sprintf('about %d K', (int) round(Warmth::rise($p, $budget->line($p->ref)->watts ?? 0.0))),
+            ], array_slice($parts, 0, self::WARM))),
+            'judged' => $this->judgedHeat($file),
+            'losses' => [
+                'input' => Quantity::write($budget->inputWatts, Unit::Watt), 'output' => Quantity::write($budget->outputWatts, Unit::Watt), 'efficiency' => sprintf('%d %%', (int) round(100 * $budget->efficiency())),
+                'lines' => array_map(static fn(BudgetLine $line): array => ['label' => $line->label, 'watts' => Quantity::write($line->watts, Unit::Watt, 2)], array_slice(array_values(array_filter($budget->lines, static fn(BudgetLine $line): bool => $line->role === 'part' && $line->watts > self::LEAST_WATTS)), 0, 8)),
+            ],
+        ];
+    }
+
+    /** @return list<array<string, mixed>> newest temperature of each part as it now stands, hottest against its limit first */
+    public function judgedHeat(JobFile $file): array
+    {
+        $budgets = $this->budgets($file->supply);
+        $judge = new HeatJudge($file->supply, $budgets['nominal'], $budgets['high']);
+        $rows = [];
+        foreach ($file->state->heats as $heat) {
+            if ($heat['replaced'] === $file->state->replaced()) {
+                $rows[$heat['part']] = $judge->judge($heat['part'], $heat['celsius'], $heat['celsius'] - $heat['rise']);
+            }
+        }
+        usort($rows, static fn(array $a, array $b): int => ($a['limit'] - $a['worst']) <=> ($b['limit'] - $b['worst']));
+
+        return $rows;
+    }
+
+    /** @return array<string, mixed> */
+    public function calibration(JobFile $file): array
+    {
+        $plan = $this->library->remember($file->supply, 'calibration', static fn(): CalibrationPlan => CalibrationPlan::of($file->supply, $file->supply->mode(null), $file->expectations()));
+        $points = array_column($plan->points, null, 'point');
+        $rows = [];
+        foreach ($file->state->calibrations as $row) {
+            $points[$row['point']] ??= ['point' => $row['point'], 'title' => $row['point'], 'nominal' => $row['nominal'], 'low' => $row['low'], 'high' => $row['high'], 'source' => 'as set'];
+            $rows[$row['point']][$row['phase']] = $row;
+        }
+
+        return [
+            'warm_up' => CalibrationPlan::WARM_UP,
+            'adjustments' => array_map(static fn(Adjustment $a): array => [
+                'ref' => $a->ref, 'label' => $a->label, 'moves' => array_map(static fn(string|int $id, float $by): string => ($file->supply->points[$id]->name ?? $id).' by '.Quantity::volts($by), array_keys($a->moves), array_values($a->moves)),
+                'done' => array_values(array_map(static fn(array $d): string => $d['text'], array_filter($file->state->adjusted, static fn(array $d): bool => $d['part'] === $a->ref))),
+            ], $plan->adjustments),
+            'points' => array_values(array_map(static fn(array $p): array => ['limits' => self::limits($p, $rows[$p['point']] ?? [])] + self::passes($rows[$p['point']] ?? []) + $p, $points)),
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public function safety(JobFile $file): array
+    {
+        $class = $file->state->protectionClass() ?? SafetyTest::classOf($file->supply);
+        $rules = $this->rules($file->job->workshop_id);
+
+        return [
+            'class' => $class, 'rules' => $rules->toArray(),
+            'tests' => array_map(fn(array $row): array => $row + ['result' => $this->safetyResult($file, SafetyTest::from($row['test']))], (new SafetyJudge($file->supply, $rules))->plan($class)),
+            'other_class' => (new SafetyJudge($file->supply, $rules))->plan($class === 'I' ? 'II' : 'I'),
+            'condemned' => $file->state->condemned['text'] ?? null,
+            'bridging' => array_map(static fn(Part $p): string => $p->label(), (new Isolation($file->supply))->bridging()),
+        ];
+    }
+
+    public function rules(string $workshopId): RuleSet
+    {
+        return RuleSet::of(Workshop::query()->whereKey($workshopId)->value('safety_rules') ?? []);
+    }
+
+    /**
+     * What the workshop's rule set says of a safety test, whatever the client says.
+     *
+     * @param array<mixed> $payload
+     *
+     * @return array{judged?: array<string, mixed>}
+     */
+    public function judged(JobFile $file, array $payload): array
+    {
+        $test = SafetyTest::tryFrom(is_string($payload['test'] ?? null) ? $payload['test'] : '');
+        if ($test === null) {
+            return ['judged' => []];
+        }
+        $class = in_array($payload['class'] ?? null, ['I', 'II'], true) ? $payload['class'] : SafetyTest::classOf($file->supply);
+
+        return ['judged' => (new SafetyJudge($file->supply, $this->rules($file->job->workshop_id)))->judge($test, $class, Safety::value($payload, $test), is_numeric($payload['cord'] ?? null) ? (float) $payload['cord'] : 2.0)];
+    }
+
+    /**
+     * The meter that a reading was taken with, as it is described now: later changes do not touch what stands in the log.
+     *
+     * @param array<mixed> $payload
+     *
+     * @return array{by?: string, profile?: array<string, mixed>}
+     */
+    public function meterOf(JobFile $file, array $payload): array
+    {
+        $meter = is_string($payload['meter'] ?? null) ? Instrument::query()->ofWorkshop($file->job->workshop_id)->find(strtolower($payload['meter'])) : null;
+
+        return $meter === null ? [] : ['by' => $meter->label(), 'profile' => $meter->profile()->toArray()];
+    }
+
+    /** @return array{low: Budget, nominal: Budget, high: Budget} */
+    public function budgets(Description $supply): array
+    {
+        return $this->library->remember($supply, 'budgets', static function () use ($supply): array {
+            $mode = $supply->mode(null);
+            $nominal = Budget::of($supply, $mode);
+            try {
+                return Budget::acrossTheMains($supply, $mode);
+            } catch (CircuitError) {
+                return ['low' => $nominal, 'nominal' => $nominal, 'high' => $nominal];
+            }
+        });
+    }
+
+    /** @return array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>, watts: ?float}> newest of each step as it now stands */
+    private function readSteps(JobFile $file): array
+    {
+        $read = [];
+        foreach ($file->state->loadSteps as $row) {
+            if ($row['replaced'] === $file->state->replaced()) {
+                $read[$row['step']] = ['rails' => array_replace_recursive($read[$row['step']]['rails'] ?? [], $row['rails']), 'watts' => $row['watts'] ?? $read[$row['step']]['watts'] ?? null, 'mains' => $row['mains']];
+            }
+        }
+
+        return $read;
+    }
+
+    /**
+     * @param array<string, mixed>|null $read
+     *
+     * @return array<string, mixed>
+     */
+    private function stepView(JobFile $file, LoadTest $test, LoadStep $step, ?array $read, ?LoadJudge $judge): array
+    {
+        $scale = ($read['mains'] ?? null) !== null && $file->supply->mainsVoltage > 0 ? $read['mains'] / $file->supply->mainsVoltage : 1.0;
+        $rails = [];
+        foreach ($step->expected as $point => $expected) {
+            $values = $read['rails'][$point] ?? [];
+            $rails[] = [
+                'point' => (string) $point, 'name' => $test->names[$point], 'share' => sprintf('%d %%', (int) round(100 * $step->shares[$point])),
+                'made' => $step->shares[$point] > 0.0 ? Rail::made($expected['dc'], max(1e-6, $expected['amperes']), $test->regulated[$point]) : null,
+                'expected' => $step->settles ? Quantity::volts($expected['low']).' to '.Quantity::volts($expected['high']) : 'does not rest here', 'ripple' => 'up to '.Quantity::volts($expected['ripple_high']),
+                'dc' => isset($values['dc'], $judge) ? ['text' => Quantity::volts($values['dc'])] + $judge->reading($step->id, (string) $point, $values['dc'], $scale) : null,
+                'pp' => isset($values['ripple'], $judge) ? ['text' => Quantity::volts($values['ripple'])] + $judge->ripple($step->id, (string) $point, $values['ripple']) : null,
+            ];
+        }
+
+        return ['id' => $step->id, 'title' => $step->title, 'settles' => $step->settles, 'input' => $step->inputWatts > 0.0 ? Quantity::write($step->inputWatts, Unit::Watt) : null, 'watts' => ($read['watts'] ?? null) === null ? null : Quantity::write($read['watts'], Unit::Watt), 'done' => $read !== null, 'rails' => $rails];
+    }
+
+    /** @return array<string, float> watts by part */
+    private function heats(Description $supply): array
+    {
+        $watts = [];
+        foreach ($this->budgets($supply)['nominal']->lines as $line) {
+            $watts[$line->ref] = $line->role === 'part' ? $line->watts : 0.0;
+        }
+
+        return $watts;
+    }
+
+    /**
+     * @param array<string, array<string, mixed>> $byPhase
+     *
+     * @return array<string, mixed>
+     */
+    private static function passes(array $byPhase): array
+    {
+        $rows = [];
+        foreach (CalibrationPlan::PHASES as $phase => $title) {
+            $row = $byPhase[$phase] ?? null;
+            $rows[$phase] = $row === null ? null : ['entry' => $row['entry'], 'title' => $title, 'unit' => $row['unit']] + (new CalibrationJudge(self::profile($row['profile'])))->judge($row);
+        }
+        [$left, $second] = [$byPhase[CalibrationPlan::AS_LEFT] ?? null, $byPhase[CalibrationPlan::SECOND] ?? null];
+
+        return $rows + ['drift' => $left === null || $second === null ? null : (new CalibrationJudge(self::profile($second['profile'])))->drift($left['read'], $second['read'], ($second['high'] - $second['low']) / 2, Unit::from($second['unit']))];
+    }
+
+    /**
+     * @param array<string, mixed>                $point
+     * @param array<string, array<string, mixed>> $byPhase
+     */
+    private static function limits(array $point, array $byPhase): string
+    {
+        $newest = end($byPhase);
+        $unit = Unit::from($newest === false ? 'V' : $newest['unit']);
+
+        return Quantity::write($point['low'], $unit, 5).' to '.Quantity::write($point['high'], $unit, 5);
+    }
+
+    /** @return array{text: string, passed: bool, sentence: string, source: string, stale: bool}|null */
+    private function safetyResult(JobFile $file, SafetyTest $test): ?array
+    {
+        $row = $file->state->safety[$test->value] ?? null;
+
+        return $row === null ? null : ['text' => Safety::write($test, $row['value']), 'passed' => $row['passed'], 'sentence' => $row['sentence'], 'source' => $row['source'], 'stale' => $row['replaced'] !== $file->state->replaced()];
+    }
+
+    /** @param array<string, mixed>|null $profile */
+    private static function profile(?array $profile): MeterProfile
+    {
+        return $profile === null ? MeterProfile::usual() : MeterProfile::of($profile);
+    }
+}

@@ -1,0 +1,50 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Console\Commands;
+
+use App\Models\Run;
+use App\Proving\Watchman;
+use Illuminate\Console\Command;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Log;
+use Illuminate\Support\Str;
+use PDOException;
+use Throwable;
+
+final class Watch extends Command
+{
+    protected $signature = 'oculant:watch {--for=3600 : seconds after which it makes room for a fresh one}';
+
+    protected $description = 'Watches unattended runs; several may run, each run is one watchman\'s at a time';
+
+    private const PAUSE = 250_000;
+
+    public function handle(Watchman $watchman): int
+    {
+        $me = (string) Str::ulid();
+        $until = microtime(true) + (float) $this->option('for');
+        while (microtime(true) < $until) {
+            $this->round($watchman, $me);
+            usleep(self::PAUSE);
+        }
+
+        return self::SUCCESS;
+    }
+
+    private function round(Watchman $watchman, string $me): void
+    {
+        try {
+            foreach (Run::query()->running()->orderBy('number')->pluck('id') as $id) {
+                $watchman->tick($id, $me);
+            }
+        } catch (Throwable $e) {
+            // A database that is away comes back; what the instruments keep meanwhile is collected then.
+            Log::warning('Watching runs', ['message' => $e->getMessage()]);
+            if ($e instanceof PDOException || $e->getPrevious() instanceof PDOException) {
+                DB::purge();
+            }
+        }
+    }
+}

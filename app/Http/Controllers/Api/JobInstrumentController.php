@@ -1,0 +1,82 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use App\Bench\InstrumentDesk;
+use App\Instruments\Setting;
+use App\Models\Instrument;
+use App\Models\RepairJob;
+use App\Models\User;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
+use Illuminate\Support\Facades\Gate;
+use OpenApi\Attributes as OA;
+
+/** Instruments at the bench of a job. */
+final class JobInstrumentController
+{
+    private const HERE = '/jobs/{job}/instruments/{instrument}';
+
+    public function __construct(private readonly InstrumentDesk $desk)
+    {
+    }
+
+    #[OA\Post(path: self::HERE.'/read', operationId: 'readInstrument', summary: 'Take a reading into the log', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'instrument', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['id', 'at', 'target', 'quantity'], properties: [
+        new OA\Property(property: 'id', type: 'string'), new OA\Property(property: 'at', type: 'string'), new OA\Property(property: 'target', type: 'string'), new OA\Property(property: 'quantity', type: 'string'), new OA\Property(property: 'input', type: 'integer'),
+    ])), responses: [
+        new OA\Response(response: 200, description: 'It stands in the log', content: new OA\JsonContent(ref: '#/components/schemas/TakenFrom')),
+        new OA\Response(response: 422, description: 'No value, and why', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
+    ])]
+    public function read(Request $request, RepairJob $job, Instrument $instrument): JsonResponse
+    {
+        Gate::authorize('log', $job);
+        Gate::authorize('view', $instrument);
+        $asked = $request->validate(['id' => ['required', 'string', 'ulid'], 'at' => ['required', 'string', 'date', 'max:40'], 'target' => ['required', 'string', 'max:60'], 'quantity' => ['required', 'string', 'max:20'], 'input' => ['nullable', 'integer', 'min:0', 'max:999']]);
+        $entry = $this->desk->read($job, $this->user($request), $instrument, ['id' => strtoupper($asked['id']), 'at' => $asked['at'], 'target' => $asked['target'], 'quantity' => $asked['quantity'], 'input' => (int) ($asked['input'] ?? 0)]);
+
+        return new JsonResponse(['entry' => $entry->id, 'text' => (string) ($entry->payload['text'] ?? '')]);
+    }
+
+    #[OA\Post(path: self::HERE.'/prepare', operationId: 'prepareSetting', summary: 'What a setting would do, for the one who confirms it, and what a gate still asks for', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'instrument', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SettingToSend')), responses: [
+        new OA\Response(response: 200, description: 'To be confirmed', content: new OA\JsonContent(ref: '#/components/schemas/Confirmable')),
+        new OA\Response(response: 422, description: 'The setting cannot be read', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
+    ])]
+    public function prepare(Request $request, RepairJob $job, Instrument $instrument): JsonResponse
+    {
+        [$setting, $part] = $this->setting($request, $job, $instrument);
+
+        return new JsonResponse($this->desk->prepare($job, $this->user($request), $instrument, $setting, $part));
+    }
+
+    #[OA\Post(path: self::HERE.'/set', operationId: 'setInstrument', summary: 'Set it, as it was confirmed', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'instrument', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SettingToSend')), responses: [
+        new OA\Response(response: 200, description: 'Set', content: new OA\JsonContent(required: ['set'], properties: [new OA\Property(property: 'set', type: 'boolean')])),
+        new OA\Response(response: 422, description: 'Not confirmed, a gate is shut, or the instrument refused', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
+    ])]
+    public function set(Request $request, RepairJob $job, Instrument $instrument): JsonResponse
+    {
+        [$setting, $part] = $this->setting($request, $job, $instrument);
+        $this->desk->set($job, $this->user($request), $instrument, $setting, $part, (string) $request->string('confirm'));
+
+        return new JsonResponse(['set' => true]);
+    }
+
+    /** @return array{Setting, string|null} */
+    private function setting(Request $request, RepairJob $job, Instrument $instrument): array
+    {
+        Gate::authorize('log', $job);
+        Gate::authorize('set', $instrument);
+        $given = $request->validate(['on' => ['nullable', 'boolean'], 'part' => ['nullable', 'string', 'max:40']] + array_fill_keys(['volts', 'limit', 'hertz', 'amperes', 'ohms', 'input'], ['nullable', 'max:20']));
+
+        return [Setting::of($instrument->kind, array_filter($given, static fn(mixed $v): bool => $v !== null)), ($given['part'] ?? '') === '' ? null : $given['part']];
+    }
+
+    private function user(Request $request): User
+    {
+        $user = $request->user();
+        assert($user instanceof User);
+
+        return $user;
+    }
+}
