@@ -167,7 +167,9 @@ final readonly class Runs
         $this->hands->place($file);
         $sensors = [];
         foreach ($plan['channels'] ?? [] as $channel) {
-            if (isset($standIns[$channel['instrument'] ?? ''])) {
+            if (($standIns[$channel['instrument'] ?? ''] ?? null)?->kind === 'meter') {
+                $this->hands->probe((string) $channel['target'], (string) $channel['quantity']);
+            } elseif (isset($standIns[$channel['instrument'] ?? ''])) {
                 $sensors[(int) $channel['input']] = ['quantity' => (string) $channel['quantity'], 'target' => (string) $channel['target']];
             }
         }

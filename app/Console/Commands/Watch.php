@@ -19,6 +19,9 @@ final class Watch extends Command
 
     protected $description = 'Watches unattended runs; several may run, each run is one watchman\'s at a time';
 
+    /** What went wrong last: a database that is away for an hour is one line, not ten thousand. */
+    private string $said = '';
+
     private const PAUSE = 250_000;
 
     public function handle(Watchman $watchman): int
@@ -41,7 +44,9 @@ final class Watch extends Command
             }
         } catch (Throwable $e) {
             // A database that is away comes back; what the instruments keep meanwhile is collected then.
-            Log::warning('Watching runs', ['message' => $e->getMessage()]);
+            if ($this->said !== $e->getMessage()) {
+                Log::warning('Watching runs', ['message' => $this->said = $e->getMessage()]);
+            }
             if ($e instanceof PDOException || $e->getPrevious() instanceof PDOException) {
                 DB::purge();
             }
