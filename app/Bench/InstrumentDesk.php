@@ -40,7 +40,7 @@ final readonly class InstrumentDesk
     /**
      * Takes a reading and writes it into the log; sent twice it is one reading.
      *
-     * @param array{id: string, at: string, target: string, quantity: string, input?: int} $asked
+     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int} $asked a quantity of null is what the place is usually measured with
      *
      * @throws InstrumentFailed|AnswerUnreadable|EntryRefused nothing is recorded then
      */
@@ -50,13 +50,34 @@ final readonly class InstrumentDesk
         if ($known !== null) {
             return $known;
         }
-        if (! isset(self::UNITS[$asked['quantity']])) {
+        $file = JobFile::open($this->library, $job);
+        $quantity = $asked['quantity'] ?? $this->usual($file, $asked['target']);
+        if (! isset(self::UNITS[$quantity])) {
             throw EntryRefused::because('quantity', sprintf('A reading from an instrument is one of: %s. Type what this one shows.', implode(', ', array_keys(self::UNITS))));
         }
-        $measured = $this->rack->read($instrument, JobFile::open($this->library, $job), $asked['target'], $asked['quantity'], $asked['input'] ?? 0);
-        $text = is_infinite($measured->value) ? 'OL' : sprintf('%.5g%s', $measured->value, ['dc' => ' V', 'ac' => ' V ac', 'resistance' => ' ohm', 'hertz' => ' Hz'][$asked['quantity']]);
+        $measured = $this->rack->read($instrument, $file, $asked['target'], $quantity, $asked['input'] ?? 0);
+        $text = is_infinite($measured->value) ? 'OL' : sprintf('%.5g%s', $measured->value, ['dc' => ' V', 'ac' => ' V ac', 'resistance' => ' ohm', 'hertz' => ' Hz'][$quantity]);
 
-        return $this->log->append($job, $user, ['id' => $asked['id'], 'kind' => 'reading', 'at' => $asked['at'], 'payload' => ['text' => $text, 'target' => $asked['target'], 'quantity' => $asked['quantity']]], by: $instrument->label());
+        return $this->log->append($job, $user, ['id' => $asked['id'], 'kind' => 'reading', 'at' => $asked['at'], 'payload' => ['text' => $text, 'target' => $asked['target'], 'quantity' => $quantity]], by: $instrument->label());
+    }
+
+    /**
+     * What it shows, for a field that is filled in and sent later.
+     *
+     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int} $asked
+     *
+     * @throws InstrumentFailed|AnswerUnreadable
+     */
+    public function shown(RepairJob $job, Instrument $instrument, array $asked): string
+    {
+        $file = JobFile::open($this->library, $job);
+
+        return sprintf('%.5g', $this->rack->read($instrument, $file, $asked['target'], $asked['quantity'] ?? $this->usual($file, $asked['target']), $asked['input'] ?? 0)->value);
+    }
+
+    private function usual(JobFile $file, string $target): string
+    {
+        return $file->state->power->isEnergised() ? ($file->workup()->functions()[$target] ?? 'dc') : ($file->supply->deadCheck($target)->quantity ?? 'resistance');
     }
 
     /**

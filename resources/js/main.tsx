@@ -14,8 +14,10 @@ import { BookIn } from './bookin/BookIn';
 import { ImportPage } from './library/ImportPage';
 import { LibraryPage } from './library/LibraryPage';
 import { SupplyEditor } from './library/SupplyEditor';
+import { InstrumentsPage } from './instruments/InstrumentsPage';
 import { DrawerPage } from './parts/DrawerPage';
 import { PartsBench } from './parts/PartsBench';
+import { ProvePage } from './prove/ProvePage';
 import { ReportPage } from './report/ReportPage';
 import { SessionGate } from './session/SessionGate';
 import { Shell } from './shell/Shell';
@@ -42,6 +44,8 @@ function Oculant() {
                                     <Route path="jobs/:job" element={<JobBench />} />
                                     <Route path="jobs/:job/report" element={<ReportPage />} />
                                     <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
+                                    <Route path="jobs/:job/prove/:tab?" element={<ProvePage />} />
+                                    <Route path="instruments" element={<InstrumentsPage />} />
                                     <Route path="drawer" element={<DrawerPage />} />
                                     <Route path="library" element={<LibraryPage />} />
                                     <Route path="library/import" element={<ImportPage />} />

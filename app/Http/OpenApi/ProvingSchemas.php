@@ -35,7 +35,7 @@ use OpenApi\Attributes as OA;
     type: 'object',
     required: ['accuracy', 'counts', 'input', 'bandwidth', 'true_rms'],
     properties: [
-        new OA\Property(property: 'accuracy', type: 'object'),
+        new OA\Property(property: 'accuracy', type: 'object', additionalProperties: true),
         new OA\Property(property: 'counts', type: 'integer'),
         new OA\Property(property: 'input', type: 'number'),
         new OA\Property(property: 'bandwidth', type: 'number'),
@@ -74,7 +74,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'timeout_ms', type: 'integer', nullable: true),
         new OA\Property(property: 'serial', type: 'string', nullable: true),
         new OA\Property(property: 'calibrated_until', type: 'string', nullable: true),
-        new OA\Property(property: 'profile', type: 'object', nullable: true),
+        new OA\Property(property: 'profile', type: 'object', additionalProperties: true, nullable: true),
     ],
 )]
 #[OA\Schema(
@@ -101,7 +101,7 @@ use OpenApi\Attributes as OA;
     properties: [
         new OA\Property(property: 'sentence', type: 'string'),
         new OA\Property(property: 'confirm', type: 'string'),
-        new OA\Property(property: 'setting', type: 'object'),
+        new OA\Property(property: 'setting', type: 'object', additionalProperties: true),
         new OA\Property(property: 'missing', type: 'array', items: new OA\Items(type: 'string')),
     ],
 )]
@@ -424,7 +424,7 @@ use OpenApi\Attributes as OA;
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'source', type: 'string'),
-        new OA\Property(property: 'limits', type: 'object'),
+        new OA\Property(property: 'limits', type: 'object', additionalProperties: true),
     ],
 )]
 #[OA\Schema(
@@ -484,7 +484,7 @@ use OpenApi\Attributes as OA;
     required: ['kind', 'plan'],
     properties: [
         new OA\Property(property: 'kind', type: 'string', enum: ['soak', 'heat', 'starts']),
-        new OA\Property(property: 'plan', type: 'object'),
+        new OA\Property(property: 'plan', type: 'object', additionalProperties: true),
         new OA\Property(property: 'confirm', type: 'string', nullable: true),
     ],
 )]

@@ -55,6 +55,25 @@ export type Recap = Schemas['Recap'];
 export type RecapLine = Schemas['RecapLine'];
 export type RecapList = Schemas['RecapList'];
 export type Economics = Schemas['Economics'];
+export type Instrument = Schemas['Instrument'];
+export type Instruments = Schemas['Instruments'];
+export type InstrumentCells = Schemas['InstrumentCells'];
+export type Confirmable = Schemas['Confirmable'];
+export type SettingToSend = Schemas['SettingToSend'];
+export type LoadTest = Schemas['LoadTest'];
+export type LoadStep = Schemas['LoadStep'];
+export type SoakDraft = Schemas['SoakDraft'];
+export type SoakChannel = Schemas['SoakChannel'];
+export type SoakStage = Schemas['SoakStage'];
+export type Heat = Schemas['Heat'];
+export type Calibration = Schemas['Calibration'];
+export type CalibrationPoint = Schemas['CalibrationPoint'];
+export type CalibrationRow = Schemas['CalibrationRow'];
+export type SafetyTests = Schemas['SafetyTests'];
+export type SafetyPlanTest = Schemas['SafetyPlanTest'];
+export type SafetyRules = Schemas['SafetyRules'];
+export type RunView = Schemas['RunView'];
+export type RunPlot = Schemas['RunPlot'];
 
 export const api = createClient<paths>({ baseUrl: '/api/v1', headers: { Accept: 'application/json' } });
 

@@ -76,3 +76,29 @@ export const economicsQuery = (job: string, asOf: number) =>
 
 export const stockQuery = (need: string) =>
     queryOptions({ queryKey: ['stock', need], queryFn: () => answer(api.GET('/stock', { params: { query: need === '' ? {} : { need } } })), placeholderData: (before) => before, retry: false });
+
+export const instrumentsQuery = queryOptions({ queryKey: ['instruments'], queryFn: () => answer(api.GET('/instruments')), staleTime: 60_000 });
+
+export const safetyRulesQuery = queryOptions({ queryKey: ['safety-rules'], queryFn: () => answer(api.GET('/safety-rules')) });
+
+export const loadTestQuery = (job: string, asOf: number) =>
+    queryOptions({ queryKey: ['prove', job, 'load', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/load', forJob(job))), placeholderData: (before) => before });
+
+export const soakDraftQuery = (job: string) =>
+    queryOptions({ queryKey: ['prove', job, 'soak'], queryFn: () => answer(api.GET('/jobs/{job}/prove/soak', forJob(job))), staleTime: Infinity });
+
+export const heatQuery = (job: string, asOf: number) =>
+    queryOptions({ queryKey: ['prove', job, 'heat', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/heat', forJob(job))), placeholderData: (before) => before });
+
+export const calibrationQuery = (job: string, asOf: number) =>
+    queryOptions({ queryKey: ['prove', job, 'calibration', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/calibration', forJob(job))), placeholderData: (before) => before });
+
+export const safetyQuery = (job: string, asOf: number) =>
+    queryOptions({ queryKey: ['prove', job, 'safety', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/safety', forJob(job))), placeholderData: (before) => before });
+
+/** A run under way is looked at every other second. */
+export const runsQuery = (job: string) =>
+    queryOptions({ queryKey: ['runs', job], queryFn: () => answer(api.GET('/jobs/{job}/runs', forJob(job))), refetchInterval: (query) => (query.state.data?.some((run) => run.state === 'running') === true ? 2000 : false) });
+
+export const runPlotQuery = (job: string, run: string, window: { from?: number; to?: number }, asOf: number) =>
+    queryOptions({ queryKey: ['runs', job, run, window, asOf], queryFn: () => answer(api.GET('/jobs/{job}/runs/{run}/plot', { params: { path: { job, run }, query: window } })), placeholderData: (before) => before });

@@ -158,6 +158,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/instruments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The instruments of this workshop */
+        get: operations["listInstruments"];
+        put?: never;
+        /** A new instrument; its address must be one that the server allows */
+        post: operations["addInstrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/instruments/{instrument}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change an instrument */
+        put: operations["changeInstrument"];
+        post?: never;
+        /** Take an instrument off the list; what it has read stays in the logs */
+        delete: operations["dropInstrument"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/instruments/{instrument}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Ask it who it is */
+        post: operations["tryInstrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/emergency-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every source and load of this workshop off, every run stopped */
+        post: operations["emergencyOff"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs": {
         parameters: {
             query?: never;
@@ -187,6 +257,57 @@ export interface paths {
         get: operations["showJob"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/instruments/{instrument}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take a reading into the log */
+        post: operations["readInstrument"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/instruments/{instrument}/prepare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a setting would do, for the one who confirms it, and what a gate still asks for */
+        post: operations["prepareSetting"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/instruments/{instrument}/set": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Set it, as it was confirmed */
+        post: operations["setInstrument"];
         delete?: never;
         options?: never;
         head?: never;
@@ -397,6 +518,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/prove/load": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The load test: steps, what a good unit shows, what was read */
+        get: operations["showLoadTest"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/prove/soak": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The channels that a soak should watch, and the usual stages */
+        get: operations["draftSoak"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/prove/heat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Parts worth a temperature, and the temperatures judged */
+        get: operations["showHeat"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/prove/calibration": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Adjustments in their order, points, and the passes so far */
+        get: operations["showCalibration"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/prove/safety": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The electrical safety tests with their limits, and their results */
+        get: operations["showSafety"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/wire": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a wire carries, where nobody knows the rating */
+        get: operations["rateWire"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/report": {
         parameters: {
             query?: never;
@@ -461,6 +684,110 @@ export interface paths {
         post?: never;
         /** Free it again */
         delete: operations["freeStock"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/runs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The runs of a job, newest first */
+        get: operations["listRuns"];
+        put?: never;
+        /** Start a run, as it was confirmed */
+        post: operations["startRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/runs/prepare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Check a plan; says what instruments will be set to, for the one who confirms it */
+        post: operations["prepareRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/runs/{run}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stop a run */
+        post: operations["stopRun"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/runs/{run}/samples": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Readings typed by hand */
+        post: operations["typeSamples"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/runs/{run}/plot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Lowest and highest of each stretch of time, by channel */
+        get: operations["plotRun"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/safety-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The limits that this workshop tests by, and the published sets */
+        get: operations["showSafetyRules"];
+        /** Choose a set, or limits of one's own with their source */
+        put: operations["chooseSafetyRules"];
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1308,6 +1635,360 @@ export interface components {
             needs_part: boolean;
             needs_value: boolean;
         };
+        Instrument: {
+            /** @description Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches. */
+            id: string;
+            name: string;
+            kind: string;
+            kind_words: string;
+            host: string | null;
+            port: number | null;
+            timeout_ms: number;
+            serial: string;
+            calibrated_until: string | null;
+            overdue: boolean;
+            stand_in: boolean;
+            sets: boolean;
+            accuracy: string;
+            profile: components["schemas"]["MeterProfile"];
+            label: string;
+            online: boolean;
+        };
+        MeterProfile: {
+            accuracy: {
+                [key: string]: unknown;
+            };
+            counts: number;
+            input: number;
+            bandwidth: number;
+            true_rms: boolean;
+        };
+        Instruments: {
+            instruments: components["schemas"]["Instrument"][];
+            allowed: string[];
+            kinds: components["schemas"]["KindWord"][];
+            may_edit: boolean;
+        };
+        KindWord: {
+            kind: string;
+            words: string;
+        };
+        InstrumentCells: {
+            name: string;
+            kind: string;
+            host?: string | null;
+            port?: number | null;
+            timeout_ms?: number | null;
+            serial?: string | null;
+            calibrated_until?: string | null;
+            profile?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        InstrumentTry: {
+            identity: string;
+        };
+        TakenFrom: {
+            entry: string;
+            text: string;
+        };
+        Confirmable: {
+            sentence: string;
+            confirm: string;
+            setting: {
+                [key: string]: unknown;
+            };
+            missing: string[];
+        };
+        SettingToSend: {
+            on?: boolean;
+            volts?: string | null;
+            limit?: string | null;
+            hertz?: string | null;
+            amperes?: string | null;
+            ohms?: string | null;
+            input?: number | null;
+            part?: string | null;
+            confirm?: string | null;
+        };
+        EmergencyOff: {
+            off: string[];
+            failed: string[];
+            stopped: number;
+        };
+        JudgedValue: {
+            text: string;
+            word: string;
+            good: boolean;
+            expected: string;
+            sentence: string;
+        };
+        LoadMade: {
+            current: string;
+            ohms: string;
+            resistor: string;
+            lamp: string | null;
+            electronic: string;
+        };
+        LoadRail: {
+            point: string;
+            name: string;
+            regulated: boolean;
+            limit: string | null;
+            why: string;
+        };
+        LoadStepRail: {
+            point: string;
+            name: string;
+            share: string;
+            made: components["schemas"]["LoadMade"] | null;
+            expected: string;
+            ripple: string;
+            dc: components["schemas"]["JudgedValue"] | null;
+            pp: components["schemas"]["JudgedValue"] | null;
+        };
+        LoadStep: {
+            id: string;
+            title: string;
+            settles: boolean;
+            input: string | null;
+            watts: string | null;
+            done: boolean;
+            rails: components["schemas"]["LoadStepRail"][];
+        };
+        LoadBetween: {
+            title: string;
+            point: string | null;
+            value: string;
+            expected: string;
+            good: boolean;
+            sentence: string;
+        };
+        LoadTest: {
+            rails: components["schemas"]["LoadRail"][];
+            minimum: string | null;
+            steps: components["schemas"]["LoadStep"][];
+            between: components["schemas"]["LoadBetween"][];
+        };
+        WireRule: {
+            diameter: string;
+            area: string;
+            amperes: string;
+            source: string;
+        };
+        SoakChannel: {
+            title: string;
+            quantity: string;
+            target: string;
+            low: number | null;
+            high: number | null;
+            slope: number;
+            instrument: string | null;
+            input: number;
+            unit: string;
+        };
+        SoakLoad: {
+            point: string;
+            name: string;
+            amperes: number;
+        };
+        SoakStage: {
+            title: string;
+            hours: number;
+            share: number;
+        };
+        SoakPreset: {
+            id: string;
+            title: string;
+            stages: components["schemas"]["SoakStage"][];
+        };
+        SoakDraft: {
+            channels: components["schemas"]["SoakChannel"][];
+            loads: components["schemas"]["SoakLoad"][];
+            presets: components["schemas"]["SoakPreset"][];
+        };
+        HeatPart: {
+            ref: string;
+            label: string;
+            limit: string;
+            why: string;
+            watts: string;
+            rise: string;
+        };
+        HeatRow: {
+            part: string;
+            label: string;
+            celsius: number;
+            rise: number;
+            limit: number;
+            why: string;
+            worst: number;
+            word: string;
+            good: boolean;
+            sentence: string;
+            engine: string;
+            life: string | null;
+            ripple: string | null;
+            advice: string[];
+        };
+        HeatLoss: {
+            label: string;
+            watts: string;
+        };
+        HeatLosses: {
+            input: string;
+            output: string;
+            efficiency: string;
+            lines: components["schemas"]["HeatLoss"][];
+        };
+        Heat: {
+            parts: components["schemas"]["HeatPart"][];
+            judged: components["schemas"]["HeatRow"][];
+            losses: components["schemas"]["HeatLosses"];
+        };
+        CalibrationAdjustment: {
+            ref: string;
+            label: string;
+            moves: string[];
+            done: string[];
+        };
+        CalibrationRow: {
+            entry: string;
+            title: string;
+            unit: string;
+            value: string;
+            error: string;
+            display: string | null;
+            word: string;
+            good: boolean;
+            uncertainty: string;
+            ratio: number | null;
+            remarks: string[];
+        };
+        CalibrationDrift: {
+            value: string;
+            good: boolean;
+            sentence: string;
+        };
+        CalibrationPoint: {
+            point: string;
+            title: string;
+            nominal: number;
+            low: number;
+            high: number;
+            limits: string;
+            source: string;
+            as_found: components["schemas"]["CalibrationRow"] | null;
+            as_left: components["schemas"]["CalibrationRow"] | null;
+            second: components["schemas"]["CalibrationRow"] | null;
+            drift: components["schemas"]["CalibrationDrift"] | null;
+        };
+        Calibration: {
+            warm_up: number;
+            adjustments: components["schemas"]["CalibrationAdjustment"][];
+            points: components["schemas"]["CalibrationPoint"][];
+        };
+        SafetyRules: {
+            id: string;
+            source: string;
+            limits: {
+                [key: string]: unknown;
+            };
+        };
+        SafetyRulesPage: {
+            rules: components["schemas"]["SafetyRules"];
+            published: components["schemas"]["SafetyRules"][];
+            may_edit: boolean;
+        };
+        SafetyResult: {
+            text: string;
+            passed: boolean;
+            sentence: string;
+            source: string;
+            stale: boolean;
+        };
+        SafetyPlanTest: {
+            test: string;
+            title: string;
+            how: string;
+            limit: string | null;
+            expected: string | null;
+            is_live: boolean;
+            condemns: boolean;
+            unit: string | null;
+            result?: components["schemas"]["SafetyResult"] | null;
+        };
+        SafetyTests: {
+            class: string;
+            rules: components["schemas"]["SafetyRules"];
+            tests: components["schemas"]["SafetyPlanTest"][];
+            other_class: components["schemas"]["SafetyPlanTest"][];
+            condemned: string | null;
+            bridging: string[];
+        };
+        RunToSend: {
+            /** @enum {string} */
+            kind: "soak" | "heat" | "starts";
+            plan: {
+                [key: string]: unknown;
+            };
+            confirm?: string | null;
+        };
+        RunChannel: {
+            title: string;
+            quantity: string;
+            target: string;
+            unit: string;
+            low: number | null;
+            high: number | null;
+            by_hand: boolean;
+            now: string | null;
+            count: number;
+            steady: string | null;
+        };
+        RunGap: {
+            from: number;
+            to: number;
+            why: string;
+        };
+        RunAlarm: {
+            second: number;
+            channel: number;
+            sentence: string;
+            load_off: boolean;
+        };
+        RunView: {
+            id: string;
+            number: number;
+            kind: string;
+            title: string;
+            state: string;
+            message: string | null;
+            elapsed: number;
+            total: number;
+            stage: number;
+            stages: string[];
+            channels: components["schemas"]["RunChannel"][];
+            gaps: components["schemas"]["RunGap"][];
+            alarms: components["schemas"]["RunAlarm"][];
+            progress: string;
+            by: string;
+        };
+        RunPlotChannel: {
+            channel: number;
+            title: string;
+            unit: string;
+            low: number | null;
+            high: number | null;
+            points: number[][];
+        };
+        RunPlot: {
+            from: number;
+            to: number;
+            step: number;
+            channels: components["schemas"]["RunPlotChannel"][];
+            gaps: components["schemas"]["RunGap"][];
+        };
         StockCells: {
             /** @description Shapes of the drawer, of comparisons and judgements, of the recap and of what it costs. */
             part?: string;
@@ -2150,6 +2831,165 @@ export interface operations {
             };
         };
     };
+    listInstruments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Instruments */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instruments"];
+                };
+            };
+        };
+    };
+    addInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentCells"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instrument"];
+                };
+            };
+            /** @description What is wrong */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    changeInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentCells"];
+            };
+        };
+        responses: {
+            /** @description Changed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Instrument"];
+                };
+            };
+            /** @description What is wrong */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    dropInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    tryInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It answers */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentTry"];
+                };
+            };
+            /** @description It does not */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    emergencyOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is off, and what is not for sure */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmergencyOff"];
+                };
+            };
+        };
+    };
     listJobs: {
         parameters: {
             query?: never;
@@ -2229,6 +3069,124 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    readInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    id: string;
+                    at: string;
+                    target: string;
+                    quantity?: string;
+                    input?: number;
+                    /** @description false to be told what it shows, without an entry */
+                    keep?: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description It stands in the log */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenFrom"];
+                };
+            };
+            /** @description No value, and why */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    prepareSetting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingToSend"];
+            };
+        };
+        responses: {
+            /** @description To be confirmed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Confirmable"];
+                };
+            };
+            /** @description The setting cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    setInstrument: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingToSend"];
+            };
+        };
+        responses: {
+            /** @description Set */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        set: boolean;
+                    };
+                };
+            };
+            /** @description Not confirmed, a gate is shut, or the instrument refused */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };
@@ -2591,6 +3549,148 @@ export interface operations {
             };
         };
     };
+    showLoadTest: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The test */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LoadTest"];
+                };
+            };
+        };
+    };
+    draftSoak: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The draft */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SoakDraft"];
+                };
+            };
+        };
+    };
+    showHeat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Heat */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Heat"];
+                };
+            };
+        };
+    };
+    showCalibration: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Calibration */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calibration"];
+                };
+            };
+        };
+    };
+    showSafety: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Safety tests */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafetyTests"];
+                };
+            };
+        };
+    };
+    rateWire: {
+        parameters: {
+            query: {
+                /** @description Bare conductor, "2.2 mm", or a gauge number, "AWG 12" */
+                diameter: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Amperes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WireRule"];
+                };
+            };
+            /** @description The diameter cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     showReport: {
         parameters: {
             query?: never;
@@ -2714,6 +3814,241 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    listRuns: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Runs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"][];
+                };
+            };
+        };
+    };
+    startRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunToSend"];
+            };
+        };
+        responses: {
+            /** @description It runs */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description What is wrong, or not confirmed */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    prepareRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunToSend"];
+            };
+        };
+        responses: {
+            /** @description To be confirmed */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Confirmable"];
+                };
+            };
+            /** @description What is wrong with the plan */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    stopRun: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Stopped */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+        };
+    };
+    typeSamples: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    values: {
+                        [key: string]: string;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            /** @description A value cannot be read */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    plotRun: {
+        parameters: {
+            query?: {
+                from?: number;
+                to?: number;
+                points?: number;
+            };
+            header?: never;
+            path: {
+                job: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The plot */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunPlot"];
+                };
+            };
+        };
+    };
+    showSafetyRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Rules */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafetyRulesPage"];
+                };
+            };
+        };
+    };
+    chooseSafetyRules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SafetyRules"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SafetyRules"];
+                };
+            };
+            /** @description A limit cannot be read or can be none */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };

@@ -1,9 +1,11 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
 import { benchQuery, type Section } from '../api/queries';
+import { InstrumentSheet } from '../instruments/InstrumentSheet';
+import { takeReading, useMeter } from '../instruments/useMeter';
 import { AlarmCurtain } from '../power/AlarmCurtain';
 import { Ledger } from '../power/Ledger';
 import { PowerPlan, sections } from '../power/PowerPlan';
@@ -56,6 +58,8 @@ function OpenJob({ bench }: { bench: Bench }) {
     const [focusOn, setFocusOn] = useState<string>();
     const [plan, setPlan] = useState<Section>();
     const [ledger, setLedger] = useState(false);
+    const [instruments, setInstruments] = useState(false);
+    const reads = useMeter();
     const field = useRef<HTMLInputElement>(null);
     // What was refused stands in the field again, unless something else is being typed already.
     const outbox = useOutbox(job.id, ({ kind, payload }) => {
@@ -80,6 +84,19 @@ function OpenJob({ bench }: { bench: Bench }) {
         return outbox.record(kind, payload);
     }, [outbox]);
 
+    const queries = useQueryClient();
+    const target = focusOn ?? step.target;
+    // A meter on the network: the empty field is an order to take the reading.
+    const takes = job.may_write && reads.meter?.online === true && target !== null && (focusOn !== undefined || (step.kind === 'measure' && ['dc', 'ac', 'resistance'].includes(step.quantity ?? '')));
+    const take = useMutation({
+        mutationFn: () => takeReading(job.id, reads.meter?.id ?? '', target ?? '', focusOn === undefined ? step.quantity : null),
+        onSuccess: () => {
+            setChosen(undefined);
+            setFocusOn(undefined);
+            return queries.invalidateQueries({ queryKey: ['bench', job.id] });
+        },
+    });
+
     const close = () => {
         setDialog(undefined);
         window.setTimeout(() => field.current?.focus(), 0);
@@ -94,6 +111,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             case 'refit': setDialog({ name: 'taken' }); break;
             case 'discharge': setPlan('safe'); break;
             case 'power': setDialog({ name: 'power' }); break;
+            case 'prove': void navigate(`/jobs/${job.id}/prove/safety`); break;
             case 'check':
                 setPlan(undefined);
                 setChosen(undefined);
@@ -109,6 +127,10 @@ function OpenJob({ bench }: { bench: Bench }) {
             setText('');
             setFocusOn(undefined);
             await record('reading', { text: typed, target: focusOn ?? step.target, quantity: focusOn === undefined ? step.quantity : undefined });
+            return;
+        }
+        if (takes) {
+            take.mutate();
             return;
         }
         switch (step.kind) {
@@ -173,6 +195,8 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: '8', label: 'gates', run: () => setDialog({ name: 'gates' }), shown: true },
         { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true },
         { key: '0', label: 'parts', run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`), shown: true },
+        { key: '/', label: 'prove it', run: () => void navigate(`/jobs/${job.id}/prove`), shown: true },
+        { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true },
         { key: 'r', label: 'repair', run: () => setDialog({ name: 'repair', part: bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined ? undefined : step.part ?? undefined }), shown: true },
     ];
 
@@ -191,7 +215,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 setLedger(true);
                 return;
             }
-            if (event.ctrlKey || event.altKey || event.metaKey || dialog !== undefined || ledger) {
+            if (event.ctrlKey || event.altKey || event.metaKey || dialog !== undefined || ledger || instruments) {
                 return;
             }
             const free = !isTyping(event.target);
@@ -224,7 +248,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         };
         window.addEventListener('keydown', listen, true);
         return () => window.removeEventListener('keydown', listen, true);
-    }, [leader, dialog, ledger]);
+    }, [leader, dialog, ledger, instruments]);
 
     useEffect(() => {
         field.current?.focus();
@@ -263,7 +287,8 @@ function OpenJob({ bench }: { bench: Bench }) {
                 step={focusOn === undefined || focusOn === step.target ? step : { ...step, kind: 'measure', sentence: `Reading at ${focusOn}: ${bench.points.find((p) => p.id === focusOn)?.name ?? bench.checks.find((c) => c.id === focusOn)?.where ?? ''}.`, detail: '', target: focusOn, meter: null, caution: null, outcomes: [] }}
                 alternatives={chosen === undefined ? bench.alternatives : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)}
                 latest={reading}
-                refusal={outbox.refusal}
+                refusal={take.error ?? outbox.refusal}
+                take={takes ? reads.meter?.name : undefined}
                 mayWrite={job.may_write}
                 text={text}
                 leader={leader}
@@ -272,6 +297,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                     setText(value);
                     setLeader(false);
                     outbox.forget();
+                    take.reset();
                 }}
                 onEnter={() => void enter()}
                 onLeader={setLeader}
@@ -285,6 +311,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             {plan === undefined && <Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />}
             <LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
             {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} onLead={lead} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} />}
+            {instruments && <InstrumentSheet job={job.id} instruments={reads.instruments} meter={reads.meter} onMeter={reads.choose} onClose={() => { setInstruments(false); window.setTimeout(() => field.current?.focus(), 0); }} />}
             {ledger && <Ledger bench={bench} part={worked} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onRecord={(kind, payload) => void outbox.record(kind, payload)} onClose={closeLedger} />}
             {alarm != null && dialog?.name !== 'power' && (
                 <AlarmCurtain

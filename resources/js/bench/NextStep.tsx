@@ -47,6 +47,8 @@ interface Props {
     latest: ReadingView | null;
     refusal: Pick<Refusal, 'message'> | undefined;
     mayWrite: boolean;
+    /** The meter that takes the reading while nothing is typed. */
+    take: string | undefined;
     text: string;
     leader: boolean;
     field: React.RefObject<HTMLInputElement | null>;
@@ -61,7 +63,7 @@ interface Props {
 export function NextStep(props: Props) {
     const { step } = props;
     const [why, setWhy] = useState(false);
-    const done = step.kind === 'gate' && step.leads === 'look' ? 'Looked, it is right' : doneWords[step.kind];
+    const done = props.take !== undefined ? `Take it: ${props.take}` : step.kind === 'gate' && step.leads === 'look' ? 'Looked, it is right' : doneWords[step.kind];
     const section = useRef<HTMLElement>(null);
     useEffect(() => {
         void section.current?.scrollTo({ top: 0 });

@@ -23,8 +23,8 @@ final class JobInstrumentController
     {
     }
 
-    #[OA\Post(path: self::HERE.'/read', operationId: 'readInstrument', summary: 'Take a reading into the log', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'instrument', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['id', 'at', 'target', 'quantity'], properties: [
-        new OA\Property(property: 'id', type: 'string'), new OA\Property(property: 'at', type: 'string'), new OA\Property(property: 'target', type: 'string'), new OA\Property(property: 'quantity', type: 'string'), new OA\Property(property: 'input', type: 'integer'),
+    #[OA\Post(path: self::HERE.'/read', operationId: 'readInstrument', summary: 'Take a reading into the log', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'instrument', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['id', 'at', 'target'], properties: [
+        new OA\Property(property: 'id', type: 'string'), new OA\Property(property: 'at', type: 'string'), new OA\Property(property: 'target', type: 'string'), new OA\Property(property: 'quantity', type: 'string'), new OA\Property(property: 'input', type: 'integer'), new OA\Property(property: 'keep', type: 'boolean', description: 'false to be told what it shows, without an entry'),
     ])), responses: [
         new OA\Response(response: 200, description: 'It stands in the log', content: new OA\JsonContent(ref: '#/components/schemas/TakenFrom')),
         new OA\Response(response: 422, description: 'No value, and why', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
@@ -33,8 +33,12 @@ final class JobInstrumentController
     {
         Gate::authorize('log', $job);
         Gate::authorize('view', $instrument);
-        $asked = $request->validate(['id' => ['required', 'string', 'ulid'], 'at' => ['required', 'string', 'date', 'max:40'], 'target' => ['required', 'string', 'max:60'], 'quantity' => ['required', 'string', 'max:20'], 'input' => ['nullable', 'integer', 'min:0', 'max:999']]);
-        $entry = $this->desk->read($job, $this->user($request), $instrument, ['id' => strtoupper($asked['id']), 'at' => $asked['at'], 'target' => $asked['target'], 'quantity' => $asked['quantity'], 'input' => (int) ($asked['input'] ?? 0)]);
+        $asked = $request->validate(['id' => ['required', 'string', 'ulid'], 'at' => ['required', 'string', 'date', 'max:40'], 'target' => ['required', 'string', 'max:60'], 'quantity' => ['nullable', 'string', 'max:20'], 'keep' => ['nullable', 'boolean'], 'input' => ['nullable', 'integer', 'min:0', 'max:999']]);
+        $reading = ['id' => strtoupper($asked['id']), 'at' => $asked['at'], 'target' => $asked['target'], 'quantity' => $asked['quantity'] ?? null, 'input' => (int) ($asked['input'] ?? 0)];
+        if (($asked['keep'] ?? true) === false) {
+            return new JsonResponse(['entry' => '', 'text' => $this->desk->shown($job, $instrument, $reading)]);
+        }
+        $entry = $this->desk->read($job, $this->user($request), $instrument, $reading);
 
         return new JsonResponse(['entry' => $entry->id, 'text' => (string) ($entry->payload['text'] ?? '')]);
     }
