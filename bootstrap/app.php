@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Archive\ArchiveRefused;
 use App\Instruments\InstrumentFailed;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
@@ -32,8 +33,8 @@ return Application::configure(basePath: dirname(__DIR__))
     })
     ->withExceptions(function (Exceptions $exceptions): void {
         $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([InstrumentFailed::class, PlanRefused::class, AnswerUnreadable::class, EntryRefused::class, DescriptionRefused::class, StockRefused::class, UnreadableComponent::class]);
-        $exceptions->render(static fn(StockRefused|UnreadableComponent $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]], 422));
+        $exceptions->dontReport([ArchiveRefused::class, InstrumentFailed::class, PlanRefused::class, AnswerUnreadable::class, EntryRefused::class, DescriptionRefused::class, StockRefused::class, UnreadableComponent::class]);
+        $exceptions->render(static fn(StockRefused|UnreadableComponent|ArchiveRefused $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]], 422));
         $exceptions->render(static fn(InstrumentFailed|AnswerUnreadable $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['instrument' => [$e->getMessage()]]], 422));
         $exceptions->render(static fn(EntryRefused|PlanRefused $e): JsonResponse => new JsonResponse([
             'message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]],

@@ -50,6 +50,10 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
     Route::get('jobs/{job}/photos/{photo}', [PhotoController::class, 'show']);
     Route::get('jobs/{job}/report', [ReportController::class, 'show']);
+    Route::get('jobs/{job}/report.json', [ReportController::class, 'json']);
+    Route::get('jobs/{job}/report.csv', [ReportController::class, 'csv']);
+    Route::get('jobs/{job}/archive.zip', [ReportController::class, 'archive']);
+    Route::post('jobs/import', [ReportController::class, 'import']);
     Route::get('jobs/{job}/report.pdf', [ReportController::class, 'pdf']);
 
     Route::get('jobs/{job}/parts/{part}', [PartsController::class, 'show']);
@@ -113,6 +117,7 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::get('supplies/{supply}/progress', [EngineController::class, 'progress']);
     Route::get('supplies/{supply}/budget', [EngineController::class, 'budget']);
     Route::get('supplies/{supply}/waveforms', [EngineController::class, 'waveforms']);
+    Route::get('history', [HistoryController::class, 'workshop']);
     Route::get('supplies/{supply}/history', [HistoryController::class, 'show']);
     Route::delete('supplies/{supply}/history', [HistoryController::class, 'forget']);
     Route::get('supplies/{supply}/spice', [ExportController::class, 'spice']);

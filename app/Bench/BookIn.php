@@ -18,15 +18,22 @@ final readonly class BookIn
     {
     }
 
+    /** The year and the next free number in it; within a transaction. */
+    public static function nextNumber(string $workshopId): string
+    {
+        $year = Carbon::now()->format('y');
+        $taken = RepairJob::query()->ofWorkshop($workshopId)->where('number', 'like', "{$year}-%")->lockForUpdate()->count();
+
+        return sprintf('%s-%03d', $year, $taken + 1);
+    }
+
     /** @param array{unit: string, owner: string, complaint?: ?string, mains: string, symptoms?: list<string>} $what */
     public function unit(User $user, Supply $supply, array $what): RepairJob
     {
         return DB::transaction(function () use ($user, $supply, $what): RepairJob {
-            $year = Carbon::now()->format('y');
-            $taken = RepairJob::query()->ofWorkshop($user->workshop_id)->where('number', 'like', "{$year}-%")->lockForUpdate()->count();
             $job = RepairJob::query()->create([
                 'workshop_id' => $user->workshop_id, 'supply_id' => $supply->id, 'supply_version_id' => $supply->latestVersion?->id, 'user_id' => $user->id,
-                'number' => sprintf('%s-%03d', $year, $taken + 1),
+                'number' => self::nextNumber($user->workshop_id),
                 'unit' => $what['unit'], 'owner' => $what['owner'], 'complaint' => $what['complaint'] ?? '', 'mains' => $what['mains'],
                 'description' => $supply->description,
             ]);

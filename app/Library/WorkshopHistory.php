@@ -7,11 +7,15 @@ namespace App\Library;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Supply;
+use Oculant\Core\Supply\DescriptionReader;
 
 /** What this workshop has found on a board before: the named causes of closed jobs, counted; forgotten when somebody says so. */
 final class WorkshopHistory
 {
     private const KINDS = ['cause', 'close', 'strike'];
+
+    /** Days within which a unit that comes back counts against the repair. */
+    private const COMES_BACK = 90;
 
     /**
      * @param string|null $without a job that is not to count for itself
@@ -39,6 +43,48 @@ final class WorkshopHistory
         arsort($seen);
 
         return $seen;
+    }
+
+    /**
+     * What fails on which board, how long it took, and how often the first repair held.
+     *
+     * @return list<array{title: string, jobs: int, closed: int, causes: list<array{title: string, times: int}>, hours: float|null, first_right: int, judged: int}> busiest first; hours: median from booking in to closing
+     */
+    public function boards(string $workshopId): array
+    {
+        $jobs = RepairJob::query()->ofWorkshop($workshopId)->with('supply')->orderBy('created_at')->get();
+        $entries = LogEntryRecord::query()->whereIn('repair_job_id', $jobs->pluck('id'))->whereIn('kind', self::KINDS)->orderBy('id')->get()->groupBy('repair_job_id');
+        $boards = [];
+        foreach ($jobs as $job) {
+            $title = $job->supply->title ?? '';
+            $board = $boards[$title] ?? ['title' => $title, 'jobs' => 0, 'closed' => 0, 'causes' => [], 'hours' => [], 'first_right' => 0, 'judged' => 0];
+            $board['jobs']++;
+            $ofJob = $entries[$job->id] ?? collect();
+            $struck = $ofJob->where('kind', 'strike')->map(static fn(LogEntryRecord $r): string => (string) $r->payload['entry'])->all();
+            $closed = $ofJob->whereNotIn('id', $struck)->where('kind', 'close')->last();
+            $cause = $ofJob->whereNotIn('id', $struck)->where('kind', 'cause')->last();
+            if ($closed !== null && $cause !== null) {
+                $board['closed']++;
+                $board['hours'][] = max(0.0, ($closed->received_at->getTimestamp() - $job->created_at->getTimestamp()) / 3600);
+                $part = DescriptionReader::fromArray($job->description)->parts[$cause->payload['part']] ?? null;
+                $name = $part === null ? "{$cause->payload['part']} {$cause->payload['fault']}" : "{$part->label()}, ".($part->fault($cause->payload['fault'])->title ?? $cause->payload['fault']);
+                $board['causes'][$name] = ($board['causes'][$name] ?? 0) + 1;
+                $board['judged']++;
+                // One cause named and kept, and the unit not back within its time.
+                $isBack = $jobs->contains(static fn(RepairJob $other): bool => $other->id !== $job->id && $other->unit === $job->unit && $other->owner === $job->owner && $other->created_at > $closed->received_at && $other->created_at->diffInDays($closed->received_at, true) < self::COMES_BACK);
+                $board['first_right'] += $isBack || $ofJob->where('kind', 'cause')->count() > 1 ? 0 : 1;
+            }
+            $boards[$title] = $board;
+        }
+        usort($boards, static fn(array $a, array $b): int => [$b['closed'], $b['jobs']] <=> [$a['closed'], $a['jobs']]);
+
+        return array_map(static function (array $board): array {
+            arsort($board['causes']);
+            sort($board['hours']);
+            $hours = $board['hours'];
+
+            return ['causes' => array_map(static fn(string $title, int $times): array => ['title' => $title, 'times' => $times], array_keys($board['causes']), array_values($board['causes'])), 'hours' => $hours === [] ? null : $hours[intdiv(count($hours), 2)]] + $board;
+        }, $boards);
     }
 
     public function forget(Supply $supply): void

@@ -30,9 +30,10 @@ final class LogEntryRecord extends Model
         return $this->belongsTo(User::class);
     }
 
+    /** An entry that came in with an archive keeps its author's name. */
     public function toEntry(): LogEntry
     {
-        return new LogEntry($this->id, $this->kind, $this->payload, $this->noted_at, $this->user->name ?? '');
+        return new LogEntry($this->id, $this->kind, $this->payload, $this->noted_at, (string) ($this->payload['author'] ?? $this->user->name ?? ''));
     }
 
     protected function casts(): array

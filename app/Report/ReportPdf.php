@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Report;
 
 use App\Bench\JobFile;
+use App\Models\Run;
 use Dompdf\Dompdf;
 use Dompdf\Options;
 use Illuminate\Contracts\View\Factory;
@@ -12,7 +13,7 @@ use Illuminate\Contracts\View\Factory;
 /** The report on paper. Everything it needs ships with the app; dompdf fetches nothing. */
 final readonly class ReportPdf
 {
-    public function __construct(private Factory $views)
+    public function __construct(private Factory $views, private HandBackReport $report, private RunDrawing $drawing)
     {
     }
 
@@ -23,7 +24,7 @@ final readonly class ReportPdf
         $options->setDefaultFont('DejaVu Sans');
         $pdf = new Dompdf($options);
         $pdf->setPaper('A4');
-        $pdf->loadHtml($this->views->make('report', ['job' => $file->job, 'supply' => $file->supply, 'report' => $file->report()])->render());
+        $pdf->loadHtml($this->views->make('report', ['job' => $file->job, 'supply' => $file->supply, 'report' => $this->report->of($file), 'drawings' => Run::query()->where('repair_job_id', $file->job->id)->orderBy('number')->get()->mapWithKeys(fn(Run $r): array => [$r->number => $this->drawing->of($r)])->all()])->render());
         $pdf->render();
 
         return (string) $pdf->output();

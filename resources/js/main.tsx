@@ -18,6 +18,7 @@ import { InstrumentsPage } from './instruments/InstrumentsPage';
 import { DrawerPage } from './parts/DrawerPage';
 import { PartsBench } from './parts/PartsBench';
 import { ProvePage } from './prove/ProvePage';
+import { HistoryPage } from './report/HistoryPage';
 import { ReportPage } from './report/ReportPage';
 import { SessionGate } from './session/SessionGate';
 import { Shell } from './shell/Shell';
@@ -45,6 +46,7 @@ function Oculant() {
                                     <Route path="jobs/:job/report" element={<ReportPage />} />
                                     <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
                                     <Route path="jobs/:job/prove/:tab?" element={<ProvePage />} />
+                                    <Route path="history" element={<HistoryPage />} />
                                     <Route path="instruments" element={<InstrumentsPage />} />
                                     <Route path="drawer" element={<DrawerPage />} />
                                     <Route path="library" element={<LibraryPage />} />

@@ -546,6 +546,92 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'alarms', type: 'array', items: new OA\Items(ref: '#/components/schemas/RunAlarm')),
         new OA\Property(property: 'progress', type: 'string'),
         new OA\Property(property: 'by', type: 'string'),
+        new OA\Property(property: 'summary', type: 'array', items: new OA\Items(ref: '#/components/schemas/SummaryLine')),
+    ],
+)]
+#[OA\Schema(
+    schema: 'ReportSafety',
+    type: 'object',
+    required: ['test', 'class', 'value', 'limit', 'passed', 'sentence', 'source', 'stale', 'at'],
+    properties: [
+        new OA\Property(property: 'test', type: 'string'),
+        new OA\Property(property: 'class', type: 'string'),
+        new OA\Property(property: 'value', type: 'string'),
+        new OA\Property(property: 'limit', type: 'string'),
+        new OA\Property(property: 'passed', type: 'boolean'),
+        new OA\Property(property: 'sentence', type: 'string'),
+        new OA\Property(property: 'source', type: 'string'),
+        new OA\Property(property: 'stale', type: 'boolean'),
+        new OA\Property(property: 'at', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'ReportLine',
+    type: 'object',
+    required: ['at', 'by', 'line', 'struck'],
+    properties: [
+        new OA\Property(property: 'at', type: 'string'),
+        new OA\Property(property: 'by', type: 'string'),
+        new OA\Property(property: 'line', type: 'string'),
+        new OA\Property(property: 'struck', type: 'boolean'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'OwnersLine',
+    type: 'object',
+    required: ['title', 'text'],
+    properties: [
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'text', type: 'string'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'CostLine',
+    type: 'object',
+    required: ['what', 'amount'],
+    properties: [
+        new OA\Property(property: 'what', type: 'string'),
+        new OA\Property(property: 'amount', type: 'number'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'SummaryLine',
+    type: 'object',
+    required: ['channel', 'target', 'unit', 'low', 'mean', 'high', 'limits', 'count', 'steady', 'end'],
+    properties: [
+        new OA\Property(property: 'channel', type: 'string'),
+        new OA\Property(property: 'target', type: 'string'),
+        new OA\Property(property: 'unit', type: 'string'),
+        new OA\Property(property: 'low', type: 'string'),
+        new OA\Property(property: 'mean', type: 'string'),
+        new OA\Property(property: 'high', type: 'string'),
+        new OA\Property(property: 'limits', type: 'string'),
+        new OA\Property(property: 'count', type: 'integer'),
+        new OA\Property(property: 'steady', type: 'string', nullable: true),
+        new OA\Property(property: 'end', type: 'number', nullable: true),
+    ],
+)]
+#[OA\Schema(
+    schema: 'BoardCause',
+    type: 'object',
+    required: ['title', 'times'],
+    properties: [
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'times', type: 'integer'),
+    ],
+)]
+#[OA\Schema(
+    schema: 'BoardHistory',
+    type: 'object',
+    required: ['title', 'jobs', 'closed', 'causes', 'hours', 'first_right', 'judged'],
+    properties: [
+        new OA\Property(property: 'title', type: 'string'),
+        new OA\Property(property: 'jobs', type: 'integer'),
+        new OA\Property(property: 'closed', type: 'integer'),
+        new OA\Property(property: 'causes', type: 'array', items: new OA\Items(ref: '#/components/schemas/BoardCause')),
+        new OA\Property(property: 'hours', type: 'number', nullable: true),
+        new OA\Property(property: 'first_right', type: 'integer'),
+        new OA\Property(property: 'judged', type: 'integer'),
     ],
 )]
 #[OA\Schema(

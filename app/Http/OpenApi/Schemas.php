@@ -320,7 +320,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Report',
     type: 'object',
-    required: ['job', 'supply', 'symptoms', 'findings', 'tried', 'asFound', 'cause', 'origins', 'work', 'changes', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open'],
+    required: ['job', 'supply', 'symptoms', 'findings', 'tried', 'asFound', 'cause', 'origins', 'work', 'changes', 'asLeft', 'notes', 'closedAt', 'handedBackAt', 'open', 'format', 'version', 'origin', 'owner', 'cost', 'condemned', 'returned_unsafe', 'load', 'heat', 'calibration', 'safety', 'starts', 'runs', 'advice', 'instruments', 'chronicle'],
     properties: [
         new OA\Property(property: 'job', ref: '#/components/schemas/Job'),
         new OA\Property(property: 'supply', type: 'string'),
@@ -337,6 +337,22 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'closedAt', type: 'string', nullable: true),
         new OA\Property(property: 'handedBackAt', type: 'string', nullable: true),
         new OA\Property(property: 'open', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'format', type: 'string'),
+        new OA\Property(property: 'version', type: 'integer'),
+        new OA\Property(property: 'origin', type: 'object', nullable: true, required: ['number', 'workshop', 'at'], properties: [new OA\Property(property: 'number', type: 'string'), new OA\Property(property: 'workshop', type: 'string'), new OA\Property(property: 'at', type: 'string')]),
+        new OA\Property(property: 'owner', type: 'array', items: new OA\Items(ref: '#/components/schemas/OwnersLine')),
+        new OA\Property(property: 'cost', type: 'array', items: new OA\Items(ref: '#/components/schemas/CostLine')),
+        new OA\Property(property: 'condemned', type: 'string', nullable: true),
+        new OA\Property(property: 'returned_unsafe', type: 'string', nullable: true),
+        new OA\Property(property: 'load', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/LoadTest')]),
+        new OA\Property(property: 'heat', type: 'array', items: new OA\Items(ref: '#/components/schemas/HeatRow')),
+        new OA\Property(property: 'calibration', type: 'array', items: new OA\Items(ref: '#/components/schemas/CalibrationPoint')),
+        new OA\Property(property: 'safety', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReportSafety')),
+        new OA\Property(property: 'starts', type: 'string', nullable: true),
+        new OA\Property(property: 'runs', type: 'array', items: new OA\Items(ref: '#/components/schemas/RunView')),
+        new OA\Property(property: 'advice', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'instruments', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'chronicle', type: 'array', items: new OA\Items(ref: '#/components/schemas/ReportLine')),
     ],
 )]
 #[OA\Schema(

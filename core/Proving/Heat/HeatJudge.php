@@ -91,7 +91,8 @@ final readonly class HeatJudge
 
     private static function beside(Verdict $engine): string
     {
-        return $engine->why;
+        // What is as it should be needs no second sentence.
+        return $engine->word === VerdictWord::AsExpected ? '' : $engine->why;
     }
 
     /** The case is taken for the surroundings, which counts part of the ripple's own heat twice: rather too short than too long. */

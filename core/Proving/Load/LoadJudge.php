@@ -16,6 +16,9 @@ final readonly class LoadJudge
     /** Points of efficiency by which a sound unit may differ from the computed one (common practice). */
     public const POINTS = 0.05;
 
+    /** By how much more than computed a rail without a regulator may give way: transformers differ (common practice). */
+    private const SOFT = 1.35;
+
     public function __construct(private LoadTest $test, private MeterProfile $meter)
     {
     }
@@ -90,8 +93,8 @@ final readonly class LoadJudge
         }
         $good = $this->share($this->test->steps[$from]->expected[$point]['dc'], $this->test->steps[LoadStep::FULL]->expected[$point]['dc']);
         $share = $this->share($light, $full);
-        // A good unit's regulation, twice over, and what the meter adds to a difference.
-        $most = 2 * abs($good) + 0.01 + $this->meter->expanded('dc', $full) / abs($full);
+        // A good unit's regulation with its spread, and what the meter adds to a difference.
+        $most = ($this->test->regulated[$point] ? 2.0 : self::SOFT) * abs($good) + 0.01 + $this->meter->expanded('dc', $full) / abs($full);
         $isGood = abs($share) <= $most;
 
         return [[

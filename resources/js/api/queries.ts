@@ -102,3 +102,5 @@ export const runsQuery = (job: string) =>
 
 export const runPlotQuery = (job: string, run: string, window: { from?: number; to?: number }, asOf: number) =>
     queryOptions({ queryKey: ['runs', job, run, window, asOf], queryFn: () => answer(api.GET('/jobs/{job}/runs/{run}/plot', { params: { path: { job, run }, query: window } })), placeholderData: (before) => before });
+
+export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => answer(api.GET('/history')) });

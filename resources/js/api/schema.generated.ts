@@ -141,6 +141,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What fails on which board, time to repair, and how often the first repair held */
+        get: operations["showWorkshopHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/supplies/import": {
         parameters: {
             query?: never;
@@ -631,6 +648,74 @@ export interface paths {
         get: operations["showReport"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/report.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The repair report as a JSON file, oculant/report version 1 */
+        get: operations["saveReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/report.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The repair report as CSV */
+        get: operations["tabulateReport"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/archive.zip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole job with photographs and runs, as another Oculant takes it in */
+        get: operations["saveJob"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take in the archive of a job */
+        post: operations["importJob"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1973,6 +2058,57 @@ export interface components {
             alarms: components["schemas"]["RunAlarm"][];
             progress: string;
             by: string;
+            summary?: components["schemas"]["SummaryLine"][];
+        };
+        ReportSafety: {
+            test: string;
+            class: string;
+            value: string;
+            limit: string;
+            passed: boolean;
+            sentence: string;
+            source: string;
+            stale: boolean;
+            at: string;
+        };
+        ReportLine: {
+            at: string;
+            by: string;
+            line: string;
+            struck: boolean;
+        };
+        OwnersLine: {
+            title: string;
+            text: string;
+        };
+        CostLine: {
+            what: string;
+            amount: number;
+        };
+        SummaryLine: {
+            channel: string;
+            target: string;
+            unit: string;
+            low: string;
+            mean: string;
+            high: string;
+            limits: string;
+            count: number;
+            steady: string | null;
+            end: number | null;
+        };
+        BoardCause: {
+            title: string;
+            times: number;
+        };
+        BoardHistory: {
+            title: string;
+            jobs: number;
+            closed: number;
+            causes: components["schemas"]["BoardCause"][];
+            hours: number | null;
+            first_right: number;
+            judged: number;
         };
         RunPlotChannel: {
             channel: number;
@@ -2513,6 +2649,26 @@ export interface components {
             closedAt: string | null;
             handedBackAt: string | null;
             open: string[];
+            format: string;
+            version: number;
+            origin: {
+                number: string;
+                workshop: string;
+                at: string;
+            } | null;
+            owner: components["schemas"]["OwnersLine"][];
+            cost: components["schemas"]["CostLine"][];
+            condemned: string | null;
+            returned_unsafe: string | null;
+            load: components["schemas"]["LoadTest"] | null;
+            heat: components["schemas"]["HeatRow"][];
+            calibration: components["schemas"]["CalibrationPoint"][];
+            safety: components["schemas"]["ReportSafety"][];
+            starts: string | null;
+            runs: components["schemas"]["RunView"][];
+            advice: string[];
+            instruments: string[];
+            chronicle: components["schemas"]["ReportLine"][];
         };
         EntryToSend: {
             id: string;
@@ -2785,6 +2941,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showWorkshopHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Boards, busiest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoardHistory"][];
                 };
             };
         };
@@ -3709,6 +3885,108 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Report"];
+                };
+            };
+        };
+    };
+    saveReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JSON file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Report"];
+                };
+            };
+        };
+    };
+    tabulateReport: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description CSV */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    saveJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Zip */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": string;
+                };
+            };
+        };
+    };
+    importJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    archive: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Booked in */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            /** @description It cannot be taken in, and why */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import { Link, useNavigate } from 'react-router';
 import type { Job } from '../api/client';
 import { jobsQuery } from '../api/queries';
+import { TakeIn } from '../bookin/TakeIn';
 
 function Row({ job }: { job: Job }) {
     return (
@@ -43,6 +44,7 @@ export function JobList() {
             {jobs.error !== null && <p role="alert" className="refusal">{jobs.error.message}</p>}
             {jobs.data?.length === 0 && <p>No unit is on the bench. Book one in: say what it is, whose it is, what the owner saw, and which supply is inside.</p>}
             <ul className="jobs">{open.map((job) => <Row key={job.id} job={job} />)}</ul>
+            <p className="list-acts"><TakeIn /> <Link to="/history">What this workshop has seen</Link> <Link to="/instruments">Instruments and the rules of the safety tests</Link></p>
             {done.length > 0 && <><h2>Handed back</h2><ul className="jobs">{done.map((job) => <Row key={job.id} job={job} />)}</ul></>}
         </main>
     );

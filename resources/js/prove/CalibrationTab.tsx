@@ -93,7 +93,7 @@ export function CalibrationTab(proves: Proves) {
                             <li key={one.ref}>
                                 <b>{one.label}</b> {one.moves.length === 0 ? 'moves nothing that is measured here' : `moves ${one.moves.join(', ')} for a twentieth of its turn`}
                                 {one.done.map((text) => <small key={text}>{text}</small>)}
-                                {bench.job.may_write && <form className="taken" onSubmit={(event) => { event.preventDefault(); onRecord('adjusted', { part: one.ref, text: turned[one.ref] }); setTurned({ ...turned, [one.ref]: '' }); }}><Input aria-label={`${one.ref} was set to`} placeholder="set to, for example 24.00 V" value={turned[one.ref] ?? ''} onChange={(event) => setTurned({ ...turned, [one.ref]: event.target.value })} /><Button htmlType="submit" disabled={(turned[one.ref] ?? '') === ''}>Turned</Button></form>}
+                                {bench.job.may_write && <form className="take-field" onSubmit={(event) => { event.preventDefault(); onRecord('adjusted', { part: one.ref, text: turned[one.ref] }); setTurned({ ...turned, [one.ref]: '' }); }}><Input aria-label={`${one.ref} was set to`} placeholder="set to, for example 24.00 V" value={turned[one.ref] ?? ''} onChange={(event) => setTurned({ ...turned, [one.ref]: event.target.value })} /><Button htmlType="submit" disabled={(turned[one.ref] ?? '') === ''}>Turned</Button></form>}
                             </li>
                         ))}
                     </ol>

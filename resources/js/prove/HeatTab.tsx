@@ -53,7 +53,7 @@ export function HeatTab(proves: Proves) {
                                         <th scope="row">{part.label}</th>
                                         <td className="mono-figures">{part.rise} above the room<small>{part.watts} of heat</small></td>
                                         <td className="mono-figures">{part.limit}<small>{part.why}</small></td>
-                                        <td><form className="taken" onSubmit={(event) => { event.preventDefault(); record(part.ref); }}><Input aria-label={`Temperature of ${part.ref}`} inputMode="decimal" suffix="°C" value={typed[part.ref] ?? ''} onChange={(event) => setTyped({ ...typed, [part.ref]: event.target.value })} /><Button htmlType="submit" disabled={(typed[part.ref] ?? '') === ''}>Record</Button></form></td>
+                                        <td><form className="take-field" onSubmit={(event) => { event.preventDefault(); record(part.ref); }}><Input aria-label={`Temperature of ${part.ref}`} inputMode="decimal" suffix="°C" value={typed[part.ref] ?? ''} onChange={(event) => setTyped({ ...typed, [part.ref]: event.target.value })} /><Button htmlType="submit" disabled={(typed[part.ref] ?? '') === ''}>Record</Button></form></td>
                                     </tr>
                                 ))}
                             </tbody>

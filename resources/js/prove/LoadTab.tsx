@@ -63,7 +63,7 @@ function Step({ step, proves }: { step: LoadStep; proves: Proves }) {
                     <label>From the feed <Input aria-label={`Watts from the feed, ${step.title}`} suffix="W" value={watts} onChange={(event) => setWatts(event.target.value)} /></label>
                     {source !== undefined && <Button onClick={() => void takeWatts(source)}>Take from {source.name}</Button>}
                     {step.input !== null && <span className="hint">a good unit takes {step.input}{step.watts !== null && `; read ${step.watts}`}</span>}
-                    <Button type="primary" htmlType="submit" disabled={!Object.values(typed).some((one) => one.dc !== '' || one.ripple !== '')}>Record {step.title.toLowerCase()}</Button>
+                    <Button type="primary" htmlType="submit" disabled={!Object.values(typed).some((one) => one.dc !== '' || one.ripple !== '')}>Record this step</Button>
                 </form>
             )}
             {setting !== undefined && <SetSheet job={bench.job.id} instrument={setting.instrument} initial={{ amperes: setting.amperes.replace(/\s*A$/, '').replace(/\s+m$/, 'm').replace(/\s+µ$/, 'u'), input: setting.input }} onClose={() => setSetting(undefined)} />}

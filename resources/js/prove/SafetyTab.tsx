@@ -23,8 +23,8 @@ function Row({ test, group, cord, proves }: { test: SafetyPlanTest; group: strin
             <td className="mono-figures">{test.limit ?? 'by eye'}{test.expected != null && <small>{test.expected}</small>}</td>
             <td>
                 {bench.job.may_write && (test.unit == null
-                    ? <span className="taken"><Button aria-label={`${test.title}: in order`} onClick={() => record('ok')}>In order</Button><Button aria-label={`${test.title}: not in order`} onClick={() => record('wrong')}>Not in order</Button></span>
-                    : <form className="taken" onSubmit={(event) => { event.preventDefault(); record(text); }}><Input aria-label={test.title} placeholder={asks[test.test]} value={text} onChange={(event) => setText(event.target.value)} /><Button htmlType="submit" disabled={text.trim() === ''}>Record</Button></form>)}
+                    ? <span className="take-field"><Button aria-label={`${test.title}: in order`} onClick={() => record('ok')}>In order</Button><Button aria-label={`${test.title}: not in order`} onClick={() => record('wrong')}>Not in order</Button></span>
+                    : <form className="take-field" onSubmit={(event) => { event.preventDefault(); record(text); }}><Input aria-label={test.title} placeholder={asks[test.test]} value={text} onChange={(event) => setText(event.target.value)} /><Button htmlType="submit" disabled={text.trim() === ''}>Record</Button></form>)}
                 {result != null && <p className={result.passed ? '' : 'refusal'} role="status"><b>{result.text}: {result.stale ? 'before the last repair, test again' : result.passed ? 'passed' : 'FAILED'}</b><small>{result.sentence}</small></p>}
             </td>
         </tr>

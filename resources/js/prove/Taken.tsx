@@ -13,7 +13,7 @@ export function Taken({ job, meter, target, quantity, label, value, unit, onChan
     });
     const isOnline = meter?.online === true;
     return (
-        <span className="taken">
+        <span className="take-field">
             <Input ref={field} aria-label={label} inputMode="decimal" suffix={unit} value={value} onChange={(event) => onChange(event.target.value)}
                 onKeyDown={(event) => { if (isOnline && /^(PageDown|F1[3-9]|F2[0-4])$/.test(event.key)) { event.preventDefault(); take.mutate(meter); } }} />
             {isOnline && <Button aria-label={`Take ${label}`} onClick={() => take.mutate(meter)} loading={take.isPending}>Take</Button>}

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { Link, useParams } from 'react-router';
-import type { ReadingView } from '../api/client';
+import type { ReadingView, Report } from '../api/client';
 import { reportQuery } from '../api/queries';
 import { Mark } from '../bench/Mark';
+import { RunPlot } from '../prove/RunPlot';
 
 function Readings({ readings, empty }: { readings: ReadingView[]; empty: string }) {
     if (readings.length === 0) {
@@ -27,6 +28,78 @@ function Readings({ readings, empty }: { readings: ReadingView[]; empty: string 
     );
 }
 
+/** The first page: in plain words, for whoever owns it. */
+function ForTheOwner({ report }: { report: Report }) {
+    return (
+        <section className="owners-page" aria-label="For the owner">
+            {report.condemned !== null && <p role="alert" className="run-alarm">Condemned: {report.condemned}</p>}
+            <dl>
+                {report.owner.map((row) => <div key={row.title}><dt>{row.title}</dt><dd>{row.text}</dd></div>)}
+                {report.cost.length > 0 && <div><dt>What it costs</dt><dd>{report.cost.map((row) => <span key={row.what} className="cost-line">{row.what} <b className="mono-figures">{row.amount.toFixed(2)}</b></span>)}</dd></div>}
+            </dl>
+        </section>
+    );
+}
+
+function Proof({ report, job }: { report: Report; job: string }) {
+    return (
+        <>
+            {report.load != null && (
+                <>
+                    <h2>Load test</h2>
+                    <table className="readings">
+                        <thead><tr><th>Step</th><th>Rail</th><th>Volts</th><th>A good unit</th><th>Ripple, p-p</th></tr></thead>
+                        <tbody>{report.load.steps.flatMap((step) => step.rails.map((rail) => <tr key={step.id + rail.point}><td>{step.title}</td><td>{rail.name}</td><td className="figure">{rail.dc?.text ?? '–'} {rail.dc?.word}</td><td className="figure quiet">{rail.expected}</td><td className="figure">{rail.pp?.text ?? '–'} <span className="quiet">{rail.ripple}</span></td></tr>))}</tbody>
+                    </table>
+                    <ul>{report.load.between.map((row) => <li key={row.title}>{row.title}: <b className={row.good ? 'mono-figures' : 'mono-figures refusal'}>{row.value}</b>, a good unit {row.expected}. {row.sentence}</li>)}</ul>
+                </>
+            )}
+            {report.starts !== null && <><h2>Starts</h2><p>{report.starts}</p></>}
+            {report.runs.map((run) => (
+                <section key={run.id} aria-label={`Run ${run.number}`}>
+                    <h2>{run.kind === 'soak' ? 'Soak' : run.kind === 'heat' ? 'Heat run' : 'Repeated starts'} {run.number}: {run.title}, {run.state}</h2>
+                    {run.alarms.map((alarm) => <p key={`${alarm.second} ${alarm.channel}`} className="refusal">Alarm: {alarm.sentence}</p>)}
+                    {(run.summary ?? []).length > 0 && (
+                        <table className="readings">
+                            <thead><tr><th>Channel</th><th>Lowest</th><th>Mean</th><th>Highest</th><th>Limits</th><th>At rest</th></tr></thead>
+                            <tbody>{(run.summary ?? []).map((row) => <tr key={row.channel}><td>{row.channel}</td><td className="figure">{row.low}</td><td className="figure">{row.mean}</td><td className="figure">{row.high}</td><td className="figure quiet">{row.limits}</td><td>{row.steady}</td></tr>)}</tbody>
+                        </table>
+                    )}
+                    {run.channels.length > 0 && <RunPlot job={job} run={run} />}
+                </section>
+            ))}
+            {report.heat.length > 0 && (
+                <>
+                    <h2>Heat, at rest</h2>
+                    <table className="readings">
+                        <thead><tr><th>Part</th><th>Measured</th><th>At 40 °C and highest mains</th><th>Limit</th><th>Verdict</th></tr></thead>
+                        <tbody>{report.heat.map((row) => <tr key={row.part}><td>{row.label}</td><td className="figure">{Math.round(row.celsius)} °C</td><td className="figure">{Math.round(row.worst)} °C</td><td className="figure quiet">{Math.round(row.limit)} °C</td><td className={row.good ? '' : 'refusal'}>{row.word}{row.life != null && <small>life {row.life}</small>}</td></tr>)}</tbody>
+                    </table>
+                </>
+            )}
+            {report.calibration.length > 0 && (
+                <>
+                    <h2>Calibration</h2>
+                    <table className="readings">
+                        <thead><tr><th>Point</th><th>Limits</th><th>As found</th><th>As left</th><th>Second pass</th></tr></thead>
+                        <tbody>{report.calibration.map((point) => <tr key={point.point}><td>{point.title}</td><td className="figure quiet">{point.limits}</td>{[point.as_found, point.as_left, point.second].map((row, k) => <td key={k} className={row?.good === false ? 'refusal' : ''}>{row == null ? '–' : <><span className="figure">{row.value}</span> {row.word}<small>{row.uncertainty}{row.ratio !== null && `, ${row.ratio} to 1`}</small></>}</td>)}</tr>)}</tbody>
+                    </table>
+                </>
+            )}
+            <h2>Electrical safety</h2>
+            {report.safety.length === 0 ? <p className="quiet">No test recorded.</p> : (
+                <>
+                    <table className="readings">
+                        <thead><tr><th>Test</th><th>Result</th><th>Limit</th><th>Verdict</th></tr></thead>
+                        <tbody>{report.safety.map((row) => <tr key={row.test}><td>{row.test}</td><td className="figure">{row.value}</td><td className="figure quiet">{row.limit}</td><td className={row.passed ? '' : 'refusal'}>{row.stale ? 'before the last repair' : row.passed ? 'passed' : 'FAILED'}</td></tr>)}</tbody>
+                    </table>
+                    <p className="quiet">{report.safety[0]?.source}, class {report.safety[0]?.class}.</p>
+                </>
+            )}
+        </>
+    );
+}
+
 export function ReportPage() {
     const { job = '' } = useParams();
     const query = useQuery(reportQuery(job));
@@ -37,23 +110,30 @@ export function ReportPage() {
     if (report === undefined) {
         return <main className="page"><p role="alert" className="refusal">{query.error?.message}</p></main>;
     }
+    const at = `/api/v1/jobs/${job}`;
     return (
         <main className="page report">
             <div className="page-head">
                 <div>
                     <h1>Repair report {report.job.number}</h1>
-                    <p className="lede">{report.job.unit}, {report.job.owner}</p>
+                    <p className="lede">{report.job.unit}, {report.job.owner}{report.origin != null && `; came from ${report.origin.workshop} as ${report.origin.number}`}</p>
                 </div>
                 <div className="actions">
                     <Link to={`/jobs/${job}`}>Back to the bench</Link>
-                    <Button type="primary" href={`/api/v1/jobs/${job}/report.pdf`} target="_blank">PDF</Button>
+                    <a href={`${at}/report.json`} download>JSON</a>
+                    <a href={`${at}/report.csv`} download>CSV</a>
+                    <a href={`${at}/archive.zip`} download>Whole job</a>
+                    <Button type="primary" href={`${at}/report.pdf`} target="_blank">PDF</Button>
                 </div>
             </div>
-            {report.open.length > 0 && <p className="caution">Still to do: {report.open.join('; ')}.</p>}
+            {report.open.length > 0 && report.condemned === null && <p className="caution">Still to do: {report.open.join('; ')}.</p>}
+            <ForTheOwner report={report} />
+            <h2 className="record-head">Record, for whoever has to check</h2>
             <dl>
                 <dt>Supply</dt><dd>{report.supply}, meant for {report.job.mains}</dd>
                 <dt>Owner's words</dt><dd>{report.job.complaint === '' ? 'none written down' : report.job.complaint}</dd>
                 <dt>Technician</dt><dd>{report.job.technician}</dd>
+                <dt>Instruments</dt><dd>{report.instruments.length === 0 ? 'none recorded: readings were typed' : report.instruments.join('; ')}</dd>
             </dl>
             <h2>As found</h2>
             {[...report.symptoms, ...report.findings].length > 0 && <p>{[...report.symptoms, ...report.findings].join('; ')}.</p>}
@@ -72,7 +152,12 @@ export function ReportPage() {
             )}
             <h2>As left</h2>
             <Readings readings={report.asLeft} empty="Nothing was measured after the repair." />
+            <Proof report={report} job={job} />
             {report.notes.length > 0 && <><h2>Notes</h2>{report.notes.map((note) => <p key={note}>{note}</p>)}</>}
+            <details>
+                <summary>Who did what, and when</summary>
+                <ol className="chronicle">{report.chronicle.map((row, k) => <li key={`${k} ${row.at}`}><span className="mono-figures">{new Date(row.at).toLocaleString('en-GB', { dateStyle: 'short', timeStyle: 'short' })}</span> {row.by}: {row.struck ? <s>{row.line}</s> : row.line}</li>)}</ol>
+            </details>
             <p className="quiet">Safety tests before use, and who may carry them out, are for local codes and licensed practice to decide.</p>
         </main>
     );

@@ -5,8 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Library\WorkshopHistory;
+use App\Models\RepairJob;
 use App\Models\Supply;
+use App\Models\User;
 use Illuminate\Http\JsonResponse;
+use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
 use Oculant\Core\Supply\DescriptionReader;
@@ -32,6 +35,18 @@ final readonly class HistoryController
         }
 
         return new JsonResponse($rows);
+    }
+
+    #[OA\Get(path: '/history', operationId: 'showWorkshopHistory', summary: 'What fails on which board, time to repair, and how often the first repair held', responses: [
+        new OA\Response(response: 200, description: 'Boards, busiest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/BoardHistory'))),
+    ])]
+    public function workshop(Request $request): JsonResponse
+    {
+        Gate::authorize('viewAny', RepairJob::class);
+        $user = $request->user();
+        assert($user instanceof User);
+
+        return new JsonResponse($this->history->boards($user->workshop_id));
     }
 
     #[OA\Delete(path: '/supplies/{supply}/history', operationId: 'forgetHistory', summary: 'From now on, what was found on this board before no longer moves suspicion', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [

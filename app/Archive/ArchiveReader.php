@@ -1,0 +1,115 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use JsonException;
+use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\Fold;
+use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionReader;
+use Opis\JsonSchema\Errors\ErrorFormatter;
+use Opis\JsonSchema\Validator;
+use Throwable;
+use ZipArchive;
+
+/** Reads a job's archive and believes nothing of it: sizes, names, the schema, the description, and a log that folds. */
+final class ArchiveReader
+{
+    private const MOST_FILES = 300;
+
+    /** Bytes unpacked, of all files together. */
+    private const MOST_BYTES = 80_000_000;
+
+    /**
+     * @return array{job: array<string, mixed>, supply: Description, photos: array<string, string>, minutes: array<string, string>} photographs and minutes by id
+     *
+     * @throws ArchiveRefused
+     */
+    public function read(string $path): array
+    {
+        $zip = new ZipArchive();
+        if ($zip->open($path, ZipArchive::RDONLY) !== true) {
+            throw ArchiveRefused::because('This is no zip file. A job\'s archive is saved from its report.');
+        }
+        try {
+            $this->checkSizes($zip);
+            $job = $this->job($zip);
+            $photos = $minutes = [];
+            foreach ($job['photos'] as $id) {
+                $photos[$id] = $zip->getFromName("photos/{$id}.jpg") ?: throw ArchiveRefused::because("The photograph {$id} is named in job.json and is not in the archive.");
+            }
+            foreach ($job['runs'] as $run) {
+                $minutes[$run['id']] = $zip->getFromName("runs/{$run['id']}.csv") ?: throw ArchiveRefused::because("The samples of run {$run['id']} are not in the archive.");
+            }
+
+            return ['job' => $job, 'supply' => $this->supply($job), 'photos' => $photos, 'minutes' => $minutes];
+        } finally {
+            $zip->close();
+        }
+    }
+
+    /** A small file may unpack to a large one. */
+    private function checkSizes(ZipArchive $zip): void
+    {
+        $bytes = 0;
+        for ($k = 0; $k < $zip->numFiles; $k++) {
+            $bytes += (int) ($zip->statIndex($k)['size'] ?? 0);
+        }
+        if ($zip->numFiles > self::MOST_FILES || $bytes > self::MOST_BYTES) {
+            throw ArchiveRefused::because(sprintf('The archive holds %d files of %d MB; at most %d files of %d MB are taken in.', $zip->numFiles, (int) ($bytes / 1e6), self::MOST_FILES, (int) (self::MOST_BYTES / 1e6)));
+        }
+    }
+
+    /** @return array<string, mixed> */
+    private function job(ZipArchive $zip): array
+    {
+        $text = $zip->getFromName('job.json');
+        if ($text === false) {
+            throw ArchiveRefused::because('There is no job.json in this archive: is it one of a job?');
+        }
+        try {
+            $data = json_decode($text, false, 128, JSON_THROW_ON_ERROR);
+        } catch (JsonException $e) {
+            throw ArchiveRefused::because("job.json is not JSON: {$e->getMessage()}.");
+        }
+        $result = (new Validator())->validate($data, (string) file_get_contents(base_path('docs/job.schema.json')));
+        if ($result->hasError()) {
+            $error = $result->error();
+            $flat = $error === null ? [] : (new ErrorFormatter())->format($error, false);
+            throw ArchiveRefused::because(sprintf('job.json does not follow docs/job.schema.json: at %s, %s.', array_key_first($flat) ?: '/', rtrim((string) reset($flat), '.')));
+        }
+
+        return json_decode($text, true, 128, JSON_THROW_ON_ERROR);
+    }
+
+    /**
+     * Whether the log means anything beside the description: every line of it is folded and written.
+     *
+     * @param array<string, mixed> $job
+     */
+    private function supply(array $job): Description
+    {
+        $supply = DescriptionReader::fromArray($job['description']);
+        $known = EntryKinds::all();
+        $log = [];
+        foreach ($job['log'] as $row) {
+            if (! isset($known[$row['kind']])) {
+                throw ArchiveRefused::because(sprintf('The log has an entry of the kind "%s", which this Oculant does not know: it comes from a newer one.', $row['kind']));
+            }
+            $log[] = new LogEntry($row['id'], $row['kind'], $row['payload'], $row['at'], $row['by']);
+        }
+        try {
+            Fold::of($supply, $log);
+            foreach ($log as $entry) {
+                $known[$entry->kind]->line($entry, $supply);
+            }
+        } catch (Throwable) {
+            throw ArchiveRefused::because('The log in this archive does not fit its description: it was changed by hand, or is damaged.');
+        }
+
+        return $supply;
+    }
+}

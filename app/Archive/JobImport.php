@@ -1,0 +1,140 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Archive;
+
+use App\Bench\BookIn;
+use App\Bench\PhotoAlbum;
+use App\Library\Shelf;
+use App\Models\LogEntryRecord;
+use App\Models\RepairJob;
+use App\Models\Run;
+use App\Models\Supply;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Import\CsvTable;
+
+/** Takes in the archive of a job as a job of this workshop, with ids of its own: the same archive may come in twice. */
+final readonly class JobImport
+{
+    private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
+
+    public function __construct(private ArchiveReader $reader, private Shelf $shelf, private PhotoAlbum $album)
+    {
+    }
+
+    /** @throws ArchiveRefused nothing is kept then */
+    public function take(User $user, string $path): RepairJob
+    {
+        ['job' => $from, 'supply' => $supply, 'photos' => $photos, 'minutes' => $minutes] = $this->reader->read($path);
+
+        return DB::transaction(function () use ($user, $from, $supply, $photos, $minutes): RepairJob {
+            $kept = $this->supply($user, $supply);
+            $job = RepairJob::query()->create([
+                'workshop_id' => $user->workshop_id, 'supply_id' => $kept->id, 'supply_version_id' => $kept->latestVersion?->id, 'user_id' => $user->id, 'number' => BookIn::nextNumber($user->workshop_id),
+                'unit' => $from['unit'], 'owner' => $from['owner'], 'complaint' => $from['complaint'], 'mains' => $from['mains'], 'description' => $from['description'],
+                'origin' => ['number' => $from['number'], 'workshop' => $from['workshop'], 'at' => $from['booked_in_at']],
+            ]);
+            $job->setRelation('user', $user);
+            $ids = self::newIds([...array_column($from['log'], 'id'), ...$from['photos']]);
+            foreach ($from['runs'] as $run) {
+                $ids[$run['id']] = strtolower($this->run($job, $user, $run, $minutes[$run['id']])->id);
+            }
+            foreach ($photos as $id => $picture) {
+                $this->album->add($job, $user, $ids[$id], $picture);
+            }
+            foreach ($from['log'] as $row) {
+                LogEntryRecord::query()->create(['id' => $ids[$row['id']], 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $row['kind'], 'payload' => self::renamed($row['payload'], $ids) + ['author' => $row['by']], 'noted_at' => $row['at']]);
+            }
+
+            return $job;
+        });
+    }
+
+    private function supply(User $user, Description $supply): Supply
+    {
+        $same = Supply::query()->where('workshop_id', $user->workshop_id)->where('title', $supply->title)->where('revision', $supply->revision)->get()->first(static fn(Supply $s): bool => $s->description == $supply->written);
+
+        return $same ?? $this->shelf->keep($user, $supply);
+    }
+
+    /** @param array<string, mixed> $from */
+    private function run(RepairJob $job, User $user, array $from, string $minutes): Run
+    {
+        $run = Run::query()->create([
+            'number' => 1 + (int) Run::query()->lockForUpdate()->max('number'), 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $from['kind'], 'plan' => $from['plan'], 'state' => $from['state'],
+            'started_at' => $from['started_at'], 'ended_at' => $from['ended_at'] ?? $from['started_at'], 'next_scan' => 0, 'memory_base' => 0, 'stage' => -1, 'watch' => [], 'gaps' => $from['gaps'], 'alarms' => $from['alarms'],
+        ]);
+        $rows = [];
+        foreach (CsvTable::read($minutes)->rows as $row) {
+            $cells = array_map(floatval(...), $row['cells']);
+            $rows[] = ['run' => $run->number, 'channel' => (int) $cells['channel'], 'minute' => (int) $cells['minute'], 'low' => $cells['low'], 'high' => $cells['high'], 'total' => $cells['mean'] * $cells['count'], 'count' => max(1, (int) $cells['count'])];
+        }
+        foreach (array_chunk($rows, 2000) as $chunk) {
+            DB::table('run_minutes')->insertOrIgnore($chunk);
+        }
+
+        return $run;
+    }
+
+    /**
+     * New ULIDs with the times of the old ones and in their order.
+     *
+     * @param list<string> $ids
+     *
+     * @return array<string, string>
+     */
+    private static function newIds(array $ids): array
+    {
+        sort($ids);
+        $new = [];
+        $time = $last = '';
+        foreach (array_unique($ids) as $id) {
+            $isSame = substr($id, 0, 10) === $time;
+            $time = substr($id, 0, 10);
+            $last = $isSame ? self::after($last) : self::random();
+            $new[$id] = $time.$last;
+        }
+
+        return $new;
+    }
+
+    private static function random(): string
+    {
+        $text = '';
+        for ($k = 0; $k < 16; $k++) {
+            // The first leaves room to count up from.
+            $text .= self::ALPHABET[random_int(0, $k === 0 ? 15 : 31)];
+        }
+
+        return $text;
+    }
+
+    private static function after(string $text): string
+    {
+        for ($k = 15; $k >= 0; $k--) {
+            $at = (int) strpos(self::ALPHABET, $text[$k]);
+            if ($at < 31) {
+                $text[$k] = self::ALPHABET[$at + 1];
+
+                return $text;
+            }
+            $text[$k] = '0';
+        }
+
+        return $text;
+    }
+
+    /**
+     * @param array<mixed>          $payload
+     * @param array<string, string> $ids
+     *
+     * @return array<mixed> with every id that it names in its new form
+     */
+    private static function renamed(array $payload, array $ids): array
+    {
+        return array_map(static fn(mixed $value): mixed => is_array($value) ? self::renamed($value, $ids) : (is_string($value) && isset($ids[$value]) ? $ids[$value] : $value), $payload);
+    }
+}

@@ -1,0 +1,151 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Report;
+
+use App\Bench\JobFile;
+use App\Bench\ProvingDesk;
+use App\Http\Resources\RunView;
+use App\Models\LogEntryRecord;
+use App\Models\Run;
+use App\Proving\Runs;
+use Oculant\Core\Bench\Entry\Safety;
+use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\SafetyTest;
+use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Diagnosis\OwnersPage;
+use Oculant\Core\Diagnosis\StartCount;
+use Oculant\Core\Proving\PlanRefused;
+use Oculant\Core\Supply\Import\CsvTable;
+
+/** Everything that goes back with the unit: a first page for its owner, the rest for whoever has to check. */
+final readonly class HandBackReport
+{
+    public const FORMAT = 'oculant/report';
+
+    public function __construct(private ProvingDesk $proving, private RunView $runs, private Runs $clock)
+    {
+    }
+
+    /** @return array<string, mixed> */
+    public function of(JobFile $file): array
+    {
+        $report = $file->report();
+        $state = $file->state;
+        $runs = Run::query()->with('user')->where('repair_job_id', $file->job->id)->orderBy('number')->get();
+
+        return [
+            'format' => self::FORMAT, 'version' => 1,
+            'owner' => OwnersPage::of($file->supply, $state, $report), 'cost' => OwnersPage::cost($state),
+        ] + $report + [
+            'condemned' => $state->condemned['text'] ?? null, 'returned_unsafe' => $state->returnedUnsafe,
+            'load' => $this->load($file), 'heat' => $state->heats === [] ? [] : $this->proving->judgedHeat($file),
+            'calibration' => $state->calibrations === [] ? [] : array_values(array_filter($this->proving->calibration($file)['points'], static fn(array $p): bool => $p['as_found'] !== null || $p['as_left'] !== null || $p['second'] !== null)),
+            'safety' => array_map(static fn(array $row): array => ['test' => SafetyTest::from($row['test'])->title(), 'class' => $row['class'], 'value' => Safety::write(SafetyTest::from($row['test']), $row['value']), 'limit' => $row['limit'], 'passed' => $row['passed'], 'sentence' => $row['sentence'], 'source' => $row['source'], 'stale' => $row['replaced'] !== $state->replaced(), 'at' => $row['at']], array_values($state->safety)),
+            'starts' => StartCount::view($state->starts, $state->replaced())['sentence'] ?? null,
+            'runs' => array_values($runs->map(fn(Run $r): array => $this->runs->of($r, $this->clock->now()) + ['summary' => $state->runs[$r->id]['summary'] ?? []])->all()),
+            'advice' => array_column($state->advice, 'text'), 'instruments' => $this->instruments($file), 'chronicle' => $this->chronicle($file),
+        ];
+    }
+
+    /** One line for each thing that was found, measured or done. */
+    public function csv(JobFile $file): string
+    {
+        $report = $this->of($file);
+        $rows = [];
+        $add = static function (string $part, string $what, string $value, string $limits = '', string $verdict = '') use (&$rows): void {
+            $rows[] = [$part, $what, $value, $limits, $verdict];
+        };
+        foreach ($report['owner'] as $row) {
+            $add('summary', $row['title'], $row['text']);
+        }
+        foreach (['asFound' => 'as found', 'asLeft' => 'as left'] as $key => $title) {
+            foreach ($report[$key] as $r) {
+                $add($title, "{$r['target']} {$r['name']}, {$r['mode']}", $r['text'], $r['expected'], $r['word']);
+            }
+        }
+        foreach ($report['work'] as $w) {
+            $add('work', $w['part'], $w['in'], '', $w['out']);
+        }
+        foreach ($report['changes'] as $line) {
+            $add('temporary change', $line, '');
+        }
+        foreach ($report['load']['between'] ?? [] as $r) {
+            $add('load test', $r['title'], $r['value'], $r['expected'], $r['good'] ? 'good' : 'not good');
+        }
+        foreach ($report['heat'] as $r) {
+            $add('heat', $r['label'], sprintf('%.1f °C', $r['celsius']), sprintf('%.0f °C', $r['limit']), $r['word']);
+        }
+        foreach ($report['calibration'] as $p) {
+            foreach (['as_found', 'as_left', 'second'] as $phase) {
+                if ($p[$phase] !== null) {
+                    $add('calibration '.str_replace('_', ' ', $phase), $p['title'], "{$p[$phase]['value']} {$p[$phase]['uncertainty']}", $p['limits'], $p[$phase]['word']);
+                }
+            }
+        }
+        foreach ($report['runs'] as $run) {
+            foreach ($run['summary'] as $r) {
+                $add("{$run['kind']} {$run['number']}", $r['channel'], "{$r['low']} to {$r['high']}", $r['limits'], $r['steady'] ?? '');
+            }
+        }
+        foreach ($report['safety'] as $r) {
+            $add('electrical safety', $r['test'], $r['value'], $r['limit'], $r['passed'] ? 'passed' : 'FAILED');
+        }
+        foreach ($report['cost'] as $r) {
+            $add('cost', $r['what'], sprintf('%.2f', $r['amount']));
+        }
+        foreach ($report['instruments'] as $line) {
+            $add('instrument', $line, '');
+        }
+        foreach ($report['chronicle'] as $r) {
+            $add('log', $r['at'], $r['line'], '', $r['by']);
+        }
+
+        return CsvTable::write(['part', 'what', 'value', 'limits', 'verdict'], $rows);
+    }
+
+    /** @return array<string, mixed>|null only the steps that were measured */
+    private function load(JobFile $file): ?array
+    {
+        if ($file->state->loadSteps === []) {
+            return null;
+        }
+        try {
+            $load = $this->proving->load($file);
+        } catch (CircuitError|PlanRefused) {
+            return null;
+        }
+
+        return ['steps' => array_values(array_filter($load['steps'], static fn(array $s): bool => $s['done']))] + $load;
+    }
+
+    /** @return list<string> */
+    private function instruments(JobFile $file): array
+    {
+        $named = [];
+        foreach ($file->records as $record) {
+            if (isset($record->payload['by']) && ! str_starts_with((string) $record->payload['by'], 'run ')) {
+                $named[(string) $record->payload['by']] = true;
+            }
+        }
+        foreach (Run::query()->where('repair_job_id', $file->job->id)->get() as $run) {
+            $instruments = $this->clock->instruments($file);
+            foreach ([...array_column($run->plan['channels'] ?? [], 'instrument'), ...array_column($run->plan['loads'] ?? [], 'instrument'), $run->plan['source'] ?? null, $run->plan['reader'] ?? null] as $id) {
+                isset($instruments[$id ?? '']) ? $named[$instruments[$id]->label()] = true : null;
+            }
+        }
+
+        return array_map(strval(...), array_keys($named));
+    }
+
+    /** @return list<array{at: string, by: string, line: string, struck: bool}> who did what, when */
+    private function chronicle(JobFile $file): array
+    {
+        return array_map(static function (LogEntryRecord $record) use ($file): array {
+            $entry = $record->toEntry();
+
+            return ['at' => $entry->at, 'by' => $entry->by, 'line' => EntryKinds::named($entry->kind)->line($entry, $file->supply), 'struck' => isset($file->state->struck[$entry->id])];
+        }, $file->records);
+    }
+}
