@@ -52,12 +52,12 @@ final class SampleStore
     public function plot(int $run, int $from, int $to, int $points): array
     {
         $step = max(1, (int) ceil(max(1, $to - $from) / max(1, $points)));
-        if ($step >= 60) {
+        $rows = $step >= 60 ? [] : DB::select('SELECT channel, FLOOR(second / ?) AS stretch, MIN(value) AS low, MAX(value) AS high FROM run_samples WHERE run = ? AND second >= ? AND second < ? GROUP BY channel, stretch ORDER BY channel, stretch', [$step, $run, $from, $to]);
+        if ($rows === []) {
+            // A run that came in with an archive has its minutes only.
             $minutes = (int) ceil($step / 60);
             $step = 60 * $minutes;
             $rows = DB::select('SELECT channel, FLOOR(minute / ?) AS stretch, MIN(low) AS low, MAX(high) AS high FROM run_minutes WHERE run = ? AND minute >= ? AND minute < ? GROUP BY channel, stretch ORDER BY channel, stretch', [$minutes, $run, intdiv($from, 60), (int) ceil($to / 60)]);
-        } else {
-            $rows = DB::select('SELECT channel, FLOOR(second / ?) AS stretch, MIN(value) AS low, MAX(value) AS high FROM run_samples WHERE run = ? AND second >= ? AND second < ? GROUP BY channel, stretch ORDER BY channel, stretch', [$step, $run, $from, $to]);
         }
         $channels = [];
         foreach ($rows as $row) {

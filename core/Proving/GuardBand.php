@@ -33,8 +33,10 @@ final readonly class GuardBand
     /** @param float $expanded uncertainty U (k = 2), in the unit of the value */
     public static function judge(float $value, float $low, float $high, float $expanded): self
     {
+        // A value that stands on an edge in decimals is on it in binary too.
+        $edge = 1e-9 * max(abs($value), 1e-9);
         $word = match (true) {
-            $value >= $low + $expanded && $value <= $high - $expanded => self::PASS,
+            $value >= $low + $expanded - $edge && $value <= $high - $expanded + $edge => self::PASS,
             $value < $low - $expanded || $value > $high + $expanded => self::FAIL,
             default => self::UNSURE,
         };
