@@ -24,6 +24,7 @@ use Oculant\Core\Proving\Load\LoadJudge;
 use Oculant\Core\Proving\Load\LoadStep;
 use Oculant\Core\Proving\Load\LoadTest;
 use Oculant\Core\Proving\Load\Rail;
+use Oculant\Core\Proving\Load\ReservoirCheck;
 use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Proving\Safety\RuleSet;
 use Oculant\Core\Proving\Safety\SafetyJudge;
@@ -68,7 +69,7 @@ final readonly class ProvingDesk
             ], array_keys($test->names), array_values($test->names)),
             'minimum' => $test->minimum === null ? null : sprintf('It does not rest without a load: at least %d %% of full load.', (int) round(100 * $test->minimum)),
             'steps' => array_values(array_map(fn(LoadStep $step): array => $this->stepView($file, $test, $step, $read[$step->id] ?? null, $judges[$step->id] ?? null), $test->steps)),
-            'between' => array_map(static fn(array $row): array => $row, (new LoadJudge($test, MeterProfile::usual()))->between($read)),
+            'between' => [...(new LoadJudge($test, MeterProfile::usual()))->between($read), ...(new ReservoirCheck($file->supply, $test, $file->expectations()))->rows($read)],
         ];
     }
 

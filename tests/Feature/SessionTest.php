@@ -61,7 +61,11 @@ final class SessionTest extends FeatureTestCase
             'GET supplies/x/progress', 'GET supplies/x/budget', 'GET supplies/x/waveforms', 'POST supplies/import', 'GET templates', 'GET kinds',
             'GET jobs/x/parts/C1', 'POST jobs/x/parts/C1/compare', 'POST jobs/x/parts/C1/judge', 'GET jobs/x/recap', 'POST jobs/x/recap/list', 'GET jobs/x/order.csv', 'GET jobs/x/economics',
             'GET jobs/x/reservations', 'POST jobs/x/reservations', 'DELETE jobs/x/reservations/y', 'GET stock', 'GET stock.csv', 'POST stock', 'POST stock/import', 'POST stock/combinations', 'PUT stock/x', 'DELETE stock/x',
-            'GET supplies/x/history', 'DELETE supplies/x/history',
+            'GET supplies/x/history', 'DELETE supplies/x/history', 'GET history',
+            'GET jobs/x/prove/load', 'GET jobs/x/prove/soak', 'GET jobs/x/prove/heat', 'GET jobs/x/prove/calibration', 'GET jobs/x/prove/safety',
+            'GET jobs/x/runs', 'POST jobs/x/runs/prepare', 'POST jobs/x/runs', 'POST jobs/x/runs/y/stop', 'POST jobs/x/runs/y/samples', 'GET jobs/x/runs/y/plot',
+            'POST jobs/x/instruments/y/read', 'POST jobs/x/instruments/y/prepare', 'POST jobs/x/instruments/y/set', 'GET jobs/x/report.json', 'GET jobs/x/report.csv', 'GET jobs/x/archive.zip', 'POST jobs/import',
+            'GET instruments', 'POST instruments', 'PUT instruments/x', 'DELETE instruments/x', 'POST instruments/x/try', 'POST emergency-off', 'GET safety-rules', 'PUT safety-rules', 'GET wire',
         ] as $route) {
             yield $route => explode(' ', $route);
         }

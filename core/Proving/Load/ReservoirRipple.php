@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Oculant\Core\Proving\Load;
 
 /**
- * What the ripple across a reservoir tells of the current through it.
+ * What two voltmeter readings tell of the ripple current through a reservoir behind a transformer.
  *
- * The capacitor is charged around the crest for t = arccos(Vmin / Vmax) / (2 pi f) and discharged by the load in between. With a
- * triangular charging pulse the rms current through the capacitor is I * sqrt(4 T / (3 t) - 1), T being the time from pulse to pulse
- * (handbooks on rectifiers, from memory; within some 15 % of the exact waveform).
+ * The rectifier conducts while the crest of the source, which is what the reservoir shows unloaded, stands above the loaded voltage:
+ * t = 2 arccos(V / V0) / (2 pi f). Winding resistance makes half a sine of each pulse; its mean is the load current I, so that the
+ * capacitor carries I * sqrt(pi² T / (8 t) - 1), T being the time from pulse to pulse (elementary; handbooks on rectifiers have it as curves).
  */
 final class ReservoirRipple
 {
@@ -21,19 +21,18 @@ final class ReservoirRipple
 
     /**
      * @param float $load       amperes taken from the reservoir
-     * @param float $volts      mean across it
-     * @param float $peakToPeak ripple, volts
+     * @param float $volts      mean across it with that load
+     * @param float $unloaded   volts across it with no load
      * @param float $hertz      of the mains
-     * @param bool  $isFullWave false for one pulse per cycle
+     * @param bool  $isFullWave false for one pulse per cycle: a leg of the bridge is open
      *
      * @return float amperes rms
      */
-    public static function current(float $load, float $volts, float $peakToPeak, float $hertz, bool $isFullWave = true): float
+    public static function current(float $load, float $volts, float $unloaded, float $hertz, bool $isFullWave = true): float
     {
-        $crest = $volts + $peakToPeak / 2;
-        $pulse = acos(max(-1.0, min(1.0, ($volts - $peakToPeak / 2) / $crest))) / (2 * M_PI * $hertz);
+        $pulse = 2 * acos(max(-1.0, min(1.0, abs($volts / $unloaded)))) / (2 * M_PI * $hertz);
         $between = 1 / ($hertz * ($isFullWave ? 2 : 1));
 
-        return $pulse <= 0.0 ? 0.0 : $load * sqrt(max(0.0, 4 * $between / (3 * $pulse) - 1));
+        return $pulse <= 0.0 ? 0.0 : $load * sqrt(max(0.0, M_PI ** 2 * $between / (8 * $pulse) - 1));
     }
 }
