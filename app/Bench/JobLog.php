@@ -39,7 +39,7 @@ final readonly class JobLog
                 return $known->repair_job_id === $job->id ? $known : throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
             }
             $file = JobFile::open($this->library, $job);
-            $understood = $entry['kind'] === 'reading' && is_string($entry['payload']['text'] ?? null) ? FieldText::understand($entry['payload']['text'], $file->supply, ($entry['payload']['quantity'] ?? '') === 'left' ? $entry['payload']['target'] ?? null : null) : null;
+            $understood = $entry['kind'] === 'reading' && is_string($entry['payload']['text'] ?? null) ? FieldText::understand($entry['payload']['text'], $file->supply, in_array($entry['payload']['quantity'] ?? '', ['left', 'safety'], true) ? $entry['payload']['target'] ?? null : null) : null;
             $entry = ($understood ?? []) + $entry;
             $this->check($file, $entry['kind'], $entry['payload'], $isOwnWork);
             $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];

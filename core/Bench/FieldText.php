@@ -12,14 +12,14 @@ use Oculant\Core\Supply\Description;
 
 /**
  * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "c5 bulging", "u2 good", "f1 blackened", "start ok",
- * "starts 8 2", "twin tp3 21.4", "hum", "c1 left 2.1" with the plug out, "jumper k1", "scaled r11 30k". Whatever is none of these is a reading.
+ * "starts 8 2", "twin tp3 21.4", "hum", "insulation OL", "touch 40u", "c1 left 2.1" with the plug out, "jumper k1", "scaled r11 30k". Whatever is none of these is a reading.
  */
 final class FieldText
 {
     private const TESTS = ['cap' => 'capacitance', 'capacitance' => 'capacitance', 'esr' => 'esr', 'leak' => 'leakage', 'leakage' => 'leakage', 'zener' => 'breakdown', 'breakdown' => 'breakdown'];
 
     /**
-     * @param string|null $suggested the capacitor that was to be measured empty, if that was the next step
+     * @param string|null $suggested the capacitor that was to be measured empty, or the safety test that was to be made, if that was the next step
      *
      * @return array{kind: string, payload: array<string, mixed>}|null null if it is to be read as a reading
      */
@@ -30,6 +30,10 @@ final class FieldText
             return null;
         }
 
+        $safety = self::safety($text, $supply, $suggested);
+        if ($safety !== null) {
+            return $safety;
+        }
         if ($suggested !== null && count($words) === 1 && preg_match('/^-?\d/', $words[0]) === 1) {
             return ['kind' => 'left', 'payload' => ['part' => $suggested, 'text' => $words[0]]];
         }
@@ -38,6 +42,23 @@ final class FieldText
         }
 
         return self::starts($words) ?? self::symptom($words) ?? self::change($words, $text) ?? self::onPart($words, $text, $supply);
+    }
+
+    /**
+     * "insulation OL", "touch 40 uA", "cord ok"; the value alone if that test was the next step.
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function safety(string $text, Description $supply, ?string $suggested): ?array
+    {
+        $typed = preg_split('/\s+/', trim($text)) ?: [''];
+        $named = Payload::reference($typed[0], $supply) === null ? SafetyTest::tryFrom(mb_strtolower($typed[0])) : null;
+        if ($named !== null && count($typed) > 1) {
+            return ['kind' => 'safety', 'payload' => ['test' => $named->value, 'text' => implode('', array_slice($typed, 1))]];
+        }
+        $isValue = preg_match('/^(-?[\d.]+\w*|ol|ok|wrong)$/i', $typed[0]) === 1;
+
+        return $isValue && SafetyTest::tryFrom((string) $suggested) !== null ? ['kind' => 'safety', 'payload' => ['test' => $suggested, 'text' => implode('', $typed)]] : null;
     }
 
     /**

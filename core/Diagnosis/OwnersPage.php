@@ -66,7 +66,7 @@ final class OwnersPage
             $report['asLeft'] === [] => 'It has not been measured after the repair yet.',
             $bad !== [] => count($bad).' of '.count($report['asLeft']).' readings after the repair are not as they should be.',
             default => sprintf('All %d readings after the repair are as a good unit\'s.', count($report['asLeft'])),
-        }.($runs === [] ? '' : ' It ran under load for hours'.($alarms === 0 ? ' without an alarm.' : ", with {$alarms} alarms."));
+        }.($runs === [] ? '' : ' It ran under load: '.implode('; ', array_map(static fn(array $r): string => $r['title'], $runs)).($alarms === 0 ? ', without an alarm.' : ", with {$alarms} alarms."));
     }
 
     private static function safety(Description $supply, BenchState $state): string

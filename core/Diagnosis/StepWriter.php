@@ -10,6 +10,7 @@ use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Expectations;
@@ -172,7 +173,14 @@ final class StepWriter
         $why = sprintf('%s, %s.', ucfirst($gate->words()), $count === 1 ? 'the last thing that is missing' : "{$count} things are missing");
         $check = $item->leads === 'check' ? $this->supply->deadCheck((string) $item->target) : null;
         if ($check === null) {
-            return ['target' => $item->leads === 'discharge' ? $item->target : null, 'quantity' => $item->leads === 'discharge' ? 'left' : null, 'part' => $item->target, 'leads' => $item->leads, 'why' => $why] + $this->plain('gate', $item->sentence, '');
+            // What is typed into the one field settles these two where they are.
+            $typed = match (true) {
+                $item->leads === 'discharge' => 'left',
+                SafetyTest::tryFrom((string) $item->target) !== null => 'safety',
+                default => null,
+            };
+
+            return ['target' => $typed === null ? null : $item->target, 'quantity' => $typed, 'part' => $item->target, 'leads' => $item->leads, 'why' => $why] + $this->plain('gate', $item->sentence, $typed === 'safety' ? SafetyTest::from((string) $item->target)->how() : '');
         }
         $candidate = new Candidate($check->id, $check->quantity, $this->state->mode, false, 0.0, 0.5, 1.0, []);
         $leads = $this->leads($candidate);

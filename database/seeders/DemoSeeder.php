@@ -78,6 +78,10 @@ final class DemoSeeder extends Seeder
             // Pins are set in one go.
             $clock = $clock->copy()->addSeconds($move['do'] === 'pin' ? 10 : 180);
             $mode = $move['mode'] ?? $mode;
+            if ($move['do'] === 'soak') {
+                $clock = app(DemoSoak::class)->run($job, $user, $running, $story['mains_volts'], $clock);
+                continue;
+            }
             if ($move['do'] === 'photo') {
                 $photo = strtoupper((string) Str::ulid($clock));
                 $album->add($job, $user, $photo, (string) file_get_contents(database_path("demo/photos/{$move['file']}")));

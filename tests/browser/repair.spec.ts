@@ -65,6 +65,10 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await read(page, '-15.1', /TP6 −15.10 V/);
     await expect(next(page)).toContainText('All rails are right');
     await page.keyboard.press('Enter');
+    await expect(next(page)).toContainText('Insulation');
+    await read(page, 'OL', /Insulation.*over range, passed/);
+    await expect(next(page)).toContainText('Touch current');
+    await read(page, 'touch 12u', /Touch current.*12 µA, passed/);
     await expect(next(page)).toContainText('close it');
     await page.keyboard.press('Enter');
     await expect(next(page)).toContainText('Hand the unit back');

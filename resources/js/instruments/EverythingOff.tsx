@@ -1,12 +1,13 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
+import { useEffect } from 'react';
 import { answer, api } from '../api/client';
 
 /** One press, no question: it opens its own connections on the server. The same without a script is at /off. */
-export function EverythingOff() {
+function useOff() {
     const queries = useQueryClient();
     const { modal } = App.useApp();
-    const off = useMutation({
+    return useMutation({
         mutationFn: () => answer(api.POST('/emergency-off')),
         onSuccess: (done) => {
             void queries.invalidateQueries();
@@ -24,5 +25,25 @@ export function EverythingOff() {
         },
         onError: (error) => modal.error({ title: 'NOT off', content: <p>{error.message} Switch the instruments off at their own panels, or open /off in another window.</p> }),
     });
+}
+
+export function EverythingOff() {
+    const off = useOff();
     return <Button className="everything-off" onClick={() => off.mutate()} loading={off.isPending}>Everything off <kbd>F9</kbd></Button>;
+}
+
+/** F9, on whatever page and whatever is open. */
+export function OffKey() {
+    const { mutate } = useOff();
+    useEffect(() => {
+        const listen = (event: KeyboardEvent) => {
+            if (event.key === 'F9') {
+                event.preventDefault();
+                mutate();
+            }
+        };
+        window.addEventListener('keydown', listen, true);
+        return () => window.removeEventListener('keydown', listen, true);
+    }, [mutate]);
+    return null;
 }

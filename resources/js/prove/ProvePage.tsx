@@ -55,11 +55,6 @@ function Open({ bench, tab }: { bench: Bench; tab: string }) {
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
-            if (event.key === 'F9') {
-                event.preventDefault();
-                document.querySelector<HTMLElement>('.everything-off')?.click();
-                return;
-            }
             if (event.target instanceof HTMLElement && event.target.closest('input, textarea, .ant-modal, .ant-select') !== null) {
                 return;
             }

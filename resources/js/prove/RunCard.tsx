@@ -6,6 +6,8 @@ import { RunPlot } from './RunPlot';
 
 const words: Record<string, string> = { running: 'running', stopped: 'stopped', ended: 'done' };
 
+const limit = (value: number) => String(Number(value.toPrecision(4))).replace('-', '\u2212');
+
 /** One run: how far it is, what its channels show, its alarms, its plot. */
 export function RunCard({ job, run, mayWrite }: { job: string; run: RunView; mayWrite: boolean }) {
     const queries = useQueryClient();
@@ -30,7 +32,7 @@ export function RunCard({ job, run, mayWrite }: { job: string; run: RunView; may
                     <ul className="run-channels">
                         {run.channels.map((one, k) => (
                             <li key={one.title}>
-                                <span>{one.title}<small>{[one.low !== null && one.low !== undefined && `from ${one.low}`, one.high !== null && one.high !== undefined && `up to ${one.high}`].filter(Boolean).join(' ')} {one.unit}</small></span>
+                                <span>{one.title}<small>{[one.low !== null && one.low !== undefined && `from ${limit(one.low)}`, one.high !== null && one.high !== undefined && `up to ${limit(one.high)}`].filter(Boolean).join(' ')} {one.unit}</small></span>
                                 <b className="mono-figures">{one.now ?? '–'}</b>
                                 {one.steady != null && <small>{one.steady}</small>}
                                 {one.by_hand && isRunning && mayWrite && <Input aria-label={`Reading of ${one.title}`} suffix={one.unit} value={typed[k] ?? ''} onChange={(event) => setTyped({ ...typed, [k]: event.target.value })} />}

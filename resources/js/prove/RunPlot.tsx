@@ -53,8 +53,9 @@ export function RunPlot({ job, run }: { job: string; run: RunView }) {
             </div>
             {units.map((unit) => {
                 const channels = plot.channels.filter((one) => one.unit === unit);
-                // The mains would flatten a rail: it has a plot of its own.
-                const groups = unit === 'V' ? [channels.filter((one) => one.title !== 'mains'), channels.filter((one) => one.title === 'mains')] : [channels];
+                // The mains would flatten a rail, and rails of the two signs each other: they have plots of their own.
+                const isNegative = (one: Data['channels'][number]) => (one.points[0]?.[1] ?? 0) < 0;
+                const groups = unit === 'V' ? [channels.filter((one) => one.title !== 'mains' && !isNegative(one)), channels.filter(isNegative), channels.filter((one) => one.title === 'mains')] : [channels];
                 return groups.filter((group) => group.some((one) => one.points.length > 0)).map((group) => <Plot key={unit + (group[0]?.title ?? '')} label={`${group.map((one) => one.title).join(', ')} over time`} option={optionFor(group, plot, unit, group.length < 4)} />);
             })}
             {plot.gaps.map((gap) => <p key={gap.from} className="caution">Gap of {clock(gap.to - gap.from)} at {clock(gap.from)}: {gap.why}.</p>)}

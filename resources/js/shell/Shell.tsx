@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { NavLink, Outlet, useMatch } from 'react-router';
 import { answer, api } from '../api/client';
+import { OffKey } from '../instruments/EverythingOff';
 import { sessionQuery } from '../api/queries';
 import type { Scheme } from '../theme';
 
@@ -30,6 +31,7 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                 <Button type="text" onClick={onTurn}>{scheme === 'dark' ? 'Light' : 'Dark'}</Button>
                 <Button type="text" onClick={() => void signOut()}>Sign out</Button>
             </header>
+            <OffKey />
             <Outlet />
         </div>
     );

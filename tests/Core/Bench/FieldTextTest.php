@@ -30,6 +30,8 @@ final class FieldTextTest extends TestCase
         yield 'a start' => ['start ok', 'starts', ['tried' => 1, 'failed' => 0]];
         yield 'a failed one' => ['start fail', 'starts', ['tried' => 1, 'failed' => 1]];
         yield 'several' => ['starts 8 2', 'starts', ['tried' => 8, 'failed' => 2]];
+        yield 'a safety test' => ['insulation OL', 'safety', ['test' => 'insulation', 'text' => 'OL']];
+        yield 'a safety test with its unit apart' => ['Touch 40 uA', 'safety', ['test' => 'touch', 'text' => '40uA']];
         yield 'a symptom' => ['hum', 'symptom', ['symptom' => 'hum']];
     }
 
@@ -55,6 +57,15 @@ final class FieldTextTest extends TestCase
     public function testLeavesReadingsAlone(string $text): void
     {
         self::assertNull(FieldText::understand($text, Supplies::demo('tuner-feed')));
+    }
+
+    public function testAValueAloneGoesToTheSafetyTestThatIsNext(): void
+    {
+        $supply = Supplies::demo('tuner-feed');
+
+        self::assertSame(['kind' => 'safety', 'payload' => ['test' => 'touch', 'text' => '12u']], FieldText::understand('12u', $supply, 'touch'));
+        self::assertSame('left', FieldText::understand('2.1', $supply, 'C1')['kind'] ?? null);
+        self::assertNull(FieldText::understand('tp3 13.9', $supply, 'touch'));
     }
 
     public function testStartsWithoutACountSayHow(): void
