@@ -11,6 +11,12 @@ final class SampleStore
 {
     private const AT_ONCE = 4000;
 
+    /** The most that a run watches; named one by one, each is found by its key. */
+    private const CHANNELS = 24;
+
+    /** Seconds to a stretch from which the minutes are fine enough. */
+    private const MINUTES_DO = 15;
+
     /**
      * Keeps scans. Call it within the transaction that also moves the run on: then each scan is there once, whatever dies.
      *
@@ -52,7 +58,7 @@ final class SampleStore
     public function plot(int $run, int $from, int $to, int $points): array
     {
         $step = max(1, (int) ceil(max(1, $to - $from) / max(1, $points)));
-        $rows = $step >= 60 ? [] : DB::select('SELECT channel, FLOOR(second / ?) AS stretch, MIN(value) AS low, MAX(value) AS high FROM run_samples WHERE run = ? AND second >= ? AND second < ? GROUP BY channel, stretch ORDER BY channel, stretch', [$step, $run, $from, $to]);
+        $rows = $step >= self::MINUTES_DO ? [] : DB::select('SELECT channel, FLOOR(second / ?) AS stretch, MIN(value) AS low, MAX(value) AS high FROM run_samples WHERE run = ? AND channel IN ('.implode(',', range(0, self::CHANNELS - 1)).') AND second >= ? AND second < ? GROUP BY channel, stretch ORDER BY channel, stretch', [$step, $run, $from, $to]);
         if ($rows === []) {
             // A run that came in with an archive has its minutes only.
             $minutes = (int) ceil($step / 60);
@@ -88,7 +94,8 @@ final class SampleStore
     public function newest(int $run): array
     {
         $newest = [];
-        foreach (DB::select('SELECT s.channel, s.value FROM run_samples s JOIN (SELECT channel, MAX(second) AS second FROM run_samples WHERE run = ? GROUP BY channel) n ON n.channel = s.channel AND n.second = s.second WHERE s.run = ?', [$run, $run]) as $row) {
+        $each = implode(' UNION ALL ', array_map(static fn(int $channel): string => "(SELECT channel, value FROM run_samples WHERE run = ? AND channel = {$channel} ORDER BY second DESC LIMIT 1)", range(0, self::CHANNELS - 1)));
+        foreach (DB::select($each, array_fill(0, self::CHANNELS, $run)) as $row) {
             $newest[(int) $row->channel] = (float) $row->value;
         }
 

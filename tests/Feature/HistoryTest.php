@@ -83,6 +83,7 @@ final class HistoryTest extends FeatureTestCase
             $this->log($job, 'reading', ['text' => sprintf('%s %.2f %s', $point['id'], ($point['low'] + $point['high']) / 2, $point['function'])])->assertSuccessful();
         }
         $this->log($job, 'power', ['power' => 'unplugged'])->assertSuccessful();
+        $this->seeTo($job, 'handback');
         $this->log($job, 'close')->assertSuccessful();
     }
 

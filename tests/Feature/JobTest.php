@@ -171,6 +171,9 @@ final class JobTest extends FeatureTestCase
         $this->log($job, 'power', ['power' => 'live'])->assertOk();
         $this->log($job, 'reading', ['text' => 'tp4 9.2'])->assertOk();
         $this->log($job, 'power', ['power' => 'unplugged'])->assertOk();
+        $this->log($job, 'close')->assertUnprocessable()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'not tested as it now stands'));
+        $this->log($job, 'reading', ['text' => 'insulation OL'])->assertOk();
+        $this->log($job, 'reading', ['text' => 'touch 8u'])->assertOk();
         $this->log($job, 'close')->assertOk();
         $this->log($job, 'reading', ['text' => 'tp4 1 ohm'])->assertUnprocessable()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'closed'));
         $this->log($job, 'handback')->assertOk();
