@@ -87,6 +87,7 @@ Route::middleware(['auth:sanctum', 'throttle:api'])->group(function (): void {
     Route::post('jobs/{job}/runs/{run}/samples', [RunController::class, 'samples']);
     Route::get('jobs/{job}/runs/{run}/plot', [RunController::class, 'plot']);
     Route::post('jobs/{job}/instruments/{instrument}/read', [JobInstrumentController::class, 'read']);
+    Route::get('jobs/{job}/instruments/{instrument}/effect', [JobInstrumentController::class, 'effect']);
     Route::post('jobs/{job}/instruments/{instrument}/prepare', [JobInstrumentController::class, 'prepare']);
     Route::post('jobs/{job}/instruments/{instrument}/set', [JobInstrumentController::class, 'set']);
 

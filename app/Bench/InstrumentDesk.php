@@ -22,6 +22,7 @@ use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Proving\Instrument\AnswerUnreadable;
+use Oculant\Core\Proving\MeterEffect;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
@@ -58,7 +59,7 @@ final readonly class InstrumentDesk
         $measured = $this->rack->read($instrument, $file, $asked['target'], $quantity, $asked['input'] ?? 0);
         $text = is_infinite($measured->value) ? 'OL' : sprintf('%.5g%s', $measured->value, ['dc' => ' V', 'ac' => ' V ac', 'resistance' => ' ohm', 'hertz' => ' Hz'][$quantity]);
 
-        return $this->log->append($job, $user, ['id' => $asked['id'], 'kind' => 'reading', 'at' => $asked['at'], 'payload' => ['text' => $text, 'target' => $asked['target'], 'quantity' => $quantity]], by: $instrument->label());
+        return $this->log->append($job, $user, ['id' => $asked['id'], 'kind' => 'reading', 'at' => $asked['at'], 'payload' => ['text' => $text, 'target' => $asked['target'], 'quantity' => $quantity, 'meter' => $instrument->id]], by: $instrument->label());
     }
 
     /**
@@ -73,6 +74,18 @@ final readonly class InstrumentDesk
         $file = JobFile::open($this->library, $job);
 
         return sprintf('%.5g', $this->rack->read($instrument, $file, $asked['target'], $asked['quantity'] ?? $this->usual($file, $asked['target']), $asked['input'] ?? 0)->value);
+    }
+
+    /** What is to be known of this meter at a place; null if it shows what any good meter shows. */
+    public function effect(RepairJob $job, Instrument $instrument, string $target, ?string $quantity): ?string
+    {
+        $file = JobFile::open($this->library, $job);
+        if (! $file->state->power->isEnergised() || $instrument->kind !== 'meter') {
+            return null;
+        }
+        $asked = $quantity ?? $this->usual($file, $target);
+
+        return $this->library->remember($file->supply, 'meter:'.hash('xxh64', serialize([$file->state->mode, $target, $asked, $instrument->profile])), static fn(): array => [(new MeterEffect($file->supply, $file->supply->mode($file->state->mode), $instrument->profile()))->at($target, $asked)])[0];
     }
 
     private function usual(JobFile $file, string $target): string

@@ -62,9 +62,10 @@ final readonly class ProvingDesk
         }
 
         return [
-            'rails' => array_map(static fn(string|int $id, string $name): array => [
+            'rails' => array_map(fn(string|int $id, string $name): array => [
                 'point' => (string) $id, 'name' => $name, 'regulated' => $test->regulated[$id],
                 'limit' => isset($test->limits[$id]) ? sprintf('its current limit takes over at about %s', Quantity::write($test->limits[$id]['amperes'], Unit::Ampere, 2)) : null,
+                'curve' => $this->curve($test, (string) $id, $read),
                 'why' => $test->regulated[$id] ? 'Regulated: constant current finds what a regulator cannot hold.' : 'Unregulated: a constant resistance is calm on it and never pulls it down further.',
             ], array_keys($test->names), array_values($test->names)),
             'minimum' => $test->minimum === null ? null : sprintf('It does not rest without a load: at least %d %% of full load.', (int) round(100 * $test->minimum)),
@@ -86,7 +87,7 @@ final readonly class ProvingDesk
     }
 
     /** @return array<string, mixed> */
-    public function heat(JobFile $file): array
+    public function heat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
     {
         $budget = $this->budgets($file->supply)['nominal'];
         $parts = array_filter($file->supply->parts, static fn(Part $p): bool => ($budget->line($p->ref)->watts ?? 0.0) > self::LEAST_WATTS || $p->kind->name() === 'electrolytic');
@@ -97,7 +98,7 @@ final readonly class ProvingDesk
                 'ref' => $p->ref, 'label' => $p->label(), 'limit' => Quantity::write(HeatLimit::of($p)->celsius, Unit::Celsius), 'why' => HeatLimit::of($p)->why,
                 'watts' => Quantity::write($budget->line($p->ref)->watts ?? 0.0, Unit::Watt, 2), 'rise' => sprintf('about %d K', (int) round(Warmth::rise($p, $budget->line($p->ref)->watts ?? 0.0))),
             ], array_slice($parts, 0, self::WARM))),
-            'judged' => $this->judgedHeat($file),
+            'hottest' => $hottest, 'judged' => $this->judgedHeat($file, $hottest),
             'losses' => [
                 'input' => Quantity::write($budget->inputWatts, Unit::Watt), 'output' => Quantity::write($budget->outputWatts, Unit::Watt), 'efficiency' => sprintf('%d %%', (int) round(100 * $budget->efficiency())),
                 'lines' => array_map(static fn(BudgetLine $line): array => ['label' => $line->label, 'watts' => Quantity::write($line->watts, Unit::Watt, 2)], array_slice(array_values(array_filter($budget->lines, static fn(BudgetLine $line): bool => $line->role === 'part' && $line->watts > self::LEAST_WATTS)), 0, 8)),
@@ -106,10 +107,10 @@ final readonly class ProvingDesk
     }
 
     /** @return list<array<string, mixed>> newest temperature of each part as it now stands, hottest against its limit first */
-    public function judgedHeat(JobFile $file): array
+    public function judgedHeat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
     {
         $budgets = $this->budgets($file->supply);
-        $judge = new HeatJudge($file->supply, $budgets['nominal'], $budgets['high']);
+        $judge = new HeatJudge($file->supply, $budgets['nominal'], $budgets['high'], $hottest);
         $rows = [];
         foreach ($file->state->heats as $heat) {
             if ($heat['replaced'] === $file->state->replaced()) {
@@ -242,6 +243,26 @@ final readonly class ProvingDesk
         }
 
         return ['id' => $step->id, 'title' => $step->title, 'settles' => $step->settles, 'input' => $step->inputWatts > 0.0 ? Quantity::write($step->inputWatts, Unit::Watt) : null, 'watts' => ($read['watts'] ?? null) === null ? null : Quantity::write($read['watts'], Unit::Watt), 'done' => $read !== null, 'rails' => $rails];
+    }
+
+    /**
+     * Volts over load: what a good unit shows, and what was read.
+     *
+     * @param array<string, array<string, mixed>> $read
+     *
+     * @return list<array{share: float, low: float, high: float, expected: float, read: float|null}> share in percent of full load
+     */
+    private function curve(LoadTest $test, string $point, array $read): array
+    {
+        $curve = [];
+        foreach (LoadTest::SHARES as $step => $share) {
+            $expected = $test->steps[$step]->expected[$point] ?? null;
+            if ($expected !== null && $test->steps[$step]->settles) {
+                $curve[] = ['share' => 100 * $share, 'low' => $expected['low'], 'high' => $expected['high'], 'expected' => $expected['dc'], 'read' => $read[$step]['rails'][$point]['dc'] ?? null];
+            }
+        }
+
+        return $curve;
     }
 
     /** @return array<string, float> watts by part */

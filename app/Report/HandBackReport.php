@@ -13,10 +13,14 @@ use App\Proving\Runs;
 use Oculant\Core\Bench\Entry\Safety;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\SafetyTest;
+use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\OwnersPage;
 use Oculant\Core\Diagnosis\StartCount;
+use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Proving\PlanRefused;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Import\CsvTable;
 
 /** Everything that goes back with the unit: a first page for its owner, the rest for whoever has to check. */
@@ -38,7 +42,7 @@ final readonly class HandBackReport
         return [
             'format' => self::FORMAT, 'version' => 1,
             'owner' => OwnersPage::of($file->supply, $state, $report), 'cost' => OwnersPage::cost($state),
-        ] + $report + [
+        ] + ['asLeft' => $this->withUncertainty($file, $report['asLeft'])] + $report + [
             'condemned' => $state->condemned['text'] ?? null, 'returned_unsafe' => $state->returnedUnsafe,
             'load' => $this->load($file), 'heat' => $state->heats === [] ? [] : $this->proving->judgedHeat($file),
             'calibration' => $state->calibrations === [] ? [] : array_values(array_filter($this->proving->calibration($file)['points'], static fn(array $p): bool => $p['as_found'] !== null || $p['as_left'] !== null || $p['second'] !== null)),
@@ -62,7 +66,7 @@ final readonly class HandBackReport
         }
         foreach (['asFound' => 'as found', 'asLeft' => 'as left'] as $key => $title) {
             foreach ($report[$key] as $r) {
-                $add($title, "{$r['target']} {$r['name']}, {$r['mode']}", $r['text'], $r['expected'], $r['word']);
+                $add($title, "{$r['target']} {$r['name']}, {$r['mode']}", trim("{$r['text']} ".($r['uncertainty'] ?? '')), $r['expected'], $r['word']);
             }
         }
         foreach ($report['work'] as $w) {
@@ -103,6 +107,26 @@ final readonly class HandBackReport
         }
 
         return CsvTable::write(['part', 'what', 'value', 'limits', 'verdict'], $rows);
+    }
+
+    /**
+     * Expanded uncertainty of the meter that took each reading, or of a usual hand-held one.
+     *
+     * @param list<array<string, mixed>> $readings
+     *
+     * @return list<array<string, mixed>>
+     */
+    private function withUncertainty(JobFile $file, array $readings): array
+    {
+        $profiles = array_column(array_map(static fn(LogEntryRecord $r): array => [$r->id, $r->payload['profile'] ?? []], $file->records), 1, 0);
+        $values = array_column(array_map(static fn(TakenReading $r): array => [$r->entryId, $r->value], $file->state->readings), 1, 0);
+
+        return array_map(static function (array $reading) use ($profiles, $values): array {
+            $function = ['dc' => 'dc', 'ac' => 'ac', 'ripple' => 'ac'][$reading['quantity']] ?? null;
+            $value = $values[$reading['entry']] ?? NAN;
+
+            return $reading + ['uncertainty' => $function === null || ! is_finite($value) ? null : '±'.Quantity::write(MeterProfile::of($profiles[$reading['entry']] ?? [])->expanded($function, $value), Unit::Volt, 2)];
+        }, $readings);
     }
 
     /** @return array<string, mixed>|null only the steps that were measured */

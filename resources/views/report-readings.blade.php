@@ -7,7 +7,7 @@
             <tr>
                 <td>{{ $reading['target'] }}</td>
                 <td>{{ $reading['name'] }}, {{ $reading['mode'] }}</td>
-                <td class="figure">{{ $reading['text'] }}</td>
+                <td class="figure">{{ $reading['text'] }}@if (($reading['uncertainty'] ?? null) !== null) <span class="quiet small">{{ $reading['uncertainty'] }}</span>@endif</td>
                 <td>{{ $reading['word'] }}</td>
                 <td class="quiet">{{ $reading['expected'] }}</td>
             </tr>

@@ -46,6 +46,9 @@ final class HandBackTest extends FeatureTestCase
         self::assertFalse($steps['part']['done']);
         self::assertTrue(collect($load->json('between'))->firstWhere('title', 'Efficiency, Full load')['good']);
         $this->getJson("/api/v1/jobs/{$job->id}/prove/heat")->assertOk()->assertJsonPath('judged.0.part', 'U1')->assertJsonPath('judged.0.celsius', 68);
+        $cool = $this->getJson("/api/v1/jobs/{$job->id}/prove/heat")->json('judged.0.worst');
+        self::assertEqualsWithDelta($cool + 15, $this->getJson("/api/v1/jobs/{$job->id}/prove/heat?hottest=55")->assertOk()->json('judged.0.worst'), 1e-6);
+        $this->getJson("/api/v1/jobs/{$job->id}/prove/heat?hottest=200")->assertUnprocessable();
         $this->getJson("/api/v1/jobs/{$job->id}/prove/calibration")->assertOk()->assertJsonPath('points.0.as_left.word', 'passes')->assertJsonPath('points.0.as_found', null);
         $this->getJson('/api/v1/wire?diameter=2.2 mm')->assertOk()->assertJsonPath('area', '3.80 mm²');
         $this->getJson('/api/v1/wire?diameter=AWG 12')->assertJsonPath('diameter', '2.05 mm');
@@ -95,6 +98,8 @@ final class HandBackTest extends FeatureTestCase
         self::assertSame('Keep the vents free.', $owner['Please mind']);
         self::assertEqualsWithDelta(98.0, $report->json('cost.2.amount'), 1e-9);
         self::assertCount(2, $report->json('load.steps'));
+        // 12.02 V on 6000 counts of 0.5 % + 2: 2 * (60 mV + 20 mV) / sqrt 3.
+        self::assertSame('±92 mV', $report->json('asLeft.0.uncertainty'));
         self::assertContains($technician->name, array_column($report->json('chronicle'), 'by'));
         $csv = (string) $this->get("/api/v1/jobs/{$job->id}/report.csv")->assertOk()->getContent();
         foreach (['electrical safety', 'calibration as left', 'load test', 'heat', 'cost,Together,98.00'] as $says) {

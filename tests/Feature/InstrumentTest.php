@@ -46,6 +46,19 @@ final class InstrumentTest extends ProvingTestCase
         self::assertLessThan(10.0, (float) $job->entries()->first()?->payload['value'], 'an intact fuse');
     }
 
+    public function testWhatIsToBeKnownOfAMeterIsSaidWhereItMatters(): void
+    {
+        $job = $this->job($technician = $this->person('technician'), 'deck-intercom');
+        $meter = $this->instrument('meter');
+        $meter->update(['profile' => ['true_rms' => false]]);
+        $at = "/api/v1/jobs/{$job->id}/instruments/{$meter->id}/effect";
+        $this->actingAs($technician)->getJson("{$at}?target=TP3&quantity=ac")->assertOk()->assertJsonPath('sentence', null);
+        $this->log($job, 'power', ['power' => 'live', 'mode' => 'loaded'])->assertOk();
+        self::assertStringContainsString('This meter averages', (string) $this->getJson("{$at}?target=TP3&quantity=ac")->assertOk()->json('sentence'));
+        $this->getJson("{$at}?target=TP4")->assertOk()->assertJsonPath('sentence', null);
+        $this->getJson($at)->assertUnprocessable();
+    }
+
     public function testTheFaultOfADemoUnitIsThereUntilItsPartIsReplaced(): void
     {
         $job = $this->job($technician = $this->person('technician'), 'tide-recorder');

@@ -64,7 +64,7 @@ final class SessionTest extends FeatureTestCase
             'GET supplies/x/history', 'DELETE supplies/x/history', 'GET history',
             'GET jobs/x/prove/load', 'GET jobs/x/prove/soak', 'GET jobs/x/prove/heat', 'GET jobs/x/prove/calibration', 'GET jobs/x/prove/safety',
             'GET jobs/x/runs', 'POST jobs/x/runs/prepare', 'POST jobs/x/runs', 'POST jobs/x/runs/y/stop', 'POST jobs/x/runs/y/samples', 'GET jobs/x/runs/y/plot',
-            'POST jobs/x/instruments/y/read', 'POST jobs/x/instruments/y/prepare', 'POST jobs/x/instruments/y/set', 'GET jobs/x/report.json', 'GET jobs/x/report.csv', 'GET jobs/x/archive.zip', 'POST jobs/import',
+            'POST jobs/x/instruments/y/read', 'GET jobs/x/instruments/y/effect', 'POST jobs/x/instruments/y/prepare', 'POST jobs/x/instruments/y/set', 'GET jobs/x/report.json', 'GET jobs/x/report.csv', 'GET jobs/x/archive.zip', 'POST jobs/import',
             'GET instruments', 'POST instruments', 'PUT instruments/x', 'DELETE instruments/x', 'POST instruments/x/try', 'POST emergency-off', 'GET safety-rules', 'PUT safety-rules', 'GET wire',
         ] as $route) {
             yield $route => explode(' ', $route);

@@ -155,15 +155,28 @@ use OpenApi\Attributes as OA;
     ],
 )]
 #[OA\Schema(
+    schema: 'LoadCurve',
+    type: 'object',
+    required: ['share', 'low', 'high', 'expected', 'read'],
+    properties: [
+        new OA\Property(property: 'share', type: 'number'),
+        new OA\Property(property: 'low', type: 'number'),
+        new OA\Property(property: 'high', type: 'number'),
+        new OA\Property(property: 'expected', type: 'number'),
+        new OA\Property(property: 'read', type: 'number', nullable: true),
+    ],
+)]
+#[OA\Schema(
     schema: 'LoadRail',
     type: 'object',
-    required: ['point', 'name', 'regulated', 'limit', 'why'],
+    required: ['point', 'name', 'regulated', 'limit', 'why', 'curve'],
     properties: [
         new OA\Property(property: 'point', type: 'string'),
         new OA\Property(property: 'name', type: 'string'),
         new OA\Property(property: 'regulated', type: 'boolean'),
         new OA\Property(property: 'limit', type: 'string', nullable: true),
         new OA\Property(property: 'why', type: 'string'),
+        new OA\Property(property: 'curve', type: 'array', items: new OA\Items(ref: '#/components/schemas/LoadCurve')),
     ],
 )]
 #[OA\Schema(
@@ -343,8 +356,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Heat',
     type: 'object',
-    required: ['parts', 'judged', 'losses'],
+    required: ['hottest', 'parts', 'judged', 'losses'],
     properties: [
+        new OA\Property(property: 'hottest', type: 'number'),
         new OA\Property(property: 'parts', type: 'array', items: new OA\Items(ref: '#/components/schemas/HeatPart')),
         new OA\Property(property: 'judged', type: 'array', items: new OA\Items(ref: '#/components/schemas/HeatRow')),
         new OA\Property(property: 'losses', ref: '#/components/schemas/HeatLosses'),

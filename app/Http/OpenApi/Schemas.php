@@ -135,6 +135,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'expected', type: 'string'),
         new OA\Property(property: 'slips', type: 'array', items: new OA\Items(ref: '#/components/schemas/Slip')),
         new OA\Property(property: 'name', type: 'string'),
+        new OA\Property(property: 'uncertainty', type: 'string', nullable: true),
     ],
 )]
 #[OA\Schema(

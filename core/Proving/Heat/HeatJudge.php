@@ -18,6 +18,9 @@ use Oculant\Core\Supply\Description;
 /** Judges temperatures of a unit that has run itself warm, at the room it stands in and at the hottest room it has to live in. */
 final readonly class HeatJudge
 {
+    /** Degrees Celsius of the hottest room, if nobody says (common practice). */
+    public const HOTTEST = 40.0;
+
     public const FINE = 'fine';
 
     public const MEANT = 'fine, meant to be hot';
@@ -37,7 +40,7 @@ final readonly class HeatJudge
      * @param Budget $high    at the highest mains
      * @param float  $hottest room in degrees Celsius that it has to live in
      */
-    public function __construct(private Description $supply, private Budget $now, private Budget $high, private float $hottest = 40.0)
+    public function __construct(private Description $supply, private Budget $now, private Budget $high, private float $hottest = self::HOTTEST)
     {
     }
 

@@ -79,6 +79,9 @@ export const stockQuery = (need: string) =>
 
 export const instrumentsQuery = queryOptions({ queryKey: ['instruments'], queryFn: () => answer(api.GET('/instruments')), staleTime: 60_000 });
 
+export const meterEffectQuery = (job: string, instrument: string, target: string, quantity: string | null, asOf: string) =>
+    queryOptions({ queryKey: ['effect', job, instrument, target, quantity, asOf], queryFn: () => answer(api.GET('/jobs/{job}/instruments/{instrument}/effect', { params: { path: { job, instrument }, query: { target, ...(quantity === null ? {} : { quantity }) } } })), staleTime: Infinity, retry: false });
+
 export const safetyRulesQuery = queryOptions({ queryKey: ['safety-rules'], queryFn: () => answer(api.GET('/safety-rules')) });
 
 export const loadTestQuery = (job: string, asOf: number) =>
@@ -87,8 +90,8 @@ export const loadTestQuery = (job: string, asOf: number) =>
 export const soakDraftQuery = (job: string) =>
     queryOptions({ queryKey: ['prove', job, 'soak'], queryFn: () => answer(api.GET('/jobs/{job}/prove/soak', forJob(job))), staleTime: Infinity });
 
-export const heatQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['prove', job, 'heat', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/heat', forJob(job))), placeholderData: (before) => before });
+export const heatQuery = (job: string, hottest: number, asOf: number) =>
+    queryOptions({ queryKey: ['prove', job, 'heat', hottest, asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/heat', { params: { path: { job }, query: { hottest } } })), placeholderData: (before) => before });
 
 export const calibrationQuery = (job: string, asOf: number) =>
     queryOptions({ queryKey: ['prove', job, 'calibration', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/calibration', forJob(job))), placeholderData: (before) => before });

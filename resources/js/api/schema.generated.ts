@@ -297,6 +297,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/instruments/{instrument}/effect": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where this meter would show something else than a good one: it averages, is too slow, loads the point */
+        get: operations["showMeterEffect"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/instruments/{instrument}/prepare": {
         parameters: {
             query?: never;
@@ -1815,12 +1832,20 @@ export interface components {
             lamp: string | null;
             electronic: string;
         };
+        LoadCurve: {
+            share: number;
+            low: number;
+            high: number;
+            expected: number;
+            read: number | null;
+        };
         LoadRail: {
             point: string;
             name: string;
             regulated: boolean;
             limit: string | null;
             why: string;
+            curve: components["schemas"]["LoadCurve"][];
         };
         LoadStepRail: {
             point: string;
@@ -1927,6 +1952,7 @@ export interface components {
             lines: components["schemas"]["HeatLoss"][];
         };
         Heat: {
+            hottest: number;
             parts: components["schemas"]["HeatPart"][];
             judged: components["schemas"]["HeatRow"][];
             losses: components["schemas"]["HeatLosses"];
@@ -2474,6 +2500,7 @@ export interface components {
             expected: string;
             slips: components["schemas"]["Slip"][];
             name?: string;
+            uncertainty?: string | null;
         };
         PointView: {
             id: string;
@@ -3292,6 +3319,34 @@ export interface operations {
             };
         };
     };
+    showMeterEffect: {
+        parameters: {
+            query: {
+                target: string;
+                quantity?: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+                instrument: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description One sentence, or none */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        sentence: string | null;
+                    };
+                };
+            };
+        };
+    };
     prepareSetting: {
         parameters: {
             query?: never;
@@ -3771,7 +3826,10 @@ export interface operations {
     };
     showHeat: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description degrees Celsius of the hottest room that it has to live in */
+                hottest?: number;
+            };
             header?: never;
             path: {
                 job: string;

@@ -3,7 +3,7 @@ import { App, Button } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
-import { benchQuery, type Section } from '../api/queries';
+import { benchQuery, meterEffectQuery, type Section } from '../api/queries';
 import { InstrumentSheet } from '../instruments/InstrumentSheet';
 import { takeReading, useMeter } from '../instruments/useMeter';
 import { AlarmCurtain } from '../power/AlarmCurtain';
@@ -96,6 +96,9 @@ function OpenJob({ bench }: { bench: Bench }) {
             return queries.invalidateQueries({ queryKey: ['bench', job.id] });
         },
     });
+
+    const quantity = focusOn === undefined ? step.quantity : null;
+    const effect = useQuery({ ...meterEffectQuery(job.id, reads.meter?.id ?? '', target ?? '', quantity, `${bench.state.power} ${bench.state.mode}`), enabled: reads.meter !== undefined && target !== null && bench.state.power !== 'unplugged' }).data?.sentence ?? undefined;
 
     const close = () => {
         setDialog(undefined);
@@ -288,6 +291,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 alternatives={chosen === undefined ? bench.alternatives : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)}
                 latest={reading}
                 refusal={take.error ?? outbox.refusal}
+                effect={effect}
                 take={takes ? reads.meter?.name : undefined}
                 mayWrite={job.may_write}
                 text={text}

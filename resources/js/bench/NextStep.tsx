@@ -47,6 +47,8 @@ interface Props {
     latest: ReadingView | null;
     refusal: Pick<Refusal, 'message'> | undefined;
     mayWrite: boolean;
+    /** What is to be known of the chosen meter here. */
+    effect: string | undefined;
     /** The meter that takes the reading while nothing is typed. */
     take: string | undefined;
     text: string;
@@ -84,6 +86,7 @@ export function NextStep(props: Props) {
             <p className="sentence" role="status">{step.sentence}</p>
             {step.detail !== '' && <p className="detail">{step.detail}</p>}
             {step.meter !== null && <p className="meter"><b>{step.meter}</b><span>{step.expect}</span></p>}
+            {props.effect !== undefined && <p className="hint">{props.effect}</p>}
             {step.caution !== null && <p className="caution">{step.caution}</p>}
             {props.mayWrite ? (
                 <div className="entry">

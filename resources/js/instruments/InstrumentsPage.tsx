@@ -8,7 +8,7 @@ import { EverythingOff } from './EverythingOff';
 type Cells = Record<string, string | undefined>;
 
 const toCells = (one: Instrument): Cells => ({
-    name: one.name, kind: one.kind, host: one.host ?? '', port: one.port === null ? '' : String(one.port), serial: one.serial, calibrated_until: one.calibrated_until ?? '',
+    name: one.name, kind: one.kind, host: one.host ?? '', port: one.port === null ? '' : String(one.port), serial: one.serial, calibrated_until: one.calibrated_until ?? '', timeout_ms: String(one.timeout_ms), input: String(one.profile.input),
     ...Object.fromEntries(Object.entries(one.profile.accuracy as Record<string, { percent: number; counts: number }>).map(([name, pair]) => [name, `${Number(pair.percent.toPrecision(4))} + ${pair.counts}`])), counts: String(one.profile.counts), response: one.profile.true_rms ? 'true' : 'average', bandwidth: String(one.profile.bandwidth),
 });
 
@@ -19,8 +19,8 @@ const pair = (text: string | undefined) => {
 };
 
 const toBody = (cells: Cells): InstrumentCells => ({
-    name: cells.name ?? '', kind: cells.kind ?? 'meter', host: cells.host === '' ? null : cells.host ?? null, port: cells.port === undefined || cells.port === '' ? null : Number(cells.port), serial: cells.serial ?? '', calibrated_until: cells.calibrated_until === '' ? null : cells.calibrated_until ?? null,
-    profile: { accuracy: Object.fromEntries(['dc', 'ac', 'resistance', 'current', 'temperature'].flatMap((name) => { const read = pair(cells[name]); return read === undefined ? [] : [[name, read]]; })), ...(cells.counts ? { counts: Number(cells.counts) } : {}), ...(cells.bandwidth ? { bandwidth: Number(cells.bandwidth) } : {}), true_rms: cells.response !== 'average' },
+    name: cells.name ?? '', kind: cells.kind ?? 'meter', host: cells.host === '' ? null : cells.host ?? null, port: cells.port === undefined || cells.port === '' ? null : Number(cells.port), serial: cells.serial ?? '', ...(cells.timeout_ms ? { timeout_ms: Number(cells.timeout_ms) } : {}), calibrated_until: cells.calibrated_until === '' ? null : cells.calibrated_until ?? null,
+    profile: { accuracy: Object.fromEntries(['dc', 'ac', 'resistance', 'current', 'temperature'].flatMap((name) => { const read = pair(cells[name]); return read === undefined ? [] : [[name, read]]; })), ...(cells.counts ? { counts: Number(cells.counts) } : {}), ...(cells.bandwidth ? { bandwidth: Number(cells.bandwidth) } : {}), ...(cells.input ? { input: Number(cells.input) } : {}), true_rms: cells.response !== 'average' },
 });
 
 function Sheet({ instrument, page, onClose }: { instrument: Instrument | undefined; page: Instruments; onClose: () => void }) {
@@ -43,6 +43,7 @@ function Sheet({ instrument, page, onClose }: { instrument: Instrument | undefin
                 <Form.Item name="kind" label="Kind"><Select options={page.kinds.map((one) => ({ value: one.kind, label: one.words }))} /></Form.Item>
                 <Form.Item name="host" label="Address" extra={`Allowed here: ${page.allowed.join(', ')}. Empty if it is read by eye.`}><Input placeholder="127.0.0.1" /></Form.Item>
                 <Form.Item name="port" label="Port"><Input inputMode="numeric" placeholder="5025" /></Form.Item>
+                <Form.Item name="timeout_ms" label="Wait for an answer, ms"><Input inputMode="numeric" placeholder="3000" /></Form.Item>
                 <Form.Item name="serial" label="Number"><Input /></Form.Item>
                 <Form.Item name="calibrated_until" label="Calibrated until"><Input placeholder="2027-03-01" /></Form.Item>
                 {kind === 'meter' && (
@@ -52,6 +53,7 @@ function Sheet({ instrument, page, onClose }: { instrument: Instrument | undefin
                         <Form.Item name="resistance" label="Ohms, percent + counts"><Input placeholder="0.8 + 3" /></Form.Item>
                         <Form.Item name="current" label="Current, percent + counts"><Input placeholder="1.2 + 3" /></Form.Item>
                         <Form.Item name="counts" label="Counts of its display"><Input placeholder="6000" /></Form.Item>
+                        <Form.Item name="input" label="Input resistance, ohms"><Input placeholder="10000000" /></Form.Item>
                         <Form.Item name="response" label="AC function"><Select options={[{ value: 'true', label: 'true rms' }, { value: 'average', label: 'averaging' }]} /></Form.Item>
                         <Form.Item name="bandwidth" label="AC bandwidth, hertz"><Input placeholder="1000" /></Form.Item>
                     </>

@@ -3,8 +3,8 @@ import { Button, Form, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Confirmable, type Instrument, type SettingToSend } from '../api/client';
 
-const fields: Record<string, { name: 'volts' | 'limit' | 'hertz' | 'amperes' | 'ohms'; label: string; placeholder: string }[]> = {
-    supply: [{ name: 'volts', label: 'Volts', placeholder: '24' }, { name: 'limit', label: 'Current limit', placeholder: '500m' }],
+const fields: Record<string, { name: 'volts' | 'limit' | 'hertz' | 'amperes' | 'ohms' | 'part'; label: string; placeholder: string }[]> = {
+    supply: [{ name: 'volts', label: 'Volts', placeholder: '24' }, { name: 'limit', label: 'Current limit', placeholder: '500m' }, { name: 'part', label: 'Clipped across (a capacitor; empty for the feed itself)', placeholder: 'C1' }],
     source: [{ name: 'volts', label: 'Volts', placeholder: '230' }, { name: 'limit', label: 'Current limit', placeholder: '500m' }],
     load: [{ name: 'amperes', label: 'Constant current', placeholder: '0.6' }, { name: 'ohms', label: 'or constant resistance', placeholder: '' }],
 };

@@ -10,7 +10,8 @@ const degrees = (celsius: number) => `${Math.round(celsius)} °C`;
 /** Temperatures at rest: limits by kind, the hottest room, life, and what to look at where it is hot. */
 export function HeatTab(proves: Proves) {
     const { bench, onRecord } = proves;
-    const heat = useQuery(heatQuery(bench.job.id, bench.log.length));
+    const [hottest, setHottest] = useState('40');
+    const heat = useQuery(heatQuery(bench.job.id, Number(hottest) >= 20 && Number(hottest) <= 70 ? Number(hottest) : 40, bench.log.length));
     const [typed, setTyped] = useState<Record<string, string>>({});
     const [room, setRoom] = useState('');
     const [running, setRunning] = useState(false);
@@ -26,7 +27,7 @@ export function HeatTab(proves: Proves) {
         <div className="prove">
             {judged.length > 0 && (
                 <table className="compare" aria-label="Temperatures judged">
-                    <thead><tr><th scope="col">Part</th><th scope="col">Measured</th><th scope="col">In a room of 40 °C</th><th scope="col">It may have</th><th scope="col">Verdict</th></tr></thead>
+                    <thead><tr><th scope="col">Part</th><th scope="col">Measured</th><th scope="col">In a room of {heat.data.hottest} °C</th><th scope="col">It may have</th><th scope="col">Verdict</th></tr></thead>
                     <tbody>
                         {judged.map((row) => (
                             <tr key={row.part}>
@@ -40,6 +41,7 @@ export function HeatTab(proves: Proves) {
                     </tbody>
                 </table>
             )}
+            <div className="list-acts"><label>The hottest room it has to live in <Input aria-label="Hottest room" inputMode="numeric" suffix="°C" value={hottest} onChange={(event) => setHottest(event.target.value)} /></label></div>
             <p className="hint">At rest when no part moves more than half a degree in ten minutes. Probe or camera, never a finger; emissivity of bare metal deceives a camera: put a piece of tape on it.</p>
             {bench.job.may_write && (
                 <>

@@ -5,6 +5,7 @@ import { answer, api, type Instrument, type LoadStep } from '../api/client';
 import { loadTestQuery } from '../api/queries';
 import { SetSheet } from '../instruments/SetSheet';
 import { ulid } from 'ulid';
+import { LoadPlot } from './LoadPlot';
 import type { Proves } from './ProvePage';
 import { Taken } from './Taken';
 import { WireRule } from './WireRule';
@@ -99,6 +100,7 @@ export function LoadTab(proves: Proves) {
                     <tbody>{between.map((row) => <tr key={row.title}><th scope="row">{row.title}</th><td className={row.good ? 'mono-figures' : 'mono-figures refusal'}>{row.value}</td><td className="mono-figures">{row.expected}</td><td>{row.good ? 'as it should be' : 'not as it should be'}{row.sentence !== '' && <small>{row.sentence}</small>}</td></tr>)}</tbody>
                 </table>
             )}
+            <div className="load-plots">{rails.filter((rail) => rail.curve.length > 1).map((rail) => <LoadPlot key={rail.point} rail={rail} />)}</div>
             <h2>About these loads</h2>
             <ul className="rails">
                 {rails.map((rail) => <li key={rail.point}><b>{rail.name}.</b> {rail.why}{rail.limit != null && ` As solved, ${rail.limit}: raise the load past it once, and look whether it gives way calmly and comes back.`}</li>)}

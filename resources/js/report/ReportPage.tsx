@@ -18,7 +18,7 @@ function Readings({ readings, empty }: { readings: ReadingView[]; empty: string 
                     <tr key={reading.entry}>
                         <td>{reading.target}</td>
                         <td>{reading.name}, {reading.mode}</td>
-                        <td className="figure">{reading.text}</td>
+                        <td className="figure">{reading.text}{reading.uncertainty != null && <small> {reading.uncertainty}</small>}</td>
                         <td><Mark shape={reading.mark} title={reading.word} /> {reading.word}</td>
                         <td className="figure quiet">{reading.expected}</td>
                     </tr>

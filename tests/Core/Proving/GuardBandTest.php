@@ -7,11 +7,13 @@ namespace Tests\Core\Proving;
 use Oculant\Core\Proving\Calibration\CalibrationJudge;
 use Oculant\Core\Proving\Calibration\Shunt;
 use Oculant\Core\Proving\GuardBand;
+use Oculant\Core\Proving\MeterEffect;
 use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Quantity\Unit;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\Supplies;
 
 /** ISO 14253-1, and the meter's own accuracy. */
 final class GuardBandTest extends TestCase
@@ -76,6 +78,24 @@ final class GuardBandTest extends TestCase
         self::assertEqualsWithDelta(M_SQRT1_2, $averaging->shows($sine), 1e-3);
         self::assertEqualsWithDelta(1.0, MeterProfile::usual()->shows($square), 1e-9);
         self::assertEqualsWithDelta(1.111, $averaging->shows($square), 1e-3);
+    }
+
+    /** On the winding of a rectifier the voltage is no clean sine; on the mains it is. A meter of 20 kilohm loads a divider of 100 kilohm. */
+    public function testWhatAMeterMakesOfAPointIsSaid(): void
+    {
+        $intercom = Supplies::demo('deck-intercom');
+        $slow = new MeterEffect($intercom, $intercom->mode(null), MeterProfile::of(['true_rms' => false, 'bandwidth' => 60]));
+        self::assertNull($slow->at('TP1', 'ac'), 'a sine at 50 Hz');
+        self::assertNull((new MeterEffect($intercom, $intercom->mode(null), MeterProfile::usual()))->at('TP3', 'ac'));
+        self::assertStringContainsString('This meter averages', (string) (new MeterEffect($intercom, $intercom->mode(null), MeterProfile::of(['true_rms' => false])))->at('TP3', 'ac'));
+        self::assertStringContainsString('reads AC up to 60 Hz', (string) $slow->at('TP3', 'ac'), 'ripple at 100 Hz');
+
+        $divider = Supplies::of([['ref' => 'W1', 'kind' => 'battery', 'value' => '10 V', 'terminals' => ['plus' => 'A', 'minus' => '0V']], ['ref' => 'R1', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'A', 'b' => 'M']], ['ref' => 'R2', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'M', 'b' => '0V']]], ['TP1' => ['M', '0V'], 'TP2' => ['A', '0V']]);
+        $old = new MeterEffect($divider, $divider->mode(null), MeterProfile::of(['input' => 200_000]));
+        // 5 V behind 50 kilohm into 200 kilohm: 4 V (and the 10 megohm that every expectation holds).
+        self::assertStringContainsString('a good unit shows 3.98 V with it instead of 4.97 V', (string) $old->at('TP1', 'dc'));
+        self::assertNull($old->at('TP2', 'dc'), 'a stiff point does not care');
+        self::assertNull($old->at('TP9', 'dc'));
     }
 
     public function testAProfileIsChecked(): void

@@ -43,6 +43,18 @@ final class JobInstrumentController
         return new JsonResponse(['entry' => $entry->id, 'text' => (string) ($entry->payload['text'] ?? '')]);
     }
 
+    #[OA\Get(path: self::HERE.'/effect', operationId: 'showMeterEffect', summary: 'Where this meter would show something else than a good one: it averages, is too slow, loads the point', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'instrument', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'target', in: 'query', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'quantity', in: 'query', required: false, schema: new OA\Schema(type: 'string'))], responses: [
+        new OA\Response(response: 200, description: 'One sentence, or none', content: new OA\JsonContent(required: ['sentence'], properties: [new OA\Property(property: 'sentence', type: 'string', nullable: true)])),
+    ])]
+    public function effect(Request $request, RepairJob $job, Instrument $instrument): JsonResponse
+    {
+        Gate::authorize('view', $job);
+        Gate::authorize('view', $instrument);
+        $asked = $request->validate(['target' => ['required', 'string', 'max:60'], 'quantity' => ['nullable', 'string', 'max:20']]);
+
+        return new JsonResponse(['sentence' => $this->desk->effect($job, $instrument, $asked['target'], $asked['quantity'] ?? null)]);
+    }
+
     #[OA\Post(path: self::HERE.'/prepare', operationId: 'prepareSetting', summary: 'What a setting would do, for the one who confirms it, and what a gate still asks for', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'instrument', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SettingToSend')), responses: [
         new OA\Response(response: 200, description: 'To be confirmed', content: new OA\JsonContent(ref: '#/components/schemas/Confirmable')),
         new OA\Response(response: 422, description: 'The setting cannot be read', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),

@@ -11,6 +11,7 @@ use App\Models\RepairJob;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
+use Oculant\Core\Proving\Heat\HeatJudge;
 use Oculant\Core\Proving\Load\WireGauge;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Proving\Soak\SoakPlan;
@@ -44,12 +45,15 @@ final class ProveController
         return new JsonResponse($this->desk->soak($this->file($job)) + ['presets' => $presets]);
     }
 
-    #[OA\Get(path: '/jobs/{job}/prove/heat', operationId: 'showHeat', summary: 'Parts worth a temperature, and the temperatures judged', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
+    #[OA\Get(path: '/jobs/{job}/prove/heat', operationId: 'showHeat', summary: 'Parts worth a temperature, and the temperatures judged', parameters: [new OA\Parameter(name: 'hottest', in: 'query', required: false, description: 'degrees Celsius of the hottest room that it has to live in', schema: new OA\Schema(type: 'number')), new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 200, description: 'Heat', content: new OA\JsonContent(ref: '#/components/schemas/Heat')),
     ])]
-    public function heat(RepairJob $job): JsonResponse
+    public function heat(Request $request, RepairJob $job): JsonResponse
     {
-        return new JsonResponse($this->desk->heat($this->file($job)));
+        $file = $this->file($job);
+        $asked = $request->validate(['hottest' => ['nullable', 'numeric', 'between:20,70']], ['hottest.between' => 'The hottest room that a unit has to live in: 20 to 70 °C.']);
+
+        return new JsonResponse($this->desk->heat($file, (float) ($asked['hottest'] ?? HeatJudge::HOTTEST)));
     }
 
     #[OA\Get(path: '/jobs/{job}/prove/calibration', operationId: 'showCalibration', summary: 'Adjustments in their order, points, and the passes so far', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
