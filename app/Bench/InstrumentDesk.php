@@ -29,9 +29,6 @@ use Oculant\Core\Quantity\Unit;
 /** Instruments at the bench of a job: readings into the log, and settings past the gates. */
 final readonly class InstrumentDesk
 {
-    /** Share of nominal mains from which a source counts as the mains itself. */
-    private const AS_MAINS = 0.85;
-
     private const UNITS = ['dc' => Unit::Volt, 'ac' => Unit::Volt, 'resistance' => Unit::Ohm, 'hertz' => Unit::Hertz];
 
     public function __construct(private Library $library, private Rack $rack, private JobLog $log)
@@ -149,7 +146,7 @@ final readonly class InstrumentDesk
             return null;
         }
 
-        return $setting->volts >= self::AS_MAINS * $file->supply->mainsVoltage
+        return $setting->volts >= Setting::AS_MAINS * $file->supply->mainsVoltage
             ? ['power' => PowerState::Live->value]
             : ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::VARIAC, 'volts' => Quantity::write($setting->volts, Unit::Volt, 4)]];
     }

@@ -15,6 +15,10 @@ use App\StandIn\Hands;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\PowerMethod;
+use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Proving\Soak\Channel;
 use Oculant\Core\Proving\Soak\SoakPlan;
@@ -42,7 +46,7 @@ final readonly class Runs
             throw PlanRefused::because('power', 'The unit is recorded as unplugged: record the power first, then let it run.');
         }
 
-        return $kind === 'starts' ? StartsPlan::of($given, $this->instruments($file))->toArray() : $this->soakPlan($file, $given);
+        return $kind === 'starts' ? $this->startsPlan($file, $given) : $this->soakPlan($file, $given);
     }
 
     /** @param array<string, mixed> $plan as plan() gives it */
@@ -78,6 +82,10 @@ final readonly class Runs
                 'number' => 1 + (int) Run::query()->lockForUpdate()->max('number'), 'repair_job_id' => $file->job->id, 'user_id' => $user->id, 'kind' => $kind, 'plan' => $plan, 'state' => Run::RUNNING,
                 'started_at' => $this->now(), 'next_scan' => 0, 'memory_base' => 0, 'stage' => -1, 'watch' => [], 'gaps' => [], 'alarms' => [],
             ]);
+            if ($kind === 'starts') {
+                // From here on the source may put it on at any moment; the log says so, and no gate is passed otherwise.
+                $this->log->append($file->job, $user, ['id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'power', 'at' => Carbon::now()->toIso8601String(), 'payload' => self::power($file, $plan['volts'])]);
+            }
             $this->tell($run, 'started', $plan['title']);
 
             return $run;
@@ -207,6 +215,34 @@ final readonly class Runs
         $hours = $plan->seconds() / 3600;
 
         return $plan->toArray() + ['loads' => $loads, 'title' => sprintf('%s h, %d channels', rtrim(rtrim(number_format($hours, 2, '.', ''), '0'), '.'), count($plan->channels))];
+    }
+
+    /**
+     * @param array<mixed> $given
+     *
+     * @return array<string, mixed>
+     */
+    private function startsPlan(JobFile $file, array $given): array
+    {
+        $plan = StartsPlan::of($given, $this->instruments($file))->toArray();
+        if ($file->state->power->isEnergised()) {
+            throw PlanRefused::because('power', 'The unit is recorded as energised. Unplug it from the wall and record that; then plug it into the source.');
+        }
+        $power = PowerState::from(self::power($file, $plan['volts'])['power']);
+        $gate = Gate::onTheWayTo($power, $file->state->power);
+        if ($gate !== null) {
+            Gates::mustBeOpen($gate, 'source', $file->supply, $file->state);
+        }
+
+        return $plan;
+    }
+
+    /** @return array{power: string, method?: array<string, string>} the power entry that a source at so many volts amounts to */
+    private static function power(JobFile $file, float $volts): array
+    {
+        return $volts >= Setting::AS_MAINS * $file->supply->mainsVoltage
+            ? ['power' => PowerState::Live->value]
+            : ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::VARIAC, 'volts' => sprintf('%.4g V', $volts)]];
     }
 
     /** @param array<string, Instrument> $instruments */

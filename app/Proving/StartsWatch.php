@@ -35,6 +35,12 @@ final readonly class StartsWatch
         try {
             if (! $at['on']) {
                 $source->apply(Setting::source($run->plan['volts'], $run->plan['limit'], $file->supply->frequency ?: 50.0));
+                if (! Run::query()->whereKey($run->id)->running()->exists()) {
+                    // Everything off was pressed between the look and the switch.
+                    $source->off();
+
+                    return;
+                }
                 $this->move($run, ['on' => true, 'until' => $now + $run->plan['on']] + $at);
 
                 return;

@@ -68,6 +68,10 @@ final class Rig
             $this->place($does['unit']);
         }
         if (isset($does['wall'])) {
+            if ($does['wall']['on'] && ! $this->wallOn && ! $this->source['on']) {
+                // Plugged into the wall, it is no longer in the source.
+                $this->source['volts'] = 0.0;
+            }
             [$this->wallOn, $this->wallVolts, $this->mode] = [(bool) $does['wall']['on'], (float) ($does['wall']['volts'] ?? 230.0), $does['wall']['mode'] ?? null];
         }
         if (isset($does['probe'])) {
@@ -103,7 +107,8 @@ final class Rig
     public function feed(): float
     {
         return match (true) {
-            $this->source['on'] => $this->source['volts'],
+            // A unit that is plugged into the source is not in the wall, whether the source is on or off.
+            $this->source['volts'] > 0.0 => $this->source['on'] ? $this->source['volts'] : 0.0,
             $this->supply['on'] && $this->unit?->supply->frequency <= 0.0 => $this->supply['volts'],
             $this->wallOn => $this->wallVolts,
             default => 0.0,
@@ -114,7 +119,7 @@ final class Rig
     public function mainsAt(float $now): float
     {
         $feed = $this->feed();
-        if ($feed <= 0.0 || $this->source['on'] || $this->supply['on']) {
+        if ($feed <= 0.0 || $this->source['volts'] > 0.0 || $this->supply['on']) {
             return $feed;
         }
         $share = 0.0;
@@ -161,5 +166,6 @@ final class Rig
         $this->unit = new RunningUnit(DescriptionReader::fromArray($given['description']), $given['faults'] ?? [], (int) ($given['seed'] ?? 1), $given['ageing'] ?? [], shy: (float) ($given['shy'] ?? 0.0));
         $this->unitKey = $key;
         $this->loads = [];
+        $this->source['volts'] = $this->source['on'] ? $this->source['volts'] : 0.0;
     }
 }

@@ -123,7 +123,13 @@ final class RunTest extends ProvingTestCase
     {
         $this->log($this->job, 'power', ['power' => 'unplugged'])->assertOk();
         $this->job->update(['stand_in' => ['faults' => [], 'shy' => 0.5]]);
-        $run = $this->start('starts', ['cycles' => 8, 'on' => 1, 'off' => 1, 'source' => $this->instrument('source')->id, 'volts' => 230, 'limit' => 0.5, 'reader' => $this->instrument('meter')->id, 'point' => 'TP4', 'low' => 11, 'high' => 13]);
+        $plan = ['cycles' => 8, 'on' => 1, 'off' => 1, 'source' => $this->instrument('source')->id, 'volts' => 230, 'limit' => 0.5, 'reader' => $this->instrument('meter')->id, 'point' => 'TP4', 'low' => 11, 'high' => 13];
+        $this->log($this->job, 'change', ['change' => 'scaled', 'part' => 'R1', 'value' => '1k', 'why' => 'test'])->assertOk();
+        $this->postJson("/api/v1/jobs/{$this->job->id}/runs/prepare", ['kind' => 'starts', 'plan' => $plan])->assertUnprocessable()->assertJsonPath('message', fn(string $m): bool => str_starts_with($m, 'Not yet (before mains)'));
+        $this->log($this->job, 'change_closed', ['change' => $this->job->entries()->where('kind', 'change')->first()?->id, 'how' => 'undone'])->assertOk();
+        $run = $this->start('starts', $plan);
+        $this->getJson("/api/v1/jobs/{$this->job->id}/bench")->assertJsonPath('state.power', 'live');
+        $this->postJson("/api/v1/jobs/{$this->job->id}/runs/prepare", ['kind' => 'starts', 'plan' => $plan])->assertUnprocessable()->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'Unplug it from the wall'));
         self::until(fn(): bool => $this->look($run)->state === Run::ENDED, 'eight starts are done', 40);
 
         $starts = $this->job->entries()->where('kind', 'starts')->first()?->payload;

@@ -15,7 +15,7 @@ type Typed = Record<string, { dc: string; ripple: string; amperes: string }>;
 const blank = { dc: '', ripple: '', amperes: '' };
 
 function Verdict({ verdict }: { verdict: { text: string; word: string; good: boolean; sentence: string } | null }) {
-    return verdict === null ? null : <><b className={verdict.good ? '' : 'refusal'}>{verdict.text}, {verdict.word}</b>{verdict.sentence !== '' && <small>{verdict.sentence}</small>}</>;
+    return verdict === null ? null : <p className="read-verdict"><b className={verdict.good ? '' : 'refusal'}>{verdict.text}, {verdict.word}</b>{verdict.sentence !== '' && <small>{verdict.sentence}</small>}</p>;
 }
 
 function Step({ step, proves }: { step: LoadStep; proves: Proves }) {

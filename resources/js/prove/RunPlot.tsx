@@ -15,6 +15,13 @@ function clock(seconds: number): string {
     return seconds < 120 ? `${Math.round(seconds)} s` : `${hours > 0 ? `${hours} h ` : ''}${minutes} min`;
 }
 
+const figure = (value: number) => Number(value.toPrecision(4));
+
+function bounds(channels: Data['channels']) {
+    const known = channels.flatMap((one) => [one.low, one.high]).filter((limit): limit is number => limit !== null && limit !== undefined);
+    return known.length === 0 ? {} : { min: (seen: { min: number }) => figure(Math.min(seen.min, ...known)), max: (seen: { max: number }) => figure(Math.max(seen.max, ...known)) };
+}
+
 function optionFor(channels: Data['channels'], data: Data, unit: string, limits: boolean) {
     const axis = { axisLine: { lineStyle: { color: colour('quiet') } }, axisLabel: { color: colour('quiet') }, nameTextStyle: { color: colour('quiet') }, splitLine: { lineStyle: { color: colour('line') } } };
     const shades = [colour('copper'), colour('ink'), colour('quiet')];
@@ -24,7 +31,8 @@ function optionFor(channels: Data['channels'], data: Data, unit: string, limits:
         grid: { left: 62, right: 16, top: 40, bottom: 36 },
         legend: { top: 0, type: 'scroll', textStyle: { color: colour('ink') }, data: channels.map((one) => one.title) },
         xAxis: { type: 'value', min: data.from, max: data.to, ...axis, axisLabel: { ...axis.axisLabel, formatter: clock } },
-        yAxis: { type: 'value', name: unit, scale: true, ...axis },
+        // With its limits in sight, a wander of millivolts looks like what it is.
+        yAxis: { type: 'value', name: unit, scale: true, ...axis, ...(limits ? bounds(channels) : {}) },
         series: channels.flatMap((one, k) => {
             const style = { width: 1.6, color: shades[k % shades.length], type: dashes[Math.floor(k / shades.length) % dashes.length] };
             // Both ends of each stretch: a single spike stays a spike.
