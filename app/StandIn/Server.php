@@ -30,11 +30,7 @@ final class Server
         foreach (self::KINDS as $k => $kind) {
             $this->listen($port + $k, fn(string $line): ?string => $this->ask($kind, $line));
         }
-        $this->listen($port + count(self::KINDS), function (string $line): string {
-            $this->logger()->catchUp();
-
-            return $this->rig->hands($line);
-        });
+        $this->listen($port + count(self::KINDS), $this->hands(...));
         Loop::run();
     }
 
@@ -46,6 +42,14 @@ final class Server
         }
 
         return $this->standIns[$kind]->line($line);
+    }
+
+    /** What is done at the bench; scans that were due before are taken before. */
+    public function hands(string $line): string
+    {
+        $this->logger()->catchUp();
+
+        return $this->rig->hands($line);
     }
 
     private function logger(): StandInLogger
