@@ -6,9 +6,12 @@ const parts = async (page: Page, key: string, tab: string) => {
     await expect(field(page)).toBeFocused();
     await command(page, '0');
     await expect(page.getByRole('navigation', { name: 'Sections' })).toBeVisible();
-    await page.locator('h1').click();
-    await page.keyboard.press(key);
-    await expect(page.getByRole('button', { name: tab })).toHaveAttribute('aria-pressed', 'true');
+    // A part that is still on its way takes the keyboard when it comes.
+    await expect(async () => {
+        await page.locator('h1').click();
+        await page.keyboard.press(key);
+        await expect(page.getByRole('button', { name: tab })).toHaveAttribute('aria-pressed', 'true', { timeout: 1000 });
+    }).toPass();
 };
 
 const choose = async (page: Page, ref: string) => {

@@ -78,8 +78,8 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await page.getByRole('link', { name: 'report' }).focus();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: /Repair report/ })).toBeVisible();
-    await expect(page.getByText('U2 regulator 7915: no output.')).toBeVisible();
-    await expect(page.getByText('heatsink grease dried out')).toBeVisible();
+    await expect(page.getByRole('region', { name: 'For the owner' }).getByText('U2 regulator 7915: no output.')).toBeVisible();
+    await expect(page.getByRole('region', { name: 'For the owner' }).getByText('heatsink grease dried out')).toBeVisible();
     const pdf = await page.request.get(await page.getByRole('link', { name: 'PDF' }).getAttribute('href') ?? '', { headers: { Referer: page.url() } });
     expect(pdf.headers()['content-type']).toBe('application/pdf');
     expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');

@@ -69,6 +69,7 @@ function Open({ bench, tab }: { bench: Bench; tab: string }) {
         return () => window.removeEventListener('keydown', listen);
     }, [job.id, navigate, open]);
 
+    const isClosed = job.closed || job.handed_back;
     const changes = bench.safety.ledger.filter((one) => one.open).length;
     return (
         <main className="page parts-page prove-page">
@@ -87,7 +88,8 @@ function Open({ bench, tab }: { bench: Bench; tab: string }) {
                 {tabs.map((one) => <button key={one.tab} type="button" aria-pressed={one.tab === tab} onClick={() => open(one.tab)}><kbd>{one.key}</kbd> {one.title}</button>)}
             </nav>
             {outbox.refusal !== undefined && <p role="alert" className="refusal">{outbox.refusal.message}</p>}
-            <Tab tab={tab} bench={bench} onRecord={(kind, payload) => void outbox.record(kind, payload)} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} meter={meter} instruments={instruments} />
+            {isClosed && <p className="hint">The repair is closed: this is what was read. Strike out its closing in the log to go on.</p>}
+            <Tab tab={tab} bench={isClosed ? { ...bench, job: { ...job, may_write: false } } : bench} onRecord={(kind, payload) => void outbox.record(kind, payload)} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} meter={meter} instruments={instruments} />
             {choosing && <InstrumentSheet job={job.id} instruments={instruments} meter={meter} onMeter={choose} onClose={() => setChoosing(false)} />}
         </main>
     );
