@@ -8,11 +8,16 @@ use JsonException;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\Fold;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Proving\MeterProfile;
+use Oculant\Core\Proving\PlanRefused;
+use Oculant\Core\Proving\Soak\SoakPlan;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Import\CsvTable;
 use Opis\JsonSchema\Errors\ErrorFormatter;
 use Opis\JsonSchema\Validator;
 use Throwable;
+use UnexpectedValueException;
 use ZipArchive;
 
 /** Reads a job's archive and believes nothing of it: sizes, names, the schema, the description, and a log that folds. */
@@ -41,11 +46,13 @@ final class ArchiveReader
             foreach ($job['photos'] as $id) {
                 $photos[$id] = $zip->getFromName("photos/{$id}.jpg") ?: throw ArchiveRefused::because("The photograph {$id} is named in job.json and is not in the archive.");
             }
+            $supply = $this->supply($job);
             foreach ($job['runs'] as $run) {
                 $minutes[$run['id']] = $zip->getFromName("runs/{$run['id']}.csv") ?: throw ArchiveRefused::because("The samples of run {$run['id']} are not in the archive.");
+                $this->checkRun($run, $minutes[$run['id']], $supply);
             }
 
-            return ['job' => $job, 'supply' => $this->supply($job), 'photos' => $photos, 'minutes' => $minutes];
+            return ['job' => $job, 'supply' => $supply, 'photos' => $photos, 'minutes' => $minutes];
         } finally {
             $zip->close();
         }
@@ -85,6 +92,20 @@ final class ArchiveReader
         return json_decode($text, true, 128, JSON_THROW_ON_ERROR);
     }
 
+    /** @param array<string, mixed> $run */
+    private function checkRun(array $run, string $minutes, Description $supply): void
+    {
+        try {
+            $isPlan = $run['kind'] !== 'starts' || is_numeric($run['plan']['cycles'] ?? null);
+            $run['kind'] === 'starts' ?: SoakPlan::of($run['plan'], $supply->mainsVoltage);
+        } catch (PlanRefused) {
+            $isPlan = false;
+        }
+        if (! $isPlan || array_diff(JobArchive::MINUTES, CsvTable::read($minutes)->heading) !== []) {
+            throw ArchiveRefused::because("Run {$run['id']} has a plan or samples that cannot be read: the archive was changed by hand, or is damaged.");
+        }
+    }
+
     /**
      * Whether the log means anything beside the description: every line of it is folded and written.
      *
@@ -105,6 +126,7 @@ final class ArchiveReader
             Fold::of($supply, $log);
             foreach ($log as $entry) {
                 $known[$entry->kind]->line($entry, $supply);
+                MeterProfile::of(is_array($entry->payload['profile'] ?? []) ? $entry->payload['profile'] ?? [] : throw new UnexpectedValueException('profile'));
             }
         } catch (Throwable) {
             throw ArchiveRefused::because('The log in this archive does not fit its description: it was changed by hand, or is damaged.');

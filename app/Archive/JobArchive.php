@@ -18,6 +18,9 @@ final readonly class JobArchive
 {
     public const FORMAT = 'oculant/job';
 
+    /** Columns of a run's samples: what each minute held. */
+    public const MINUTES = ['channel', 'minute', 'low', 'high', 'mean', 'count'];
+
     public function __construct(private PhotoAlbum $album)
     {
     }
@@ -67,6 +70,6 @@ final readonly class JobArchive
     {
         $rows = array_map(static fn(object $r): array => [(string) $r->channel, (string) $r->minute, sprintf('%.9g', $r->low), sprintf('%.9g', $r->high), sprintf('%.9g', $r->total / $r->count), (string) $r->count], DB::select('SELECT channel, minute, low, high, total, count FROM run_minutes WHERE run = ? ORDER BY channel, minute', [$run->number]));
 
-        return CsvTable::write(['channel', 'minute', 'low', 'high', 'mean', 'count'], $rows);
+        return CsvTable::write(self::MINUTES, $rows);
     }
 }

@@ -57,6 +57,11 @@ final class InstrumentFailed extends RuntimeException
         return new self(self::CANNOT, "{$name} shows overload: its range is too low for what is there. Choose a higher one by hand and read again; for a voltage nothing was recorded.");
     }
 
+    public static function benchTaken(int $run, string $unit): self
+    {
+        return new self(self::CANNOT, "On the simulated bench run {$run} is under way with {$unit}, and there is room for one unit. Stop that run, or type the reading.");
+    }
+
     public static function empty(string $name): self
     {
         return new self(self::CANNOT, "{$name} says that it has no value there: is a sensor connected to that input?");

@@ -46,6 +46,16 @@ final class Run extends Model
         return $this->state === self::RUNNING;
     }
 
+    /**
+     * @param array<string, mixed> $plan
+     *
+     * @return list<string> ids of the instruments that it reads or sets
+     */
+    public static function instrumentsOf(array $plan): array
+    {
+        return array_values(array_unique(array_filter([...array_column($plan['channels'] ?? [], 'instrument'), ...array_column($plan['loads'] ?? [], 'instrument'), $plan['source'] ?? null, $plan['reader'] ?? null])));
+    }
+
     /** @param Builder<self> $query */
     public function scopeRunning(Builder $query): void
     {

@@ -67,6 +67,7 @@ final readonly class Runs
      */
     public function start(JobFile $file, User $user, string $kind, array $plan): Run
     {
+        $this->mustBeFree($file, $plan);
         $this->wire($file, $plan);
         $memory = $this->memoryOf($file, $plan);
         if ($memory !== null) {
@@ -168,8 +169,7 @@ final readonly class Runs
     private function wire(JobFile $file, array $plan): void
     {
         $standIns = array_filter($this->instruments($file), static fn(Instrument $i): bool => $i->is_stand_in);
-        $used = array_filter([...array_column($plan['channels'] ?? [], 'instrument'), ...array_column($plan['loads'] ?? [], 'instrument'), $plan['source'] ?? null, $plan['reader'] ?? null]);
-        if (array_intersect($used, array_keys($standIns)) === []) {
+        if (array_intersect(Run::instrumentsOf($plan), array_keys($standIns)) === []) {
             return;
         }
         $this->hands->place($file);
@@ -243,6 +243,24 @@ final readonly class Runs
         return $volts >= Setting::AS_MAINS * $file->supply->mainsVoltage
             ? ['power' => PowerState::Live->value]
             : ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::VARIAC, 'volts' => sprintf('%.4g V', $volts)]];
+    }
+
+    /**
+     * Before anything is set: a second run would take the instruments away from the first.
+     *
+     * @param array<string, mixed> $plan
+     */
+    private function mustBeFree(JobFile $file, array $plan): void
+    {
+        foreach (Run::query()->running()->with('job')->get() as $run) {
+            if ($run->repair_job_id === $file->job->id) {
+                throw PlanRefused::because('kind', 'A run is under way on this unit already. Stop it first.');
+            }
+            $shared = array_intersect_key($this->instruments($file), array_flip(array_intersect(Run::instrumentsOf($plan), Run::instrumentsOf($run->plan))));
+            if ($shared !== []) {
+                throw PlanRefused::because('channels', sprintf('%s: in use by run %d on %s %s. Stop that first, or leave it out.', implode(', ', array_column($shared, 'name')), $run->number, $run->job->number, $run->job->unit));
+            }
+        }
     }
 
     /** @param array<string, Instrument> $instruments */

@@ -32,6 +32,9 @@ final readonly class Watchman
 
     private const AT_ONCE = 1500;
 
+    /** Seconds by which the loads of a stage may be late without a word. */
+    private const LATE = 120.0;
+
     /** Intervals without a reading that are a gap. */
     private const GAP = 3;
 
@@ -65,7 +68,7 @@ final readonly class Watchman
         $elapsed = $this->runs->now() - $run->started_at;
         $stage = $plan->stageAt(min($elapsed, $this->reached($run, $plan)));
         if ($stage !== null && $stage !== $run->stage) {
-            $this->enter($run, $file, $plan, $stage);
+            $this->enter($run, $file, $plan, $stage, $elapsed - $plan->startOf($stage));
         }
         $gaps = $run->gaps;
         try {
@@ -117,7 +120,8 @@ final readonly class Watchman
         return $run->next_scan * $plan->interval;
     }
 
-    private function enter(Run $run, JobFile $file, SoakPlan $plan, int $stage): void
+    /** @param float $late seconds after the stage should have begun */
+    private function enter(Run $run, JobFile $file, SoakPlan $plan, int $stage, float $late): void
     {
         $instruments = $this->runs->instruments($file);
         foreach ($run->plan['loads'] as $load) {
@@ -126,9 +130,10 @@ final readonly class Watchman
                 $this->rack->driver($instrument)->apply(Setting::load($load['amperes'] * $plan->stages[$stage]->share, $load['input']));
             }
         }
-        DB::transaction(function () use ($run, $plan, $stage): void {
+        $text = $plan->stages[$stage]->title.($stage > 0 && $late > self::LATE ? sprintf(', %d min late: nobody was watching, and the loads stood as before', (int) round($late / 60)) : '');
+        DB::transaction(function () use ($run, $stage, $text): void {
             Run::query()->whereKey($run->id)->update(['stage' => $stage]);
-            $this->runs->tell($run, 'stage', $plan->stages[$stage]->title);
+            $this->runs->tell($run, 'stage', $text);
         });
         $run->stage = $stage;
     }
@@ -157,7 +162,8 @@ final readonly class Watchman
 
             return [[], $base, $base];
         }
-        $last = (int) ceil($plan->seconds() / $plan->interval);
+        // Not past the end of this stage: the loads of the next are set before its scans are taken for its own.
+        $last = (int) ceil(($plan->startOf($run->stage) + $plan->stages[$run->stage]->seconds) / $plan->interval);
         $count = max(0, min(self::AT_ONCE, min($have, $last) - $run->next_scan));
         $scans = [];
         foreach ($count === 0 ? [] : $driver->collect($run->next_scan - $run->memory_base, $count, count($inputs)) as $k => $row) {

@@ -155,8 +155,8 @@ final readonly class HandBackReport
         }
         foreach (Run::query()->where('repair_job_id', $file->job->id)->get() as $run) {
             $instruments = $this->clock->instruments($file);
-            foreach ([...array_column($run->plan['channels'] ?? [], 'instrument'), ...array_column($run->plan['loads'] ?? [], 'instrument'), $run->plan['source'] ?? null, $run->plan['reader'] ?? null] as $id) {
-                isset($instruments[$id ?? '']) ? $named[$instruments[$id]->label()] = true : null;
+            foreach (array_intersect_key($instruments, array_flip(Run::instrumentsOf($run->plan))) as $instrument) {
+                $named[$instrument->label()] = true;
             }
         }
 

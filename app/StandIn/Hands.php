@@ -8,6 +8,8 @@ use App\Bench\JobFile;
 use App\Instruments\AllowList;
 use App\Instruments\InstrumentFailed;
 use App\Instruments\ScpiLink;
+use App\Models\Instrument;
+use App\Models\Run;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Bench\PowerState;
 
@@ -22,6 +24,11 @@ final readonly class Hands
 
     public function place(JobFile $file): void
     {
+        foreach (Run::query()->running()->where('repair_job_id', '!=', $file->job->id)->with('job')->get() as $run) {
+            if (Instrument::query()->whereIn('id', Run::instrumentsOf($run->plan))->where('is_stand_in', true)->exists()) {
+                throw InstrumentFailed::benchTaken($run->number, "{$run->job->number} {$run->job->unit}");
+            }
+        }
         $story = $file->job->stand_in ?? [];
         $faults = array_diff_key($story['faults'] ?? [], array_flip($file->state->replaced()));
         $ageing = array_values(array_filter($story['ageing'] ?? [], static fn(array $a): bool => ! in_array($a['part'], $file->state->replaced(), true)));

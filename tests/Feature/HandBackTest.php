@@ -165,6 +165,12 @@ final class HandBackTest extends FeatureTestCase
         $entry = ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'at' => 'now', 'by' => 'me'];
         self::assertStringContainsString('"dance", which this Oculant does not know', (string) $take(self::zip(['job.json' => (string) json_encode(['log' => [$entry + ['kind' => 'dance', 'payload' => new \stdClass()]]] + $job)])));
         self::assertStringContainsString('does not fit its description', (string) $take(self::zip(['job.json' => (string) json_encode(['log' => [$entry + ['kind' => 'power', 'payload' => ['power' => 'somewhere', 'mode' => 'x']]]] + $job)])));
+        self::assertStringContainsString('does not fit its description', (string) $take(self::zip(['job.json' => (string) json_encode(['log' => [$entry + ['kind' => 'note', 'payload' => ['text' => 'x', 'profile' => ['counts' => 5]]]]] + $job)])));
+        $run = ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAW', 'kind' => 'soak', 'plan' => ['stages' => [['hours' => 1, 'share' => 1]], 'channels' => [['quantity' => 'dc']]], 'state' => 'ended', 'started_at' => 0, 'gaps' => [], 'alarms' => []];
+        $of = static fn(array $change, string $csv): string => self::zip(['job.json' => (string) json_encode(['runs' => [$change + $run]] + $job), 'runs/01ARZ3NDEKTSV4RRFFQ69G5FAW.csv' => $csv]);
+        self::assertStringContainsString('cannot be read', (string) $take($of(['plan' => ['stages' => 7]], "channel,minute,low,high,mean,count\n")));
+        self::assertStringContainsString('cannot be read', (string) $take($of([], "channel,minute\n0,1\n")));
+        self::assertStringContainsString('does not follow', (string) $take($of(['gaps' => [['from' => 'then']]], "channel,minute,low,high,mean,count\n")));
         self::assertStringContainsString('is not in the archive', (string) $take(self::zip(['job.json' => (string) json_encode(['photos' => ['01ARZ3NDEKTSV4RRFFQ69G5FAV']] + $job)])));
         $this->post('/api/v1/jobs/import', [], ['Accept' => 'application/json'])->assertUnprocessable()->assertJsonPath('message', 'Choose the archive of a job, a zip file.');
 

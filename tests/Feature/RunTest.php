@@ -169,6 +169,22 @@ final class RunTest extends ProvingTestCase
         $this->log($this->job, 'run', ['run' => 'x', 'kind' => 'soak', 'event' => 'ended'])->assertUnprocessable();
     }
 
+    /** One logging thermometer, one bench: a second run would take them away from the first. */
+    public function testInstrumentsInUseAreNotTakenAway(): void
+    {
+        $first = $this->start('soak', $this->plan([]));
+        $other = $this->job($this->technician, 'tide-recorder');
+        $this->log($other, 'power', ['power' => 'live', 'mode' => 'loaded'])->assertOk();
+        $plan = ['channels' => [['title' => 'rail', 'quantity' => 'dc', 'target' => 'TP4', 'instrument' => $this->instrument('logger')->id, 'input' => 101]], 'loads' => []] + $this->plan([]);
+        $at = "/api/v1/jobs/{$other->id}/runs";
+        $confirm = $this->postJson("{$at}/prepare", ['kind' => 'soak', 'plan' => $plan])->assertOk()->json('confirm');
+        $this->postJson($at, ['kind' => 'soak', 'plan' => $plan, 'confirm' => $confirm])->assertUnprocessable()->assertJsonPath('message', "Test logger: in use by run {$first->number} on {$this->job->number} {$this->job->unit}. Stop that first, or leave it out.");
+        $meter = $this->instrument('meter');
+        $this->postJson("/api/v1/jobs/{$other->id}/instruments/{$meter->id}/read", ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAW', 'at' => now()->toIso8601String(), 'target' => 'TP4', 'quantity' => 'dc'])->assertUnprocessable()->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'room for one unit'));
+        self::assertSame(Run::RUNNING, $this->look($first)->state);
+        self::assertSame([], $first->gaps, 'its memory is as it was');
+    }
+
     public function testNobodyElseStartsOrSeesIt(): void
     {
         $run = $this->start('soak', $this->plan([]));

@@ -91,6 +91,12 @@ final readonly class SoakPlan
         return null;
     }
 
+    /** @return float seconds from the start of the run to that of a stage */
+    public function startOf(int $stage): float
+    {
+        return array_sum(array_map(static fn(Stage $s): float => $s->seconds, array_slice($this->stages, 0, $stage)));
+    }
+
     /** @return int|null number of the channel that watches the mains */
     public function mainsChannel(): ?int
     {

@@ -79,6 +79,7 @@ final class SoakTest extends TestCase
 
         self::assertSame([0, 0, 1, null], array_map($plan->stageAt(...), [0.0, 3599.0, 3600.0, 10_800.0]));
         self::assertSame(10_800.0, $plan->seconds());
+        self::assertSame([0.0, 3600.0], [$plan->startOf(0), $plan->startOf(1)]);
         self::assertSame('channel 1', $plan->channels[0]->title);
         self::assertEquals($plan, SoakPlan::of($plan->toArray(), 230.0));
     }
