@@ -7,8 +7,9 @@ namespace App\Instruments;
 use App\Models\Instrument;
 use App\Models\RepairJob;
 use App\Models\Run;
+use App\Proving\Runs;
 use Illuminate\Support\Facades\Log;
-use Psr\Clock\ClockInterface;
+use Oculant\Core\Bench\EntryRefused;
 use Throwable;
 
 /**
@@ -22,7 +23,7 @@ final readonly class EmergencyOff
     /** Loads last: a unit without its load rises. */
     private const ORDER = ['source' => 0, 'supply' => 1, 'load' => 2];
 
-    public function __construct(private Rack $rack, private ClockInterface $clock)
+    public function __construct(private Rack $rack, private Runs $runs)
     {
     }
 
@@ -30,7 +31,8 @@ final readonly class EmergencyOff
     public function press(string $workshopId): array
     {
         // First, so that nothing is switched on again behind our back.
-        $stopped = Run::query()->running()->whereIn('repair_job_id', RepairJob::query()->ofWorkshop($workshopId)->select('id'))->update(['state' => Run::STOPPED, 'message' => 'Emergency off.', 'ended_at' => (float) $this->clock->now()->format('U.u')]);
+        $runs = Run::query()->running()->whereIn('repair_job_id', RepairJob::query()->ofWorkshop($workshopId)->select('id'))->get();
+        Run::query()->whereKey($runs->modelKeys())->running()->update(['state' => Run::STOPPED, 'message' => 'Everything off.', 'ended_at' => $this->runs->now()]);
         $instruments = Instrument::query()->ofWorkshop($workshopId)->whereIn('kind', Instrument::OUTPUTS)->whereNotNull('host')->get()->sortBy(static fn(Instrument $i): int => self::ORDER[$i->kind] ?? 9);
         $off = $failed = [];
         foreach ($instruments as $instrument) {
@@ -43,6 +45,20 @@ final readonly class EmergencyOff
             }
         }
 
-        return ['off' => $off, 'failed' => $failed, 'stopped' => $stopped];
+        foreach ($runs->load('job', 'user') as $run) {
+            $this->note($run);
+        }
+
+        return ['off' => $off, 'failed' => $failed, 'stopped' => $runs->count()];
+    }
+
+    /** The log learns of it last: nothing waits for it, and a log that takes nothing any more does not matter here. */
+    private function note(Run $run): void
+    {
+        try {
+            $this->runs->tell($run, 'stopped', 'Everything off.');
+        } catch (EntryRefused $e) {
+            Log::warning('Everything off', ['run' => $run->number, 'message' => $e->getMessage()]);
+        }
     }
 }

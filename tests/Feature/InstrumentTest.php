@@ -133,6 +133,7 @@ final class InstrumentTest extends ProvingTestCase
         self::assertSame(['Test source', 'Test load'], $done->json('off'));
         self::assertStringStartsWith('Deaf source: Deaf source did not answer', (string) $done->json('failed.0'));
         self::assertSame(Run::STOPPED, $run->refresh()->state, 'nothing may be switched on again by a run');
+        self::assertSame(['stopped', 'Everything off.'], array_values(array_intersect_key($job->entries()->where('kind', 'run')->first()->payload ?? [], ['event' => 1, 'text' => 1])));
         self::assertSame(['0', '0'], [self::asked($source, 'OUTP?'), self::asked($load, 'INP?')]);
     }
 
