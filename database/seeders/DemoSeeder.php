@@ -39,7 +39,10 @@ final class DemoSeeder extends Seeder
     public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album): void
     {
         $workshop = self::file('workshop.json');
-        if (Workshop::query()->where('name', $workshop['workshop'])->exists()) {
+        $known = Workshop::query()->where('name', $workshop['workshop'])->first();
+        if ($known !== null) {
+            $this->moveStandIns($known);
+
             return;
         }
         $home = Workshop::query()->create(['name' => $workshop['workshop']]);
@@ -140,6 +143,18 @@ final class DemoSeeder extends Seeder
         $shown = $unit->dead($target, $mode);
 
         return ['target' => $target, 'quantity' => DescriptionReader::fromArray($supply->description)->deadCheck($target)->quantity ?? '', 'text' => is_infinite($shown) ? 'OL' : (string) $shown];
+    }
+
+    /** A demo of before there were instruments gets them; those that are simulated follow their ports. */
+    private function moveStandIns(Workshop $home): void
+    {
+        $port = (int) config('oculant.stand_ins.port');
+        if (! Instrument::query()->ofWorkshop($home->id)->exists()) {
+            $this->instruments($home);
+        }
+        foreach ($port > 0 ? Server::KINDS : [] as $k => $kind) {
+            Instrument::query()->ofWorkshop($home->id)->where('is_stand_in', true)->where('kind', $kind)->update(['port' => $port + $k]);
+        }
     }
 
     /** The simulated instruments, where they run, and one that is read by eye. */

@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\Instrument;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
+use App\Models\Run;
 use App\Models\User;
 use Database\Seeders\DemoSeeder;
+use Illuminate\Support\Facades\DB;
 
 final class DemoTest extends FeatureTestCase
 {
@@ -18,6 +21,17 @@ final class DemoTest extends FeatureTestCase
         $this->seed(DemoSeeder::class);
         self::assertSame($entries, LogEntryRecord::query()->count(), 'a second load harms nothing');
         self::assertSame(8, RepairJob::query()->count());
+
+        self::assertSame(0, Instrument::query()->where('is_stand_in', true)->count(), 'no stand-ins are running');
+        Instrument::query()->delete();
+        config(['oculant.stand_ins.port' => 7001]);
+        $this->seed(DemoSeeder::class);
+        config(['oculant.stand_ins.port' => 7101]);
+        $this->seed(DemoSeeder::class);
+        self::assertSame([7101, 7102, 7103, 7104, 7105], Instrument::query()->where('is_stand_in', true)->orderBy('port')->pluck('port')->all(), 'a demo of before gets them, and they follow their ports');
+        $soak = Run::query()->firstOrFail();
+        self::assertSame(1440, DB::table('run_samples')->where('run', $soak->number)->where('channel', 0)->count(), 'four hours of ten seconds');
+        self::assertSame([], $soak->alarms);
 
         $this->actingAs(User::query()->where('email', 'tarik@tollhouse.example')->firstOrFail());
         $waits = collect($this->getJson('/api/v1/jobs')->assertOk()->json())->pluck('waits_for', 'unit');
