@@ -33,8 +33,10 @@ use Oculant\Core\Supply\DescriptionReader;
  */
 final class DemoSeeder extends Seeder
 {
-    /** Seconds after which a unit counts as warm. */
+    /** Seconds after which a unit counts as warm, and those of a soak. */
     private const WARM = 5400.0;
+
+    private const SOAKED = 14_400.0;
 
     public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album): void
     {
@@ -101,7 +103,7 @@ final class DemoSeeder extends Seeder
                     'refitted' => ['step' => $taken[$move['of']]],
                     'dead' => self::dead($unit, $supply, $move['target'], (string) $mode),
                     'load_step' => self::loadStep($running, $move['step'], $story['mains_volts']),
-                    'heat' => ['part' => $move['part'], 'text' => sprintf('%.1fC', $running->celsius($move['part'], self::WARM)), 'room' => sprintf('%.1fC', $running->room)],
+                    'heat' => ['part' => $move['part'], 'text' => sprintf('%.1fC', $running->celsius($move['part'], self::SOAKED)), 'room' => sprintf('%.1fC', $running->room)],
                     'safety' => ['test' => $move['test'], 'text' => self::safety($supply, $move['test'])],
                     'photo' => ['photo' => $photo ?? '', 'caption' => $move['caption']],
                     'pin' => ['photo' => $photo ?? '', 'target' => $move['target'], 'x' => $move['x'], 'y' => $move['y']],
