@@ -55,6 +55,9 @@ final readonly class Watchman
         $file = JobFile::open($this->library, $run->job);
         try {
             $run->kind === 'starts' ? (new StartsWatch($this->runs, $this->rack, $this->samples, $this->log))->tick($run, $file) : $this->soak($run, $file);
+        } catch (InstrumentFailed $e) {
+            // A load that cannot be set is tried again at the next look; until then the stage has not begun.
+            Run::query()->whereKey($run->id)->running()->update(['message' => $e->getMessage()]);
         } catch (EntryRefused $e) {
             // The job was closed or handed back meanwhile.
             $this->loadsOff($run, $file);
@@ -264,7 +267,7 @@ final readonly class Watchman
         return Summary::of($plan, $rows);
     }
 
-    /** What the parts came to goes into the log as temperatures like any other. */
+    /** What came to rest goes into the log as a temperature like any other; a part that is still warming up says nothing about itself. */
     private function keepHeat(Run $run, SoakPlan $plan, JobFile $file): void
     {
         $newest = $this->samples->newest($run->number);
@@ -273,7 +276,8 @@ final readonly class Watchman
             $room = $channel->target === 'room' && isset($newest[$number]) ? $newest[$number] : $room;
         }
         foreach ($plan->channels as $number => $channel) {
-            if ($channel->quantity === 'celsius' && isset($file->supply->parts[$channel->target], $newest[$number])) {
+            $curve = $channel->quantity === 'celsius' && isset($file->supply->parts[$channel->target], $newest[$number]) ? $this->samples->curve($run->number, $number) : [];
+            if ($curve !== [] && SteadyState::of($curve)->isSteady) {
                 $this->log->append($run->job, $run->user, [
                     'id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'heat', 'at' => Carbon::now()->toIso8601String(),
                     'payload' => ['part' => $channel->target, 'text' => sprintf('%.1fC', $newest[$number]), 'room' => sprintf('%.1fC', $room)],

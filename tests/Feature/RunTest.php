@@ -51,7 +51,7 @@ final class RunTest extends ProvingTestCase
         self::assertSame(['started', 'stage', 'stage', 'ended'], array_map(static fn(string $e): string => explode(' ', $e)[0], $events));
         $summary = $this->job->entries()->where('kind', 'run')->get()->last()?->payload['summary'];
         self::assertEqualsWithDelta(12.0, (float) $summary[0]['mean'], 0.5);
-        self::assertContains('T1', $this->job->entries()->where('kind', 'heat')->get()->pluck('payload.part')->all());
+        self::assertSame(0, $this->job->entries()->where('kind', 'heat')->count(), 'after two seconds no part has come to rest');
         $this->getJson("/api/v1/jobs/{$this->job->id}/runs")->assertOk()->assertJsonPath('0.state', 'ended')->assertJsonPath('0.channels.0.count', 2);
     }
 
@@ -70,6 +70,33 @@ final class RunTest extends ProvingTestCase
         fwrite($socket, "INST:NSEL 1;INP?\n");
         self::assertSame('0', trim((string) fgets($socket)));
         self::assertSame(['started', 'stage', 'alarm', 'stopped'], $this->job->entries()->where('kind', 'run')->get()->pluck('payload.event')->all());
+    }
+
+    /** Ten minutes of the same temperature stand in the log as the heat of that part; one that still warms up does not. */
+    public function testOnlyWhatCameToRestIsKeptAsHeat(): void
+    {
+        $plan = ['stages' => [['hours' => 1, 'share' => 1]], 'loads' => []] + $this->plan([]);
+        $plan['channels'][] = ['title' => 'U1', 'quantity' => 'celsius', 'target' => 'U1', 'instrument' => $this->instrument('logger')->id, 'input' => 103];
+        $run = $this->start('heat', $plan);
+        (new SampleStore())->keep($run->number, array_combine(range(0, 3597), array_map(static fn(int $s): array => [0 => 12.0, 1 => 21.1, 2 => 30.0 + $s / 100], range(0, 3597))));
+        $run->update(['started_at' => $run->started_at - 3599, 'next_scan' => 3598, 'memory_base' => 3598]);
+        self::until(fn(): bool => $this->look($run)->state === Run::ENDED, 'the hour is over', 15);
+
+        self::assertSame(['T1'], $this->job->entries()->where('kind', 'heat')->get()->pluck('payload.part')->all());
+    }
+
+    /** A load that does not answer is said, and the stage begins once it does. */
+    public function testALoadThatCannotBeSetHoldsTheStage(): void
+    {
+        $run = $this->start('soak', $this->plan([]));
+        $load = $this->instrument('load');
+        $port = $load->port;
+        $load->update(['port' => 1999]);
+        self::assertStringContainsString('Test load at 127.0.0.1:1999 cannot be reached', (string) $this->look($run)->message);
+        self::assertSame(-1, $run->stage);
+        $load->update(['port' => $port]);
+
+        self::assertSame(0, $this->look($run)->stage);
     }
 
     public function testWithoutAMemoryAPauseIsAGapAndNothingIsMadeUp(): void

@@ -39,17 +39,30 @@ final class Watch extends Command
     private function round(Watchman $watchman, string $me): void
     {
         try {
-            foreach (Run::query()->running()->orderBy('number')->pluck('id') as $id) {
-                $watchman->tick($id, $me);
-            }
+            $ids = Run::query()->running()->orderBy('number')->pluck('id');
         } catch (Throwable $e) {
+            $this->tell($e);
+
+            return;
+        }
+        foreach ($ids as $id) {
+            try {
+                $watchman->tick($id, $me);
+            } catch (Throwable $e) {
+                // One run in trouble must not take the others' turn.
+                $this->tell($e);
+            }
+        }
+    }
+
+    private function tell(Throwable $e): void
+    {
+        if ($this->said !== $e->getMessage()) {
+            Log::warning('Watching runs', ['message' => $this->said = $e->getMessage()]);
+        }
+        if ($e instanceof PDOException || $e->getPrevious() instanceof PDOException) {
             // A database that is away comes back; what the instruments keep meanwhile is collected then.
-            if ($this->said !== $e->getMessage()) {
-                Log::warning('Watching runs', ['message' => $this->said = $e->getMessage()]);
-            }
-            if ($e instanceof PDOException || $e->getPrevious() instanceof PDOException) {
-                DB::purge();
-            }
+            DB::purge();
         }
     }
 }
