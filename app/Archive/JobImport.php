@@ -6,6 +6,7 @@ namespace App\Archive;
 
 use App\Bench\BookIn;
 use App\Bench\PhotoAlbum;
+use App\Bench\Ulids;
 use App\Library\Shelf;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
@@ -19,8 +20,6 @@ use Oculant\Core\Supply\Import\CsvTable;
 /** Takes in the archive of a job as a job of this workshop, with ids of its own: the same archive may come in twice. */
 final readonly class JobImport
 {
-    private const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
-
     public function __construct(private ArchiveReader $reader, private Shelf $shelf, private PhotoAlbum $album)
     {
     }
@@ -90,41 +89,14 @@ final readonly class JobImport
     {
         sort($ids);
         $new = [];
-        $time = $last = '';
+        $last = '';
         foreach (array_unique($ids) as $id) {
-            $isSame = substr($id, 0, 10) === $time;
-            $time = substr($id, 0, 10);
-            $last = $isSame ? self::after($last) : self::random();
-            $new[$id] = $time.$last;
+            $time = strtoupper(substr($id, 0, 10));
+            $last = str_starts_with($last, $time) ? Ulids::after($last) : $time.Ulids::random();
+            $new[$id] = $last;
         }
 
         return $new;
-    }
-
-    private static function random(): string
-    {
-        $text = '';
-        for ($k = 0; $k < 16; $k++) {
-            // The first leaves room to count up from.
-            $text .= self::ALPHABET[random_int(0, $k === 0 ? 15 : 31)];
-        }
-
-        return $text;
-    }
-
-    private static function after(string $text): string
-    {
-        for ($k = 15; $k >= 0; $k--) {
-            $at = (int) strpos(self::ALPHABET, $text[$k]);
-            if ($at < 31) {
-                $text[$k] = self::ALPHABET[$at + 1];
-
-                return $text;
-            }
-            $text[$k] = '0';
-        }
-
-        return $text;
     }
 
     /**

@@ -13,8 +13,6 @@ use App\Models\Instrument;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\User;
-use Illuminate\Support\Carbon;
-use Illuminate\Support\Str;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
@@ -159,6 +157,6 @@ final readonly class InstrumentDesk
     /** @param array<string, mixed> $payload */
     private function append(RepairJob $job, User $user, string $kind, array $payload): void
     {
-        $this->log->append($job, $user, ['id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => $kind, 'payload' => $payload, 'at' => Carbon::now()->toIso8601String()]);
+        $this->log->add($job, $user, $kind, $payload);
     }
 }

@@ -10,7 +10,9 @@ use App\Models\LogEntryRecord;
 use App\Models\Photo;
 use App\Models\RepairJob;
 use App\Models\User;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 use Oculant\Core\Bench\Admission;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\FieldText;
@@ -57,6 +59,24 @@ final readonly class JobLog
                 'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id,
                 'kind' => $entry['kind'], 'payload' => $payload, 'noted_at' => $entry['at'],
             ]);
+        });
+    }
+
+    /**
+     * An entry that the server itself makes. It stands behind everything that is there, even if the clock of a bench is ahead of the server's.
+     *
+     * @param array<string, mixed> $payload
+     *
+     * @throws EntryRefused if the entry cannot stand; nothing is written then
+     */
+    public function add(RepairJob $job, User $user, string $kind, array $payload, ?string $by = null, bool $isOwnWork = false): LogEntryRecord
+    {
+        return DB::transaction(function () use ($job, $user, $kind, $payload, $by, $isOwnWork): LogEntryRecord {
+            RepairJob::query()->whereKey($job->id)->lockForUpdate()->first();
+            $newest = (string) LogEntryRecord::query()->where('repair_job_id', $job->id)->max('id');
+            $now = strtoupper((string) Str::ulid(Carbon::now()));
+
+            return $this->append($job, $user, ['id' => strcmp($now, $newest) > 0 ? $now : Ulids::after($newest), 'kind' => $kind, 'payload' => $payload, 'at' => Carbon::now()->toIso8601String()], $by, $isOwnWork);
         });
     }
 

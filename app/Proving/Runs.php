@@ -12,9 +12,7 @@ use App\Models\Instrument;
 use App\Models\Run;
 use App\Models\User;
 use App\StandIn\Hands;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerMethod;
@@ -85,7 +83,7 @@ final readonly class Runs
             ]);
             if ($kind === 'starts') {
                 // From here on the source may put it on at any moment; the log says so, and no gate is passed otherwise.
-                $this->log->append($file->job, $user, ['id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'power', 'at' => Carbon::now()->toIso8601String(), 'payload' => self::power($file, $plan['volts'])]);
+                $this->log->add($file->job, $user, 'power', self::power($file, $plan['volts']));
             }
             $this->tell($run, 'started', $plan['title']);
 
@@ -122,10 +120,7 @@ final readonly class Runs
     /** @param list<array<string, mixed>> $summary */
     public function tell(Run $run, string $event, string $text, array $summary = []): void
     {
-        $this->log->append($run->job, $run->user, [
-            'id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'run', 'at' => Carbon::now()->toIso8601String(),
-            'payload' => ['run' => $run->id, 'kind' => $run->kind, 'event' => $event, 'text' => $text, 'title' => (string) ($run->plan['title'] ?? ''), 'summary' => $summary],
-        ], isOwnWork: true);
+        $this->log->add($run->job, $run->user, 'run', ['run' => $run->id, 'kind' => $run->kind, 'event' => $event, 'text' => $text, 'title' => (string) ($run->plan['title'] ?? ''), 'summary' => $summary], isOwnWork: true);
     }
 
     public function now(): float

@@ -10,9 +10,7 @@ use App\Instruments\InstrumentFailed;
 use App\Instruments\Rack;
 use App\Instruments\Setting;
 use App\Models\Run;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Oculant\Core\Proving\Instrument\AnswerUnreadable;
 
 /** Repeated starts: on, wait, read, off, wait. Where it stands is kept, so that a killed watchman repeats at most one start. */
@@ -71,9 +69,7 @@ final readonly class StartsWatch
             }
             $fresh->update(['watch' => $to, 'message' => null, 'next_scan' => $to['done']] + ($isOver ? ['state' => Run::ENDED, 'ended_at' => $this->runs->now()] : []));
             if ($isOver) {
-                $this->log->append($run->job, $run->user, [
-                    'id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'starts', 'at' => Carbon::now()->toIso8601String(), 'payload' => ['tried' => $to['done'], 'failed' => $to['failed']],
-                ], by: "run {$run->number}", isOwnWork: true);
+                $this->log->add($run->job, $run->user, 'starts', ['tried' => $to['done'], 'failed' => $to['failed']], "run {$run->number}", isOwnWork: true);
                 $this->runs->tell($run, 'ended', "{$to['done']} starts, {$to['failed']} failed");
             }
         });

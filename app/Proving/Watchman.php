@@ -11,9 +11,7 @@ use App\Instruments\Rack;
 use App\Instruments\Setting;
 use App\Knowledge\Library;
 use App\Models\Run;
-use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Proving\Heat\SteadyState;
 use Oculant\Core\Proving\Instrument\AnswerUnreadable;
@@ -278,10 +276,7 @@ final readonly class Watchman
         foreach ($plan->channels as $number => $channel) {
             $curve = $channel->quantity === 'celsius' && isset($file->supply->parts[$channel->target], $newest[$number]) ? $this->samples->curve($run->number, $number) : [];
             if ($curve !== [] && SteadyState::of($curve)->isSteady) {
-                $this->log->append($run->job, $run->user, [
-                    'id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'heat', 'at' => Carbon::now()->toIso8601String(),
-                    'payload' => ['part' => $channel->target, 'text' => sprintf('%.1fC', $newest[$number]), 'room' => sprintf('%.1fC', $room)],
-                ], by: "run {$run->number}", isOwnWork: true);
+                $this->log->add($run->job, $run->user, 'heat', ['part' => $channel->target, 'text' => sprintf('%.1fC', $newest[$number]), 'room' => sprintf('%.1fC', $room)], "run {$run->number}", isOwnWork: true);
             }
         }
     }

@@ -12,6 +12,7 @@ use App\Proving\FastClock;
 use App\Proving\SampleStore;
 use App\Proving\Watchman;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 use Psr\Clock\ClockInterface;
 
 /** Runs that the server watches, with the simulated instruments at the wall's own pace: the watchman is asked to look in, not waited for. */
@@ -154,6 +155,9 @@ final class RunTest extends ProvingTestCase
         $this->log($this->job, 'change', ['change' => 'scaled', 'part' => 'R1', 'value' => '1k', 'why' => 'test'])->assertOk();
         $this->postJson("/api/v1/jobs/{$this->job->id}/runs/prepare", ['kind' => 'starts', 'plan' => $plan])->assertUnprocessable()->assertJsonPath('message', fn(string $m): bool => str_starts_with($m, 'Not yet (before mains)'));
         $this->log($this->job, 'change_closed', ['change' => $this->job->entries()->where('kind', 'change')->first()?->id, 'how' => 'undone'])->assertOk();
+        // A bench whose clock is an hour ahead must not put the server's own entries behind it.
+        $this->postJson("/api/v1/jobs/{$this->job->id}/log", ['entries' => [['id' => strtoupper((string) Str::ulid(now()->addHour())), 'kind' => 'note', 'payload' => ['text' => 'ahead'], 'at' => now()->toIso8601String()]]])->assertOk();
+        $this->postJson("/api/v1/jobs/{$this->job->id}/log", ['entries' => [['id' => strtoupper((string) Str::ulid(now()->addHour()->addSecond())), 'kind' => 'power', 'payload' => ['power' => 'unplugged', 'mode' => 'loaded'], 'at' => now()->toIso8601String()]]])->assertOk();
         $run = $this->start('starts', $plan);
         $this->getJson("/api/v1/jobs/{$this->job->id}/bench")->assertJsonPath('state.power', 'live');
         $this->postJson("/api/v1/jobs/{$this->job->id}/runs/prepare", ['kind' => 'starts', 'plan' => $plan])->assertUnprocessable()->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'Unplug it from the wall'));
