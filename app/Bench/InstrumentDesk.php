@@ -140,13 +140,8 @@ final readonly class InstrumentDesk
         if ($setting->kind === 'supply') {
             return ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::BENCH, 'volts' => sprintf('%.6g V', $setting->volts), 'limit' => sprintf('%.6g A', $setting->limit), 'part' => $part]];
         }
-        if ($setting->kind !== 'source') {
-            return null;
-        }
 
-        return $setting->volts >= Setting::AS_MAINS * $file->supply->mainsVoltage
-            ? ['power' => PowerState::Live->value]
-            : ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::VARIAC, 'volts' => Quantity::write($setting->volts, Unit::Volt, 4)]];
+        return $setting->kind === 'source' ? PowerMethod::ofSource($setting->volts, $file->supply) : null;
     }
 
     private function note(RepairJob $job, User $user, string $text): void

@@ -12,9 +12,6 @@ use Oculant\Core\Quantity\UnreadableQuantity;
 /** What an instrument with an output is set to. */
 final readonly class Setting
 {
-    /** Share of nominal mains from which an AC source counts as the mains itself. */
-    public const AS_MAINS = 0.85;
-
     /**
      * @param float      $volts   of a source
      * @param float      $limit   amperes, of a source

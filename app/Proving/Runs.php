@@ -83,7 +83,7 @@ final readonly class Runs
             ]);
             if ($kind === 'starts') {
                 // From here on the source may put it on at any moment; the log says so, and no gate is passed otherwise.
-                $this->log->add($file->job, $user, 'power', self::power($file, $plan['volts']));
+                $this->log->add($file->job, $user, 'power', PowerMethod::ofSource($plan['volts'], $file->supply));
             }
             $this->tell($run, 'started', $plan['title']);
 
@@ -223,21 +223,13 @@ final readonly class Runs
         if ($file->state->power->isEnergised()) {
             throw PlanRefused::because('power', 'The unit is recorded as energised. Unplug it from the wall and record that; then plug it into the source.');
         }
-        $power = PowerState::from(self::power($file, $plan['volts'])['power']);
+        $power = PowerState::from(PowerMethod::ofSource($plan['volts'], $file->supply)['power']);
         $gate = Gate::onTheWayTo($power, $file->state->power);
         if ($gate !== null) {
             Gates::mustBeOpen($gate, 'source', $file->supply, $file->state);
         }
 
         return $plan;
-    }
-
-    /** @return array{power: string, method?: array<string, string>} the power entry that a source at so many volts amounts to */
-    private static function power(JobFile $file, float $volts): array
-    {
-        return $volts >= Setting::AS_MAINS * $file->supply->mainsVoltage
-            ? ['power' => PowerState::Live->value]
-            : ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::VARIAC, 'volts' => sprintf('%.4g V', $volts)]];
     }
 
     /**

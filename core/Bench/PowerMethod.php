@@ -23,6 +23,8 @@ final readonly class PowerMethod
 
     public const RCD = 'rcd';
 
+    private const AS_MAINS = 0.85;
+
     public const WORDS = [
         self::LAMP => 'lamp in series', self::VARIAC => 'variable transformer', self::BENCH => 'bench supply',
         self::ISOLATED => 'isolation transformer', self::RCD => 'mains behind an RCD',
@@ -45,6 +47,18 @@ final readonly class PowerMethod
     public static function of(array $payload): self
     {
         return new self((string) $payload['how'], (float) ($payload['watts'] ?? 0.0), (float) ($payload['volts'] ?? 0.0), (float) ($payload['limit'] ?? 0.0), $payload['part'] ?? null);
+    }
+
+    /**
+     * The power entry that an AC source amounts to: from 85 % of nominal on it is the mains (common practice), below it is a variable transformer.
+     *
+     * @return array{power: string, method?: array{how: string, volts: string}} as a power entry takes it
+     */
+    public static function ofSource(float $volts, Description $supply): array
+    {
+        return $volts >= self::AS_MAINS * $supply->mainsVoltage
+            ? ['power' => PowerState::Live->value]
+            : ['power' => PowerState::Limited->value, 'method' => ['how' => self::VARIAC, 'volts' => Quantity::write($volts, Unit::Volt, 4)]];
     }
 
     /** "behind a 60 W lamp", "30 V, 0.5 A from a bench supply at C1". */
