@@ -35,11 +35,10 @@ final readonly class LoadTest
      * @param array<string, LoadStep> $steps     by id
      * @param array<string, bool>     $regulated by point id
      * @param array<string, string>   $names     by point id
-     * @param array<string, float>    $rated     nominal volts by point id
      * @param float|null              $minimum   share of full load below which a good unit does not rest; null if it needs none
      * @param array<string, array{amperes: float, volts: float}> $limits where a current limit takes over, by point id
      */
-    private function __construct(public array $steps, public array $regulated, public array $names, public array $rated, public ?float $minimum, public array $limits)
+    private function __construct(public array $steps, public array $regulated, public array $names, public ?float $minimum, public array $limits)
     {
     }
 
@@ -80,7 +79,7 @@ final readonly class LoadTest
             }
         }
 
-        return new self($steps, $regulated, array_map(static fn(Rail $r): string => $r->point->name, $rails), array_map(static fn(Rail $r): float => (float) $r->point->rail, $rails), self::minimum($supply, $mode, $rails, $steps), $limits);
+        return new self($steps, $regulated, array_map(static fn(Rail $r): string => $r->point->name, $rails), self::minimum($supply, $mode, $rails, $steps), $limits);
     }
 
     /**
