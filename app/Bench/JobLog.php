@@ -41,8 +41,7 @@ final readonly class JobLog
                 return $known->repair_job_id === $job->id ? $known : throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
             }
             $file = JobFile::open($this->library, $job);
-            $understood = $entry['kind'] === 'reading' && is_string($entry['payload']['text'] ?? null) ? FieldText::understand($entry['payload']['text'], $file->supply, in_array($entry['payload']['quantity'] ?? '', ['left', 'safety'], true) ? $entry['payload']['target'] ?? null : null) : null;
-            $entry = ($understood ?? []) + $entry;
+            $entry = self::understood($file, $entry) + $entry;
             $this->check($file, $entry['kind'], $entry['payload'], $isOwnWork);
             $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
             if ($entry['kind'] === 'repair') {
@@ -103,6 +102,23 @@ final readonly class JobLog
                 $this->drawer->giveBack($job, (string) $struck->payload['stock']);
             }
         }
+    }
+
+    /**
+     * What the one field was typed into may be something else than a reading.
+     *
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string} $entry
+     *
+     * @return array{kind?: string, payload?: array<string, mixed>}
+     */
+    private static function understood(JobFile $file, array $entry): array
+    {
+        ['text' => $text, 'target' => $target, 'quantity' => $quantity] = $entry['payload'] + ['text' => null, 'target' => null, 'quantity' => null];
+        if ($entry['kind'] !== 'reading' || ! is_string($text)) {
+            return [];
+        }
+
+        return FieldText::understand($text, $file->supply, is_string($target) ? $target : null, is_string($quantity) ? $quantity : null) ?? [];
     }
 
     /**

@@ -7,6 +7,7 @@ namespace Oculant\Core\Bench;
 use Oculant\Core\Bench\Entry\Finding;
 use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Bench\Entry\Tested;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
@@ -19,23 +20,30 @@ final class FieldText
     private const TESTS = ['cap' => 'capacitance', 'capacitance' => 'capacitance', 'esr' => 'esr', 'leak' => 'leakage', 'leakage' => 'leakage', 'zener' => 'breakdown', 'breakdown' => 'breakdown'];
 
     /**
-     * @param string|null $suggested the capacitor that was to be measured empty, or the safety test that was to be made, if that was the next step
+     * @param string|null $target   of the next step: the capacitor that was to be measured empty, the safety test to be made, the part to be tested
+     * @param string|null $quantity of the next step: "left", "safety", Tested::BY_ITSELF; others leave it a reading
      *
      * @return array{kind: string, payload: array<string, mixed>}|null null if it is to be read as a reading
      */
-    public static function understand(string $text, Description $supply, ?string $suggested = null): ?array
+    public static function understand(string $text, Description $supply, ?string $target = null, ?string $quantity = null): ?array
     {
         $words = preg_split('/\s+/', mb_strtolower(trim($text)), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         if ($words === []) {
             return null;
         }
 
-        $safety = self::safety($text, $supply, $suggested);
+        $safety = self::safety($text, $supply, $quantity === 'safety' ? $target : null);
         if ($safety !== null) {
             return $safety;
         }
-        if ($suggested !== null && count($words) === 1 && preg_match('/^-?\d/', $words[0]) === 1) {
-            return ['kind' => 'left', 'payload' => ['part' => $suggested, 'text' => $words[0]]];
+        if ($quantity === 'left' && $target !== null && count($words) === 1 && preg_match('/^-?\d/', $words[0]) === 1) {
+            return ['kind' => 'left', 'payload' => ['part' => $target, 'text' => $words[0]]];
+        }
+        if ($quantity === Tested::BY_ITSELF && $target !== null) {
+            $byItself = self::byItself($words, $text, $target, $supply);
+            if ($byItself !== null) {
+                return $byItself;
+            }
         }
         if ($words[0] === 'twin' && count($words) > 1) {
             return ['kind' => 'twin', 'payload' => ['text' => (string) preg_replace('/^\s*twin\s+/i', '', $text)]];
@@ -59,6 +67,28 @@ final class FieldText
         $isValue = preg_match('/^(-?[\d.]+\w*|ol|ok|wrong)$/i', $typed[0]) === 1;
 
         return $isValue && SafetyTest::tryFrom((string) $suggested) !== null ? ['kind' => 'safety', 'payload' => ['test' => $suggested, 'text' => implode('', $typed)]] : null;
+    }
+
+    /**
+     * "good", "bad", "esr 0.8", "leak 2mA" where a part was to be tested by itself.
+     *
+     * @param non-empty-list<string> $words
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     *
+     * @throws EntryRefused for a bare value: of what, nobody could say
+     */
+    private static function byItself(array $words, string $text, string $part, Description $supply): ?array
+    {
+        if (preg_match('/^(-?[\d.]+\w*|ol)$/', $words[0]) === 1 && array_intersect($words, array_keys(self::TESTS)) === []) {
+            throw EntryRefused::because('text', sprintf('"%s" of what? Write "good" or "bad", or what was measured on %s by itself: "esr 0.8", "leak 2mA", "cap 85u".', trim($text), $part));
+        }
+        $isTest = array_intersect($words, array_keys(self::TESTS)) !== [];
+        if (! $isTest && ! in_array($words[0], ['good', 'bad'], true)) {
+            return null;
+        }
+
+        return Payload::reference($words[0], $supply) === null ? self::onPart([mb_strtolower($part), ...$words, ...($isTest ? ['lifted'] : [])], "{$part} {$text}", $supply) : null;
     }
 
     /**

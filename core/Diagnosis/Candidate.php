@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
-/** A measurement that could be made next. */
+/** A measurement that could be made next, or a test of the part $target by itself (quantity Tested::BY_ITSELF). */
 final readonly class Candidate
 {
     /**
      * @param float         $bits      expected information
      * @param float         $minutes   with changes of state
-     * @param float         $hazard    factor on the minutes
+     * @param float         $hazard    factor on the minutes: of live work, or of what may be harmed
      * @param list<Outcome> $outcomes
      * @param float|null    $doubt     probability that what was read there was a slip; null if nothing was
      */

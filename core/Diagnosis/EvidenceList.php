@@ -22,6 +22,7 @@ use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 use Oculant\Core\Diagnosis\Evidence\ShortEvidence;
 use Oculant\Core\Diagnosis\Evidence\SideEvidence;
 use Oculant\Core\Diagnosis\Evidence\SignEvidence;
+use Oculant\Core\Diagnosis\Evidence\TestedEvidence;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Quantity\Quantity;
@@ -79,7 +80,7 @@ final class EvidenceList
             $evidence[] = [$finding['entry'], Looks::evidence("{$finding['part']}: {$finding['text']}", $supply->part($finding['part']), $finding['sees'])];
         }
         foreach (array_filter($state->tested, $old) as $test) {
-            $evidence[] = [$test['entry'], $test['isGood'] ? new PartEvidence("{$test['part']} tested good", $test['part'], 0.03) : new PartEvidence("{$test['part']} tested bad", $test['part'], 1.0, 0.03)];
+            $evidence[] = [$test['entry'], new TestedEvidence($test['part'], $test['isGood'])];
         }
         foreach (array_filter($state->eliminated, $old) as $out) {
             $label = sprintf('%s %s, fault %s', $out['part'], Eliminated::HOW[$out['how']], $out['still'] ? 'still here' : 'gone');

@@ -83,6 +83,24 @@ final readonly class FaultDictionary
         return isset($this->readings[$mode][$hypothesis][$key]);
     }
 
+    /** Whether a part is bad under a hypothesis: failed by itself, or taken along. */
+    public function breaks(string $hypothesis, string $ref): bool
+    {
+        return ($this->hypotheses[$hypothesis] ?? null)?->faultOf($ref) !== null || isset($this->broken[$hypothesis][$ref]);
+    }
+
+    /**
+     * @param array<string, float> $probabilities by hypothesis
+     *
+     * @return list<string> titles of the four likeliest
+     */
+    public function titles(array $probabilities): array
+    {
+        arsort($probabilities);
+
+        return array_map(fn(string $id): string => $this->hypotheses[$id]->title ?? 'nothing wrong', array_map(strval(...), array_slice(array_keys($probabilities), 0, 4)));
+    }
+
     /** Watts that a part turns into heat. */
     public function heat(string $mode, string $hypothesis, string $ref): float
     {

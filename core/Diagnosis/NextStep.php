@@ -7,6 +7,7 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**
@@ -37,6 +38,11 @@ final class NextStep
     private const HAZARD_LIVE = 1.3;
 
     private const IGNORED = 5e-4;
+
+    private const OPEN_OHMS = 1000.0;
+
+    /** Bits below which a measurement tells next to nothing. */
+    private const TELLS = 0.02;
 
     private FaultDictionary $dictionary;
 
@@ -73,12 +79,14 @@ final class NextStep
                     // Repeating tells whether it was a slip, and nothing else.
                     $bits = -$doubt * log($doubt, 2) - (1 - $doubt) * log(max(1e-9, 1 - $doubt), 2);
                 }
-                if ($bits > 0.02) {
+                if ($bits > self::TELLS) {
                     [$minutes, $hazard] = $this->cost($state, $target, $mode->id, $energised, $plausible);
                     $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard, $outcomes, $doubt);
                 }
             }
         }
+        $tests = (new PartTests($this->supply, $this->dictionary))->candidates($plausible, $state, $state->power->isEnergised() ? self::UNPLUG : 0.0);
+        $candidates = [...$candidates, ...array_filter($tests, static fn(Candidate $c): bool => $c->bits > self::TELLS)];
         usort($candidates, static fn(Candidate $a, Candidate $b): int => $b->score() <=> $a->score());
 
         return $candidates;
@@ -160,21 +168,21 @@ final class NextStep
     /** A blown fuse is replaced once, after the dead checks; until then there is nothing to measure live. */
     public function fuseIsKnownOpen(BenchState $state): bool
     {
-        foreach ($this->supply->parts as $ref => $part) {
-            if ($part->kind->name() !== 'fuse' || in_array($ref, $state->replaced(), true)) {
-                continue;
+        // What was seen of a fuse counts until that fuse is replaced.
+        $stands = static fn(string $fuse, array $replacedThen): bool => ! in_array($fuse, array_diff($state->replaced(), $replacedThen), true);
+        foreach ($state->readings as $reading) {
+            $part = $this->supply->parts[$reading->target] ?? null;
+            if ($part?->kind instanceof Fuse && $reading->quantity === DeadCheck::RESISTANCE && $reading->value > self::OPEN_OHMS && $stands($part->ref, $reading->replaced)) {
+                return true;
             }
-            foreach (array_keys($this->supply->modes) as $mode) {
-                $reading = $state->latest((string) $ref, DeadCheck::RESISTANCE, (string) $mode);
-                if ($reading !== null && $reading->value > 1000) {
-                    return true;
-                }
+        }
+        foreach ($state->fuses as $fuse) {
+            if ($fuse['state'] !== 'intact' && $stands($fuse['part'], $fuse['replaced'])) {
+                return true;
             }
         }
 
-        $seenOpen = array_filter($state->fuses, static fn(array $f): bool => $f['state'] !== 'intact' && ! in_array($f['part'], $state->replaced(), true));
-
-        return $seenOpen !== [] || in_array('fuse_open', array_column(array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
+        return in_array('fuse_open', array_column(array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
     }
 
     /**
@@ -235,22 +243,11 @@ final class NextStep
             $ids = array_replace(...array_column($bin, 3));
             $probability = array_sum($ids);
             $bits -= $probability * log(max($probability, 1e-12), 2);
-            arsort($ids);
             $values = array_column($bin, 1);
-            $outcomes[] = new Outcome(min($values), max($values), $probability, $this->titles(array_map(strval(...), array_keys($ids))));
+            $outcomes[] = new Outcome(min($values), max($values), $probability, $this->dictionary->titles($ids));
         }
 
         return [$bits, $outcomes];
-    }
-
-    /**
-     * @param list<string> $ids
-     *
-     * @return list<string>
-     */
-    private function titles(array $ids): array
-    {
-        return array_map(fn(string $id): string => $this->dictionary->hypotheses[$id]->title ?? 'nothing wrong', array_slice($ids, 0, 4));
     }
 
     /**

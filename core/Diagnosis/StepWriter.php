@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Close;
+use Oculant\Core\Bench\Entry\Tested;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
@@ -107,6 +108,9 @@ final class StepWriter
     /** @return StepView */
     public function measure(Candidate $candidate): array
     {
+        if ($candidate->quantity === Tested::BY_ITSELF) {
+            return $this->byItself($candidate);
+        }
         $needsState = $candidate->energised !== $this->state->power->isEnergised() || $candidate->mode !== $this->state->mode;
         $measure = $this->leads($candidate);
         if ($candidate->doubt !== null) {
@@ -139,6 +143,37 @@ final class StepWriter
         }
 
         return $view;
+    }
+
+    /** @return StepView */
+    private function byItself(Candidate $candidate): array
+    {
+        $part = $this->supply->part($candidate->target);
+        $sentence = $part->kind->apart()->sentence($part->ref);
+        $view = [
+            'target' => $part->ref,
+            'quantity' => Tested::BY_ITSELF,
+            'mode' => $candidate->mode,
+            'part' => $part->ref,
+            'power' => PowerState::Unplugged->value,
+            'why' => sprintf('What a meter can tell on the board is told. This tells about %.2f bits in %.1f min; soldering and what it may harm count as time.', $candidate->bits, $candidate->minutes),
+            'outcomes' => array_map(static fn(Outcome $o): array => ['range' => $o->low > 0.0 ? 'bad' : 'good', 'meaning' => implode(', ', $o->suspects), 'probability' => $o->probability], $candidate->outcomes),
+        ];
+        if ($this->state->power->isEnergised()) {
+            return $view + $this->plain('state', 'Unplug it, discharge it through a resistor, measure that it is empty.', "Then: {$sentence}", $this->stateCaution(false));
+        }
+        $charged = Gates::blocking(Gate::HandsIn, $this->supply, $this->state);
+        if ($charged !== []) {
+            return ['detail' => "Before hands go in. Then: {$sentence}"] + $this->gate($charged[0], count($charged), Gate::HandsIn);
+        }
+        $proofs = [];
+        foreach ($this->dictionary->hypotheses as $hypothesis) {
+            if ($hypothesis->ref === $part->ref && in_array($hypothesis->title, $candidate->outcomes[1]->suspects, true)) {
+                $proofs[] = $hypothesis->proof;
+            }
+        }
+
+        return $view + $this->plain('test', $sentence, implode(' ', array_unique($proofs)));
     }
 
     /**
@@ -344,12 +379,19 @@ final class StepWriter
         if (in_array($likeliest->ref, $this->state->replaced(), true)) {
             return $this->exhausted($top);
         }
+        $isBad = in_array($likeliest->ref, array_column(array_filter($this->state->tested, static fn(array $t): bool => ! $t['isGood'] && ! $t['isNew']), 'part'), true);
+        if ($isBad) {
+            return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability))]
+                + $this->plain('cause', "Found and confirmed: {$top->title}.", "Name the cause, then repair it.{$this->behindTheFuse($likeliest, $suspects)}");
+        }
         $power = $this->state->power->isEnergised() ? 'Unplug and discharge first. ' : '';
 
         return [
             'kind' => 'confirm',
             'sentence' => "Found: {$top->title}.",
             'detail' => "{$power}Confirm it: {$likeliest->proof}".($top->members[0]->isPair() && count($left) === 2 ? " Two faults are needed to explain the evidence: begin with {$likeliest->ref}, then measure again." : '').$this->behindTheFuse($likeliest, $suspects),
+            'target' => $likeliest->ref,
+            'quantity' => Tested::BY_ITSELF,
             'part' => $likeliest->ref,
             'fault' => $likeliest->fault,
             'power' => PowerState::Unplugged->value,
@@ -449,7 +491,7 @@ final class StepWriter
         }
         $first = $top->members[0];
 
-        return ['part' => $first->ref, 'fault' => $first->fault, 'why' => 'No measurement that is left would separate the suspects further.']
+        return ['target' => $first->ref, 'quantity' => Tested::BY_ITSELF, 'part' => $first->ref, 'fault' => $first->fault, 'why' => 'No measurement that is left would separate the suspects further.']
             + $this->plain('confirm', "Most likely: {$top->title}.", "Confirm it: {$first->proof}");
     }
 

@@ -219,6 +219,7 @@ final class Workup
             'confirm' => 'confirming '.$next['part'],
             'cause' => 'naming the cause',
             'look' => 'a closer look',
+            'test' => "a test of {$next['part']}",
             'gate' => $next['leads'] === 'prove' ? 'its safety tests' : 'something before power',
             'wait' => 'the engine, or any reading',
             default => ($this->state->repairs === [] ? 'measuring ' : 'proof at ').($next['target'] ?? 'the rails'),

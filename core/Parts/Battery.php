@@ -22,6 +22,11 @@ final class Battery extends Pair implements FeedsEnergy
         return 'Battery';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [Parameter::main('value', 'open-circuit voltage', Unit::Volt, 0.05), Parameter::optional('resistance', 'internal resistance', Unit::Ohm, 0.05, 0.5)];

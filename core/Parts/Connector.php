@@ -16,6 +16,11 @@ final class Connector extends Contact
         return 'Connector';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [];

@@ -32,4 +32,9 @@ abstract class Contact extends Pair
     {
         return 15.0;
     }
+
+    public function apart(): Apart
+    {
+        return Apart::Bridged;
+    }
 }

@@ -20,6 +20,11 @@ final class CurrentLoad extends Pair implements Consumes
         return 'Constant-current load';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [Parameter::main('value', 'current', Unit::Ampere, 0.1)];

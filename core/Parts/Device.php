@@ -16,4 +16,9 @@ abstract class Device implements PartKind
     {
         return [];
     }
+
+    public function apart(): Apart
+    {
+        return Apart::TakenOut;
+    }
 }

@@ -23,6 +23,11 @@ final class Fan extends Pair implements Consumes, ShowsSigns
         return 'Fan';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [Parameter::main('value', 'rated voltage', Unit::Volt), Parameter::optional('current', 'rated current', Unit::Ampere, 0.15, 0.2)];

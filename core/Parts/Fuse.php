@@ -20,6 +20,11 @@ final class Fuse extends Contact implements Rated, ShowsSigns
         return 'Fuse';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [Parameter::main('rating', 'rated current', Unit::Ampere)];

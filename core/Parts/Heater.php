@@ -21,6 +21,11 @@ final class Heater extends Pair implements Consumes, ShowsSigns
         return 'Heater';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [Parameter::main('value', 'rated voltage', Unit::Volt), Parameter::main('current', 'rated current', Unit::Ampere, 0.05)];

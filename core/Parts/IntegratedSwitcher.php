@@ -25,6 +25,11 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
         return 'Integrated switcher';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Exchanged;
+    }
+
     public function terminals(): Terminals
     {
         return Terminals::of('d', 's', 'vcc', 'fb');

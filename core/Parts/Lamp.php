@@ -24,6 +24,11 @@ final class Lamp extends Pair implements Adjusts, ShowsSigns
         return 'Filament lamp';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [Parameter::main('value', 'rated voltage', Unit::Volt), Parameter::optional('power', 'rated power', Unit::Watt, 1.0, 0.1)];

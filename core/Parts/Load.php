@@ -20,6 +20,11 @@ final class Load extends Pair implements Consumes, ChecksItself
         return 'Load';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [

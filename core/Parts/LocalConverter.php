@@ -19,6 +19,11 @@ abstract class LocalConverter extends Device implements Adjusts, Switches
         return Terminals::of('in', 'out', 'common')->maybe('en');
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Exchanged;
+    }
+
     public function deadChecks(Part $part): array
     {
         return [DeadCheck::resistance($part, 'in', 'common', "input of {$part->ref}", '.input')];

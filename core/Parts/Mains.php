@@ -23,6 +23,11 @@ final class Mains extends Pair implements Adjusts, FeedsEnergy, ShowsSigns
         return 'Mains feed';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [

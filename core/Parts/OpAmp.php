@@ -23,6 +23,11 @@ final class OpAmp extends Device
         return 'Operational amplifier';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Exchanged;
+    }
+
     private const TRANSCONDUCTANCE = 5.0;
 
     public function terminals(): Terminals

@@ -23,4 +23,9 @@ abstract class Pair implements PartKind
     {
         return [];
     }
+
+    public function apart(): Apart
+    {
+        return Apart::LegLifted;
+    }
 }

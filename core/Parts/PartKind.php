@@ -25,6 +25,8 @@ interface PartKind
     /** @return list<DeadCheck> what a meter can do across it with the unit unplugged */
     public function deadChecks(Part $part): array;
 
+    public function apart(): Apart;
+
     /** @return list<list<string>> terminals that are joined inside; groups are isolated from each other */
     public function islands(Part $part): array;
 

@@ -22,6 +22,11 @@ final class PictureTube extends Pair implements Consumes, HoldsHighVoltage
         return 'Picture tube and deflection';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [

@@ -26,6 +26,11 @@ final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
         return 'Power-factor stage';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Exchanged;
+    }
+
     /** Stiffness of its loop as a multiple of full-load current over bulk voltage: soft enough to leave the ripple alone. */
     private const STIFFNESS = 10.0;
 

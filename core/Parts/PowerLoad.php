@@ -21,6 +21,11 @@ final class PowerLoad extends Pair implements Consumes
         return 'Constant-power load';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function parameters(): array
     {
         return [Parameter::main('value', 'power', Unit::Watt, 0.1), Parameter::main('at', 'working voltage', Unit::Volt)];

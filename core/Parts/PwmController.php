@@ -29,6 +29,11 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
         return 'Switching controller';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Exchanged;
+    }
+
     /** Ohms by which the drive follows its target. */
     private const DRIVE_OHMS = 100.0;
 

@@ -41,6 +41,11 @@ final class Transformer extends Device implements NamesWindings, Rated
         return 'Transformer';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Disconnected;
+    }
+
     public function windings(Part $part): array
     {
         $windings = [];

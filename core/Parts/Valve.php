@@ -24,6 +24,11 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
         return 'Valve stage';
     }
 
+    public function apart(): Apart
+    {
+        return Apart::Pulled;
+    }
+
     public function terminals(): Terminals
     {
         return Terminals::of('a', 'k')->maybe('h1', 'h2');

@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Oculant\Core\Practice;
 
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Tested;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\FaultDictionary;
@@ -14,6 +16,7 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Diagnosis\Signs;
 use Oculant\Core\Diagnosis\Workup;
+use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
 /** Follows every next step on a simulated unit until a cause is proposed: for practice, tests and the bench figures. */
@@ -26,6 +29,9 @@ final readonly class SimulatedTechnician
     /** Minutes to unplug, discharge and prove it, or to power up again (common practice). */
     private const STATE_CHANGE = 2.0;
 
+    /** Minutes to put in a fuse and try it behind a limiter (common practice). */
+    private const NEW_FUSE = 3.0;
+
     /** @param float $slips share of readings in which the hand slips: the probe touches nothing, or the neighbour */
     public function __construct(private Description $supply, private Knowledge $knowledge, private float $slips = 0.0)
     {
@@ -34,8 +40,9 @@ final readonly class SimulatedTechnician
     /**
      * @param string $fault hypothesis, for example "C1:dried"
      *
-     * @return array{right: bool, confident: bool, isConsequence: bool, steps: int, minutes: float, isNoticed: bool, readings: list<string>, top: string}
-     *         right if the likeliest group holds the fault; confident if it was proposed as found; a consequence if the part found is one that the fault takes along; noticed if its owner would see or hear it
+     * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
+     *         right if the likeliest group holds the fault, or names its part as the one to replace; confident if it was proposed as found; a consequence if the part found is one that the fault takes along;
+     *         cleared: parts proposed as found that their confirming test then cleared; shown if any measurement tells it from a good unit; noticed if its owner would see or hear it
      */
     public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
     {
@@ -45,9 +52,10 @@ final readonly class SimulatedTechnician
         $state = new BenchState($this->supply->mode(null)->id);
         // It comes from its owner: what the fault takes with it is broken by then.
         $unit->signs($this->supply->mode(null)->id);
-        $state->symptoms = $this->complaint($dictionary, $fault);
+        $state->symptoms = $complaint = $this->complaint($dictionary, $fault);
         $readings = [];
         $minutes = 0.0;
+        $cleared = 0;
         for ($move = 0; $move < self::MOST_STEPS; $move++) {
             $workup = new Workup($this->supply, $state, $this->knowledge);
             $choice = match ($strategy) {
@@ -62,6 +70,17 @@ final readonly class SimulatedTechnician
             $state->power = $energised ? PowerState::Live : PowerState::Unplugged;
             $state->mode = $mode;
             $minutes += $cost;
+            if ($quantity === Tested::BY_ITSELF) {
+                $isGood = $unit->isBad($target) === ($this->chance($seed, $move, 'tests') < $this->slips);
+                $cleared += $isGood && $workup->suspects()[0]->probability > self::CONFIDENT ? 1 : 0;
+                $state->tested[] = ['entry' => "r{$move}", 'part' => $target, 'isGood' => $isGood, 'isNew' => false];
+                $readings[] = $target.($isGood ? ' good' : ' bad');
+                if (! $isGood && $this->supply->part($target)->kind instanceof Fuse) {
+                    $minutes += self::NEW_FUSE;
+                    $this->tryNewFuse($unit, $state, $target);
+                }
+                continue;
+            }
             if ($energised && ! $unit->settles($mode)) {
                 // The meter wanders: nothing is written down, and it is not tried again.
                 $state->skipped["{$target} {$quantity}"] = true;
@@ -72,22 +91,50 @@ final readonly class SimulatedTechnician
             if ($this->slips > 0.0 && $this->chance($seed, $move, 'slips') < $this->slips) {
                 $value = $this->slip($unit, $target, $quantity, $energised, $mode, $this->chance($seed, $move, 'where'));
             }
-            $state->readings[] = new TakenReading("r{$move}", $target, $quantity, $value, $state->power, $mode, null, []);
+            $state->readings[] = new TakenReading("r{$move}", $target, $quantity, $value, $state->power, $mode, null, $state->replaced());
             $readings[] = "{$target} {$quantity} {$value}";
         }
         $top = (new Workup($this->supply, $state, $this->knowledge))->suspects()[0];
 
         return [
-            'right' => in_array($fault, array_map(static fn(Hypothesis $h): string => $h->id, $top->members), true),
+            'right' => in_array($fault, array_column($top->members, 'id'), true) || ($top->members[0] ?? null)?->faultOf($hypothesis->ref) !== null,
             'confident' => $top->probability > self::CONFIDENT,
             // The step then says to try the fuse once behind a limiter, and names what may have taken it.
             'isConsequence' => ($top->members[0]->ref ?? '') !== $hypothesis->ref && isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
+            'cleared' => $cleared,
             'steps' => count($readings),
             'minutes' => $minutes,
-            'isNoticed' => $state->symptoms !== [],
+            'isShown' => $this->isShown($dictionary, $fault),
+            'isNoticed' => $complaint !== [],
             'readings' => $readings,
             'top' => $top->title,
         ];
+    }
+
+    /** Once, behind a limiter: if it goes again, something else takes it. */
+    private function tryNewFuse(SimulatedUnit $unit, BenchState $state, string $fuse): void
+    {
+        $state->repairs[] = ['entry' => "{$fuse} new", 'part' => $fuse, 'out' => '', 'in' => '', 'at' => ''];
+        $unit->repair($fuse);
+        if (in_array("{$fuse} open", $unit->signs($this->supply->mode(null)->id), true)) {
+            $state->fuses[] = ['entry' => "{$fuse} again", 'part' => $fuse, 'state' => 'parted', 'fitted' => '', 'replaced' => $state->replaced()];
+        }
+    }
+
+    private function isShown(FaultDictionary $dictionary, string $fault): bool
+    {
+        foreach ($dictionary->readings as $mode => $byHypothesis) {
+            if (($dictionary->signs[$mode][$fault] ?? []) !== ($dictionary->signs[$mode][Hypothesis::HEALTHY] ?? [])) {
+                return true;
+            }
+            foreach ($byHypothesis[$fault] ?? [] as $key => $value) {
+                if (! Likelihood::indistinguishable($key, $value, $byHypothesis[Hypothesis::HEALTHY][$key] ?? NAN)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     /** Half of the slips touch nothing, half the next point of the list. */
@@ -115,14 +162,17 @@ final readonly class SimulatedTechnician
         usort($candidates, static fn(Candidate $a, Candidate $b): int => $b->bits <=> $a->bits);
         $best = $candidates[0] ?? null;
 
-        return $best === null || $workup->suspects()[0]->probability > self::CONFIDENT
-            ? null
-            : [$best->target, $best->quantity, $best->energised, $best->mode, $best->minutes];
+        return match (true) {
+            $workup->suspects()[0]->probability > self::CONFIDENT => $this->confirmation($workup, $state),
+            $best === null => null,
+            default => [$best->target, $best->quantity, $best->energised, $best->mode, $best->minutes],
+        };
     }
 
-    /** @return array{string, string, bool, string, float}|null target, quantity, energised, mode, minutes; null once a cause is proposed */
+    /** @return array{string, string, bool, string, float}|null target, quantity, energised, mode, minutes; null once a cause is confirmed, or nothing is left to do */
     private function asSuggested(Workup $workup, BenchState $state): ?array
     {
+        $changed = 0.0;
         $next = $workup->next()['next'];
         if ($next['kind'] === 'state') {
             // Changing the state is part of the measurement it is made for.
@@ -132,24 +182,61 @@ final readonly class SimulatedTechnician
             $workup = new Workup($this->supply, $state, $this->knowledge);
             $next = $workup->next()['next'];
         }
-        if ($next['kind'] !== 'measure') {
+        if ($next['kind'] === 'gate') {
+            $this->discharge($state);
+            $workup = new Workup($this->supply, $state, $this->knowledge);
+            $next = $workup->next()['next'];
+        }
+        if (! in_array($next['kind'], ['measure', 'test', 'confirm'], true)) {
             return null;
         }
         [$target, $quantity] = [(string) $next['target'], (string) $next['quantity']];
+        if ($quantity === Tested::BY_ITSELF) {
+            return $this->byItself($target, $state, $changed);
+        }
         foreach ($workup->candidates() as $candidate) {
             if ($candidate->target === $target && $candidate->quantity === $quantity && $candidate->mode === $state->mode) {
-                return [$target, $quantity, $candidate->energised, $candidate->mode, $candidate->minutes + ($changed ?? 0.0)];
+                return [$target, $quantity, $candidate->energised, $candidate->mode, $candidate->minutes + $changed];
             }
         }
 
-        return [$target, $quantity, $state->power->isEnergised(), $state->mode, 1.0 + ($changed ?? 0.0)];
+        return [$target, $quantity, $state->power->isEnergised(), $state->mode, 1.0 + $changed];
+    }
+
+    /** @return array{string, string, bool, string, float}|null as asSuggested(); null if that part was tested before */
+    private function byItself(string $part, BenchState $state, float $minutes): ?array
+    {
+        if (in_array($part, array_column($state->tested, 'part'), true)) {
+            return null;
+        }
+        $minutes += $state->power->isEnergised() ? self::STATE_CHANGE : 0.0;
+
+        return [$part, Tested::BY_ITSELF, false, $state->mode, $minutes + $this->supply->part($part)->kind->apart()->minutes()];
+    }
+
+    /** @return array{string, string, bool, string, float}|null as asSuggested(): the test of the part that is likeliest by now */
+    private function confirmation(Workup $workup, BenchState $state): ?array
+    {
+        $likeliest = $workup->suspects()[0]->members[0] ?? null;
+
+        return $likeliest === null ? null : $this->byItself($likeliest->ref, $state, 0.0);
+    }
+
+    /** Every capacitor that may be charged is measured, the large ones twice; its minutes are those of changing the state. */
+    private function discharge(BenchState $state): void
+    {
+        foreach (array_keys(StoredCharge::hazards($this->supply)) as $ref) {
+            foreach (['2026-01-01T08:00:00Z', '2026-01-01T08:10:00Z'] as $at) {
+                $state->residuals[] = ['entry' => $ref, 'place' => (string) $ref, 'quantity' => 'dc', 'volts' => 0.1, 'at' => $at];
+            }
+        }
     }
 
     /** @return array{string, string, bool, string, float}|null */
     private function byTheBook(Workup $workup, BenchState $state, Strategy $strategy): ?array
     {
         if ($workup->suspects()[0]->probability > self::CONFIDENT) {
-            return null;
+            return $this->confirmation($workup, $state);
         }
         $mode = $this->supply->mode(null)->id;
         $functions = $workup->functions();

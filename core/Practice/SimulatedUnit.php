@@ -73,6 +73,12 @@ final class SimulatedUnit
         return $this->asShown($true, $quantity === 'dc' ? Meter::forDc() : Meter::forAc());
     }
 
+    /** Whether a part by itself is bad, whatever broke it. */
+    public function isBad(string $ref): bool
+    {
+        return isset($this->presentFaults()[$ref]);
+    }
+
     /** Whether a meter finds anything that stands still in this mode. */
     public function settles(string $mode, ?float $mainsVolts = null): bool
     {

@@ -8,6 +8,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\Payload;
 use Oculant\Core\Bench\ReadingText;
 use Oculant\Core\Supply\Description;
 
@@ -21,13 +22,15 @@ final class Skip implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        $target = is_string($payload['target'] ?? null) ? ReadingText::target($payload['target'], $supply) : null;
+        $quantity = $payload['quantity'] ?? null;
+        $asked = is_string($payload['target'] ?? null) ? $payload['target'] : '';
+        $target = $quantity === Tested::BY_ITSELF ? Payload::reference($asked, $supply) : ReadingText::target($asked, $supply);
         if ($target === null) {
             throw EntryRefused::because('target', 'Say which test point or check cannot be reached.');
         }
-        $quantity = $payload['quantity'] ?? null;
-        if (! in_array($quantity, Reading::QUANTITIES, true)) {
-            throw EntryRefused::because('quantity', sprintf('The quantity is one of: %s.', implode(', ', Reading::QUANTITIES)));
+        $quantities = [...Reading::QUANTITIES, Tested::BY_ITSELF];
+        if (! in_array($quantity, $quantities, true)) {
+            throw EntryRefused::because('quantity', sprintf('The quantity is one of: %s.', implode(', ', $quantities)));
         }
 
         return ['target' => $target, 'quantity' => $quantity];

@@ -13,6 +13,9 @@ use Oculant\Core\Supply\Description;
 /** A part confirmed good or bad out of circuit, by whatever test. */
 final class Tested implements EntryKind
 {
+    /** What is asked for at a part, where a reading has a quantity. */
+    public const BY_ITSELF = 'by itself';
+
     public function name(): string
     {
         return 'tested';

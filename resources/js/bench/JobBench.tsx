@@ -305,6 +305,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 }}
                 onEnter={() => void enter()}
                 onLeader={setLeader}
+                onAnswer={(answer) => void record('reading', { text: answer, target: step.target, quantity: step.quantity })}
                 onChoose={(other) => {
                     setChosen(other);
                     field.current?.focus();

@@ -57,6 +57,7 @@ interface Props {
     onText: (text: string) => void;
     onEnter: () => void;
     onLeader: (on: boolean) => void;
+    onAnswer: (text: string) => void;
     onChoose: (step: Step) => void;
     children: React.ReactNode;
 }
@@ -97,7 +98,7 @@ export function NextStep(props: Props) {
                         value={props.text}
                         onChange={(event) => props.onText(event.target.value)}
                         onKeyDown={key}
-                        placeholder={step.target === null ? 'tp3 13.9' : `${step.target} …`}
+                        placeholder={step.target === null ? 'tp3 13.9' : step.kind === 'test' || step.kind === 'confirm' ? `${step.target} bad, or good` : `${step.target} …`}
                         autoComplete="off"
                         autoCapitalize="none"
                         spellCheck={false}
@@ -108,6 +109,13 @@ export function NextStep(props: Props) {
                     </Button>
                 </div>
             ) : <p className="caution">You can read this job; writing to it is for its technician.</p>}
+            {props.mayWrite && (step.kind === 'test' || step.kind === 'confirm') && step.part !== null && (
+                <div className="answers" role="group" aria-label={`${step.part} by itself`}>
+                    <span>{step.part} by itself</span>
+                    <Button onClick={() => props.onAnswer('bad')}>is bad</Button>
+                    <Button onClick={() => props.onAnswer('good')}>is good</Button>
+                </div>
+            )}
             {props.refusal !== undefined && <p role="alert" className="refusal">{props.refusal.message}</p>}
             {props.children}
             {props.latest !== null && <Latest reading={props.latest} />}
@@ -115,7 +123,7 @@ export function NextStep(props: Props) {
             <div className="more">
                 {step.why !== '' && <button type="button" className="plain" aria-expanded={why} onClick={() => setWhy(!why)}>Why this</button>}
                 {props.alternatives.map((other) => (
-                    <button key={`${other.target ?? ''}${other.quantity ?? ''}${other.mode ?? ''}`} type="button" className="plain" onClick={() => props.onChoose(other)}>or {other.target}, {other.meter?.split(',')[0]?.toLowerCase()}</button>
+                    <button key={`${other.target ?? ''}${other.quantity ?? ''}${other.mode ?? ''}`} type="button" className="plain" onClick={() => props.onChoose(other)}>or {other.target}, {other.meter?.split(',')[0]?.toLowerCase() ?? 'by itself'}</button>
                 ))}
             </div>
             {why && <p className="latest-why">{step.why}</p>}

@@ -63,9 +63,37 @@ final class FieldTextTest extends TestCase
     {
         $supply = Supplies::demo('tuner-feed');
 
-        self::assertSame(['kind' => 'safety', 'payload' => ['test' => 'touch', 'text' => '12u']], FieldText::understand('12u', $supply, 'touch'));
-        self::assertSame('left', FieldText::understand('2.1', $supply, 'C1')['kind'] ?? null);
-        self::assertNull(FieldText::understand('tp3 13.9', $supply, 'touch'));
+        self::assertSame(['kind' => 'safety', 'payload' => ['test' => 'touch', 'text' => '12u']], FieldText::understand('12u', $supply, 'touch', 'safety'));
+        self::assertSame('left', FieldText::understand('2.1', $supply, 'C1', 'left')['kind'] ?? null);
+        self::assertNull(FieldText::understand('tp3 13.9', $supply, 'touch', 'safety'));
+    }
+
+    /** @return iterable<string, array{string, string, array<string, mixed>}> text, kind, part of the payload */
+    public static function byItself(): iterable
+    {
+        yield 'good' => ['good', 'tested', ['part' => 'C1', 'verdict' => 'good']];
+        yield 'bad' => ['Bad', 'tested', ['part' => 'C1', 'verdict' => 'bad']];
+        yield 'what was measured' => ['leak 2mA', 'part_test', ['part' => 'C1', 'quantity' => 'leakage', 'text' => '2mA', 'lifted' => true]];
+        yield 'value first' => ['850u cap', 'part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850u', 'lifted' => true]];
+        yield 'another part' => ['r1 bad', 'tested', ['part' => 'R1', 'verdict' => 'bad']];
+    }
+
+    /** @param array<string, mixed> $payload */
+    #[DataProvider('byItself')]
+    public function testWhereAPartIsToBeTestedByItselfItsNameNeedNotBeTyped(string $text, string $kind, array $payload): void
+    {
+        $understood = FieldText::understand($text, Supplies::demo('tuner-feed'), 'C1', 'by itself');
+
+        self::assertSame($kind, $understood['kind'] ?? null);
+        self::assertEquals($payload, array_intersect_key($understood['payload'] ?? [], $payload));
+    }
+
+    public function testABareValueOfAPartByItselfIsAskedBack(): void
+    {
+        self::assertNull(FieldText::understand('tp3 13.9', Supplies::demo('tuner-feed'), 'C1', 'by itself'), 'a reading with its place is one');
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage('"0.8" of what?');
+        FieldText::understand('0.8', Supplies::demo('tuner-feed'), 'C1', 'by itself');
     }
 
     public function testStartsWithoutACountSayHow(): void

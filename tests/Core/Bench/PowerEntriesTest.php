@@ -110,12 +110,12 @@ final class PowerEntriesTest extends TestCase
     #[DataProvider('leftOvers')]
     public function testWhatIsLeftIsTyped(string $text, ?string $asked, string $part, string $volts): void
     {
-        self::assertSame(['kind' => 'left', 'payload' => ['part' => $part, 'text' => $volts]], FieldText::understand($text, Supplies::demo('auction-scale'), $asked));
+        self::assertSame(['kind' => 'left', 'payload' => ['part' => $part, 'text' => $volts]], FieldText::understand($text, Supplies::demo('auction-scale'), $asked, $asked === null ? null : 'left'));
     }
 
     public function testANamedPlaceWinsOverWhatWasAskedFor(): void
     {
-        self::assertNull(FieldText::understand('tp3 2.1', Supplies::demo('auction-scale'), 'C1'), 'a reading like any other');
+        self::assertNull(FieldText::understand('tp3 2.1', Supplies::demo('auction-scale'), 'C1', 'left'), 'a reading like any other');
     }
 
     public function testAClosedJobTakesNothingButNotes(): void

@@ -1,0 +1,26 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis\Evidence;
+
+use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Diagnosis\PartTests;
+
+/** A part tested by itself. One that a fault has taken along tests bad as well, and does not clear that fault. */
+final readonly class TestedEvidence implements Evidence
+{
+    public function __construct(private string $part, private bool $isGood)
+    {
+    }
+
+    public function label(): string
+    {
+        return $this->part.($this->isGood ? ' tested good' : ' tested bad');
+    }
+
+    public function likelihood(string $id, Knowledge $knowledge): float
+    {
+        return $knowledge->dictionary(null)->breaks($id, $this->part) === $this->isGood ? PartTests::ERROR : 1.0 - PartTests::ERROR;
+    }
+}
