@@ -70,11 +70,10 @@ final class DictionaryBuilder
                     $faults = in_array($hypothesis->ref, $mode->absent, true) ? [] : [$hypothesis->ref => $hypothesis->fault];
                 }
                 $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
-                $broken[$id] = ($broken[$id] ?? []) + $observation->broken();
+                // It comes from its owner: what broke as it was used is broken on the bench, however it is then set up.
+                $broken[$id] ??= $observation->broken();
                 $how[$id] = ($how[$id] ?? []) + $observation->howBroken();
-                // What broke in one mode stays broken in every other.
-                $lasting = $faults + $broken[$id];
-                $readings[$mode->id][$id] = $this->flat($observation) + $this->deadReadings($mode, $lasting);
+                $readings[$mode->id][$id] = $this->flat($observation) + $this->deadReadings($mode, $faults + $broken[$id]);
                 $signs[$mode->id][$id] = $observation->signs;
                 $heat[$mode->id][$id] = $faults === [] ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
                 if ($progress !== null) {
@@ -91,19 +90,20 @@ final class DictionaryBuilder
     /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
     public function pair(Hypothesis $pair, ?float $mainsVolts = null): FaultDictionary
     {
-        $readings = $signs = $broken = $how = $heat = [];
+        $readings = $signs = $how = $heat = [];
+        $broken = null;
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
             $faults = array_diff_key($pair->faults(), array_flip($mode->absent));
             $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
-            $broken += $observation->broken();
+            $broken ??= $observation->broken();
             $how += $observation->howBroken();
             $readings[$mode->id][$pair->id] = $this->flat($observation) + $this->deadReadings($mode, $faults + $broken);
             $signs[$mode->id][$pair->id] = $observation->signs;
             $heat[$mode->id][$pair->id] = self::changedHeat($healthy->heat, $observation->heat);
         }
 
-        return new FaultDictionary([$pair->id => $pair], $readings, $signs, [$pair->id => $broken], [$pair->id => $how], [$pair->id => 0], $this->rails(), $heat);
+        return new FaultDictionary([$pair->id => $pair], $readings, $signs, [$pair->id => $broken ?? []], [$pair->id => $how], [$pair->id => 0], $this->rails(), $heat);
     }
 
     /** @return list<string> */

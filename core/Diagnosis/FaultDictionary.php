@@ -12,12 +12,15 @@ namespace Oculant\Core\Diagnosis;
  */
 final readonly class FaultDictionary
 {
+    /** What a fault takes along also depends on how the unit was last run, and for how long (common practice: rather yes than no). */
+    private const TAKEN_ALONG = 0.8;
+
     /**
      * @param array<string, Hypothesis>                              $hypotheses by id, without healthy and unknown
      * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis or "healthy"][key]; of a fault only what it changes, NAN where it leaves no stable reading
      * @param array<string, array<string, list<string>>>             $signs      [mode][hypothesis or "healthy"]
-     * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it, [hypothesis][reference]
-     * @param array<string, array<string, string>>                   $how        how that breaks, [hypothesis][reference]
+     * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it as the unit is used, [hypothesis][reference]
+     * @param array<string, array<string, string>>                   $how        how that breaks, in whatever mode, [hypothesis][reference]
      * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
      * @param list<string>                                           $rails      test points that are outputs: what the owner of the unit lives on
      * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
@@ -83,10 +86,14 @@ final readonly class FaultDictionary
         return isset($this->readings[$mode][$hypothesis][$key]);
     }
 
-    /** Whether a part is bad under a hypothesis: failed by itself, or taken along. */
-    public function breaks(string $hypothesis, string $ref): bool
+    /** How likely a part is bad under a hypothesis: failed by itself, taken along, or neither. */
+    public function broken(string $hypothesis, string $ref): float
     {
-        return ($this->hypotheses[$hypothesis] ?? null)?->faultOf($ref) !== null || isset($this->broken[$hypothesis][$ref]);
+        return match (true) {
+            ($this->hypotheses[$hypothesis] ?? null)?->faultOf($ref) !== null => 1.0,
+            isset($this->broken[$hypothesis][$ref]) => self::TAKEN_ALONG,
+            default => 0.0,
+        };
     }
 
     /**

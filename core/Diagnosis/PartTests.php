@@ -37,15 +37,19 @@ final readonly class PartTests
                 continue;
             }
             $bad = $good = [];
+            $bits = 0.0;
             foreach ($plausible as $id => $probability) {
-                $this->dictionary->breaks((string) $id, (string) $ref) ? $bad[$id] = $probability : $good[$id] = $probability;
+                $broken = $this->dictionary->broken((string) $id, (string) $ref);
+                $bad[$id] = $probability * $broken;
+                $good[$id] = $probability * (1 - $broken);
+                $bits -= $probability * self::entropy(self::saysBad($broken));
             }
             $isBad = array_sum($bad);
-            $bits = self::entropy($isBad * (1 - self::ERROR) + (1 - $isBad) * self::ERROR) - self::entropy(self::ERROR);
+            $bits += self::entropy(self::saysBad($isBad));
             $apart = $part->kind->apart();
             $candidates[] = new Candidate((string) $ref, Tested::BY_ITSELF, $state->mode, false, $bits, $minutes + $apart->minutes(), $apart->harm(), [
-                new Outcome(0.0, 0.0, 1 - $isBad, $this->dictionary->titles($good)),
-                new Outcome(1.0, 1.0, $isBad, $this->dictionary->titles($bad)),
+                new Outcome(0.0, 0.0, 1 - $isBad, $this->dictionary->titles(array_filter($good))),
+                new Outcome(1.0, 1.0, $isBad, $this->dictionary->titles(array_filter($bad))),
             ]);
         }
 
@@ -67,6 +71,12 @@ final readonly class PartTests
         }
 
         return $own;
+    }
+
+    /** Probability that the test says bad of a part that is bad with probability $broken. */
+    public static function saysBad(float $broken): float
+    {
+        return $broken * (1 - self::ERROR) + (1 - $broken) * self::ERROR;
     }
 
     private static function entropy(float $p): float

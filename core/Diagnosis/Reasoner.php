@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Diagnosis\Evidence\Evidence;
+use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 
 /** Bayes over all faults of all parts (Heckerman, Breese, Rommelse 1995: single-fault troubleshooting). */
 final class Reasoner
@@ -27,11 +28,15 @@ final class Reasoner
     {
         $prior = $log = $this->priors();
         $steps = [];
+        $edge = new Edge($this->knowledge->dictionary(null));
         foreach ($evidence as $item) {
             $step = [];
             foreach ($log as $id => $sum) {
                 $step[$id] = log(max(1e-12, $item->likelihood((string) $id, $this->knowledge)));
-                $log[$id] = $sum + $step[$id];
+            }
+            $step = $item instanceof ReadingEvidence && $item->isLive() ? $edge->soften($item->mode, $step) : $step;
+            foreach ($step as $id => $change) {
+                $log[$id] += $change;
             }
             $steps[] = $step;
         }

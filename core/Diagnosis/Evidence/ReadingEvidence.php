@@ -62,6 +62,12 @@ final class ReadingEvidence implements Evidence
         return $this->label;
     }
 
+    /** Taken under power on the unit as it came in. */
+    public function isLive(): bool
+    {
+        return $this->altered === null && $this->replaced === [] && in_array($this->quantity, ['dc', 'ac', 'ripple', 'swing', 'hertz'], true);
+    }
+
     public function likelihood(string $id, Knowledge $knowledge): float
     {
         $context = $this->weighedBy === $knowledge ? $this->context : $this->context($knowledge);

@@ -21,6 +21,8 @@ final readonly class TestedEvidence implements Evidence
 
     public function likelihood(string $id, Knowledge $knowledge): float
     {
-        return $knowledge->dictionary(null)->breaks($id, $this->part) === $this->isGood ? PartTests::ERROR : 1.0 - PartTests::ERROR;
+        $bad = PartTests::saysBad($knowledge->dictionary(null)->broken($id, $this->part));
+
+        return $this->isGood ? 1.0 - $bad : $bad;
     }
 }

@@ -166,7 +166,7 @@ final class PartTestsTest extends TestCase
     private function tookAlong(FaultDictionary $dictionary, string $ref): ?string
     {
         foreach ($dictionary->hypotheses as $id => $hypothesis) {
-            if ($hypothesis->ref !== $ref && $dictionary->breaks((string) $id, $ref)) {
+            if ($hypothesis->ref !== $ref && $dictionary->broken((string) $id, $ref) > 0.0) {
                 return (string) $id;
             }
         }
