@@ -191,15 +191,22 @@ final class BenchState
     /** The newest reading of a target in the present mode, state of repair and context. */
     public function latest(string $target, string $quantity, ?string $mode = null): ?TakenReading
     {
+        return $this->standing()[($mode ?? $this->mode)." {$target} {$quantity}"] ?? null;
+    }
+
+    /** @return array<string, TakenReading> newest of each place and mode in the present state of repair and context, by "mode target quantity" */
+    public function standing(): array
+    {
         $context = $this->context()->key();
-        foreach (array_reverse($this->readings) as $reading) {
-            if ($reading->context->key() === $context && $reading->target === $target && $reading->quantity === $quantity
-                && $reading->mode === ($mode ?? $this->mode) && $reading->replaced === $this->replaced() && ! $reading->isResidual()) {
-                return $reading;
+        $replaced = $this->replaced();
+        $standing = [];
+        foreach ($this->readings as $reading) {
+            if ($reading->replaced === $replaced && ! $reading->isResidual() && $reading->context->key() === $context) {
+                $standing["{$reading->mode} {$reading->target} {$reading->quantity}"] = $reading;
             }
         }
 
-        return null;
+        return $standing;
     }
 
     /** @return list<TakenReading> taken since the last repair on limited power */

@@ -10,10 +10,13 @@ namespace Oculant\Core\Diagnosis;
  * Keys of readings are "target quantity", for example "TP4 dc" or "F1 resistance"; volts or ohms; INF for OL,
  * missing where there is no stable reading.
  */
-final readonly class FaultDictionary
+final class FaultDictionary
 {
     /** What a fault takes along also depends on how the unit was last run, and for how long (common practice: rather yes than no). */
     private const TAKEN_ALONG = 0.8;
+
+    /** @var array<string, array<string, array<string, true>>> [mode][key][hypothesis], as asked for */
+    private array $movers = [];
 
     /**
      * @param array<string, Hypothesis>                              $hypotheses by id, without healthy and unknown
@@ -26,14 +29,14 @@ final readonly class FaultDictionary
      * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
      */
     public function __construct(
-        public array $hypotheses,
-        public array $readings,
-        public array $signs,
-        public array $broken,
-        public array $how,
-        public array $groups,
-        public array $rails = [],
-        public array $heat = [],
+        public readonly array $hypotheses,
+        public readonly array $readings,
+        public readonly array $signs,
+        public readonly array $broken,
+        public readonly array $how,
+        public readonly array $groups,
+        public readonly array $rails = [],
+        public readonly array $heat = [],
     ) {
     }
 
@@ -84,6 +87,27 @@ final readonly class FaultDictionary
     public function changes(string $mode, string $hypothesis, string $key): bool
     {
         return isset($this->readings[$mode][$hypothesis][$key]);
+    }
+
+    /**
+     * The faults that change a reading: most leave most readings alone.
+     *
+     * @return array<string, true> by hypothesis
+     */
+    public function movers(string $mode, string $key): array
+    {
+        if (! isset($this->movers[$mode])) {
+            $this->movers[$mode] = [];
+            foreach ($this->readings[$mode] ?? [] as $id => $changed) {
+                if ($id !== Hypothesis::HEALTHY) {
+                    foreach (array_keys($changed) as $moved) {
+                        $this->movers[$mode][$moved][$id] = true;
+                    }
+                }
+            }
+        }
+
+        return $this->movers[$mode][$key] ?? [];
     }
 
     /** How likely a part is bad under a hypothesis: failed by itself, taken along, or neither. */

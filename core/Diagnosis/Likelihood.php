@@ -14,7 +14,7 @@ use Oculant\Core\Quantity\Meter;
  * How well a predicted value explains a reading: a normal density mixed with a broad one, so that a single slip of
  * the hand cannot convict. Resistances are compared in decades, everything else in volts.
  */
-final class Likelihood
+final readonly class Likelihood
 {
     /** Share of readings that are something else than they seem (slips of the hand; common practice). */
     private const SLIPS = 0.03;
@@ -39,30 +39,61 @@ final class Likelihood
     /** Once a fault has moved a reading, what regulation hid comes through: mains, windings, power limits (common practice). */
     private const MOVED = 0.05;
 
+    private string $quantity;
+
+    private float $x;
+
+    private float $broad;
+
+    private float $slip;
+
     /**
-     * @param float       $value     the reading; INF for OL
-     * @param float       $predicted under the hypothesis; NAN if unknown
-     * @param float       $healthy   of a good unit
-     * @param Window|null $window    of a good unit, for live readings
-     * @param float|null  $graded    what a fault whose severity is a guess does here by itself; null if the hypothesis has none
+     * Of one reading, under whatever hypothesis.
+     *
+     * @param string      $key     "target quantity"
+     * @param float       $value   the reading; INF for OL
+     * @param float       $healthy of a good unit
+     * @param Window|null $window  of a good unit, for live readings
+     */
+    public function __construct(string $key, float $value, private float $healthy, private ?Window $window)
+    {
+        $this->quantity = self::quantity($key);
+        $this->x = self::scaleOf($this->quantity, $value);
+        $this->broad = self::broadOf($this->quantity, $healthy);
+        $this->slip = self::slipOf($this->quantity, $value, $this->broad);
+    }
+
+    /**
+     * @param float      $predicted under the hypothesis; NAN if unknown
+     * @param float|null $graded    what a fault whose severity is a guess does here by itself; null if the hypothesis has none
      *
      * @return float density, relative to other hypotheses for the same reading
      */
-    public static function of(string $key, float $value, float $predicted, float $healthy, ?Window $window, ?float $graded): float
+    public function under(float $predicted, ?float $graded = null): float
     {
-        $quantity = self::quantity($key);
-        $broad = self::broadOf($quantity, $healthy);
         if (is_nan($predicted)) {
             // What cannot be foretold tells neither for nor against: most faults leave most readings alone.
-            return is_nan($healthy) ? $broad : 0.5 * $broad + 0.5 * self::of($key, $value, $healthy, $healthy, $window, null);
+            return is_nan($this->healthy) ? $this->broad : 0.5 * $this->broad + 0.5 * $this->under($this->healthy);
         }
-        $x = self::scaleOf($quantity, $value);
-        $mean = self::scaleOf($quantity, $predicted);
-        $sigma = self::sigmaOf($quantity, $predicted, $healthy, $window);
+        $mean = self::scaleOf($this->quantity, $predicted);
+        $sigma = self::sigmaOf($this->quantity, $predicted, $this->healthy, $this->window);
         if ($graded !== null && ! is_nan($graded)) {
-            $sigma += self::GRADED * abs(self::scaleOf($quantity, $graded) - self::scaleOf($quantity, $healthy));
+            $sigma += self::GRADED * abs(self::scaleOf($this->quantity, $graded) - self::scaleOf($this->quantity, $this->healthy));
         }
-        return (1 - self::SLIPS) * self::normal($x - $mean, $sigma) + self::slipOf($quantity, $value, $broad);
+
+        return (1 - self::SLIPS) * self::normal($this->x - $mean, $sigma) + $this->slip;
+    }
+
+    /** Under a fault that is not in the description: most readings are left alone. */
+    public function unexplained(): float
+    {
+        return 0.5 * $this->under($this->healthy) + 0.5 * $this->broad;
+    }
+
+    /** Density of this reading as a slip of the hand. Often the probe simply does not touch: through lacquer, on the wrong leg, in the wrong socket. */
+    public function slip(): float
+    {
+        return $this->slip;
     }
 
     /**
@@ -82,16 +113,6 @@ final class Likelihood
         return exp(-0.5 * ($off / $sigma) ** 2) / ($sigma * sqrt(2 * M_PI));
     }
 
-    /**
-     * Density of a reading that is a slip of the hand. Often the probe simply does not touch: through lacquer, on the wrong leg, in the wrong socket.
-     *
-     * @param float $broad as broad() gives it
-     */
-    public static function slip(string $key, float $value, float $broad): float
-    {
-        return self::slipOf(self::quantity($key), $value, $broad);
-    }
-
     private static function slipOf(string $quantity, float $value, float $broad): float
     {
         [$share, $nothing] = match ($quantity) {
@@ -104,11 +125,6 @@ final class Likelihood
     }
 
     /** Density of a reading about which nothing is known. */
-    public static function broad(string $key, float $healthy): float
-    {
-        return self::broadOf(self::quantity($key), $healthy);
-    }
-
     private static function broadOf(string $quantity, float $healthy): float
     {
         return match ($quantity) {

@@ -66,12 +66,13 @@ final class NextStep
     {
         $plausible = $this->plausible($belief, $state->replaced());
         $fuseIsOpen = $this->fuseIsKnownOpen($state);
+        $taken = $this->taken($state);
         $candidates = [];
         foreach ($this->supply->modes as $mode) {
             foreach ($this->measurements($mode->id) as [$target, $quantity, $energised]) {
                 $key = "{$target} {$quantity}";
                 $doubt = $doubts["{$mode->id} {$key}"] ?? null;
-                if (! $this->isMoved($plausible, $mode->id, $key) || isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || ($doubt === null && $this->isDone($state, $target, $quantity, $mode->id, $energised, $plausible))) {
+                if (! $this->isMoved($plausible, $mode->id, $key) || isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || ($doubt === null && $this->isDone($taken, $key, $mode->id, $energised, $plausible))) {
                     continue;
                 }
                 [$bits, $outcomes] = $this->information($plausible, $mode->id, $key);
@@ -129,23 +130,33 @@ final class NextStep
         return $all;
     }
 
-    /** @param array<string, float> $plausible */
-    private function isDone(BenchState $state, string $target, string $quantity, string $mode, bool $energised, array $plausible): bool
+    /** @return array<string, true> what is measured as things stand, by "mode target quantity" */
+    private function taken(BenchState $state): array
     {
-        if ($state->latest($target, $quantity, $mode) !== null) {
-            return true;
-        }
+        $taken = array_fill_keys(array_keys($state->standing()), true);
         foreach ($state->partTests as $test) {
-            if ($quantity === DeadCheck::ESR && $target === "{$test['part']}.esr" && $test['quantity'] === DeadCheck::ESR && $test['replaced'] === $state->replaced()) {
-                return true;
+            if ($test['quantity'] === DeadCheck::ESR && $test['replaced'] === $state->replaced()) {
+                foreach (array_keys($this->supply->modes) as $mode) {
+                    $taken["{$mode} {$test['part']}.esr ".DeadCheck::ESR] = true;
+                }
             }
         }
-        if ($energised) {
-            return false;
+
+        return $taken;
+    }
+
+    /**
+     * @param array<string, true>  $taken     as taken() gives it
+     * @param array<string, float> $plausible
+     */
+    private function isDone(array $taken, string $key, string $mode, bool $energised, array $plausible): bool
+    {
+        if (isset($taken["{$mode} {$key}"]) || $energised) {
+            return isset($taken["{$mode} {$key}"]);
         }
         // With the plug out another mode is only another set of loads: worth a second look if that changes something.
         foreach (array_keys($this->supply->modes) as $other) {
-            if ($state->latest($target, $quantity, (string) $other) !== null && $this->readsAlike("{$target} {$quantity}", $mode, (string) $other, $plausible)) {
+            if (isset($taken["{$other} {$key}"]) && $this->readsAlike($key, $mode, (string) $other, $plausible)) {
                 return true;
             }
         }
@@ -156,7 +167,8 @@ final class NextStep
     /** @param array<string, float> $plausible */
     private function readsAlike(string $key, string $mode, string $other, array $plausible): bool
     {
-        foreach (array_keys($plausible) as $id) {
+        $moved = $this->dictionary->movers($mode, $key) + $this->dictionary->movers($other, $key);
+        foreach ([Hypothesis::HEALTHY, ...array_keys(array_intersect_key($plausible, $moved))] as $id) {
             if (! Likelihood::indistinguishable($key, $this->dictionary->reading($mode, (string) $id, $key), $this->dictionary->reading($other, (string) $id, $key))) {
                 return false;
             }
@@ -192,13 +204,7 @@ final class NextStep
      */
     private function isMoved(array $plausible, string $mode, string $key): bool
     {
-        foreach (array_keys($plausible) as $id) {
-            if ($id !== Hypothesis::HEALTHY && $this->dictionary->changes($mode, (string) $id, $key)) {
-                return true;
-            }
-        }
-
-        return false;
+        return array_intersect_key($plausible, $this->dictionary->movers($mode, $key)) !== [];
     }
 
     /**
@@ -213,12 +219,10 @@ final class NextStep
         $healthy = $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key);
         [$target, $quantity] = explode(' ', $key);
         $window = $this->expectations[$mode]->windows[$target][$quantity] ?? null;
-        $rows = $unmoved = [];
-        foreach ($plausible as $id => $probability) {
-            if ($id === Hypothesis::HEALTHY || ! $this->dictionary->changes($mode, (string) $id, $key)) {
-                $unmoved[$id] = $probability;
-                continue;
-            }
+        $rows = [];
+        $movers = $this->dictionary->movers($mode, $key);
+        $unmoved = array_diff_key($plausible, $movers);
+        foreach (array_intersect_key($plausible, $movers) as $id => $probability) {
             $value = $this->dictionary->reading($mode, (string) $id, $key);
             if (! is_nan($value)) {
                 $rows[] = [Likelihood::scale($key, $value), $value, Likelihood::sigma($key, $value, $healthy, $window), [$id => $probability]];

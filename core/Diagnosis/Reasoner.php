@@ -15,6 +15,9 @@ final class Reasoner
 
     private const UNKNOWN_SHARE = 0.03;
 
+    /** No evidence makes anything quite impossible. */
+    private const LEAST = 1e-12;
+
     /** Share of units with a second fault that has nothing to do with the first (common practice: one in twenty). */
     private const PAIR_SHARE = 0.05;
 
@@ -30,10 +33,7 @@ final class Reasoner
         $steps = [];
         $edge = new Edge($this->knowledge->dictionary(null));
         foreach ($evidence as $item) {
-            $step = [];
-            foreach ($log as $id => $sum) {
-                $step[$id] = log(max(1e-12, $item->likelihood((string) $id, $this->knowledge)));
-            }
+            $step = $this->step($item, $log);
             $step = $item instanceof ReadingEvidence && $item->isLive() ? $edge->soften($item->mode, $step) : $step;
             foreach ($step as $id => $change) {
                 $log[$id] += $change;
@@ -45,6 +45,26 @@ final class Reasoner
         $total = array_sum($probability);
 
         return new Belief($prior, array_map(static fn(float $p): float => $p / $total, $probability), $steps, $evidence);
+    }
+
+    /**
+     * @param non-empty-array<string, float> $log by hypothesis
+     *
+     * @return non-empty-array<string, float> logarithm of the likelihood, in the same order
+     */
+    private function step(Evidence $item, array $log): array
+    {
+        $step = $log;
+        $unmoved = $item instanceof ReadingEvidence ? $item->unmoved($this->knowledge) : null;
+        if ($unmoved !== null) {
+            $step = array_fill_keys(array_keys($log), log(max(self::LEAST, $unmoved[0])));
+            $log = array_intersect_key($log, $unmoved[1]);
+        }
+        foreach (array_keys($log) as $id) {
+            $step[$id] = log(max(self::LEAST, $item->likelihood((string) $id, $this->knowledge)));
+        }
+
+        return $step;
     }
 
     /** @return non-empty-array<string, float> natural logarithms */

@@ -48,6 +48,8 @@ final class Workup
 
     private Belief $belief;
 
+    private ?Reasons $reasons = null;
+
     /** @var list<Suspect> */
     private array $suspects;
 
@@ -321,6 +323,12 @@ final class Workup
         }));
 
         return $odd === [] ? [] : (new DescriptionChecks($this->supply, $this->expectations))->of($odd, $live);
+    }
+
+    /** @return array{for: list<array{label: string, weight: float, strength: string}>, against: list<array{label: string, weight: float, strength: string}>} as Reasons::of() gives them */
+    public function reasons(Suspect $suspect): array
+    {
+        return ($this->reasons ??= new Reasons($this->belief))->of($suspect->members[0]->id ?? $suspect->id);
     }
 
     /** How often this workshop has found one of a suspect's faults on this board. */

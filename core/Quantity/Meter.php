@@ -20,17 +20,23 @@ final readonly class Meter
 
     public static function forDc(): self
     {
-        return new self(0.005, 2);
+        static $meter = null;
+
+        return $meter ??= new self(0.005, 2);
     }
 
     public static function forAc(): self
     {
-        return new self(0.010, 3);
+        static $meter = null;
+
+        return $meter ??= new self(0.010, 3);
     }
 
     public static function forResistance(): self
     {
-        return new self(0.008, 3);
+        static $meter = null;
+
+        return $meter ??= new self(0.008, 3);
     }
 
     /** Half-width of the accuracy limit at a reading, in the reading's unit. */

@@ -13,8 +13,11 @@ use Oculant\Core\Parts\Switches;
 use OutOfBoundsException;
 
 /** A supply, described once. Everything a technician sees is computed from this and the job's log. */
-final readonly class Description
+final class Description
 {
+    /** @var array<string, DeadCheck>|null */
+    private ?array $deadChecks = null;
+
     /**
      * @param string               $reference      node that everything is measured against in the equations
      * @param float                $mainsTolerance ratio
@@ -29,21 +32,21 @@ final readonly class Description
      * @param array<string, mixed> $written        the description as it was read
      */
     public function __construct(
-        public string $title,
-        public string $revision,
-        public string $reference,
-        public float $mainsVoltage,
-        public float $frequency,
-        public float $mainsTolerance,
-        public array $parts,
-        public array $points,
-        public array $modes,
-        public array $stages,
-        public array $grounds,
-        public array $interlocks,
-        public array $cautions,
-        public array $islands,
-        public array $written,
+        public readonly string $title,
+        public readonly string $revision,
+        public readonly string $reference,
+        public readonly float $mainsVoltage,
+        public readonly float $frequency,
+        public readonly float $mainsTolerance,
+        public readonly array $parts,
+        public readonly array $points,
+        public readonly array $modes,
+        public readonly array $stages,
+        public readonly array $grounds,
+        public readonly array $interlocks,
+        public readonly array $cautions,
+        public readonly array $islands,
+        public readonly array $written,
     ) {
     }
 
@@ -132,6 +135,9 @@ final readonly class Description
     /** @return array<string, DeadCheck> every unpowered check, by id: the parts' own and each rail to its ground */
     public function deadChecks(): array
     {
+        if ($this->deadChecks !== null) {
+            return $this->deadChecks;
+        }
         $checks = [];
         foreach ($this->parts as $part) {
             foreach ($part->kind->deadChecks($part) as $check) {
@@ -142,7 +148,7 @@ final readonly class Description
             $checks[$point->id] ??= DeadCheck::rail($point->id, $point->node, $point->against, $point->name, $point->how);
         }
 
-        return $checks;
+        return $this->deadChecks = $checks;
     }
 
     /**

@@ -27,7 +27,7 @@ final class ReadingEvidence implements Evidence
     /** Of the supply as it stood then, if that was different. */
     private ?Knowledge $there = null;
 
-    /** @var array{float, float, ?Window, FaultDictionary}|null */
+    /** @var array{Likelihood, FaultDictionary}|null */
     private ?array $context = null;
 
     /** True if the dictionary itself says what each fault does here. */
@@ -74,24 +74,36 @@ final class ReadingEvidence implements Evidence
         if ($context === null) {
             return 1.0;
         }
-        [$value, $healthy, $window, $dictionary] = $context;
-        $key = $this->key;
+        [$reading, $dictionary] = $context;
         if ($id === Hypothesis::UNKNOWN) {
-            // A fault outside the description leaves most readings alone.
-            return 0.5 * Likelihood::of($key, $value, $healthy, $healthy, $window, null) + 0.5 * Likelihood::broad($key, $healthy);
+            return $reading->unexplained();
         }
         $remaining = $this->replaced === [] ? $id : $dictionary->remaining($id, $this->replaced);
-        if ($this->isListed && ! $dictionary->changes($this->mode, $remaining, $key)) {
-            return $this->unchanged ??= Likelihood::of($key, $value, $healthy, $healthy, $window, null);
+        if ($this->isListed && ! $dictionary->changes($this->mode, $remaining, $this->key)) {
+            return $this->unchanged ??= $reading->under($dictionary->reading($this->mode, Hypothesis::HEALTHY, $this->key));
         }
-        $predicted = $this->foretold($this->there ?? $knowledge, $remaining);
+        $predicted = $this->isListed ? $dictionary->reading($this->mode, $remaining, $this->key) : $this->foretold($this->there ?? $knowledge, $remaining);
         $hypothesis = $dictionary->hypotheses[$remaining] ?? null;
 
-        return Likelihood::of($key, $value, $predicted, $healthy, $window, match (true) {
+        return $reading->under($predicted, match (true) {
             $hypothesis === null || ! $hypothesis->graded => null,
             $hypothesis->isPair() => $this->gradedOf($hypothesis, $this->there ?? $knowledge),
             default => $predicted,
         });
+    }
+
+    /**
+     * What all the faults share that leave this reading alone.
+     *
+     * @return array{float, array<string, true>}|null likelihood, and the hypotheses that it does not hold for; null if it must be asked for one by one
+     */
+    public function unmoved(Knowledge $knowledge): ?array
+    {
+        if ($this->replaced !== [] || ($context = $this->context($knowledge)) === null || ! $this->isListed) {
+            return null;
+        }
+
+        return [$this->likelihood(Hypothesis::HEALTHY, $knowledge), $context[1]->movers($this->mode, $this->key) + [Hypothesis::UNKNOWN => true]];
     }
 
     /** What the graded one of two faults does here by itself: only that is in doubt. */
@@ -105,7 +117,7 @@ final class ReadingEvidence implements Evidence
     /**
      * What does not depend on the hypothesis.
      *
-     * @return array{float, float, ?Window, FaultDictionary}|null value on the scale of the solved circuit, healthy reading, window, what the faults do; null if a good unit has no stable reading
+     * @return array{Likelihood, FaultDictionary}|null of the reading on the scale of the solved circuit, and what the faults do; null if a good unit has no stable reading
      */
     private function context(Knowledge $knowledge): ?array
     {
@@ -135,7 +147,7 @@ final class ReadingEvidence implements Evidence
             $window = new Window($healthy, $healthy, $healthy, TwinComparison::ALIKE / Uncertainty::COVERAGE_90 * abs($healthy), []);
         }
 
-        return $this->context = [$value, $healthy, $window, $dictionary];
+        return $this->context = [new Likelihood($this->key, $value, $healthy, $window), $dictionary];
     }
 
     /** Density of the reading as a slip of the hand, on the scale of likelihood(); 0 if a good unit has no stable reading there. */
@@ -143,7 +155,7 @@ final class ReadingEvidence implements Evidence
     {
         $context = $this->context($knowledge);
 
-        return $context === null ? 0.0 : Likelihood::slip($this->key, $context[0], Likelihood::broad($this->key, $context[1]));
+        return $context === null ? 0.0 : $context[0]->slip();
     }
 
     private function foretold(Knowledge $knowledge, string $hypothesis): float

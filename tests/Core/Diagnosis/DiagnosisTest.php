@@ -83,7 +83,7 @@ final class DiagnosisTest extends TestCase
         $workup = $this->workup($bench);
         self::assertSame(['U2'], $workup->suspects()[0]->parts());
         self::assertSame('confirm', $workup->next()['next']['kind']);
-        self::assertContains("TP7 \u{2212}22.1 V", array_column($workup->suspects()[0]->for, 'label'));
+        self::assertContains("TP7 \u{2212}22.1 V", array_column($workup->reasons($workup->suspects()[0])['for'], 'label'));
     }
 
     public function testNoVoltageInFrontOfTheRegulatorIsTheConnector(): void

@@ -20,23 +20,23 @@ final class LikelihoodTest extends TestCase
 {
     public function testANearReadingSpeaksLouderThanAFarOne(): void
     {
-        $near = Likelihood::of('TP4 dc', 15.0, 15.02, 15.0, null, null);
-        $far = Likelihood::of('TP4 dc', 15.0, 12.0, 15.0, null, null);
+        $near = (new Likelihood('TP4 dc', 15.0, 15.0, null))->under(15.02);
+        $far = (new Likelihood('TP4 dc', 15.0, 15.0, null))->under(12.0);
 
         self::assertGreaterThan(100 * $far, $near);
     }
 
     public function testNoReadingIsImpossible(): void
     {
-        self::assertGreaterThan(0, Likelihood::of('TP4 dc', 300.0, 0.0, 15.0, null, null));
+        self::assertGreaterThan(0, (new Likelihood('TP4 dc', 300.0, 15.0, null))->under(0.0));
         // Not foretold: neither for nor against. Half of it as if the fault left the reading alone.
-        self::assertEqualsWithDelta(0.5 * Likelihood::broad('TP4 dc', 15.0) + 0.5 * Likelihood::of('TP4 dc', 3.0, 15.0, 15.0, null, null), Likelihood::of('TP4 dc', 3.0, NAN, 15.0, null, null), 1e-12);
+        self::assertEqualsWithDelta(0.5 / (3 * 15.0) + 0.5 * (new Likelihood('TP4 dc', 3.0, 15.0, null))->under(15.0), (new Likelihood('TP4 dc', 3.0, 15.0, null))->under(NAN), 1e-12);
     }
 
     public function testGradedFaultsAllowForTheirSeverity(): void
     {
-        $strict = Likelihood::of('TP3 dc', 17.0, 14.0, 20.0, null, null);
-        $graded = Likelihood::of('TP3 dc', 17.0, 14.0, 20.0, null, 14.0);
+        $strict = (new Likelihood('TP3 dc', 17.0, 20.0, null))->under(14.0);
+        $graded = (new Likelihood('TP3 dc', 17.0, 20.0, null))->under(14.0, 14.0);
 
         self::assertGreaterThan($strict, $graded);
     }

@@ -12,6 +12,7 @@ use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\NextStep;
 use Oculant\Core\Diagnosis\Reasoner;
+use Oculant\Core\Diagnosis\Reasons;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Suspects;
 use PHPUnit\Framework\TestCase;
@@ -44,17 +45,18 @@ final class SuspectsTest extends TestCase
 
     public function testReasonsNameTheEvidenceForAndAgainst(): void
     {
-        $suspects = $this->suspects([
+        $belief = (new Reasoner(Supplies::knowledge('tide-recorder')))->weigh([
             new ReadingEvidence('TP4 15.1 V', 'loaded', 'TP4', 'dc', 15.1),
             new ReadingEvidence('TP6 0.00 V', 'loaded', 'TP6', 'dc', 0.0),
         ]);
-        $second = $this->named($suspects, 'U2 no output');
-        $first = $this->named($suspects, 'U1 no output');
+        $reasons = new Reasons($belief);
+        $second = $reasons->of('U2:open');
+        $first = $reasons->of('U1:open');
 
-        self::assertContains('TP6 0.00 V', array_column($second->for, 'label'));
-        self::assertContains('TP4 15.1 V', array_column($first->against, 'label'));
-        self::assertSame([], $second->against);
-        foreach ($second->for as $reason) {
+        self::assertContains('TP6 0.00 V', array_column($second['for'], 'label'));
+        self::assertContains('TP4 15.1 V', array_column($first['against'], 'label'));
+        self::assertSame([], $second['against']);
+        foreach ($second['for'] as $reason) {
             self::assertGreaterThan(0.3, $reason['weight']);
         }
     }

@@ -1,0 +1,88 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Quantity\Probability;
+
+/** Why a suspect is suspected: what each piece of evidence did to it, worked out for those that are looked at. */
+final class Reasons
+{
+    /** @var list<array{weights: array<string, float>, total: float, explained: float}>|null */
+    private ?array $before = null;
+
+    public function __construct(private readonly Belief $belief)
+    {
+    }
+
+    /**
+     * How each piece of evidence told a suspect from the others that were believed in at that time.
+     *
+     * @param string $id of a hypothesis, "healthy" and "unknown" included
+     *
+     * @return array{for: list<array{label: string, weight: float, strength: string}>, against: list<array{label: string, weight: float, strength: string}>} weight: logarithm (base 2) of its ratio to the rivals
+     */
+    public function of(string $id): array
+    {
+        $this->before ??= $this->beforeEach();
+        $for = $against = [];
+        foreach ($this->belief->evidence as $k => $evidence) {
+            $own = $this->before[$k]['weights'][$id];
+            $rivals = $this->before[$k]['total'] - $own;
+            $explained = $this->before[$k]['explained'] - $own * exp($this->belief->logLikelihood[$k][$id]);
+            if ($rivals < 1e-6 * $own || $explained < 1e-6 * $this->before[$k]['explained']) {
+                // Too little is left of the difference: add the rivals up one by one.
+                [$rivals, $explained] = self::rivals($this->belief->logLikelihood[$k], $this->before[$k]['weights'], $id);
+            }
+            $weight = ($this->belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
+            if ($weight > 0.3) {
+                $for[] = ['label' => $evidence->label(), 'weight' => round($weight, 2), 'strength' => Probability::strength($weight)];
+            } elseif ($weight < -0.3) {
+                $against[] = ['label' => $evidence->label(), 'weight' => round($weight, 2), 'strength' => Probability::strength($weight)];
+            }
+        }
+        usort($for, static fn(array $a, array $b): int => $b['weight'] <=> $a['weight']);
+        usort($against, static fn(array $a, array $b): int => $a['weight'] <=> $b['weight']);
+
+        return ['for' => $for, 'against' => $against];
+    }
+
+    /** @return list<array{weights: array<string, float>, total: float, explained: float}> what was believed before each piece of evidence, not normalised; its sum, and how much of it explains the evidence */
+    private function beforeEach(): array
+    {
+        $log = $this->belief->prior;
+        $before = [];
+        foreach ($this->belief->logLikelihood as $step) {
+            $most = max($log);
+            $weights = [];
+            $total = $explained = 0.0;
+            foreach ($step as $id => $change) {
+                $weights[$id] = exp($log[$id] - $most);
+                $total += $weights[$id];
+                $explained += $weights[$id] * exp($change);
+                $log[$id] += $change;
+            }
+            $before[] = ['weights' => $weights, 'total' => $total, 'explained' => $explained];
+        }
+
+        return $before;
+    }
+
+    /**
+     * @param array<string, float> $logLikelihood of one piece of evidence, by hypothesis
+     * @param array<string, float> $weights       what was believed before it
+     *
+     * @return array{float, float} weight of everything but $id, and how much of it explains the evidence
+     */
+    private static function rivals(array $logLikelihood, array $weights, string $id): array
+    {
+        unset($weights[$id]);
+        $explained = 0.0;
+        foreach ($weights as $rival => $weight) {
+            $explained += $weight * exp($logLikelihood[$rival]);
+        }
+
+        return [array_sum($weights), $explained];
+    }
+}
