@@ -78,8 +78,13 @@ final class StepWriter
         $cheap = $candidates !== [] && $candidates[0]->score() > self::CHEAP;
         if ($top->members !== [] && $top->probability > ($cheap ? self::CERTAIN : self::FOUND)) {
             $doubtful = array_values(array_filter($candidates, static fn(Candidate $c): bool => $c->doubt !== null))[0] ?? null;
-
-            return $doubtful === null ? $this->found($top, $suspects) : $this->measure($doubtful);
+            if ($doubtful !== null) {
+                return $this->measure($doubtful);
+            }
+            // What tested good is not proposed again while anything else is left to measure.
+            if ($candidates === [] || ! $this->saidOf($top->members[0]->ref, isGood: true)) {
+                return $this->found($top, $suspects);
+            }
         }
         if ($candidates === []) {
             return $this->exhausted($top, $checks);
@@ -379,8 +384,10 @@ final class StepWriter
         if (in_array($likeliest->ref, $this->state->replaced(), true)) {
             return $this->exhausted($top);
         }
-        $isBad = in_array($likeliest->ref, array_column(array_filter($this->state->tested, static fn(array $t): bool => ! $t['isGood'] && ! $t['isNew']), 'part'), true);
-        if ($isBad) {
+        if ($this->saidOf($likeliest->ref, isGood: true)) {
+            return $this->stillLikeliest($top, $likeliest);
+        }
+        if ($this->saidOf($likeliest->ref, isGood: false)) {
             return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability))]
                 + $this->plain('cause', "Found and confirmed: {$top->title}.", "Name the cause, then repair it.{$this->behindTheFuse($likeliest, $suspects)}");
         }
@@ -398,6 +405,21 @@ final class StepWriter
             'caution' => $this->state->power->isEnergised() ? $this->stateCaution(false) : null,
             'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability)),
         ] + $this->blank();
+    }
+
+    /** @return StepView */
+    private function stillLikeliest(Suspect $top, Hypothesis $likeliest): array
+    {
+        return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence, its good test considered.', (int) round(100 * $top->probability))]
+            + $this->plain('confirm', "Still likeliest: {$top->title}, although it tested good.", "Look at its joints and at the way to it, test it warm and under load, or put a known good one in its place. {$likeliest->proof}");
+    }
+
+    /** Whether the part that came in was last tested good, or bad, by itself. */
+    private function saidOf(string $ref, bool $isGood): bool
+    {
+        $last = array_values(array_filter($this->state->tested, static fn(array $t): bool => $t['part'] === $ref && ! $t['isNew']));
+
+        return $last !== [] && end($last)['isGood'] === $isGood;
     }
 
     /**
@@ -490,6 +512,9 @@ final class StepWriter
             return $this->plain('look', 'No fault in this description explains the evidence.', 'Repeat the reading that surprised you most; then compare the description with the board: a part may be missing or joined differently. '.implode(' ', array_slice($checks, 0, 3)));
         }
         $first = $top->members[0];
+        if ($this->saidOf($first->ref, isGood: true)) {
+            return $this->stillLikeliest($top, $first);
+        }
 
         return ['target' => $first->ref, 'quantity' => Tested::BY_ITSELF, 'part' => $first->ref, 'fault' => $first->fault, 'why' => 'No measurement that is left would separate the suspects further.']
             + $this->plain('confirm', "Most likely: {$top->title}.", "Confirm it: {$first->proof}");

@@ -294,6 +294,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 effect={effect}
                 take={takes ? reads.meter?.name : undefined}
                 mayWrite={job.may_write}
+                unplugged={bench.state.power === 'unplugged'}
                 text={text}
                 leader={leader}
                 field={field}

@@ -47,6 +47,8 @@ interface Props {
     latest: ReadingView | null;
     refusal: Pick<Refusal, 'message'> | undefined;
     mayWrite: boolean;
+    /** A part can be in the hand. */
+    unplugged: boolean;
     /** What is to be known of the chosen meter here. */
     effect: string | undefined;
     /** The meter that takes the reading while nothing is typed. */
@@ -66,6 +68,7 @@ interface Props {
 export function NextStep(props: Props) {
     const { step } = props;
     const [why, setWhy] = useState(false);
+    const byItself = props.unplugged && (step.kind === 'test' || step.kind === 'confirm') && step.target !== null;
     const done = props.take !== undefined ? `Take it: ${props.take}` : step.kind === 'gate' && step.leads === 'look' ? 'Looked, it is right' : doneWords[step.kind];
     const section = useRef<HTMLElement>(null);
     useEffect(() => {
@@ -98,7 +101,7 @@ export function NextStep(props: Props) {
                         value={props.text}
                         onChange={(event) => props.onText(event.target.value)}
                         onKeyDown={key}
-                        placeholder={step.target === null ? 'tp3 13.9' : step.kind === 'test' || step.kind === 'confirm' ? `${step.target} bad, or good` : `${step.target} …`}
+                        placeholder={step.target === null ? 'tp3 13.9' : byItself ? 'bad or good' : `${step.target} …`}
                         autoComplete="off"
                         autoCapitalize="none"
                         spellCheck={false}
@@ -109,7 +112,7 @@ export function NextStep(props: Props) {
                     </Button>
                 </div>
             ) : <p className="caution">You can read this job; writing to it is for its technician.</p>}
-            {props.mayWrite && (step.kind === 'test' || step.kind === 'confirm') && step.part !== null && (
+            {props.mayWrite && byItself && (
                 <div className="answers" role="group" aria-label={`${step.part} by itself`}>
                     <span>{step.part} by itself</span>
                     <Button onClick={() => props.onAnswer('bad')}>is bad</Button>
