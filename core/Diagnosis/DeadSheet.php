@@ -22,9 +22,10 @@ final class DeadSheet
     public static function of(Description $supply, BenchState $state, FaultDictionary $dictionary, callable $view): array
     {
         $rows = [];
+        $standing = $state->standing();
         foreach ($supply->deadChecks() as $id => $check) {
             $good = $dictionary->reading($state->mode, Hypothesis::HEALTHY, "{$id} {$check->quantity}");
-            $reading = $state->latest((string) $id, $check->quantity);
+            $reading = $standing["{$state->mode} {$id} {$check->quantity}"] ?? null;
             $rows[self::rank($supply, (string) $id, $check)][] = [
                 'id' => (string) $id, 'quantity' => $check->quantity, 'where' => $check->where, 'red' => $check->redLead, 'black' => $check->blackLead,
                 'expected' => is_nan($good) ? 'not known' : Reading::write($check->quantity, $good),

@@ -58,7 +58,7 @@ final readonly class Likelihood
     public function __construct(string $key, float $value, private float $healthy, private ?Window $window)
     {
         $this->quantity = self::quantity($key);
-        $this->x = self::scaleOf($this->quantity, $value);
+        $this->x = self::scale($this->quantity, $value);
         $this->broad = self::broadOf($this->quantity, $healthy);
         $this->slip = self::slipOf($this->quantity, $value, $this->broad);
     }
@@ -75,10 +75,10 @@ final readonly class Likelihood
             // What cannot be foretold tells neither for nor against: most faults leave most readings alone.
             return is_nan($this->healthy) ? $this->broad : 0.5 * $this->broad + 0.5 * $this->under($this->healthy);
         }
-        $mean = self::scaleOf($this->quantity, $predicted);
-        $sigma = self::sigmaOf($this->quantity, $predicted, $this->healthy, $this->window);
+        $mean = self::scale($this->quantity, $predicted);
+        $sigma = self::sigma($this->quantity, $predicted, $this->healthy, $this->window);
         if ($graded !== null && ! is_nan($graded)) {
-            $sigma += self::GRADED * abs(self::scaleOf($this->quantity, $graded) - self::scaleOf($this->quantity, $this->healthy));
+            $sigma += self::GRADED * abs(self::scale($this->quantity, $graded) - self::scale($this->quantity, $this->healthy));
         }
 
         return (1 - self::SLIPS) * self::normal($this->x - $mean, $sigma) + $this->slip;
@@ -117,7 +117,7 @@ final readonly class Likelihood
     {
         [$share, $nothing] = match ($quantity) {
             'dc', 'ac' => [self::TOUCHES_NOTHING, self::normal($value, self::NO_CONTACT)],
-            DeadCheck::RESISTANCE, DeadCheck::DIODE, DeadCheck::ESR => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? self::normal(0.0, self::sigmaOf($quantity, $value, $value, null)) : 0.0],
+            DeadCheck::RESISTANCE, DeadCheck::DIODE, DeadCheck::ESR => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? self::normal(0.0, self::sigma($quantity, $value, $value, null)) : 0.0],
             default => [0.0, 0.0],
         };
 
@@ -143,17 +143,13 @@ final readonly class Likelihood
         if (is_nan($a) || is_nan($b)) {
             return is_nan($a) && is_nan($b);
         }
+        $quantity = self::quantity($key);
 
-        return abs(self::scale($key, $a) - self::scale($key, $b)) < 2.0 * (self::sigma($key, $a, $a, null) + self::sigma($key, $b, $b, null)) / 2;
+        return abs(self::scale($quantity, $a) - self::scale($quantity, $b)) < 2.0 * (self::sigma($quantity, $a, $a, null) + self::sigma($quantity, $b, $b, null)) / 2;
     }
 
     /** The axis on which readings of this kind are compared: volts, decades of ohms, octaves of hertz. */
-    public static function scale(string $key, float $value): float
-    {
-        return self::scaleOf(self::quantity($key), $value);
-    }
-
-    private static function scaleOf(string $quantity, float $value): float
+    public static function scale(string $quantity, float $value): float
     {
         return match ($quantity) {
             DeadCheck::RESISTANCE => Judge::decades($value),
@@ -165,12 +161,8 @@ final readonly class Likelihood
         };
     }
 
-    public static function sigma(string $key, float $predicted, float $healthy, ?Window $window): float
-    {
-        return self::sigmaOf(self::quantity($key), $predicted, $healthy, $window);
-    }
-
-    private static function sigmaOf(string $quantity, float $predicted, float $healthy, ?Window $window): float
+    /** How far a reading may lie from what is foretold, on that axis. */
+    public static function sigma(string $quantity, float $predicted, float $healthy, ?Window $window): float
     {
         return match ($quantity) {
             // Below 100 ohms copper and faults decide; above it regulators and half-open junctions share the path.

@@ -225,11 +225,11 @@ final class NextStep
         foreach (array_intersect_key($plausible, $movers) as $id => $probability) {
             $value = $this->dictionary->reading($mode, (string) $id, $key);
             if (! is_nan($value)) {
-                $rows[] = [Likelihood::scale($key, $value), $value, Likelihood::sigma($key, $value, $healthy, $window), [$id => $probability]];
+                $rows[] = [Likelihood::scale($quantity, $value), $value, Likelihood::sigma($quantity, $value, $healthy, $window), [$id => $probability]];
             }
         }
         if ($unmoved !== [] && ! is_nan($healthy)) {
-            $rows[] = [Likelihood::scale($key, $healthy), $healthy, Likelihood::sigma($key, $healthy, $healthy, $window), $unmoved];
+            $rows[] = [Likelihood::scale($quantity, $healthy), $healthy, Likelihood::sigma($quantity, $healthy, $healthy, $window), $unmoved];
         }
         usort($rows, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
         $bins = [];
@@ -248,7 +248,7 @@ final class NextStep
             $probability = array_sum($ids);
             $bits -= $probability * log(max($probability, 1e-12), 2);
             $values = array_column($bin, 1);
-            $outcomes[] = new Outcome(min($values), max($values), $probability, $this->dictionary->titles($ids));
+            $outcomes[] = new Outcome(min($values), max($values), $probability, $ids);
         }
 
         return [$bits, $outcomes];

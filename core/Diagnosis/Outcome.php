@@ -11,9 +11,9 @@ final readonly class Outcome
      * @param float        $low      least predicted value in it, volts or ohms; INF for OL
      * @param float        $high     greatest predicted value in it
      * @param float        $probability
-     * @param list<string> $suspects titles, likeliest first
+     * @param array<string, float> $shares probability by the hypotheses that would show it
      */
-    public function __construct(public float $low, public float $high, public float $probability, public array $suspects)
+    public function __construct(public float $low, public float $high, public float $probability, public array $shares)
     {
     }
 }

@@ -48,8 +48,8 @@ final readonly class PartTests
             $bits += self::entropy(self::saysBad($isBad));
             $apart = $part->kind->apart();
             $candidates[] = new Candidate((string) $ref, Tested::BY_ITSELF, $state->mode, false, $bits, $minutes + $apart->minutes(), $apart->harm(), [
-                new Outcome(0.0, 0.0, 1 - $isBad, $this->dictionary->titles(array_filter($good))),
-                new Outcome(1.0, 1.0, $isBad, $this->dictionary->titles(array_filter($bad))),
+                new Outcome(0.0, 0.0, 1 - $isBad, array_filter($good)),
+                new Outcome(1.0, 1.0, $isBad, array_filter($bad)),
             ]);
         }
 

@@ -27,8 +27,9 @@ final class PathView
     public static function of(Description $supply, BenchState $state, array $expected, array $functions, array $suspicion): array
     {
         $energy = [];
+        $standing = $state->standing();
         foreach ($supply->points as $id => $point) {
-            $reading = $state->latest((string) $id, $functions[$id]);
+            $reading = $standing["{$state->mode} {$id} {$functions[$id]}"] ?? null;
             if ($reading === null || $point->stage === null || is_infinite($reading->value)) {
                 continue;
             }

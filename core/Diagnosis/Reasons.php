@@ -9,8 +9,8 @@ use Oculant\Core\Quantity\Probability;
 /** Why a suspect is suspected: what each piece of evidence did to it, worked out for those that are looked at. */
 final class Reasons
 {
-    /** @var list<array{weights: array<string, float>, total: float, explained: float}>|null */
-    private ?array $before = null;
+    /** @var list<float>|null as explained() gives it */
+    private ?array $explained = null;
 
     public function __construct(private readonly Belief $belief)
     {
@@ -25,15 +25,16 @@ final class Reasons
      */
     public function of(string $id): array
     {
-        $this->before ??= $this->beforeEach();
+        $this->explained ??= $this->explained();
         $for = $against = [];
         foreach ($this->belief->evidence as $k => $evidence) {
-            $own = $this->before[$k]['weights'][$id];
-            $rivals = $this->before[$k]['total'] - $own;
-            $explained = $this->before[$k]['explained'] - $own * exp($this->belief->logLikelihood[$k][$id]);
-            if ($rivals < 1e-6 * $own || $explained < 1e-6 * $this->before[$k]['explained']) {
+            $before = $this->belief->stages()[$k];
+            $own = $before['weights'][$id];
+            $rivals = $before['total'] - $own;
+            $explained = $this->explained[$k] - $own * exp($this->belief->logLikelihood[$k][$id]);
+            if ($rivals < 1e-6 * $own || $explained < 1e-6 * $this->explained[$k]) {
                 // Too little is left of the difference: add the rivals up one by one.
-                [$rivals, $explained] = self::rivals($this->belief->logLikelihood[$k], $this->before[$k]['weights'], $id);
+                [$rivals, $explained] = self::rivals($this->belief->logLikelihood[$k], $before['weights'], $id);
             }
             $weight = ($this->belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
             if ($weight > 0.3) {
@@ -48,25 +49,19 @@ final class Reasons
         return ['for' => $for, 'against' => $against];
     }
 
-    /** @return list<array{weights: array<string, float>, total: float, explained: float}> what was believed before each piece of evidence, not normalised; its sum, and how much of it explains the evidence */
-    private function beforeEach(): array
+    /** @return list<float> how much of what was believed before each piece of evidence explains it, on the scale of Belief::stages() */
+    private function explained(): array
     {
-        $log = $this->belief->prior;
-        $before = [];
-        foreach ($this->belief->logLikelihood as $step) {
-            $most = max($log);
-            $weights = [];
-            $total = $explained = 0.0;
-            foreach ($step as $id => $change) {
-                $weights[$id] = exp($log[$id] - $most);
-                $total += $weights[$id];
-                $explained += $weights[$id] * exp($change);
-                $log[$id] += $change;
+        $explained = [];
+        foreach ($this->belief->logLikelihood as $k => $step) {
+            $sum = 0.0;
+            foreach ($this->belief->stages()[$k]['weights'] as $id => $weight) {
+                $sum += $weight * exp($step[$id]);
             }
-            $before[] = ['weights' => $weights, 'total' => $total, 'explained' => $explained];
+            $explained[] = $sum;
         }
 
-        return $before;
+        return $explained;
     }
 
     /**

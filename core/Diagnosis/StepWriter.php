@@ -162,7 +162,7 @@ final class StepWriter
             'part' => $part->ref,
             'power' => PowerState::Unplugged->value,
             'why' => sprintf('What a meter can tell on the board is told. This tells about %.2f bits in %.1f min; soldering and what it may harm count as time.', $candidate->bits, $candidate->minutes),
-            'outcomes' => array_map(static fn(Outcome $o): array => ['range' => $o->low > 0.0 ? 'bad' : 'good', 'meaning' => implode(', ', $o->suspects), 'probability' => $o->probability], $candidate->outcomes),
+            'outcomes' => array_map(fn(Outcome $o): array => ['range' => $o->low > 0.0 ? 'bad' : 'good', 'meaning' => implode(', ', $this->dictionary->titles($o->shares)), 'probability' => $o->probability], $candidate->outcomes),
         ];
         if ($this->state->power->isEnergised()) {
             return $view + $this->plain('state', 'Unplug it, discharge it through a resistor, measure that it is empty.', "Then: {$sentence}", $this->stateCaution(false));
@@ -172,13 +172,13 @@ final class StepWriter
             return ['detail' => "Before hands go in. Then: {$sentence}"] + $this->gate($charged[0], count($charged), Gate::HandsIn);
         }
         $proofs = [];
-        foreach ($this->dictionary->hypotheses as $hypothesis) {
-            if ($hypothesis->ref === $part->ref && in_array($hypothesis->title, $candidate->outcomes[1]->suspects, true)) {
-                $proofs[] = $hypothesis->proof;
+        foreach (array_keys($candidate->outcomes[1]->shares) as $id) {
+            foreach (($this->dictionary->hypotheses[$id] ?? null)?->each() ?? [] as $fault) {
+                $proofs[] = $fault->ref === $part->ref ? $fault->proof : '';
             }
         }
 
-        return $view + $this->plain('test', $sentence, implode(' ', array_unique($proofs)));
+        return $view + $this->plain('test', $sentence, implode(' ', array_unique(array_filter($proofs))));
     }
 
     /**
@@ -340,7 +340,7 @@ final class StepWriter
                 $to === null => 'over '.$this->value($candidate->quantity, $from),
                 default => $this->value($candidate->quantity, $from).' to '.$this->value($candidate->quantity, $to),
             };
-            $views[] = ['range' => $range, 'meaning' => implode(', ', $bin->suspects), 'probability' => $bin->probability];
+            $views[] = ['range' => $range, 'meaning' => implode(', ', $this->dictionary->titles($bin->shares)), 'probability' => $bin->probability];
         }
         usort($views, static fn(array $a, array $b): int => $b['probability'] <=> $a['probability']);
 
@@ -462,7 +462,7 @@ final class StepWriter
                 continue;
             }
             $candidate = new Candidate($id, $mode->functions[$id], $this->state->mode, true, 0.0, 0.5, 1.0, [
-                new Outcome($mode->window($id)->low, $mode->window($id)->high, 1.0, ['repaired']),
+                new Outcome($mode->window($id)->low, $mode->window($id)->high, 1.0, []),
             ]);
             $view = $this->measure($candidate);
 

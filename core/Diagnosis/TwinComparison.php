@@ -24,9 +24,10 @@ final class TwinComparison
     {
         $rows = [];
         $first = $last = null;
+        $standing = $state->standing();
         foreach ($supply->points as $id => $point) {
             $function = $functions[$id];
-            $mine = $state->latest((string) $id, $function)?->value;
+            $mine = ($standing["{$state->mode} {$id} {$function}"] ?? null)?->value;
             $twin = $state->twins["{$state->mode} {$id} {$function}"] ?? null;
             $parts = $mine === null || $twin === null ? null : self::parts($mine, $twin, $function);
             $first ??= $parts === true ? (string) $id : null;

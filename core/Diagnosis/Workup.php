@@ -234,11 +234,12 @@ final class Workup
     public function points(): array
     {
         $expected = $this->expectations[$this->state->mode];
+        $standing = $this->state->standing();
         $views = [];
         foreach ($this->supply->points as $id => $point) {
             $function = $expected->functions[$id];
             $window = $expected->window((string) $id);
-            $reading = $this->state->latest((string) $id, $function);
+            $reading = $standing["{$this->state->mode} {$id} {$function}"] ?? null;
             $views[] = [
                 'id' => (string) $id, 'name' => $point->name, 'how' => $point->how, 'against' => $point->against, 'stage' => $point->stage,
                 'function' => $function, 'expected' => Judge::range($window), 'low' => $window->low, 'high' => $window->high,

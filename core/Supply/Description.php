@@ -18,6 +18,8 @@ final class Description
     /** @var array<string, DeadCheck>|null */
     private ?array $deadChecks = null;
 
+    private ?bool $isSwitching = null;
+
     /**
      * @param string               $reference      node that everything is measured against in the equations
      * @param float                $mainsTolerance ratio
@@ -80,7 +82,7 @@ final class Description
     /** True if something in it follows or decides while it runs, so that every solve is several. */
     public function isSwitching(): bool
     {
-        return array_filter($this->parts, static fn(Part $part): bool => $part->kind instanceof Switches) !== [];
+        return $this->isSwitching ??= array_filter($this->parts, static fn(Part $part): bool => $part->kind instanceof Switches) !== [];
     }
 
     /** True if its faults take long enough to solve that they are solved once, at nominal mains. */

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Bench\JobFile;
-use App\Models\LogEntryRecord;
 use Closure;
 use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\LogEntry;
 
 /** One line of the log as the bench shows it; readings carry their verdict. */
 final class LogEntryResource
@@ -24,16 +24,14 @@ final class LogEntryResource
         }
 
         return array_map(
-            static fn(LogEntryRecord $record): array => self::one($file, $record, $views[$record->id] ?? null),
-            array_reverse($file->records),
+            static fn(LogEntry $entry): array => self::one($file, $entry, $views[$entry->id] ?? null),
+            array_reverse($file->log),
         );
     }
 
     /** @return array<string, mixed> */
-    private static function one(JobFile $file, LogEntryRecord $record, ?Closure $view): array
+    private static function one(JobFile $file, LogEntry $entry, ?Closure $view): array
     {
-        $entry = $record->toEntry();
-
         return [
             'id' => $entry->id,
             'kind' => $entry->kind,

@@ -27,8 +27,8 @@ final class PartTestsTest extends TestCase
         $tests = $this->tests(['C1:leaky' => 0.5, 'U2:weak' => 0.5]);
 
         self::assertEqualsWithDelta(1 - 0.1944, $tests['C1']->bits, 1e-3);
-        self::assertSame(['C1 leaky'], $tests['C1']->outcomes[1]->suspects);
-        self::assertSame(['U2 folds back early'], $tests['C1']->outcomes[0]->suspects);
+        self::assertSame(['C1:leaky' => 0.5], $tests['C1']->outcomes[1]->shares);
+        self::assertSame(['U2:weak' => 0.5], $tests['C1']->outcomes[0]->shares);
     }
 
     /** Certain of three in four: H(0.75 * 0.97 + 0.25 * 0.03) = H(0.735) = 0.8342, less 0.1944. */
