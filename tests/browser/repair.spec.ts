@@ -37,6 +37,16 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await page.keyboard.press('Enter');
     await expect(state(page)).toHaveText('Unplugged and discharged');
 
+    // What is found is tested by itself. Had it tested good, the search would go on; that was the wrong one in the hand.
+    await expect(next(page).getByRole('group', { name: 'U2 by itself' })).toBeVisible();
+    await read(page, 'good', /U2 tested good/);
+    await expect(next(page)).not.toContainText('Found:');
+    await expect(suspects(page).getByRole('listitem').nth(1)).toContainText('J2');
+    await command(page, 'u');
+    await expect(next(page)).toContainText('Found: U2 no output.');
+    await read(page, 'bad', /U2 tested bad/);
+    await expect(next(page)).toContainText('Found and confirmed: U2 no output.');
+
     await page.keyboard.press('Enter');
     await expect(page.getByRole('dialog')).toContainText('Name the cause');
     await page.keyboard.type('heatsink grease dried out');

@@ -46,6 +46,11 @@ export class Unit {
         return String(reading.value);
     }
 
+    /** What a test of the part by itself would say. */
+    isBad(part: string): boolean {
+        return this.faults.some((fault) => fault.startsWith(`${part} `));
+    }
+
     private at(mode: string): Shown {
         const known = this.shown.get(mode) ?? JSON.parse(execFileSync('php', ['artisan', 'oculant:unit', this.file(), `--mode=${mode}`, `--seed=${this.seed}`, ...this.faults.map((fault) => `--fault=${fault}`)], { encoding: 'utf8' })) as Shown;
         this.shown.set(mode, known);

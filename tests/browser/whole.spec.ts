@@ -42,6 +42,12 @@ async function follow(page: Page, unit: Unit, meter: (target: string, shown: str
             await enter(page);
             continue;
         }
+        const byItself = next(page).getByRole('group', { name: / by itself$/ });
+        if (!/Name the cause/.test(label) && (await byItself.count()) > 0) {
+            await page.keyboard.type(unit.isBad(((await byItself.getAttribute('aria-label')) ?? '').replace(/ by itself$/, '')) ? 'bad' : 'good');
+            await enter(page);
+            continue;
+        }
         if (/Name the cause/.test(label) || (await next(page).locator('.meter').count()) === 0) {
             return taken;
         }
