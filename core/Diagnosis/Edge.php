@@ -44,17 +44,23 @@ final class Edge
      */
     public function soften(string $mode, array $step): array
     {
-        $other = [];
+        if ($this->hunting === []) {
+            return $step;
+        }
         foreach ($this->hunting as $id) {
             $this->sums[$mode][$id] = ($this->sums[$mode][$id] ?? 0.0) + ($step[$id] ?? 0.0);
-            // What has told them apart so far makes them different states.
-            $other[(int) round($this->sums[$mode][$id])] = exp($this->sums[$mode][$id]);
         }
-        $elsewhere = $other === [] ? 0.0 : array_sum($other) / count($other);
+        $most = max($this->sums[$mode]);
+        $other = [];
+        foreach ($this->sums[$mode] as $sum) {
+            // What has told them apart so far makes them different states.
+            $other[(int) round($most - $sum)] = exp($sum - $most);
+        }
+        $elsewhere = self::OTHER_SIDE * array_sum($other) / count($other);
         foreach ($this->hunting as $id) {
             if (isset($step[$id])) {
                 $before = $this->softened[$mode][$id] ?? 0.0;
-                $this->softened[$mode][$id] = log((1 - self::OTHER_SIDE) * exp($this->sums[$mode][$id]) + self::OTHER_SIDE * $elsewhere + 1e-300);
+                $this->softened[$mode][$id] = $most + log((1 - self::OTHER_SIDE) * exp($this->sums[$mode][$id] - $most) + $elsewhere);
                 $step[$id] = $this->softened[$mode][$id] - $before;
             }
         }

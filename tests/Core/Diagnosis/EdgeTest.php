@@ -48,6 +48,16 @@ final class EdgeTest extends TestCase
         self::assertEqualsWithDelta($total([0, 1, 2]), $total([2, 0, 1]), 1e-9);
     }
 
+    public function testHundredsOfReadingsNeitherOverflowNorVanish(): void
+    {
+        $edge = new Edge($this->dictionary());
+        foreach (range(1, 400) as $ignored) {
+            $step = $edge->soften('loaded', ['A' => 4.0, 'B' => -27.0]);
+        }
+
+        self::assertEqualsWithDelta([4.0, 4.0], [$step['A'], $step['B']], 1e-9);
+    }
+
     public function testASupplyThatNeverTriesAgainIsTakenAtItsWord(): void
     {
         $edge = new Edge(new FaultDictionary([], [], ['loaded' => ['healthy' => ['LED1 lit'], 'A' => ['LED1 dark']]], [], [], []));
