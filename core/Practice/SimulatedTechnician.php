@@ -40,8 +40,9 @@ final readonly class SimulatedTechnician
     /**
      * @param string $fault hypothesis, for example "C1:dried"
      *
-     * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
+     * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, bound: float, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
      *         right if the likeliest group holds the fault, or names its part as the one to replace; confident if it was proposed as found; a consequence if the part found is one that the fault takes along;
+     *         bound: measurements that no choice can do without: bits that were missing, over the most that any one measurement could tell (Shannon; 0 where the strategy looks at no bits);
      *         cleared: parts proposed as found that their confirming test then cleared; shown if any measurement tells it from a good unit; noticed if its owner would see or hear it
      */
     public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
@@ -56,8 +57,11 @@ final readonly class SimulatedTechnician
         $readings = [];
         $minutes = 0.0;
         $cleared = 0;
+        $missing = $most = 0.0;
         for ($move = 0; $move < self::MOST_STEPS; $move++) {
             $workup = new Workup($this->supply, $state, $this->knowledge);
+            $missing = $move === 0 ? self::entropy($workup) : $missing;
+            $most = in_array($strategy, [Strategy::NextStep, Strategy::MostBits], true) ? max([$most, ...array_column($workup->candidates(), 'bits')]) : 0.0;
             $choice = match ($strategy) {
                 Strategy::NextStep => $this->asSuggested($workup, $state),
                 Strategy::MostBits => $this->mostTelling($workup, $state),
@@ -94,7 +98,8 @@ final readonly class SimulatedTechnician
             $state->readings[] = new TakenReading("r{$move}", $target, $quantity, $value, $state->power, $mode, null, $state->replaced());
             $readings[] = "{$target} {$quantity} {$value}";
         }
-        $top = (new Workup($this->supply, $state, $this->knowledge))->suspects()[0];
+        $end = new Workup($this->supply, $state, $this->knowledge);
+        $top = $end->suspects()[0];
 
         return [
             'right' => in_array($fault, array_column($top->members, 'id'), true) || ($top->members[0] ?? null)?->faultOf($hypothesis->ref) !== null,
@@ -103,12 +108,24 @@ final readonly class SimulatedTechnician
             'isConsequence' => ($top->members[0]->ref ?? '') !== $hypothesis->ref && isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
             'cleared' => $cleared,
             'steps' => count($readings),
+            'bound' => $most > 0.0 ? max(0.0, $missing - self::entropy($end)) / $most : 0.0,
             'minutes' => $minutes,
             'isShown' => $this->isShown($dictionary, $fault),
             'isNoticed' => $complaint !== [],
             'readings' => $readings,
             'top' => $top->title,
         ];
+    }
+
+    /** Bits that are missing to know the group. */
+    private static function entropy(Workup $workup): float
+    {
+        $bits = 0.0;
+        foreach ($workup->suspects() as $suspect) {
+            $bits -= $suspect->probability * log(max($suspect->probability, 1e-12), 2);
+        }
+
+        return $bits;
     }
 
     /** Once, behind a limiter: if it goes again, something else takes it. */
