@@ -204,7 +204,7 @@ final readonly class SimulatedTechnician
             $workup = new Workup($this->supply, $state, $this->knowledge);
             $next = $workup->next()['next'];
         }
-        if (! in_array($next['kind'], ['measure', 'test', 'confirm'], true)) {
+        if ($next['target'] === null || ! in_array($next['kind'], ['measure', 'test', 'confirm'], true)) {
             return null;
         }
         [$target, $quantity] = [(string) $next['target'], (string) $next['quantity']];
