@@ -17,6 +17,9 @@ final readonly class PartTests
     /** Nobody takes out a part that is suspected less. */
     private const SUSPECTED = 0.03;
 
+    /** Nor any from a unit that is more likely well than not. */
+    private const WELL = 0.5;
+
     public function __construct(private Description $supply, private FaultDictionary $dictionary)
     {
     }
@@ -29,6 +32,9 @@ final readonly class PartTests
      */
     public function candidates(array $plausible, BenchState $state, float $minutes): array
     {
+        if (($plausible[Hypothesis::HEALTHY] ?? 0.0) > self::WELL) {
+            return [];
+        }
         $known = [...$state->replaced(), ...array_column($state->tested, 'part')];
         $candidates = [];
         foreach ($this->suspected($plausible) as $ref => $own) {
