@@ -17,9 +17,6 @@ final readonly class PartTests
     /** Nobody takes out a part that is suspected less. */
     private const SUSPECTED = 0.03;
 
-    /** Nor any from a unit that is more likely well than not. */
-    private const WELL = 0.5;
-
     public function __construct(private Description $supply, private FaultDictionary $dictionary)
     {
     }
@@ -32,7 +29,8 @@ final readonly class PartTests
      */
     public function candidates(array $plausible, BenchState $state, float $minutes): array
     {
-        if (($plausible[Hypothesis::HEALTHY] ?? 0.0) > self::WELL) {
+        // Nor any from a unit that is more likely well than bad in any one way.
+        if ($plausible !== [] && ($plausible[Hypothesis::HEALTHY] ?? 0.0) === max($plausible)) {
             return [];
         }
         $known = [...$state->replaced(), ...array_column($state->tested, 'part')];
