@@ -11,7 +11,7 @@ namespace Oculant\Core\Diagnosis;
  */
 final class Edge
 {
-    /** Share of such units that stand on the other side (as the simulated ones do; common practice knows no figure). */
+    /** Share of such units that stand on the other side (a guess; common practice knows no figure). */
     private const OTHER_SIDE = 0.06;
 
     /** @var list<string> */
