@@ -69,6 +69,7 @@ final class CycleRecord
         return new WarmStart(
             array_map(fn(int $state): float => $this->end[$state], $this->network->stateOf),
             array_map(fn(int $node): float => $this->voltages[$node][$last] ?? 0.0, $this->network->netlist->nodes()),
+            $this->network->moving(),
         );
     }
 

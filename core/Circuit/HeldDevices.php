@@ -5,26 +5,13 @@ declare(strict_types=1);
 namespace Oculant\Core\Circuit;
 
 /**
- * A network with the devices that keep still folded into its linear part, so that each state of the moving ones costs only
- * a small system (block elimination; the Schur complement of the held devices).
- *
- * Control voltages are w = response c - coupling i, with c the columns [states..., sine, dc, offsets] and i the amperes of
- * the moving devices beyond their nominal conductances.
+ * A network with the devices that keep still folded into its linear part, so that a state of the moving ones is reached from it
+ * by a few outer products.
  */
 final class HeldDevices
 {
-    /** @var list<float> [$control * ($width + 1) + column], volts; the last column is what the held devices' offsets give */
-    private array $response = [];
-
-    /** @var list<float> [$control * count($moving) + index], ohms */
-    private array $coupling = [];
-
-    private readonly int $width;
-
-    private readonly int $controls;
-
-    /** @var list<array{int, int, int}> control, index of its device in $moving, which of that device's controls */
-    private array $movingControls = [];
+    /** With the moving devices at their nominal conductances. */
+    public readonly ControlResponse $response;
 
     /**
      * @param list<int>         $regions          one per device
@@ -39,25 +26,36 @@ final class HeldDevices
      */
     public function __construct(public readonly array $regions, public readonly array $moving, array $slopes, array $offsets, array $controlAt, array $controlResponse, array $controlCoupling)
     {
-        $this->controls = count($controlResponse);
-        $this->width = count($controlResponse[0] ?? []);
+        $width = count($controlResponse[0] ?? []);
         $isMoving = array_fill_keys($moving, true);
-        $held = [];
+        $held = $free = [];
         foreach ($slopes as $d => $law) {
-            foreach ($law as $j => $slope) {
+            foreach (array_keys($law) as $j) {
                 if (isset($isMoving[$d])) {
-                    $this->movingControls[] = [$controlAt[$d] + $j, (int) array_search($d, $moving, true), $j];
+                    $free[] = $controlAt[$d] + $j;
                 } else {
                     $held[] = $controlAt[$d] + $j;
                 }
             }
         }
-        $columns = array_map(fn(int $c): array => array_column($controlResponse, $c), range(0, max(0, $this->width - 1)));
+        $columns = array_map(fn(int $c): array => array_column($controlResponse, $c), range(0, max(0, $width - 1)));
         $columns[] = $this->pushedByOffsets($offsets, $isMoving, $controlCoupling);
         foreach ($moving as $d) {
             $columns[] = array_column($controlCoupling, $d);
         }
-        $this->fold($columns, $held, $isMoving, $slopes, $controlAt, $controlCoupling);
+        $columns = $this->folded($columns, $held, $free, $isMoving, $slopes, $controlAt, $controlCoupling);
+        $rows = $direct = $coupling = [];
+        foreach (array_keys($controlResponse) as $k) {
+            foreach ($columns as $c => $column) {
+                match (true) {
+                    $c < $width => $rows[] = $column[$k],
+                    $c === $width => $rows[($k + 1) * $width - 1] += $column[$k],
+                    default => $coupling[] = $column[$k],
+                };
+            }
+            $direct[] = $columns[$width - 1][$k];
+        }
+        $this->response = new ControlResponse($rows, $direct, $coupling, $width, array_flip($moving));
     }
 
     /**
@@ -70,88 +68,6 @@ final class HeldDevices
         $moved = array_keys(array_diff_assoc($regions, $this->regions));
 
         return array_values(array_diff($moved, $this->moving));
-    }
-
-    /**
-     * @param list<list<float>> $slopes  per device, siemens
-     * @param list<float>       $offsets per device, amperes
-     *
-     * @return array{array<int, float>, list<float>} rows of a StateOperator, and its direct part
-     *
-     * @throws CircuitIsSingular
-     */
-    public function controlRows(array $slopes, array $offsets): array
-    {
-        $width = $this->width + 1;
-        $count = count($this->moving);
-        $currents = $this->movingCurrents($slopes, $offsets);
-        $rows = $direct = [];
-        for ($k = 0; $k < $this->controls; $k++) {
-            $coupling = array_slice($this->coupling, $k * $count, $count);
-            $at = $k * $width;
-            for ($column = 0; $column < $width - 1; $column++) {
-                $sum = $this->response[$at + $column];
-                foreach ($coupling as $m => $ohms) {
-                    $sum -= $ohms * $currents[$column][$m];
-                }
-                $rows[] = $sum;
-            }
-            $direct[] = $sum ?? 0.0;
-            $sum = $this->response[$at + $width - 1];
-            foreach ($coupling as $m => $ohms) {
-                $sum -= $ohms * $currents[$width - 1][$m];
-            }
-            $rows[($k + 1) * ($width - 1) - 1] += $sum;
-        }
-
-        return [$rows, $direct];
-    }
-
-    /**
-     * @param list<list<float>> $slopes
-     * @param list<float>       $offsets
-     *
-     * @return list<list<float>> [column][index in $moving], amperes
-     */
-    private function movingCurrents(array $slopes, array $offsets): array
-    {
-        $width = $this->width + 1;
-        $count = count($this->moving);
-        $size = count($this->movingControls);
-        $matrix = [];
-        foreach ($this->movingControls as $row => [$control]) {
-            foreach ($this->movingControls as $column => [, $m, $j]) {
-                $matrix[] = ($row === $column ? 1.0 : 0.0) + $this->coupling[$control * $count + $m] * $slopes[$this->moving[$m]][$j];
-            }
-        }
-        $factors = $size > 0 ? LuFactors::of($matrix, $size) : null;
-        $currents = [];
-        for ($column = 0; $column < $width; $column++) {
-            $right = [];
-            $isOffset = $column === $width - 1;
-            foreach ($this->movingControls as [$control]) {
-                $sum = $this->response[$control * $width + $column];
-                if ($isOffset) {
-                    foreach ($this->moving as $m => $d) {
-                        $sum -= $this->coupling[$control * $count + $m] * $offsets[$d];
-                    }
-                }
-                $right[] = $sum;
-            }
-            $w = $factors?->solve($right) ?? [];
-            $through = array_fill(0, $count, 0.0);
-            foreach ($this->movingControls as $row => [, $m, $j]) {
-                $through[$m] += $slopes[$this->moving[$m]][$j] * $w[$row];
-            }
-            if ($isOffset) {
-                foreach ($this->moving as $m => $d) {
-                    $through[$m] += $offsets[$d];
-                }
-            }
-            $currents[] = array_values($through);
-        }
-
-        return $currents;
     }
 
     /**
@@ -181,13 +97,16 @@ final class HeldDevices
      * Solves the held controls for each column and carries what their devices then conduct over to the others.
      *
      * @param list<list<float>> $columns  [column][control]
-     * @param list<int>         $held     controls
+     * @param list<int>         $held     controls of the held devices
+     * @param list<int>         $free     controls of the moving ones
      * @param array<int, true>  $isMoving
      * @param list<list<float>> $slopes
      * @param list<int>         $controlAt
      * @param list<list<float>> $coupling
+     *
+     * @return list<list<float>> as $columns
      */
-    private function fold(array $columns, array $held, array $isMoving, array $slopes, array $controlAt, array $coupling): void
+    private function folded(array $columns, array $held, array $free, array $isMoving, array $slopes, array $controlAt, array $coupling): array
     {
         $size = count($held);
         $at = array_flip($held);
@@ -217,7 +136,7 @@ final class HeldDevices
                     $through[$d] = $current;
                 }
             }
-            foreach ($this->movingControls as [$control]) {
+            foreach ($free as $control) {
                 foreach ($through as $d => $current) {
                     $column[$control] -= $coupling[$control][$d] * $current;
                 }
@@ -227,14 +146,7 @@ final class HeldDevices
             }
             $columns[$c] = $column;
         }
-        for ($k = 0; $k < $this->controls; $k++) {
-            foreach ($columns as $c => $column) {
-                if ($c <= $this->width) {
-                    $this->response[] = $column[$k];
-                } else {
-                    $this->coupling[] = $column[$k];
-                }
-            }
-        }
+
+        return array_map(array_values(...), $columns);
     }
 }

@@ -73,7 +73,8 @@ final class ReducedNetwork
 
     private readonly StateOperators $operators;
 
-    private function __construct(public readonly Netlist $netlist, private readonly ?float $step)
+    /** @param list<string> $moving branches that are not expected to keep still */
+    private function __construct(public readonly Netlist $netlist, private readonly ?float $step, array $moving = [])
     {
         $this->nodes = count($netlist->nodes());
         $devices = $controlAt = $stateOf = [];
@@ -94,13 +95,16 @@ final class ReducedNetwork
         $this->stateOf = $stateOf;
         $this->states = count($stateOf);
         $this->reduce();
-        $this->operators = new StateOperators($devices, $controlAt, $this->states, $this->controlResponse, $this->controlCoupling);
+        $this->operators = new StateOperators($devices, $controlAt, $this->states, $this->controlResponse, $this->controlCoupling, array_keys(array_filter($devices, static fn(SwitchedDevice $device): bool => in_array($device->name(), $moving, true))));
     }
 
-    /** @param float $step seconds */
-    public static function stepping(Netlist $netlist, float $step): self
+    /**
+     * @param float        $step   seconds
+     * @param list<string> $moving branches that are not expected to keep still
+     */
+    public static function stepping(Netlist $netlist, float $step, array $moving = []): self
     {
-        return new self($netlist, $step);
+        return new self($netlist, $step, $moving);
     }
 
     /** Capacitors open, inductors shorted: the resting point of a DC-fed or unpowered circuit. */
@@ -113,6 +117,12 @@ final class ReducedNetwork
     public function operator(array $regions): StateOperator
     {
         return $this->operators->for($regions);
+    }
+
+    /** @return list<string> branches that did not keep still so far */
+    public function moving(): array
+    {
+        return array_map(fn(int $d): string => $this->devices[$d]->name(), $this->operators->moving());
     }
 
     /** All sources at zero and nothing stored: every device at no voltage. */
@@ -183,7 +193,7 @@ final class ReducedNetwork
      */
     public function nodeRows(StateOperator $operator): array
     {
-        return $this->rowsThroughDevices($this->nodes, $this->response, $this->deviceResponse, $operator->deviceColumns);
+        return $this->rowsThroughDevices($this->nodes, $this->response, $this->deviceResponse, $this->operators->currents($operator));
     }
 
     private function reduce(): void
@@ -248,7 +258,7 @@ final class ReducedNetwork
     /** @return array<int, float> next states from the columns, [$state * (states + 2) + column] */
     public function stateRows(StateOperator $operator): array
     {
-        $rows = $this->rowsThroughDevices($this->states, $this->stateResponse, $this->stateCoupling, $operator->deviceColumns);
+        $rows = $this->rowsThroughDevices($this->states, $this->stateResponse, $this->stateCoupling, $this->operators->currents($operator));
         $width = $this->states + 2;
         foreach ($this->stateBranches as $s => $branch) {
             for ($column = 0; $column < $width; $column++) {

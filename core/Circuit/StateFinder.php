@@ -35,7 +35,7 @@ final class StateFinder
     public function controls(StateOperator $operator, array $x, float $sine, float $dc = 1.0): array
     {
         $states = count($x);
-        $rows = $operator->controlRows;
+        $rows = $operator->response->rows;
         $w = [];
         $at = 0;
         for ($k = 0, $size = $this->network->controls; $k < $size; $k++) {
@@ -45,7 +45,7 @@ final class StateFinder
             }
             $sum += $rows[$at++] * $sine;
             $sum += $rows[$at++];
-            $w[] = $dc === 1.0 ? $sum : $sum - (1 - $dc) * $operator->directPart[$k];
+            $w[] = $dc === 1.0 ? $sum : $sum - (1 - $dc) * $operator->response->direct[$k];
         }
 
         return $w;
@@ -75,7 +75,7 @@ final class StateFinder
      */
     public function holds(StateOperator $operator, array $x, float $sine): bool
     {
-        $rows = $operator->controlRows;
+        $rows = $operator->response->rows;
         $lower = $operator->lower;
         $upper = $operator->upper;
         $w = [];

@@ -19,20 +19,15 @@ final class StateOperator
     private array $powers = [];
 
     /**
-     * @param list<int>               $regions       one per device
-     * @param array<int, float>       $controlRows   control voltages, [$control * width + column]
-     * @param list<float>             $directPart    what the dc column alone contributes to each control voltage
-     * @param array<int, list<float>> $deviceColumns [column][device] amperes beyond the nominal conductance; the dc column carries offsets too
-     * @param array<int, float>       $lower         bound per control
-     * @param array<int, float>       $upper         bound per control
-     * @param list<int>               $ask           devices whose region is not a plain interval
+     * @param list<int>         $regions one per device
+     * @param array<int, float> $lower   bound per control
+     * @param array<int, float> $upper   bound per control
+     * @param list<int>         $ask     devices whose region is not a plain interval
      */
     public function __construct(
         public readonly string $key,
         public readonly array $regions,
-        public readonly array $controlRows,
-        public readonly array $directPart,
-        public readonly array $deviceColumns,
+        public readonly ControlResponse $response,
         public readonly array $lower,
         public readonly array $upper,
         public readonly array $ask,

@@ -11,7 +11,7 @@ use Oculant\Core\Circuit\Branch\SwitchedDevice;
 final class StateOperators
 {
     /** Share of the devices above which those that once moved are counted anew. */
-    private const MOST_MOVING = 0.5;
+    private const MOST_MOVING = 0.7;
 
     /** @var array<string, StateOperator> */
     private array $operators = [];
@@ -21,11 +21,14 @@ final class StateOperators
 
     private ?HeldDevices $held = null;
 
+    private ?StateOperator $last = null;
+
     /**
      * @param list<SwitchedDevice> $devices
      * @param list<int>            $controlAt       first control index of each device
      * @param list<list<float>>    $controlResponse [control][column]: columns [states..., sine, dc]
      * @param list<list<float>>    $controlCoupling [control][device], ohms
+     * @param list<int>            $restless        devices that are not expected to keep still
      */
     public function __construct(
         private readonly array $devices,
@@ -33,6 +36,7 @@ final class StateOperators
         private readonly int $states,
         private readonly array $controlResponse,
         private readonly array $controlCoupling,
+        private readonly array $restless = [],
     ) {
     }
 
@@ -41,37 +45,115 @@ final class StateOperators
     {
         $key = implode(',', $regions);
 
-        return $this->operators[$key] ??= $this->make($key, $regions);
+        return $this->last = $this->operators[$key] ??= $this->make($key, $regions);
+    }
+
+    /** @return list<int> devices that did not keep still so far */
+    public function moving(): array
+    {
+        return $this->held->moving ?? [];
     }
 
     /** @param list<int> $regions */
     private function make(string $key, array $regions): StateOperator
     {
-        [$slopes, $offsets] = $this->laws($regions);
-        [$controlRows, $direct] = $this->heldFor($regions, $slopes, $offsets)->controlRows($slopes, $offsets);
+        $held = $this->heldFor($regions);
+        $response = $this->fromLast($regions) ?? $this->fromHeld($regions, $held->response);
+        if ($response === null) {
+            // Nothing can be pivoted on: solve it as a whole.
+            $this->held = $held = $this->holding($regions, []);
+            $response = $held->response;
+        }
 
-        return new StateOperator($key, $regions, $controlRows, $direct, $this->deviceColumns($slopes, $offsets, $controlRows), ...$this->limits($regions));
+        return new StateOperator($key, $regions, $response, ...$this->limits($regions));
+    }
+
+    /**
+     * A few steps away from where the devices stood a moment ago.
+     *
+     * @param list<int> $regions
+     */
+    private function fromLast(array $regions): ?ControlResponse
+    {
+        if ($this->last === null) {
+            return null;
+        }
+        $response = $this->last->response;
+        foreach ($regions as $d => $region) {
+            $before = $this->last->regions[$d];
+            if ($region !== $before) {
+                [$slopes, $offset] = $this->laws[$d][$region] ??= $this->law($d, $region);
+                [$were, $was] = $this->laws[$d][$before] ??= $this->law($d, $before);
+                foreach ($slopes as $j => $slope) {
+                    $slopes[$j] = $slope - $were[$j];
+                }
+                $response = $response->with($d, $this->controlAt[$d], $slopes, $offset - $was, ControlResponse::ENOUGH);
+                if ($response === null) {
+                    return null;
+                }
+            }
+        }
+
+        return $response;
+    }
+
+    /**
+     * From the network with all moving devices at their nominal conductances, the one that divides by most first.
+     *
+     * @param list<int> $regions
+     */
+    private function fromHeld(array $regions, ControlResponse $response): ?ControlResponse
+    {
+        $left = $response->places;
+        while ($left !== []) {
+            $most = -1.0;
+            $next = 0;
+            foreach (array_keys($left) as $d) {
+                [$slopes] = $this->laws[$d][$regions[$d]] ??= $this->law($d, $regions[$d]);
+                $divisor = abs($response->divisor($d, $this->controlAt[$d], $slopes));
+                if ($divisor > $most) {
+                    [$most, $next] = [$divisor, $d];
+                }
+            }
+            [$slopes, $offset] = $this->laws[$next][$regions[$next]];
+            $response = $response->with($next, $this->controlAt[$next], $slopes, $offset, ControlResponse::ANY)?->afresh();
+            if ($response === null) {
+                return null;
+            }
+            unset($left[$next]);
+        }
+
+        return $response;
     }
 
     /**
      * Devices that keep still for most of a cycle are folded into the linear part once; those found moving are left out.
      *
-     * @param list<int>         $regions
-     * @param list<list<float>> $slopes
-     * @param list<float>       $offsets
+     * @param list<int> $regions
      */
-    private function heldFor(array $regions, array $slopes, array $offsets): HeldDevices
+    private function heldFor(array $regions): HeldDevices
     {
         $moved = $this->held?->movedBy($regions) ?? [];
         if ($this->held === null || $moved !== []) {
-            $moving = $this->held === null ? [] : [...$this->held->moving, ...$moved];
+            $moving = $this->held === null ? $this->restless : [...$this->held->moving, ...$moved];
             if (count($moving) > self::MOST_MOVING * count($regions)) {
                 $moving = $moved;
             }
-            $this->held = new HeldDevices($regions, $moving, $slopes, $offsets, $this->controlAt, $this->controlResponse, $this->controlCoupling);
+            $this->held = $this->holding($regions, $moving);
         }
 
         return $this->held;
+    }
+
+    /**
+     * @param list<int> $regions
+     * @param list<int> $moving devices
+     */
+    private function holding(array $regions, array $moving): HeldDevices
+    {
+        [$slopes, $offsets] = $this->laws($regions);
+
+        return new HeldDevices($regions, $moving, $slopes, $offsets, $this->controlAt, $this->controlResponse, $this->controlCoupling);
     }
 
     /**
@@ -101,17 +183,13 @@ final class StateOperators
         return [$law, $offset];
     }
 
-    /**
-     * @param list<list<float>> $slopes
-     * @param list<float>       $offsets
-     * @param array<int, float> $controlRows
-     *
-     * @return list<list<float>> amperes beyond the nominal conductance, [column][device]
-     */
-    private function deviceColumns(array $slopes, array $offsets, array $controlRows): array
+    /** @return list<list<float>> amperes beyond the nominal conductance, [column][device]; the dc column carries offsets too */
+    public function currents(StateOperator $operator): array
     {
+        [$slopes, $offsets] = $this->laws($operator->regions);
+        $controlRows = $operator->response->rows;
         $width = $this->states + 2;
-        $deviceColumns = [];
+        $byColumn = [];
         for ($column = 0; $column < $width; $column++) {
             $isDirect = $column === $width - 1;
             $currents = [];
@@ -124,10 +202,10 @@ final class StateOperators
                 }
                 $currents[] = $current;
             }
-            $deviceColumns[] = $currents;
+            $byColumn[] = $currents;
         }
 
-        return $deviceColumns;
+        return $byColumn;
     }
 
     /**

@@ -41,7 +41,7 @@ final class SteadyState
             return self::resting($netlist, $warm);
         }
 
-        $network = ReducedNetwork::stepping($netlist, 1 / $netlist->frequency / self::STEPS);
+        $network = ReducedNetwork::stepping($netlist, 1 / $netlist->frequency / self::STEPS, $warm->moving ?? []);
         if ($warm !== null) {
             try {
                 return (new self($network))->settle($warm);

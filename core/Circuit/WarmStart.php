@@ -10,8 +10,9 @@ final readonly class WarmStart
     /**
      * @param array<string, float> $states volts or amperes by branch name, as the stepping keeps them
      * @param array<string, float> $volts  by node name
+     * @param list<string>         $moving branches that did not keep still
      */
-    public function __construct(public array $states, public array $volts)
+    public function __construct(public array $states, public array $volts, public array $moving)
     {
     }
 }

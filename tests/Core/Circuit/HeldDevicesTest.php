@@ -27,10 +27,10 @@ final class HeldDevicesTest extends TestCase
             }
             $here = $visited->operator($regions);
             $fresh = ReducedNetwork::stepping($this->doubleBridge(), 1e-4)->operator($regions);
-            foreach ($fresh->controlRows as $at => $value) {
-                self::assertEqualsWithDelta($value, $here->controlRows[$at], 1e-6 * abs($value) + 1e-9);
+            foreach ($fresh->response->rows as $at => $value) {
+                self::assertEqualsWithDelta($value, $here->response->rows[$at], 1e-6 * abs($value) + 1e-9);
             }
-            self::assertSame(count($fresh->controlRows), count($here->controlRows));
+            self::assertSame(count($fresh->response->rows), count($here->response->rows));
         }
     }
 
