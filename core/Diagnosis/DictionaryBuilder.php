@@ -7,6 +7,7 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 use Oculant\Core\Supply\Point;
@@ -29,6 +30,9 @@ final class DictionaryBuilder
 
     /** @var array<string, Observation> a good unit, by mode and mains */
     private array $healthy = [];
+
+    /** @var array<string, array<string, float>> dead readings by what is fitted and what is broken: most modes differ only with the power on */
+    private array $dead = [];
 
     public function __construct(private readonly Description $supply)
     {
@@ -195,6 +199,18 @@ final class DictionaryBuilder
      * @return array<string, float> by "target quantity"
      */
     private function deadReadings(Mode $mode, array $faults): array
+    {
+        ksort($faults);
+
+        return $this->dead[CircuitBuilder::unplugged($this->supply, $mode).json_encode($faults, JSON_THROW_ON_ERROR)] ??= $this->readDead($mode, $faults);
+    }
+
+    /**
+     * @param array<string, string> $faults fault name by part reference
+     *
+     * @return array<string, float> by "target quantity"
+     */
+    private function readDead(Mode $mode, array $faults): array
     {
         $readings = [];
         foreach ($this->supply->deadChecks() as $id => $check) {

@@ -41,13 +41,23 @@ final class CircuitBuilder
     public static function dead(Description $supply, Mode $mode, array $faults, string $red, string $black, float $volts, float $ohms): Netlist
     {
         $netlist = new Netlist($supply->reference, 0.0, isUnpowered: true);
-        foreach ($supply->partsIn($mode) as $ref => $part) {
-            if (! $part->kind instanceof FeedsEnergy) {
-                $part->kind->enter($part, $faults[$ref] ?? null, $netlist);
-            }
+        foreach (self::passive($supply, $mode) as $ref => $part) {
+            $part->kind->enter($part, $faults[$ref] ?? null, $netlist);
         }
         $netlist->source('test', $red, $black, $ohms, 0.0, $volts);
 
         return $netlist;
+    }
+
+    /** The same for all modes that do not differ once the unit is unplugged. */
+    public static function unplugged(Description $supply, Mode $mode): string
+    {
+        return md5(serialize(array_map(static fn(Part $part): array => [$part->terminals, $part->values, $part->choices], self::passive($supply, $mode))));
+    }
+
+    /** @return array<string, Part> by reference, without what feeds energy */
+    private static function passive(Description $supply, Mode $mode): array
+    {
+        return array_filter($supply->partsIn($mode), static fn(Part $part): bool => ! $part->kind instanceof FeedsEnergy);
     }
 }
