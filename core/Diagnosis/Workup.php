@@ -10,6 +10,7 @@ use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Step\StepWriter;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Expectation\Slip;
@@ -127,7 +128,7 @@ final class Workup
 
         return [
             'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state), $this->descriptionChecks()),
-            'alternatives' => array_map($writer->measure(...), $this->others($candidates)),
+            'alternatives' => array_map($writer->measuring->of(...), $this->others($candidates)),
         ];
     }
 

@@ -40,10 +40,10 @@ final readonly class SimulatedTechnician
     /**
      * @param string $fault hypothesis, for example "C1:dried"
      *
-     * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, bound: float, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
+     * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, tests: int, bound: float, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
      *         right if the likeliest group holds the fault, or names its part as the one to replace; confident if it was proposed as found; a consequence if the part found is one that the fault takes along;
      *         bound: measurements that no choice can do without: bits that were missing, over the most that any one measurement could tell (Shannon; 0 where the strategy looks at no bits);
-     *         cleared: parts proposed as found that their confirming test then cleared; shown if any measurement tells it from a good unit; noticed if its owner would see or hear it
+     *         tests: how many of the steps were tests of a part by itself, the confirming one among them; cleared: parts proposed as found that their confirming test then cleared; shown if any measurement tells it from a good unit; noticed if its owner would see or hear it
      */
     public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
     {
@@ -56,7 +56,7 @@ final readonly class SimulatedTechnician
         $state->symptoms = $complaint = $this->complaint($dictionary, $fault);
         $readings = [];
         $minutes = 0.0;
-        $cleared = 0;
+        $cleared = $tests = 0;
         $missing = $most = 0.0;
         for ($move = 0; $move < self::MOST_STEPS; $move++) {
             $workup = new Workup($this->supply, $state, $this->knowledge);
@@ -75,6 +75,7 @@ final readonly class SimulatedTechnician
             $state->mode = $mode;
             $minutes += $cost;
             if ($quantity === Tested::BY_ITSELF) {
+                $tests++;
                 $isGood = $unit->isBad($target) === ($this->chance($seed, $move, 'tests') < $this->slips);
                 $cleared += $isGood && $workup->suspects()[0]->probability > self::CONFIDENT ? 1 : 0;
                 $state->tested[] = ['entry' => "r{$move}", 'part' => $target, 'isGood' => $isGood, 'isNew' => false];
@@ -108,6 +109,7 @@ final readonly class SimulatedTechnician
             'isConsequence' => ($top->members[0]->ref ?? '') !== $hypothesis->ref && isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
             'cleared' => $cleared,
             'steps' => count($readings),
+            'tests' => $tests,
             'bound' => $most > 0.0 ? max(0.0, $missing - self::entropy($end)) / $most : 0.0,
             'minutes' => $minutes,
             'isShown' => $this->isShown($dictionary, $fault),
