@@ -86,7 +86,8 @@ final class JobFile
     /** @return array<string, int> */
     private function seenBefore(): array
     {
-        $supply = $this->job->supply;
+        // Asked for on every request: not its whole description.
+        $supply = $this->job->supply()->first(['id', 'workshop_id', 'parent_id', 'history_from']);
 
         return $supply === null ? [] : (new WorkshopHistory())->of($supply, $this->job->id);
     }

@@ -27,7 +27,19 @@ final readonly class JobSummary
             return $known;
         }
         $file = JobFile::open($this->library, $job);
-        $summary = [
+        $summary = self::ofFile($file);
+        // What it waits for is not known before the faults are.
+        if ($file->solvingHere() === null) {
+            $this->cache->forever($key, $summary);
+        }
+
+        return $summary;
+    }
+
+    /** @return array{supply: string, power: string, energised: bool, open_changes: int, waits_for: string, closed: bool, handed_back: bool} */
+    public static function ofFile(JobFile $file): array
+    {
+        return [
             'supply' => $file->supply->title,
             'power' => $file->state->power->value,
             'energised' => $file->state->power->isEnergised(),
@@ -36,11 +48,5 @@ final readonly class JobSummary
             'closed' => $file->state->closedAt !== null,
             'handed_back' => $file->state->handedBackAt !== null,
         ];
-        // What it waits for is not known before the faults are.
-        if ($file->solvingHere() === null) {
-            $this->cache->forever($key, $summary);
-        }
-
-        return $summary;
     }
 }

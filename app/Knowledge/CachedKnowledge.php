@@ -50,7 +50,7 @@ final class CachedKnowledge implements Knowledge
 
     public function isWhole(): bool
     {
-        return $this->isWhole ??= (bool) $this->cache->get($this->key('whole'), false);
+        return $this->isWhole ??= $this->fetch(['whole', 'd:', ...$this->modes(null)])['whole'] === true;
     }
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
@@ -78,11 +78,35 @@ final class CachedKnowledge implements Knowledge
             return;
         }
         $this->fetched["mains {$mainsVolts}"] = true;
-        $names = array_map(fn(int|string $mode): string => "x:{$mode}:{$mainsVolts}", array_keys($this->supply->modes));
-        $known = $this->cache->many(array_map($this->key(...), $names));
+        $step = 'd:'.SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
+        $this->fetch(array_values(array_diff([...$this->modes($mainsVolts), $step], array_keys(array_filter($this->here)))));
+    }
+
+    /** @return list<string> what the windows of each mode are kept as */
+    private function modes(?float $mainsVolts): array
+    {
+        return array_map(static fn(int|string $mode): string => "x:{$mode}:{$mainsVolts}", array_keys($this->supply->modes));
+    }
+
+    /**
+     * Several things in one question to the cache; what it has is kept at hand.
+     *
+     * @param list<string> $names
+     *
+     * @return array<string, mixed> by name, null for what it has not
+     */
+    private function fetch(array $names): array
+    {
+        $known = $names === [] ? [] : $this->cache->many(array_map($this->key(...), $names));
+        $found = [];
         foreach ($names as $name) {
-            $this->here[$name] ??= $known[$this->key($name)] ?? null;
+            $found[$name] = $known[$this->key($name)] ?? null;
+            if (is_object($found[$name])) {
+                $this->here[$name] ??= $found[$name];
+            }
         }
+
+        return $found;
     }
 
     public function dictionary(?float $mainsVolts): FaultDictionary

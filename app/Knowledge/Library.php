@@ -11,15 +11,31 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Supply\Description;
 
 /** Gives the knowledge of any description, and sees to it that it gets solved. */
-final readonly class Library
+final class Library
 {
-    public function __construct(private Repository $cache)
+    /** Of the description asked for last: a request asks for one again and again. */
+    private ?CachedKnowledge $last = null;
+
+    private string $lastHash = '';
+
+    public function __construct(private readonly Repository $cache)
     {
     }
 
     public function of(Description $supply): Knowledge
     {
-        return new CachedKnowledge($supply, $this->cache);
+        return $this->known($supply);
+    }
+
+    private function known(Description $supply): CachedKnowledge
+    {
+        // What was not solved a moment ago may be by now.
+        if ($this->last === null || $this->lastHash !== $supply->hash() || ! $this->last->isWhole()) {
+            $this->last = new CachedKnowledge($supply, $this->cache);
+            $this->lastHash = $supply->hash();
+        }
+
+        return $this->last;
     }
 
     /**
@@ -29,7 +45,7 @@ final readonly class Library
      */
     public function prepare(Description $supply, bool $isUrgent = false): void
     {
-        $knowledge = new CachedKnowledge($supply, $this->cache);
+        $knowledge = $this->known($supply);
         if (! $knowledge->isWhole() && ! $supply->isLarge()) {
             $knowledge->solve(static fn() => null);
         }
@@ -60,7 +76,7 @@ final readonly class Library
     /** @param callable(int, int): void $progress steps done and in all */
     public function solve(Description $supply, callable $progress): void
     {
-        (new CachedKnowledge($supply, $this->cache))->solve($progress);
+        $this->known($supply)->solve($progress);
     }
 
     /**

@@ -25,9 +25,9 @@ final class WorkshopHistory
      */
     public function of(Supply $supply, ?string $without = null): array
     {
-        $family = Supply::query()->ofDesign($supply)->pluck('id');
+        $family = Supply::query()->ofDesign($supply)->select('id');
         $jobs = RepairJob::query()->ofWorkshop($supply->workshop_id)->whereIn('supply_id', $family)
-            ->when($without !== null, static fn($query) => $query->whereKeyNot($without))->pluck('id');
+            ->when($without !== null, static fn($query) => $query->whereKeyNot($without))->select('id');
         $entries = LogEntryRecord::query()->whereIn('repair_job_id', $jobs)->whereIn('kind', self::KINDS)->orderBy('id')->get()->groupBy('repair_job_id');
         $seen = [];
         foreach ($entries as $ofJob) {

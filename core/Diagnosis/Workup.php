@@ -36,6 +36,9 @@ final class Workup
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
+    /** @var array{next: array<string, mixed>, alternatives: list<array<string, mixed>>}|null */
+    private ?array $next = null;
+
     /** @var array<string, float>|null */
     private ?array $suspicion = null;
 
@@ -115,6 +118,12 @@ final class Workup
      * @return array{next: array<string, mixed>, alternatives: list<array<string, mixed>>}
      */
     public function next(): array
+    {
+        return $this->next ??= $this->decide();
+    }
+
+    /** @return array{next: array<string, mixed>, alternatives: list<array<string, mixed>>} as next() */
+    private function decide(): array
     {
         $condemned = $this->tests()->condemned();
         $writer = new StepWriter($this->stands, $this->state, $this->expectations, $this->here->dictionary($this->mains));

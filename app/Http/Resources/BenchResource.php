@@ -35,7 +35,7 @@ final class BenchResource extends JsonResource
         $state = $file->state;
 
         return [
-            'job' => (new JobResource($file->job))->toArray($request),
+            'job' => JobResource::of($file)->toArray($request),
             'title' => $file->supply->title,
             'revision' => $file->supply->revision,
             'cautions' => $file->supply->cautions,

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Resources;
 
+use App\Bench\JobFile;
 use App\Bench\JobSummary;
 use App\Models\RepairJob;
 use Illuminate\Http\Request;
@@ -12,10 +13,21 @@ use Illuminate\Http\Resources\Json\JsonResource;
 /** @mixin RepairJob */
 final class JobResource extends JsonResource
 {
+    private ?JobFile $file = null;
+
+    /** Of a job that is open already. */
+    public static function of(JobFile $file): self
+    {
+        $resource = new self($file->job);
+        $resource->file = $file;
+
+        return $resource;
+    }
+
     /** @return array<string, mixed> */
     public function toArray(Request $request): array
     {
-        $summary = app(JobSummary::class)->of($this->resource);
+        $summary = $this->file === null ? app(JobSummary::class)->of($this->resource) : JobSummary::ofFile($this->file);
 
         return [
             'id' => $this->id,
