@@ -12,6 +12,7 @@ use App\Instruments\Setting;
 use App\Models\Run;
 use Illuminate\Support\Facades\DB;
 use Oculant\Core\Proving\Instrument\AnswerUnreadable;
+use Oculant\Core\Proving\StartsPlan;
 
 /** Repeated starts: on, wait, read, off, wait. Where it stands is kept, so that a killed watchman repeats at most one start. */
 final readonly class StartsWatch
@@ -51,8 +52,8 @@ final readonly class StartsWatch
 
             return;
         }
-        $failed = ! $read->isValue() || $read->value < $run->plan['low'] || $read->value > $run->plan['high'];
-        $this->move($run, ['on' => false, 'until' => $now + $run->plan['off'], 'done' => $at['done'] + 1, 'failed' => $at['failed'] + ($failed ? 1 : 0)], $read->isValue() ? $read->value : null);
+        $volts = $read->isValue() ? $read->value : null;
+        $this->move($run, ['on' => false, 'until' => $now + $run->plan['off'], 'done' => $at['done'] + 1, 'failed' => $at['failed'] + (StartsPlan::of($run->plan)->isGood($volts) ? 0 : 1)], $volts);
     }
 
     /** @param array{on: bool, until: float, done: int, failed: int} $to */

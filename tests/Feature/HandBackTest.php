@@ -48,7 +48,8 @@ final class HandBackTest extends FeatureTestCase
         $this->getJson("/api/v1/jobs/{$job->id}/prove/heat")->assertOk()->assertJsonPath('judged.0.part', 'U1')->assertJsonPath('judged.0.celsius', 68);
         $cool = $this->getJson("/api/v1/jobs/{$job->id}/prove/heat")->json('judged.0.worst');
         self::assertEqualsWithDelta($cool + 15, $this->getJson("/api/v1/jobs/{$job->id}/prove/heat?hottest=55")->assertOk()->json('judged.0.worst'), 1e-6);
-        $this->getJson("/api/v1/jobs/{$job->id}/prove/heat?hottest=200")->assertUnprocessable();
+        $this->getJson("/api/v1/jobs/{$job->id}/prove/heat?hottest=200")->assertUnprocessable()->assertJsonPath('errors.hottest.0', 'The hottest room that a unit has to live in: a number from 20 to 70 °C.');
+        $this->getJson("/api/v1/jobs/{$job->id}/prove/heat?hottest=warm")->assertUnprocessable()->assertJsonPath('errors.hottest.0', 'The hottest room that a unit has to live in: a number from 20 to 70 °C.');
         $this->getJson("/api/v1/jobs/{$job->id}/prove/calibration")->assertOk()->assertJsonPath('points.0.as_left.word', 'passes')->assertJsonPath('points.0.as_found', null);
         $this->getJson('/api/v1/wire?diameter=2.2 mm')->assertOk()->assertJsonPath('area', '3.80 mm²');
         $this->getJson('/api/v1/wire?diameter=AWG 12')->assertJsonPath('diameter', '2.05 mm');

@@ -11,12 +11,13 @@ const degrees = (celsius: number) => `${Math.round(celsius)} °C`;
 export function HeatTab(proves: Proves) {
     const { bench, onRecord } = proves;
     const [hottest, setHottest] = useState('40');
-    const heat = useQuery(heatQuery(bench.job.id, Number(hottest) >= 20 && Number(hottest) <= 70 ? Number(hottest) : 40, bench.log.length));
+    const heat = useQuery(heatQuery(bench.job.id, Number(hottest), bench.log.length));
     const [typed, setTyped] = useState<Record<string, string>>({});
     const [room, setRoom] = useState('');
     const [running, setRunning] = useState(false);
+    const hottestRoom = <div className="list-acts"><label>The hottest room it has to live in <Input aria-label="Hottest room" inputMode="numeric" suffix="°C" value={hottest} onChange={(event) => setHottest(event.target.value)} /></label></div>;
     if (heat.data === undefined) {
-        return heat.error === null ? <p role="status">Solving where the heat is…</p> : <p role="alert" className="refusal">{heat.error.message}</p>;
+        return heat.error === null ? <p role="status">Solving where the heat is…</p> : <div className="prove">{hottestRoom}<p role="alert" className="refusal">{heat.error.message}</p></div>;
     }
     const { parts, judged, losses } = heat.data;
     const record = (part: string) => {
@@ -41,7 +42,7 @@ export function HeatTab(proves: Proves) {
                     </tbody>
                 </table>
             )}
-            <div className="list-acts"><label>The hottest room it has to live in <Input aria-label="Hottest room" inputMode="numeric" suffix="°C" value={hottest} onChange={(event) => setHottest(event.target.value)} /></label></div>
+            {hottestRoom}
             <p className="hint">At rest when no part moves more than half a degree in ten minutes. Probe or camera, never a finger; emissivity of bare metal deceives a camera: put a piece of tape on it.</p>
             {bench.job.may_write && (
                 <>

@@ -51,7 +51,7 @@ final class ProveController
     public function heat(Request $request, RepairJob $job): JsonResponse
     {
         $file = $this->file($job);
-        $asked = $request->validate(['hottest' => ['nullable', 'numeric', 'between:20,70']], ['hottest.between' => 'The hottest room that a unit has to live in: 20 to 70 °C.']);
+        $asked = $request->validate(['hottest' => ['nullable', 'numeric', 'between:20,70']], ['hottest.*' => 'The hottest room that a unit has to live in: a number from 20 to 70 °C.']);
 
         return new JsonResponse($this->desk->heat($file, (float) ($asked['hottest'] ?? HeatJudge::HOTTEST)));
     }
