@@ -25,6 +25,9 @@ final readonly class Finding
     /** Share of a suspect that is still worth a word. */
     private const WORTH_NAMING = 1e-4;
 
+    /** Share from which on a fault that takes along what is found is worth a test of its own. */
+    private const WORTH_A_TEST = 2e-3;
+
     private Caution $caution;
 
     public function __construct(
@@ -57,14 +60,14 @@ final readonly class Finding
         }
         if ($this->saidOf($likeliest->ref, isGood: false)) {
             return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability))]
-                + StepView::plain('cause', "Found and confirmed: {$top->title}.", "Name the cause, then repair it.{$this->behindTheFuse($likeliest, $suspects)}");
+                + StepView::plain('cause', "Found and confirmed: {$top->title}.", "Name the cause, then repair it.{$this->behind($likeliest, $suspects)}");
         }
         $power = $this->state->power->isEnergised() ? 'Unplug and discharge first. ' : '';
 
         return [
             'kind' => 'confirm',
             'sentence' => "Found: {$top->title}.",
-            'detail' => "{$power}Confirm it: {$likeliest->proof}".($top->members[0]->isPair() && count($left) === 2 ? " Two faults are needed to explain the evidence: begin with {$likeliest->ref}, then measure again." : '').$this->behindTheFuse($likeliest, $suspects),
+            'detail' => "{$power}Confirm it: {$likeliest->proof}".($top->members[0]->isPair() && count($left) === 2 ? " Two faults are needed to explain the evidence: begin with {$likeliest->ref}, then measure again." : '').$this->behind($likeliest, $suspects),
             'target' => $likeliest->ref,
             'quantity' => Tested::BY_ITSELF,
             'part' => $likeliest->ref,
@@ -113,25 +116,28 @@ final readonly class Finding
     }
 
     /**
-     * A fuse is a consequence until proven otherwise (common practice): what may have taken it, likeliest first.
+     * What may have taken a part along that is found bad, likeliest first. A fuse is a consequence until proven otherwise (common practice);
+     * of anything else it is said where a fault that does so is still worth a test.
      *
      * @param list<Suspect> $suspects
      */
-    private function behindTheFuse(Hypothesis $fault, array $suspects): string
+    private function behind(Hypothesis $fault, array $suspects): string
     {
-        if (! ($this->supply->parts[$fault->ref] ?? null)?->kind instanceof Fuse) {
-            return '';
-        }
+        $isFuse = ($this->supply->parts[$fault->ref] ?? null)?->kind instanceof Fuse;
         $behind = [];
         foreach ($suspects as $suspect) {
             foreach ($suspect->members as $member) {
-                if (isset($this->dictionary->how[$member->id][$fault->ref]) && $suspect->probability > self::WORTH_NAMING) {
+                if (isset($this->dictionary->how[$member->id][$fault->ref]) && $suspect->probability > ($isFuse ? self::WORTH_NAMING : self::WORTH_A_TEST)) {
                     $behind[] = $member->title;
                 }
             }
         }
+        $behind = implode(', ', array_slice($behind, 0, 4));
+        if (! $isFuse) {
+            return $behind === '' ? '' : " It may itself have been taken along. Test before power comes back, or the new one goes the same way: {$behind}.";
+        }
 
         return ' A fuse is a consequence until proven otherwise: put in the same rating and characteristic once, and power up behind a lamp limiter.'
-            .($behind === [] ? '' : ' If it goes again: '.implode(', ', array_slice($behind, 0, 4)).'.');
+            .($behind === '' ? '' : " If it goes again: {$behind}.");
     }
 }
