@@ -27,6 +27,9 @@ final class Netlist
     /** @var array<string, Branch> */
     private array $branches = [];
 
+    /** @var list<string> */
+    private array $shorted = [];
+
     /**
      * @param float $frequency   hertz of the mains; 0 for a DC-fed circuit
      * @param bool  $isUnpowered true for the unplugged unit under a meter: nothing acts on its own
@@ -38,6 +41,19 @@ final class Netlist
     public function resistor(string $name, string $a, string $b, float $ohms): void
     {
         $this->add(new Resistor($name, $this->between($a, $b), 1 / $ohms));
+    }
+
+    /** What should let current through one way only, and no longer does. */
+    public function shortedJunction(string $name, string $anode, string $cathode, float $ohms): void
+    {
+        $this->resistor($name, $anode, $cathode, $ohms);
+        $this->shorted[] = $name;
+    }
+
+    /** @return list<string> branches */
+    public function shortedJunctions(): array
+    {
+        return $this->shorted;
     }
 
     public function capacitor(string $name, string $a, string $b, float $farads, float $esr): void

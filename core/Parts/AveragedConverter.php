@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
+use Oculant\Core\Circuit\Branch\Capacitor;
 use Oculant\Core\Circuit\Branch\Junction;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
@@ -23,6 +24,18 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 {
     /** Mean gate drive (volts) that commands full power. */
     private const FULL_DRIVE = 4.0;
+
+    /** What a winding that is shorted on every reversal would take at its full voltage, as a multiple of the power limit. */
+    private const BACKWARDS = 20.0;
+
+    /** Volts across a switch that is a short, and across one that has the feed; mean volts of a drive that opens a switch; ohms of a switch that is forced on. */
+    private const SHORT_VOLTS = 2.0;
+
+    private const ALIVE_VOLTS = 30.0;
+
+    private const DRIVEN_VOLTS = 0.3;
+
+    private const SHOOT_OHMS = 0.1;
 
     public function terminals(): Terminals
     {
@@ -66,16 +79,16 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     public function rest(Part $part): array
     {
-        return ['drawn' => 0.0, 'across' => 1.5 * $part->value('lowest')];
+        return ['drawn' => 0.0, 'across' => 1.5 * $part->value('lowest'), 'backwards' => 0.0, 'shoots' => 0.0, 'blocked' => 0.0];
     }
 
     public function adjust(Part $part, ?string $fault, CycleRecord $record): array
     {
         $switch = $part->linked('switch');
-        if ($switch === null || ! $record->has("{$part->ref}.feed")) {
+        if ($switch === null) {
             return $this->rest($part);
         }
-        $currents = $record->current("{$part->ref}.feed");
+        $currents = $record->has("{$part->ref}.feed") ? $record->current("{$part->ref}.feed") : [];
         $volts = $record->waveform(self::flux($part), $record->netlist()->reference);
         $power = 0.0;
         foreach ($currents as $step => $current) {
@@ -84,7 +97,65 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $top = $part->linked('switch2') ?? $switch;
         $across = max(0.2 * $part->value('lowest'), $record->signal($top->node('d'), $switch->node('s'))->average);
 
-        return ['drawn' => max(0.0, $power) / $part->value('efficiency'), 'across' => $across];
+        return [
+            'drawn' => max(0.0, $power) / $part->value('efficiency'),
+            'across' => $across,
+            'backwards' => self::runsBackwards($part, $record) ? 1.0 : 0.0,
+            // Nothing undoes it: what was in the way of the current is gone.
+            'shoots' => self::is($part, 'shoots') || ($top !== $switch && self::shootsThrough($top, $switch, $record)) ? 1.0 : 0.0,
+            'blocked' => $top !== $switch && ! self::isCoupled($part, $record) ? 1.0 : 0.0,
+        ];
+    }
+
+    private static function is(Part $part, string $state): bool
+    {
+        return $part->knows($state) && $part->value($state) > 0.5;
+    }
+
+    /** Of two switches in a column one is a short and the other is driven. */
+    private static function shootsThrough(Part $top, Part $bottom, CycleRecord $record): bool
+    {
+        foreach ([[$top, $bottom], [$bottom, $top]] as [$short, $other]) {
+            if (abs($record->signal($short->node('d'), $short->node('s'))->average) < self::SHORT_VOLTS
+                && $record->signal($other->node('d'), $other->node('s'))->average > self::ALIVE_VOLTS
+                && $record->signal(Mosfet::driveNode($other), $other->node('s'))->average > self::DRIVEN_VOLTS) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** The primary of a half bridge lives on what a capacitor lets through. */
+    private static function isCoupled(Part $part, CycleRecord $record): bool
+    {
+        $node = $record->netlist()->nodes()[$part->node('p2')] ?? null;
+        foreach ($record->netlist()->branches() as $branch) {
+            if ($branch instanceof Capacitor && $node !== null && isset($branch->incidence()[$node])) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /** Through a shorted rectifier the winding meets its own output capacitor on every reversal: a short, which mean voltages do not show. */
+    private static function runsBackwards(Part $part, CycleRecord $record): bool
+    {
+        $nodes = $record->netlist()->nodes();
+        $ends = [];
+        foreach (['s1', 's2', 's3', 's4', 's5', 's6'] as $end) {
+            if ($part->has($end) && isset($nodes[$part->node($end)])) {
+                $ends[$nodes[$part->node($end)]] = true;
+            }
+        }
+        foreach ($record->netlist()->shortedJunctions() as $name) {
+            if (count(array_intersect_key($record->netlist()->branches()[$name]->incidence(), $ends)) === 1) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
@@ -107,10 +178,15 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
                 $netlist->winding("{$part->ref}.{$a}", $part->node($a), $part->node($b), $flux, $volts / $first, $open ? 1e9 : 0.01 * $volts ** 2 / ($power * $share));
             }
         }
-        $netlist->resistor("{$part->ref}.core", $flux, $netlist->reference, $first ** 2 / ($fault === 'shorted_turns' ? 1.5 * $power : 0.004 * $power + 0.02));
+        $lost = match (true) {
+            self::is($part, 'backwards') => self::BACKWARDS * $power,
+            $fault === 'shorted_turns' => 1.5 * $power,
+            default => 0.004 * $power + 0.02,
+        };
+        $netlist->resistor("{$part->ref}.core", $flux, $netlist->reference, $first ** 2 / $lost);
         $switch = $part->linked('switch');
         if ($switch !== null && ! $netlist->isUnpowered) {
-            $this->enterAction($part, $switch, $netlist, $flux);
+            $this->enterAction($part, $switch, $netlist, $flux, $fault !== 'primary_open' && ! self::is($part, 'blocked'));
         }
     }
 
@@ -173,7 +249,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         return 'flux:'.$part->ref;
     }
 
-    private function enterAction(Part $part, Part $switch, Netlist $netlist, string $flux): void
+    private function enterAction(Part $part, Part $switch, Netlist $netlist, string $flux, bool $transfers): void
     {
         $first = $part->value('secondary');
         $most = $part->value('power') / $first;
@@ -185,6 +261,9 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
             [[0.0, $stiff * $first / $part->value('lowest'), -$stiff], 0.0],
             [[0.0, 0.0, 0.0], $most],
         ];
+        if ($second === null && ! $transfers) {
+            return;
+        }
         if ($second === null) {
             $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
             if ($part->value('drawn') > 0) {
@@ -199,7 +278,14 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $lines[1][0][1] *= 2;
         // A little ahead of the first, so that the two equal drives never meet in one corner.
         $lines[] = [[0.0, 0.0, 0.0, 1.1 * $most / self::FULL_DRIVE], 0.02 * $most];
-        $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
+        if ($transfers) {
+            $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
+        }
+        if (self::is($part, 'shoots')) {
+            foreach ([$switch, $second] as $one) {
+                $netlist->resistor($one->ref, $one->node('d'), $one->node('s'), self::SHOOT_OHMS);
+            }
+        }
         $across = $part->value('across');
         $drawn = max($part->value('drawn'), $across ** 2 / 470e3);
         foreach (['upper' => $second, 'draw' => $switch] as $name => $one) {

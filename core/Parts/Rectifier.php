@@ -71,7 +71,7 @@ abstract class Rectifier extends Pair implements Rated
     public static function enterJunction(Netlist $netlist, string $name, string $anode, string $cathode, ?string $fault, SegmentTable $curve): void
     {
         match ($fault) {
-            'short' => $netlist->resistor($name, $anode, $cathode, 0.05),
+            'short' => $netlist->shortedJunction($name, $anode, $cathode, 0.05),
             'open' => $netlist->resistor($name, $anode, $cathode, 1e9),
             default => $netlist->junction($name, $anode, $cathode, $curve),
         };

@@ -56,7 +56,7 @@ final class Industrial implements Template
             ->part('Q1', 'mosfet', ['d' => 'BULK+', 'g' => 'GATE1', 's' => 'HALF'], ['current' => Draft::amperes(max(8.0, ceil($power / 20)))])
             ->part('Q2', 'mosfet', ['d' => 'HALF', 'g' => 'GATE2', 's' => 'SENSE'], ['current' => Draft::amperes(max(8.0, ceil($power / 20)))])
             ->resistor('R5', 'SENSE', 'HGND', 0.047, 1.0)
-            ->pair('C4', 'film_capacitor', 'HALF', 'TANK', value: '1u', voltage: '400 V');
+            ->pair('C4', 'film_capacitor', 'TANK', 'HGND', value: '1u', voltage: '400 V');
 
         return $this->output($draft, $volts, $amperes)
             ->mode('loaded', 'Full load')
