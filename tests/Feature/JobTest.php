@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Models\LogEntryRecord;
+use App\Models\RepairJob;
 use App\Models\Workshop;
+use Illuminate\Support\Facades\DB;
 use Illuminate\Testing\Fluent\AssertableJson;
 
 final class JobTest extends FeatureTestCase
@@ -48,6 +50,33 @@ final class JobTest extends FeatureTestCase
         }
         $this->log($job, 'note', ['text' => 'hello'])->assertNotFound();
         self::assertSame(0, LogEntryRecord::query()->count());
+    }
+
+    /** What is asked of the database does not grow with the log, nor with the jobs of the same board. */
+    public function testABenchAnswerAsksTheDatabaseOnlyAFewTimes(): void
+    {
+        $user = $this->person('technician');
+        $job = $this->job($user, 'tide-recorder');
+        $this->actingAs($user);
+        $this->log($job, 'power', ['power' => 'live', 'mode' => 'loaded'])->assertOk();
+        $few = $this->questions($job);
+        foreach (['tp4 15.1', 'tp6 0.02', 'tp3 21.8', 'tp5 -22', 'tp7 -24.7'] as $text) {
+            $this->log($job, 'reading', ['text' => $text])->assertOk();
+        }
+        $this->job($user, 'tide-recorder');
+
+        self::assertSame($few, $this->questions($job));
+        self::assertLessThanOrEqual(14, $few);
+    }
+
+    private function questions(RepairJob $job): int
+    {
+        DB::flushQueryLog();
+        DB::enableQueryLog();
+        $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk();
+        DB::disableQueryLog();
+
+        return count(DB::getQueryLog());
     }
 
     public function testBenchShowsStatePathNextStepSuspectsAndLog(): void
