@@ -54,10 +54,15 @@ final class Behaviour
     public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, array &$chain = [], bool $isRunning = false): Run
     {
         while (true) {
-            $run = Settling::of($this->supply, $mode, $faults, $mainsVolts, $guide, $isRunning);
-            $next = count($chain) < self::LONGEST_CHAIN ? $this->nextToGo($run, $faults) : null;
-            if ($next === null) {
-                return $run;
+            try {
+                $run = $this->settle($mode, $faults, $mainsVolts, $guide, $isRunning);
+                $next = $this->nextToGo($run, $faults, $chain);
+                if ($next === null) {
+                    return $run;
+                }
+            } catch (NoStableReading $lost) {
+                // What goes as the mains arrives does not wait for the controllers to come to rest.
+                $next = $this->nextToGo(Settling::atRest($this->supply, $mode, $faults, $mainsVolts), $faults, $chain) ?? throw $lost;
             }
             $chain[] = $next;
             $faults = [$next->ref => $next->becomes] + $faults;
@@ -66,10 +71,35 @@ final class Behaviour
         }
     }
 
-    /** @param array<string, string> $faults */
-    private function nextToGo(Run $run, array $faults): ?Destruction
+    /**
+     * The good unit's way to rest may lead nowhere with a fault: then its own from nothing, then from where the good unit runs.
+     *
+     * @param array<string, string> $faults
+     *
+     * @throws NoStableReading if none leads anywhere
+     */
+    private function settle(Mode $mode, array $faults, ?float $mainsVolts, ?Guide $guide, bool $isRunning): Run
+    {
+        $others = $guide === null ? [] : [[null, false], [$guide, true]];
+        while (true) {
+            try {
+                return Settling::of($this->supply, $mode, $faults, $mainsVolts, $guide, $isRunning);
+            } catch (NoStableReading $lost) {
+                [$guide, $isRunning] = array_shift($others) ?? throw $lost;
+            }
+        }
+    }
+
+    /**
+     * @param array<string, string> $faults
+     * @param list<Destruction>     $chain what broke before
+     */
+    private function nextToGo(Run $run, array $faults, array $chain): ?Destruction
     {
         $first = null;
+        if (count($chain) >= self::LONGEST_CHAIN) {
+            return null;
+        }
         foreach ($run->phases as $phase) {
             foreach ([$this->fuse($phase, $faults), Stress::firstToGo($phase, $faults)] as $candidate) {
                 if ($candidate !== null && ($first === null || $candidate->seconds < $first->seconds)) {

@@ -50,12 +50,7 @@ final readonly class Settling
      */
     public static function of(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false): Run
     {
-        $parts = $supply->partsIn($mode, $mainsVolts);
-        foreach ($parts as $ref => $part) {
-            if ($part->kind instanceof HasState) {
-                $parts[$ref] = $part->withValues($part->kind->rest($part));
-            }
-        }
+        $parts = self::restingParts($supply, $mode, $mainsVolts);
         $warm = null;
         if ($guide !== null && $isRunning) {
             [$parts, $warm] = $guide->end($parts);
@@ -63,6 +58,26 @@ final readonly class Settling
         }
 
         return (new self($supply, $faults, $isRunning ? self::ROUGHLY : self::SETTLED))->run($parts, $warm, $guide);
+    }
+
+    /**
+     * The circuit with everything that switches or follows still as it is before power.
+     *
+     * @param array<string, string> $faults fault name by part reference
+     *
+     * @throws NoStableReading if even that does not settle
+     */
+    public static function atRest(Description $supply, Mode $mode, array $faults, ?float $mainsVolts): Run
+    {
+        $parts = self::restingParts($supply, $mode, $mainsVolts);
+
+        return new Run([new Phase(SteadyState::of(CircuitBuilder::live($supply, $parts, $faults)), $parts, $faults, 0.0)], Guide::start());
+    }
+
+    /** @return array<string, Part> by reference */
+    private static function restingParts(Description $supply, Mode $mode, ?float $mainsVolts): array
+    {
+        return array_map(static fn(Part $part): Part => $part->kind instanceof HasState ? $part->withValues($part->kind->rest($part)) : $part, $supply->partsIn($mode, $mainsVolts));
     }
 
     /** @param array<string, Part> $parts */

@@ -60,6 +60,15 @@ final class FamilyFaultsTest extends TestCase
         yield 'many rails: a shorted reference' => ['many_rail', 'U1', 'short', ['TP9' => self::DEAD, 'TP12' => self::DEAD]];
         yield 'many rails: a drifted upper divider asks for more' => ['many_rail', 'R8', 'drifted', ['TP12' => self::HIGH]];
         yield 'many rails: a dried main reservoir' => ['many_rail', 'C1', 'dried', ['TP8' => self::RIPPLE, 'TP7' => self::SAME]];
+        yield 'adaptor: an open output rectifier' => ['adaptor', 'D12', 'open', ['TP4' => self::DEAD, 'TP2' => self::SAME, 'TP3' => self::SAME]];
+        yield 'adaptor: an open output winding' => ['adaptor', 'T11', 'secondary_open', ['TP4' => self::DEAD, 'TP2' => self::SAME]];
+        yield 'adaptor: a shorted output rectifier' => ['adaptor', 'D12', 'short', ['TP4' => self::DEAD, 'TP2' => self::SAME]];
+        yield 'adaptor: no light reaches the other side, so it gives all it can' => ['adaptor', 'OK11', 'led_open', ['TP4' => self::HIGH]];
+        yield 'adaptor: a reference that has fallen' => ['adaptor', 'U12', 'drifted', ['TP4' => self::LOW, 'TP2' => self::SAME]];
+        yield 'adaptor: an output capacitor the wrong way round' => ['adaptor', 'C12', 'reversed', ['TP4' => self::LOW, 'TP2' => self::SAME]];
+        yield 'inverter: the bulk capacitor has lost its joint' => ['inverter', 'C1', 'open', ['TP2' => self::RIPPLE]];
+        yield 'inverter: a shorted output rectifier' => ['inverter', 'D12', 'short', ['TP5' => self::DEAD, 'TP7' => self::DEAD]];
+        yield 'industrial: the series capacitor of the half bridge is open' => ['industrial', 'C4', 'open', ['TP9' => self::DEAD, 'TP3' => self::SAME, 'TP5' => self::SAME]];
         yield 'inverter: the 12 V regulator is open' => ['inverter', 'U1', 'open', ['TP7' => self::DEAD, 'TP5' => self::SAME, 'TP9' => self::DEAD]];
         yield 'inverter: an open output rectifier' => ['inverter', 'D12', 'open', ['TP5' => self::DEAD, 'TP7' => self::DEAD, 'TP2' => self::SAME]];
         yield 'inverter: an open divider resistor' => ['inverter', 'R16', 'open', ['TP6' => self::DEAD, 'TP5' => self::HIGH]];
@@ -107,6 +116,17 @@ final class FamilyFaultsTest extends TestCase
         yield 'a shorted varistor' => ['inverter', 'RV1', 'short'];
         yield 'a shorted X capacitor' => ['industrial', 'CX1', 'short'];
         yield 'a shorted bridge leg behind the bulk' => ['flyback', 'BR1', 'd1_short'];
+    }
+
+    /** Overload makes no steady reading while controllers hunt; the fuse does not wait for that. */
+    public function testAShortedBridgeOpensTheFuseWhateverTheControllersDo(): void
+    {
+        [$supply, $good] = self::good('inverter');
+        foreach (['d1_short', 'd2_short', 'd3_short', 'd4_short'] as $leg) {
+            $seen = (new Behaviour($supply))->live($supply->mode(null), ['BR1' => $leg], null, $good->guide);
+            self::assertTrue($seen->settled, $leg);
+            self::assertSame('open', $seen->broken()['F1'] ?? null, $leg);
+        }
     }
 
     /** A short behind the mains bridge opens the fuse at once; a grey or black fuse says so before any meter does. */
