@@ -9,6 +9,7 @@ use App\Bench\JobLog;
 use App\Instruments\Rack;
 use App\Instruments\Setting;
 use App\Models\Instrument;
+use App\Models\LogEntryRecord;
 use App\Models\Run;
 use App\Models\User;
 use App\StandIn\Hands;
@@ -121,6 +122,12 @@ final readonly class Runs
     public function tell(Run $run, string $event, string $text, array $summary = []): void
     {
         $this->log->add($run->job, $run->user, 'run', ['run' => $run->id, 'kind' => $run->kind, 'event' => $event, 'text' => $text, 'title' => (string) ($run->plan['title'] ?? ''), 'summary' => $summary], isOwnWork: true);
+    }
+
+    /** Whether the log says that it is over. */
+    public function hasEnded(Run $run): bool
+    {
+        return LogEntryRecord::query()->where('repair_job_id', $run->repair_job_id)->where('kind', 'run')->where('payload->run', $run->id)->whereIn('payload->event', ['ended', 'stopped'])->exists();
     }
 
     public function now(): float

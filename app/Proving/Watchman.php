@@ -107,7 +107,8 @@ final readonly class Watchman
             foreach ($alarms as $alarm) {
                 $this->runs->tell($run, 'alarm', $alarm['sentence'].($stops ? ' Loads off.' : ''));
             }
-            if ($stops || $isOver) {
+            // However often it comes here: the log tells an end once.
+            if (($stops || $isOver) && ! $this->runs->hasEnded($run)) {
                 $summary = $this->summary($run, $plan);
                 $this->runs->tell($run, $stops ? 'stopped' : 'ended', $stops ? 'by an alarm' : ($run->kind === 'heat' && $next * $plan->interval < $plan->seconds() ? 'every part has come to rest' : 'all stages done'), $summary);
                 $this->keepHeat($run, $plan, $file);

@@ -54,6 +54,11 @@ final class RunTest extends ProvingTestCase
         self::assertEqualsWithDelta(12.0, (float) $summary[0]['mean'], 0.5);
         self::assertSame(0, $this->job->entries()->where('kind', 'heat')->count(), 'after two seconds no part has come to rest');
         $this->getJson("/api/v1/jobs/{$this->job->id}/runs")->assertOk()->assertJsonPath('0.state', 'ended')->assertJsonPath('0.channels.0.count', 2);
+
+        // Should its end ever be lost while the log has it, it ends again, and is told once.
+        Run::query()->whereKey($run->id)->update(['state' => Run::RUNNING]);
+        self::assertSame(Run::ENDED, $this->look($run)->state);
+        self::assertSame(1, $this->job->entries()->where('kind', 'run')->where('payload->event', 'ended')->count());
     }
 
     public function testAnAlarmTakesTheLoadOffAndStops(): void
