@@ -61,8 +61,8 @@ final class StateOperators
         $response = $this->fromLast($regions) ?? $this->fromHeld($regions, $held->response);
         if ($response === null) {
             // Nothing can be pivoted on: solve it as a whole.
-            $this->held = $held = $this->holding($regions, []);
-            $response = $held->response;
+            $this->held = $this->holding($regions, []);
+            $response = $this->held->response;
         }
 
         return new StateOperator($key, $regions, $response, ...$this->limits($regions));

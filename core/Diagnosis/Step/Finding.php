@@ -16,7 +16,7 @@ use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**
- * What is found as a step: how it is confirmed, what its test said, what may stand behind a fuse, and what is left to say when nothing is left to measure.
+ * What is found as a step: how it is confirmed, what its test said, what may have taken it along, and what is left to say when nothing is left to measure.
  *
  * @phpstan-import-type Step from StepView
  */
