@@ -60,7 +60,7 @@ final readonly class JobArchive
         return [
             'format' => self::FORMAT, 'version' => 1, 'number' => $job->number, 'workshop' => $job->user->workshop->name ?? '', 'technician' => $job->user->name ?? '', 'booked_in_at' => $job->created_at?->toIso8601String() ?? '',
             'unit' => $job->unit, 'owner' => $job->owner, 'complaint' => (string) $job->complaint, 'mains' => $job->mains, 'description' => $job->description,
-            'log' => array_map(static fn(LogEntryRecord $r): array => ['id' => $r->id, 'kind' => $r->kind, 'payload' => (object) $r->payload, 'at' => $r->noted_at, 'by' => $r->toEntry()->by], array_values($job->entries()->with('user')->get()->all())),
+            'log' => array_map(static fn(LogEntryRecord $r): array => ['id' => $r->id, 'kind' => $r->kind, 'payload' => (object) $r->payload, 'at' => $r->noted_at, 'received' => $r->received_at->toIso8601String(), 'waited' => $r->waited, 'by' => $r->toEntry()->by], array_values($job->entries()->with('user')->get()->all())),
             'photos' => $photos,
             'runs' => array_map(static fn(Run $r): array => ['id' => $r->id, 'kind' => $r->kind, 'plan' => (object) $r->plan, 'state' => $r->state === Run::RUNNING ? Run::STOPPED : $r->state, 'started_at' => $r->started_at, 'ended_at' => $r->ended_at, 'gaps' => $r->gaps, 'alarms' => $r->alarms], $runs),
         ];

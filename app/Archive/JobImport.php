@@ -6,14 +6,15 @@ namespace App\Archive;
 
 use App\Bench\BookIn;
 use App\Bench\PhotoAlbum;
-use App\Bench\Ulids;
 use App\Library\Shelf;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Run;
 use App\Models\Supply;
 use App\Models\User;
+use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Import\CsvTable;
 
@@ -37,15 +38,22 @@ final readonly class JobImport
                 'origin' => ['number' => $from['number'], 'workshop' => $from['workshop'], 'at' => $from['booked_in_at']],
             ]);
             $job->setRelation('user', $user);
-            $ids = self::newIds([...array_column($from['log'], 'id'), ...$from['photos']]);
+            $ids = [];
+            foreach ([...array_column($from['log'], 'id'), ...$from['photos']] as $id) {
+                $ids[$id] ??= strtoupper((string) Str::ulid());
+            }
             foreach ($from['runs'] as $run) {
                 $ids[$run['id']] = strtolower($this->run($job, $user, $run, $minutes[$run['id']])->id);
             }
             foreach ($photos as $id => $picture) {
                 $this->album->add($job, $user, $ids[$id], $picture);
             }
-            foreach ($from['log'] as $row) {
-                LogEntryRecord::query()->create(['id' => $ids[$row['id']], 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $row['kind'], 'payload' => self::renamed($row['payload'], $ids) + ['author' => $row['by']], 'noted_at' => $row['at']]);
+            foreach ($from['log'] as $k => $row) {
+                LogEntryRecord::query()->create([
+                    'id' => $ids[$row['id']], 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $row['kind'], 'sequence' => $k + 1, 'waited' => $row['waited'] ?? 0,
+                    'payload' => ['author' => mb_substr("{$row['by']}, taken in by {$user->name} from {$from['workshop']}", 0, 200)] + self::renamed($row['payload'], $ids),
+                    'noted_at' => $row['at'], 'received_at' => Carbon::parse($row['received'] ?? $row['at'])->utc(),
+                ]);
             }
 
             return $job;
@@ -76,27 +84,6 @@ final readonly class JobImport
         }
 
         return $run;
-    }
-
-    /**
-     * New ULIDs with the times of the old ones and in their order.
-     *
-     * @param list<string> $ids
-     *
-     * @return array<string, string>
-     */
-    private static function newIds(array $ids): array
-    {
-        sort($ids);
-        $new = [];
-        $last = '';
-        foreach (array_unique($ids) as $id) {
-            $time = strtoupper(substr($id, 0, 10));
-            $last = str_starts_with($last, $time) ? Ulids::after($last) : $time.Ulids::random();
-            $new[$id] = $last;
-        }
-
-        return $new;
     }
 
     /**

@@ -9,7 +9,6 @@ use App\Models\Supply;
 use App\Models\User;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
-use Illuminate\Support\Str;
 
 /** Books in a unit: the job, the description as it stands today, and the owner's symptoms as the first log entries. */
 final readonly class BookIn
@@ -39,9 +38,7 @@ final readonly class BookIn
             ]);
             $job->setRelation('user', $user);
             foreach ($what['symptoms'] ?? [] as $symptom) {
-                $this->log->append($job, $user, [
-                    'id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => 'symptom', 'payload' => ['symptom' => $symptom], 'at' => Carbon::now()->toIso8601String(),
-                ]);
+                $this->log->add($job, $user, 'symptom', ['symptom' => $symptom]);
             }
 
             return $job;

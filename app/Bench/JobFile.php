@@ -55,6 +55,12 @@ final class JobFile
         }
     }
 
+    /** Of the newest entry; 0 while there is none. */
+    public function lastSequence(): int
+    {
+        return $this->records === [] ? 0 : $this->records[count($this->records) - 1]->sequence;
+    }
+
     public static function open(Library $library, RepairJob $job): self
     {
         return new self($library, $job);

@@ -14,8 +14,11 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Oculant\Core\Bench\Admission;
+use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\FieldText;
+use Oculant\Core\Bench\Fold;
+use Oculant\Core\Bench\Footing;
 
 /** Adds entries to a job's log: append only, and the same entry twice is the same entry once. */
 final readonly class JobLog
@@ -25,7 +28,7 @@ final readonly class JobLog
     }
 
     /**
-     * @param array{id: string, kind: string, payload: array<mixed>, at: string} $entry
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string, waited?: int, still_true?: bool} $entry waited: seconds since it was noted
      * @param string|null $by         the instrument that it came from
      * @param bool        $isOwnWork  true for what the server itself observed in a run
      *
@@ -34,8 +37,8 @@ final readonly class JobLog
     public function append(RepairJob $job, User $user, array $entry, ?string $by = null, bool $isOwnWork = false): LogEntryRecord
     {
         return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork): LogEntryRecord {
-            // Two benches on one job wait for each other here; the log stays in order.
-            RepairJob::query()->whereKey($job->id)->lockForUpdate()->first();
+            // Two benches on one job wait for each other here; the log stands in the order in which they get through.
+            RepairJob::query()->whereKey($job->id)->lockForUpdate()->first(['id']);
             $known = LogEntryRecord::query()->find($entry['id']);
             if ($known !== null) {
                 return $known->repair_job_id === $job->id ? $known : throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
@@ -52,17 +55,21 @@ final readonly class JobLog
             }
             $payload = Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given) + $this->proving->meterOf($file, $entry['payload']) + ($by === null ? [] : ['by' => $by]);
 
-            $this->count($file, $entry['kind'], $payload);
-
-            return LogEntryRecord::query()->create([
-                'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id,
-                'kind' => $entry['kind'], 'payload' => $payload, 'noted_at' => $entry['at'],
+            $record = new LogEntryRecord([
+                'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $entry['kind'], 'payload' => $payload, 'noted_at' => $entry['at'],
+                'received_at' => Carbon::now(), 'sequence' => 1 + $file->lastSequence(), 'waited' => $entry['waited'] ?? 0,
             ]);
+            $noted = $record->setRelation('user', $user)->toEntry();
+            Footing::mustHold($file->supply, $file->state, static fn(): BenchState => Fold::of($file->supply, [...$file->log, $noted]), $noted, $entry['still_true'] ?? false);
+            $this->count($file, $entry['kind'], $payload);
+            $record->save();
+
+            return $record;
         });
     }
 
     /**
-     * An entry that the server itself makes. It stands behind everything that is there, even if the clock of a bench is ahead of the server's.
+     * An entry that the server itself makes.
      *
      * @param array<string, mixed> $payload
      *
@@ -70,13 +77,7 @@ final readonly class JobLog
      */
     public function add(RepairJob $job, User $user, string $kind, array $payload, ?string $by = null, bool $isOwnWork = false): LogEntryRecord
     {
-        return DB::transaction(function () use ($job, $user, $kind, $payload, $by, $isOwnWork): LogEntryRecord {
-            RepairJob::query()->whereKey($job->id)->lockForUpdate()->first();
-            $newest = (string) LogEntryRecord::query()->where('repair_job_id', $job->id)->max('id');
-            $now = strtoupper((string) Str::ulid(Carbon::now()));
-
-            return $this->append($job, $user, ['id' => strcmp($now, $newest) > 0 ? $now : Ulids::after($newest), 'kind' => $kind, 'payload' => $payload, 'at' => Carbon::now()->toIso8601String()], $by, $isOwnWork);
-        });
+        return $this->append($job, $user, ['id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => $kind, 'payload' => $payload, 'at' => Carbon::now()->toIso8601String()], $by, $isOwnWork);
     }
 
     /** @throws EntryRefused if the job takes no such entry any more */
@@ -107,7 +108,7 @@ final readonly class JobLog
     /**
      * What the one field was typed into may be something else than a reading.
      *
-     * @param array{id: string, kind: string, payload: array<mixed>, at: string} $entry
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string, waited?: int, still_true?: bool} $entry
      *
      * @return array{kind?: string, payload?: array<string, mixed>}
      */

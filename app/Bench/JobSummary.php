@@ -18,10 +18,7 @@ final readonly class JobSummary
     /** @return array{supply: string, power: string, energised: bool, open_changes: int, waits_for: string, closed: bool, handed_back: bool} */
     public function of(RepairJob $job): array
     {
-        // A bench that was offline sends older entries late: the count changes even when the newest id does not.
-        $log = $job->entries()->reorder()->selectRaw('count(*) as entries, max(id) as newest')->toBase()->first();
-
-        $key = sprintf('oculant:job:5:%s:%d:%s', $job->id, $log->entries ?? 0, $log->newest ?? '');
+        $key = sprintf('oculant:job:6:%s:%d', $job->id, (int) $job->entries()->reorder()->max('sequence'));
         $known = $this->cache->get($key);
         if (is_array($known)) {
             return $known;

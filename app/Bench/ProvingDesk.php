@@ -8,11 +8,11 @@ use App\Knowledge\Library;
 use App\Models\Instrument;
 use App\Models\Workshop;
 use Oculant\Core\Bench\Entry\Safety;
+use Oculant\Core\Bench\IsolationStanding;
 use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Expectation\BudgetLine;
-use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Proving\Calibration\Adjustment;
@@ -33,6 +33,8 @@ use Oculant\Core\Proving\Soak\SoakDraft;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Interlock;
+use Oculant\Core\Supply\MinimumLoad;
 
 /** Proving a repaired unit: what each test asks for, and what has been read of it so far. */
 final readonly class ProvingDesk
@@ -68,10 +70,19 @@ final readonly class ProvingDesk
                 'curve' => $this->curve($test, (string) $id, $read),
                 'why' => $test->regulated[$id] ? 'Regulated: constant current finds what a regulator cannot hold.' : 'Unregulated: a constant resistance is calm on it and never pulls it down further.',
             ], array_keys($test->names), array_values($test->names)),
-            'minimum' => $test->minimum === null ? null : sprintf('It does not rest without a load: at least %d %% of full load.', (int) round(100 * $test->minimum)),
+            'minimum' => self::minimum($file, $test),
             'steps' => array_values(array_map(fn(LoadStep $step): array => $this->stepView($file, $test, $step, $read[$step->id] ?? null, $judges[$step->id] ?? null), $test->steps)),
             'between' => [...(new LoadJudge($test, MeterProfile::usual()))->between($read), ...(new ReservoirCheck($file->supply, $test, $file->expectations()))->rows($read)],
         ];
+    }
+
+    /** What the load test must say of the load that the supply needs: as described, and as the engine finds. */
+    private static function minimum(JobFile $file, LoadTest $test): ?string
+    {
+        $needs = array_filter(array_map(static fn(Interlock $i): ?string => MinimumLoad::of($file->supply, $i)?->sentence(), $file->supply->interlocks));
+        $found = $test->minimum === null ? [] : [sprintf('It does not rest without a load: at least %d %% of full load.', (int) round(100 * $test->minimum))];
+
+        return implode(' ', [...$needs, ...$found]) ?: null;
     }
 
     /** @return array<string, mixed> the channels that a soak should watch, and what its loads draw at full load */
@@ -154,7 +165,7 @@ final readonly class ProvingDesk
             'tests' => array_map(fn(array $row): array => $row + ['result' => $this->safetyResult($file, SafetyTest::from($row['test']))], (new SafetyJudge($file->supply, $rules))->plan($class)),
             'other_class' => (new SafetyJudge($file->supply, $rules))->plan($class === 'I' ? 'II' : 'I'),
             'condemned' => $file->state->condemned['text'] ?? null,
-            'bridging' => array_map(static fn(Part $p): string => $p->label(), (new Isolation($file->supply))->bridging()),
+            'bridging' => array_map(static fn(Part $p): string => $p->label(), (new IsolationStanding($file->supply, $file->state))->remaining()),
         ];
     }
 

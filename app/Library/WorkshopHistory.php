@@ -7,7 +7,6 @@ namespace App\Library;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Supply;
-use Illuminate\Support\Carbon;
 use Oculant\Core\Supply\DescriptionReader;
 
 /** What this workshop has found on a board before: the named causes of closed jobs, counted; forgotten when somebody says so. */
@@ -28,7 +27,7 @@ final class WorkshopHistory
         $family = Supply::query()->ofDesign($supply)->select('id');
         $jobs = RepairJob::query()->ofWorkshop($supply->workshop_id)->whereIn('supply_id', $family)
             ->when($without !== null, static fn($query) => $query->whereKeyNot($without))->select('id');
-        $entries = LogEntryRecord::query()->whereIn('repair_job_id', $jobs)->whereIn('kind', self::KINDS)->orderBy('id')->get()->groupBy('repair_job_id');
+        $entries = LogEntryRecord::query()->whereIn('repair_job_id', $jobs)->whereIn('kind', self::KINDS)->orderBy('sequence')->get()->groupBy('repair_job_id');
         $seen = [];
         foreach ($entries as $ofJob) {
             $struck = $ofJob->where('kind', 'strike')->map(static fn(LogEntryRecord $r): string => (string) $r->payload['entry'])->all();
@@ -54,7 +53,7 @@ final class WorkshopHistory
     public function boards(string $workshopId): array
     {
         $jobs = RepairJob::query()->ofWorkshop($workshopId)->with('supply')->orderBy('created_at')->get();
-        $entries = LogEntryRecord::query()->whereIn('repair_job_id', $jobs->pluck('id'))->whereIn('kind', self::KINDS)->orderBy('id')->get()->groupBy('repair_job_id');
+        $entries = LogEntryRecord::query()->whereIn('repair_job_id', $jobs->pluck('id'))->whereIn('kind', self::KINDS)->orderBy('sequence')->get()->groupBy('repair_job_id');
         $boards = [];
         foreach ($jobs as $job) {
             $title = $job->supply->title ?? '';
@@ -66,13 +65,13 @@ final class WorkshopHistory
             $cause = $ofJob->whereNotIn('id', $struck)->where('kind', 'cause')->last();
             if ($closed !== null && $cause !== null) {
                 $board['closed']++;
-                $board['hours'][] = max(0.0, (Carbon::parse($closed->noted_at)->getTimestamp() - $job->created_at->getTimestamp()) / 3600);
+                $board['hours'][] = max(0.0, ($closed->received_at->getTimestamp() - $job->created_at->getTimestamp()) / 3600);
                 $part = DescriptionReader::fromArray($job->description)->parts[$cause->payload['part']] ?? null;
                 $name = $part === null ? "{$cause->payload['part']} {$cause->payload['fault']}" : "{$part->label()}, ".($part->fault($cause->payload['fault'])->title ?? $cause->payload['fault']);
                 $board['causes'][$name] = ($board['causes'][$name] ?? 0) + 1;
                 $board['judged']++;
                 // One cause named and kept, and the unit not back within its time.
-                $isBack = $jobs->contains(static fn(RepairJob $other): bool => $other->id !== $job->id && $other->unit === $job->unit && $other->owner === $job->owner && $other->created_at > Carbon::parse($closed->noted_at) && $other->created_at->diffInDays(Carbon::parse($closed->noted_at), true) < self::COMES_BACK);
+                $isBack = $jobs->contains(static fn(RepairJob $other): bool => $other->id !== $job->id && $other->unit === $job->unit && $other->owner === $job->owner && $other->created_at > $closed->received_at && $other->created_at->diffInDays($closed->received_at, true) < self::COMES_BACK);
                 $board['first_right'] += $isBack || $ofJob->where('kind', 'cause')->count() > 1 ? 0 : 1;
             }
             $boards[$title] = $board;

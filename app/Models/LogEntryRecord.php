@@ -10,7 +10,10 @@ use Oculant\Core\Bench\LogEntry;
 
 /**
  * @property array<string, mixed> $payload
- * @property \Carbon\CarbonImmutable $received_at
+ * @property \Carbon\CarbonImmutable $received_at by the server's clock
+ * @property string $noted_at by the client's clock, as it said
+ * @property int $sequence order in which the server took the entries of a job, from 1
+ * @property int $waited seconds between noting it and the server taking it
  */
 final class LogEntryRecord extends Model
 {
@@ -22,7 +25,7 @@ final class LogEntryRecord extends Model
 
     protected $keyType = 'string';
 
-    protected $fillable = ['id', 'repair_job_id', 'user_id', 'kind', 'payload', 'noted_at'];
+    protected $fillable = ['id', 'repair_job_id', 'user_id', 'kind', 'payload', 'noted_at', 'received_at', 'sequence', 'waited'];
 
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo
@@ -33,7 +36,7 @@ final class LogEntryRecord extends Model
     /** An entry that came in with an archive keeps its author's name. */
     public function toEntry(): LogEntry
     {
-        return new LogEntry($this->id, $this->kind, $this->payload, $this->noted_at, (string) ($this->payload['author'] ?? $this->user->name ?? ''));
+        return new LogEntry($this->id, $this->kind, $this->payload, $this->received_at->toIso8601String(), (string) ($this->payload['author'] ?? $this->user->name ?? ''), $this->noted_at, $this->waited);
     }
 
     protected function casts(): array

@@ -33,10 +33,10 @@ final class RepairJob extends Model
         return $this->belongsTo(Supply::class);
     }
 
-    /** @return HasMany<LogEntryRecord, $this> in the order of their ULIDs */
+    /** @return HasMany<LogEntryRecord, $this> in the order in which the server took them */
     public function entries(): HasMany
     {
-        return $this->hasMany(LogEntryRecord::class)->orderBy('id');
+        return $this->hasMany(LogEntryRecord::class)->orderBy('sequence');
     }
 
     /** @param Builder<self> $query */

@@ -40,7 +40,7 @@ final class RepairJobPolicy
     {
         $seen = $this->view($user, $job);
 
-        return $seen->denied() || $user->can('hand back') ? $seen : Response::deny('Closing and handing back is for technicians and leads.');
+        return $seen->denied() || $user->can('hand back') ? $seen : Response::deny('Closing, handing back and leaving something changed for good is for technicians and leads.');
     }
 
     public function override(User $user, RepairJob $job): Response

@@ -10,6 +10,7 @@ use App\Http\Resources\RunView;
 use App\Models\LogEntryRecord;
 use App\Models\Run;
 use App\Proving\Runs;
+use Oculant\Core\Bench\Clocks;
 use Oculant\Core\Bench\Entry\Safety;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\SafetyTest;
@@ -169,7 +170,9 @@ final readonly class HandBackReport
         return array_map(static function (LogEntryRecord $record) use ($file): array {
             $entry = $record->toEntry();
 
-            return ['at' => $entry->at, 'by' => $entry->by, 'line' => EntryKinds::named($entry->kind)->line($entry, $file->supply), 'struck' => isset($file->state->struck[$entry->id])];
+            $clock = Clocks::remark($entry);
+
+            return ['at' => Clocks::notedAt($entry), 'by' => $entry->by, 'line' => EntryKinds::named($entry->kind)->line($entry, $file->supply).($clock === '' ? '' : " ({$clock})"), 'struck' => isset($file->state->struck[$entry->id])];
         }, $file->records);
     }
 }

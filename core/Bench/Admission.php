@@ -10,7 +10,7 @@ use Oculant\Core\Supply\Description;
 final readonly class Admission
 {
     /**
-     * @param list<LogEntry> $log     in the order of their ULIDs
+     * @param list<LogEntry> $log     in the order in which the server took them
      * @param BenchState     $state   folded from it
      * @param array<mixed>   $payload
      *
@@ -23,7 +23,7 @@ final readonly class Admission
         self::mayTake($state, $kind);
         $read = EntryKinds::named($kind)->read($payload, $supply, $state);
         if ($kind === 'strike') {
-            self::mayStrike($supply, $log, (string) $read['entry']);
+            self::mayStrike($supply, $log, $state, (string) $read['entry']);
         }
 
         return $read;
@@ -45,11 +45,16 @@ final readonly class Admission
      *
      * @param list<LogEntry> $log
      */
-    private static function mayStrike(Description $supply, array $log, string $id): void
+    private static function mayStrike(Description $supply, array $log, BenchState $state, string $id): void
     {
         $target = array_values(array_filter($log, static fn(LogEntry $e): bool => $e->id === $id))[0] ?? null;
         if ($target === null || $target->kind === 'strike') {
             throw EntryRefused::because('entry', 'There is no such entry in this job to strike out.');
+        }
+        $bad = array_filter($state->isolationTests, static fn(array $t): bool => $t['entry'] === $id && (new IsolationStanding($supply, $state))->isBad($t));
+        $failed = array_filter($state->safety, static fn(array $t): bool => $t['entry'] === $id && ! $t['passed']);
+        if ($bad !== [] || $failed !== []) {
+            throw EntryRefused::because('entry', 'A safety test that failed is not struck out: if it was mistyped or badly measured, measure again. The newer result counts, and both stay to be seen.');
         }
         $after = Fold::of($supply, [...$log, new LogEntry('~', 'strike', ['entry' => $id, 'text' => ''], '', '')]);
         $open = Gates::violated($after);

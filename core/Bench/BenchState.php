@@ -55,8 +55,17 @@ final class BenchState
     /** @var array<string, float> volts of a good twin, by "mode point quantity" */
     public array $twins = [];
 
-    /** @var array<string, array{entry: string, value: float, replaced: list<string>}> newest by test: ohms, or amperes */
+    /** @var array<string, array{test: string, entry: string, value: float, passed: ?bool, out: list<string>, replaced: list<string>}> newest by test, the newest of all last: ohms, or amperes; out: parts that were not in place */
     public array $isolation = [];
+
+    /** @var list<array{test: string, entry: string, value: float, passed: ?bool, out: list<string>, replaced: list<string>}> all of them, oldest first */
+    public array $isolationTests = [];
+
+    /** @var array<string, string> the entry, by reference: taken out, and the fault was gone; neither back nor replaced since */
+    public array $out = [];
+
+    /** @var list<string> entries that stand, in the order of the log */
+    public array $entries = [];
 
     /** @var array<string, array{id: string, idea: string, test: string, outcome: string, verdict: string}> the notebook */
     public array $ideas = [];
@@ -112,7 +121,7 @@ final class BenchState
     /** @var array<string, string> the entry, by what was looked at and found right: "polarity C5", "closed" */
     public array $looked = [];
 
-    /** @var array<string, array{entry: string, reason: string}> by gate */
+    /** @var array<string, array{entry: string, reason: string, items: list<string>}> by gate; items: ids of what was passed over */
     public array $overrides = [];
 
     /** @var array<string, array{entry: string, kind: string, where: string, text: string, photo: string, refitted: bool}> what was taken off, in that order */
@@ -182,6 +191,19 @@ final class BenchState
         return array_values($this->safety)[0]['class'] ?? null;
     }
 
+    /**
+     * @param string    $test   resistance or current
+     * @param float     $value  ohms or amperes, INF for OL
+     * @param bool|null $passed as judged by the workshop's rules; null if it was no such test
+     */
+    public function measureIsolation(string $test, string $entry, float $value, ?bool $passed): void
+    {
+        $lifted = array_filter($this->openChanges(), static fn(TemporaryChange $c): bool => $c->kind === ChangeKind::Lifted && $c->part !== null);
+        $out = array_values(array_unique([...array_map(strval(...), array_keys($this->out)), ...array_map(static fn(TemporaryChange $c): string => (string) $c->part, $lifted)]));
+        unset($this->isolation[$test]);
+        $this->isolationTests[] = $this->isolation[$test] = ['test' => $test, 'entry' => $entry, 'value' => $value, 'passed' => $passed, 'out' => $out, 'replaced' => $this->replaced()];
+    }
+
     /** What is different from the description just now. */
     public function context(): Context
     {
@@ -217,14 +239,14 @@ final class BenchState
         return array_values(array_filter($this->readings, static fn(TakenReading $r): bool => $r->replaced === $replaced && $r->power === PowerState::Limited && ! $r->isDeadCheck()));
     }
 
-    /** @return list<TakenReading> taken since the last repair, fed as it will be and with nothing different from how it goes back */
+    /** @return list<TakenReading> taken since the last repair, fed as it will be and as it goes back: nothing that is still to be undone */
     public function proofReadings(): array
     {
         $replaced = $this->replaced();
 
         return $replaced === [] ? [] : array_values(array_filter(
             $this->readings,
-            static fn(TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && $r->context->changes === [] && ($r->power === PowerState::Live || $r->context->method?->isOwnFeed() === true),
+            static fn(TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && $r->context->isSettled() && ($r->power === PowerState::Live || $r->context->method?->isOwnFeed() === true),
         ));
     }
 }

@@ -68,6 +68,30 @@ enum ChangeKind: string
     }
 
     /**
+     * Whether a reason is enough to leave it for good. What guards people or the unit is only put right, by a part that passes the rules of its place.
+     */
+    public function mayStay(): bool
+    {
+        return match ($this) {
+            self::Jumper, self::Lifted, self::LoadOff, self::Other => true,
+            self::Scaled, self::Bypass, self::TestPart, self::WrongFuse, self::Shield, self::Interlock => false,
+        };
+    }
+
+    /** How it is put right where no reason is enough. */
+    public function mended(): string
+    {
+        return match ($this) {
+            self::WrongFuse => 'fit the right one and record it as a repair',
+            self::Scaled, self::TestPart => 'fit what belongs there and record it as a repair',
+            self::Bypass => 'put the filter back, or replace the part and record it as a repair',
+            self::Shield => 'it goes back to its place',
+            self::Interlock => 'it has to work as it was made to',
+            default => 'put it back as it was',
+        };
+    }
+
+    /**
      * How it stands before a gate. Common practice: a resistor scaled for thirty volts burns at 325, a wrong fuse guards nothing;
      * a shield that is off or an interlock that is defeated is a decision at every power-up; nothing at all goes back with the unit.
      */

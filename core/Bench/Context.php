@@ -10,7 +10,7 @@ use Oculant\Core\Supply\Description;
 /** What was different from the description when something was measured: expected values follow it. */
 final readonly class Context
 {
-    /** @param list<TemporaryChange> $changes open then, those that a meter can see */
+    /** @param list<TemporaryChange> $changes open then or made permanent, those that a meter can see */
     public function __construct(public array $changes, public ?PowerMethod $method)
     {
     }
@@ -18,7 +18,7 @@ final readonly class Context
     /** @param array<string, TemporaryChange> $ledger */
     public static function of(array $ledger, ?PowerMethod $method): self
     {
-        $felt = array_filter($ledger, static fn(TemporaryChange $c): bool => $c->isOpen() && ! in_array($c->kind, [ChangeKind::Shield, ChangeKind::Other], true));
+        $felt = array_filter($ledger, static fn(TemporaryChange $c): bool => ! $c->isUndone() && ! in_array($c->kind, [ChangeKind::Shield, ChangeKind::Other], true));
 
         return new self(array_values($felt), $method);
     }
@@ -35,6 +35,12 @@ final readonly class Context
     public function isPlain(): bool
     {
         return $this->key() === '';
+    }
+
+    /** True if nothing in it is still to be undone. */
+    public function isSettled(): bool
+    {
+        return array_filter($this->changes, static fn(TemporaryChange $c): bool => $c->isOpen()) === [];
     }
 
     /** For people: "R11 at 30k, behind a lamp of 60 W". */

@@ -13,6 +13,7 @@ use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\InterlockKind;
+use Oculant\Core\Supply\MinimumLoad;
 
 /** What must be true before hands go in, before power, and before the unit leaves; computed from the log and the description. */
 final readonly class Gates
@@ -35,13 +36,13 @@ final readonly class Gates
     }
 
     /**
-     * What keeps a gate shut: with a lead's override only what nobody may pass over.
+     * What keeps a gate shut: a lead's override passes over what was missing then, and over nothing that came since.
      *
      * @return list<GateItem>
      */
     public static function blocking(Gate $gate, Description $supply, BenchState $state, ?string $mode = null): array
     {
-        return array_values(array_filter(self::missing($gate, $supply, $state, $mode), static fn(GateItem $i): bool => ! $i->mayOverride || ! isset($state->overrides[$gate->value])));
+        return array_values(array_filter(self::missing($gate, $supply, $state, $mode), static fn(GateItem $i): bool => ! $i->mayOverride || ! in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true)));
     }
 
     /** @throws EntryRefused with everything that is missing */
@@ -99,6 +100,9 @@ final readonly class Gates
     /** @return list<GateItem> */
     private static function charged(Description $supply, BenchState $state): array
     {
+        if ($state->power->isEnergised()) {
+            return [new GateItem('unplug', "{$state->power->words()}: pull the plug and record it, discharge, and prove it empty.", 'power', PowerState::Unplugged->value, false)];
+        }
         $items = [];
         foreach (StoredCharge::unproven($supply, $state) as $ref) {
             $measured = StoredCharge::measured($supply, $state, $ref);
@@ -116,7 +120,7 @@ final readonly class Gates
     /** @return list<GateItem> */
     private static function beforePower(Gate $gate, Description $supply, BenchState $state, string $mode): array
     {
-        $items = [...self::ledger($gate, $state), ...self::fuse($supply, $state)];
+        $items = [...(new IsolationStanding($supply, $state))->items($gate), ...self::ledger($gate, $state), ...self::fuse($supply, $state)];
         if ($state->repairs !== [] || self::fuseBlew($supply, $state)) {
             foreach (self::outputs($supply) as $id) {
                 if (self::newest($state, $id, DeadCheck::RESISTANCE) === null) {
@@ -136,10 +140,27 @@ final readonly class Gates
                 $items[] = new GateItem("look polarity {$ref}", "Look at the polarity of the new {$ref}: stripe against the board.", 'look', "polarity {$ref}");
             }
         }
+
+        return [...$items, ...self::interlocks($supply, $state, $mode)];
+    }
+
+    /**
+     * On a bench a unit is out of its equipment: what joined its sense leads or gave it its load there is not here by itself.
+     *
+     * @return list<GateItem>
+     */
+    public static function interlocks(Description $supply, BenchState $state, string $mode): array
+    {
+        $items = [];
         foreach ($supply->interlocks as $k => $interlock) {
-            $isOff = $interlock->part === null || in_array($interlock->part, $supply->mode($mode)->absent, true);
-            if ($isOff && in_array($interlock->kind, [InterlockKind::Sense, InterlockKind::Jumper], true) && ! isset($state->looked["interlock {$k}"])) {
-                $items[] = new GateItem("look interlock {$k}", rtrim("{$interlock->what}: {$interlock->how}. Without it {$interlock->without}", '.').'.', 'look', "interlock {$k}");
+            $load = MinimumLoad::of($supply, $interlock);
+            if ($load === null && ! in_array($interlock->kind, [InterlockKind::Sense, InterlockKind::Jumper], true)) {
+                continue;
+            }
+            // Left off on purpose is another thing to say yes to than put in its place.
+            $target = "interlock {$k}".($load?->isOff($supply->mode($mode)) === true ? ' without' : '');
+            if (! isset($state->looked[$target])) {
+                $items[] = new GateItem("look {$target}", rtrim("{$interlock->what}: {$interlock->how}", '.').'. '.($load?->sentence() ?? rtrim("Without it {$interlock->without}", '.').'.'), 'look', $target);
             }
         }
 
@@ -162,7 +183,7 @@ final readonly class Gates
             $standing = $change->standing($gate);
             if ($standing !== Standing::Free) {
                 $isForbidden = $standing === Standing::Forbidden;
-                $items[] = new GateItem("change {$change->id}", ucfirst($change->words()).($isForbidden ? ' must be undone first, or made permanent with a reason.' : ' is open: undo it, or allow it for this step.'), 'ledger', $change->id, ! $isForbidden);
+                $items[] = new GateItem("change {$change->id}", ucfirst($change->words()).($isForbidden ? ($change->mayStay() ? ' must be undone first, or made permanent with a reason.' : ' must be undone first: '.$change->kind->mended().'.') : ' is open: undo it, or allow it for this step.'), 'ledger', $change->id, ! $isForbidden);
             }
         }
 
@@ -192,7 +213,7 @@ final readonly class Gates
     /** @return list<GateItem> */
     private static function beforeHandBack(Description $supply, BenchState $state): array
     {
-        $items = [...self::ledger(Gate::HandBack, $state), ...array_values(array_filter(self::closed($state), static fn(GateItem $i): bool => $i->leads === 'look'))];
+        $items = [...(new IsolationStanding($supply, $state))->items(Gate::HandBack), ...self::ledger(Gate::HandBack, $state), ...array_values(array_filter(self::closed($state), static fn(GateItem $i): bool => $i->leads === 'look'))];
         foreach ($state->taken as $step) {
             if (! $step['refitted']) {
                 $items[] = new GateItem("refit {$step['entry']}", ucfirst("{$step['text']} ({$step['where']}) is not back yet."), 'refit', $step['entry']);

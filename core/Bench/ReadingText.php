@@ -36,6 +36,12 @@ final readonly class ReadingText
 
     private const TURNED = ['rev', 'reverse', 'reversed', 'swapped'];
 
+    /** True of a number that does not say what it counts. */
+    public function isBare(): bool
+    {
+        return $this->quantity === null && ! $this->isVolts && is_finite($this->value);
+    }
+
     /** @throws EntryRefused if it is not a reading, with an example of one */
     public static function parse(string $text, Description $supply): self
     {

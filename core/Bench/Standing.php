@@ -10,6 +10,6 @@ enum Standing
     case Free;
     /** Only if somebody allows it for this gate. */
     case ToAllow;
-    /** Never: undo it, or make it permanent with a reason. Nobody overrides this. */
+    /** Never: undo it, or put it right. Nobody overrides this. */
     case Forbidden;
 }

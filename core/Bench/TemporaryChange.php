@@ -26,6 +26,7 @@ final readonly class TemporaryChange
      * @param float|null                                            $si      the same in SI units of the part's main value; null if it is a type name
      * @param array{how: string, why: string, at: string}|null      $closed  how: undone or permanent
      * @param list<string>                                          $allowed gates at which somebody lets it stay
+     * @param bool                                                  $onGuard across or out of a part that guards people or unit, or that an interlock names
      */
     public function __construct(
         public string $id,
@@ -39,23 +40,40 @@ final readonly class TemporaryChange
         public ?float $si = null,
         public ?array $closed = null,
         public array $allowed = [],
+        public bool $onGuard = false,
     ) {
     }
 
     /** @param array{how: string, why: string, at: string} $closed */
     public function closed(array $closed): self
     {
-        return new self($this->id, $this->kind, $this->part, $this->points, $this->value, $this->where, $this->why, $this->at, $this->si, $closed, $this->allowed);
+        return new self($this->id, $this->kind, $this->part, $this->points, $this->value, $this->where, $this->why, $this->at, $this->si, $closed, $this->allowed, $this->onGuard);
     }
 
     public function allowedAt(Gate $gate): self
     {
-        return new self($this->id, $this->kind, $this->part, $this->points, $this->value, $this->where, $this->why, $this->at, $this->si, $this->closed, [...$this->allowed, $gate->value]);
+        return new self($this->id, $this->kind, $this->part, $this->points, $this->value, $this->where, $this->why, $this->at, $this->si, $this->closed, [...$this->allowed, $gate->value], $this->onGuard);
+    }
+
+    /** Whether a reason is enough to leave it for good. */
+    public function mayStay(): bool
+    {
+        return $this->kind->mayStay() && ! $this->onGuard;
     }
 
     public function isOpen(): bool
     {
         return $this->closed === null;
+    }
+
+    public function isUndone(): bool
+    {
+        return $this->closed !== null && $this->closed['how'] === self::UNDONE;
+    }
+
+    public function isPermanent(): bool
+    {
+        return $this->closed !== null && $this->closed['how'] === self::PERMANENT;
     }
 
     /** "scaled resistor R11 30k". */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Closure;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Eliminated;
 use Oculant\Core\Bench\Entry\FuseLook;
@@ -38,11 +39,16 @@ final class EvidenceList
     /** Share of the nominal mains beyond which faults are not solved. */
     private const FAR = 0.25;
 
-    /** @return list<Evidence> in the order of the log */
-    public static function from(Description $supply, BenchState $state): array
+    /**
+     * @param (Closure(TakenReading): bool)|null $isExplained true for a reading that how the unit was set up explains by itself, so that it says nothing
+     *
+     * @return list<Evidence> in the order of the log
+     */
+    public static function from(Description $supply, BenchState $state, ?Closure $isExplained = null): array
     {
-        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($supply, $state)];
-        usort($all, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
+        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($supply, $state, $isExplained)];
+        $order = array_flip($state->entries);
+        usort($all, static fn(array $a, array $b): int => ($order[$a[0]] ?? 0) <=> ($order[$b[0]] ?? 0));
 
         return array_column($all, 1);
     }
@@ -114,11 +120,15 @@ final class EvidenceList
         return $evidence;
     }
 
-    /** @return list<array{string, Evidence}> with the entry it comes from */
-    private static function readings(Description $supply, BenchState $state): array
+    /**
+     * @param (Closure(TakenReading): bool)|null $isExplained
+     *
+     * @return list<array{string, Evidence}> with the entry it comes from
+     */
+    private static function readings(Description $supply, BenchState $state, ?Closure $isExplained): array
     {
         $evidence = $stood = [];
-        foreach (array_filter($state->readings, static fn(TakenReading $r): bool => self::counts($r, $supply)) as $reading) {
+        foreach (array_filter($state->readings, static fn(TakenReading $r): bool => self::counts($r, $supply) && ($isExplained === null || ! $isExplained($r))) as $reading) {
             $context = $reading->context;
             $altered = $context->isPlain() ? null : $stood["{$reading->mode} {$context->key()}"] ??= $context->on($supply, $reading->mode);
             if ($reading->swing > 0.0) {

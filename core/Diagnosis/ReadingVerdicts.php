@@ -17,6 +17,7 @@ use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\MinimumLoad;
 use OutOfBoundsException;
 
 /** Verdicts on readings, each in the context in which it was taken. */
@@ -101,6 +102,11 @@ final class ReadingVerdicts
             return 'see the ramp';
         }
         $window = $this->expectationsOf($reading)[$reading->mode]->window($reading->target, $reading->quantity);
+
+        $need = $reading->quantity === 'ripple' ? null : MinimumLoad::missing($this->supply, $this->supply->mode($reading->mode));
+        if ($need?->interlock->does !== null && $need->feeds($reading->target) && $this->supply->point($reading->target)->rail !== null) {
+            return $need->range($reading->target);
+        }
 
         return $reading->quantity === 'ripple' ? 'up to '.Quantity::volts($window->high) : Judge::range($window);
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\IsolationStanding;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Expectation\BreakdownJudge;
 use Oculant\Core\Expectation\CapacitorJudge;
@@ -76,7 +77,7 @@ final readonly class TestVerdicts
     /** @return array<string, Verdict> by the entry it judges */
     private function isolation(): array
     {
-        $isolation = new Isolation($this->supply);
+        $isolation = new Isolation($this->supply, (new IsolationStanding($this->supply, $this->state))->remaining());
         $verdicts = [];
         foreach ($this->state->isolation as $test => $measured) {
             $verdicts[$measured['entry']] = $test === 'current' ? $isolation->current($measured['value']) : $isolation->resistance($measured['value']);

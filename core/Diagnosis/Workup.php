@@ -17,6 +17,7 @@ use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\MinimumLoad;
 
 /** Everything a technician sees of a job, computed from the description and the log. */
 final class Workup
@@ -68,7 +69,7 @@ final class Workup
         foreach (array_keys($supply->modes) as $mode) {
             $this->expectations[$mode] = $knowledge->expectations((string) $mode, $this->mains);
         }
-        $evidence = EvidenceList::from($supply, $state);
+        $evidence = EvidenceList::from($supply, $state, $this->isExplained(...));
         $singles = $knowledge->dictionary($this->mains);
         $priors = Priors::of($singles, $supply, $state, $seen);
         $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
@@ -87,6 +88,14 @@ final class Workup
         $this->here = $context->isPlain() ? $knowledge : $knowledge->altered($this->stands);
         $this->expectations[$state->mode] = $this->here->expectations($state->mode, $state->mainsVolts);
         $this->suspects = Suspects::of($this->dictionary, $this->belief);
+    }
+
+    /** Without its load a supply shows what the description says of that; where the engine foretells otherwise, such a reading speaks against nothing. */
+    private function isExplained(TakenReading $reading): bool
+    {
+        $need = $reading->quantity === 'dc' && ! $reading->isResidual() && isset($this->supply->points[$reading->target]) ? MinimumLoad::missing($this->supply, $this->supply->mode($reading->mode)) : null;
+
+        return $need !== null && $need->explains($reading->target, $reading->value) && ! $this->expectations[$reading->mode]->window($reading->target, 'dc')->holds($reading->value);
     }
 
     /** @return array<string, string> the function to measure each point with, dc or ac, in the present mode */

@@ -9,6 +9,7 @@ use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\MinimumLoad;
 use Oculant\Core\Supply\Point;
 
 /** Puts a reading into words against what a good unit would read. */
@@ -56,6 +57,13 @@ final class Judge
             return new Verdict(VerdictWord::CannotTell, 'The meter shows overload: choose a higher range and measure again.', $good);
         }
         $says = Quantity::volts($value);
+        $need = MinimumLoad::missing($this->supply, $expected->mode);
+        if ($need !== null && $need->feeds($pointId)) {
+            $good .= ' '.$need->sentence();
+            if ($quantity !== 'ripple' && $need->explains($pointId, $value)) {
+                return new Verdict(VerdictWord::FineHere, sprintf('%s: nothing else is to be expected like this. %s', $says, $need->sentence()), sprintf('Without its load a good unit shows %s here.', $need->range($pointId)));
+            }
+        }
         $wanders = $expected->nominal->reading($pointId, 'swing');
         if ($quantity !== 'ripple' && $swing > $wanders + self::STEADY * max(abs($value), abs($window->nominal)) + 0.05) {
             return new Verdict(
@@ -76,7 +84,7 @@ final class Judge
             default => "{$says}: {$word->value}.",
         };
 
-        return new Verdict($word, $sentence, $good);
+        return new Verdict($word, $need !== null && $need->feeds($pointId) ? "{$sentence} {$need->sentence()}" : $sentence, $good);
     }
 
     /** A good specimen may have this many times its type's usual series resistance (common practice). */

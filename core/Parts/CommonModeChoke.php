@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** Two equal windings in the two mains leads, a1 to a2 and b1 to b2. The mains current cancels in it: at mains frequency only its copper counts. */
-final class CommonModeChoke extends Device implements Rated
+final class CommonModeChoke extends Device implements Guards, Rated
 {
     public function name(): string
     {

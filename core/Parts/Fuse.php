@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Quantity\Unit;
 
 /** Rating as printed: "T315mA", "F1A", "2A". */
-final class Fuse extends Contact implements Rated, ShowsSigns
+final class Fuse extends Contact implements Guards, Rated, ShowsSigns
 {
     public function name(): string
     {

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** A PTC that limits inrush or acts as a resettable fuse: above its trip current it warms past its knee and nearly opens. */
-final class PtcThermistor extends Pair implements Decides
+final class PtcThermistor extends Pair implements Decides, Guards
 {
     public function name(): string
     {

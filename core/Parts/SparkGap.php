@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** A gap on the board or a small gas arrester: nothing at working voltage, until it has arced and carbonised. */
-final class SparkGap extends Pair
+final class SparkGap extends Pair implements Guards
 {
     public function name(): string
     {

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A transient suppressor (TVS), anode a to cathode k: a zener that is never to conduct in good order. */
-final class SuppressorDiode extends Pair implements BreaksDown
+final class SuppressorDiode extends Pair implements BreaksDown, Guards
 {
     protected const ENDS = ['a', 'k'];
 

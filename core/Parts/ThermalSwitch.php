@@ -7,7 +7,7 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Quantity\Unit;
 
 /** A bimetal switch or thermal fuse on a heatsink or under a winding: closed until it is too warm. */
-final class ThermalSwitch extends Contact
+final class ThermalSwitch extends Contact implements Guards
 {
     public function name(): string
     {

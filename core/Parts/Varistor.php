@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A zinc-oxide varistor, named by its continuous AC rating (275 V); at 1 mA it stands 1.55 times that (data-sheet families). */
-final class Varistor extends Pair implements Rated
+final class Varistor extends Pair implements Guards, Rated
 {
     public function name(): string
     {

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts;
 
 /** Between line and neutral, IEC 60384-14 class X: made to fail open, loses value over the years. */
-final class XCapacitor extends FixedCapacitor
+final class XCapacitor extends FixedCapacitor implements Guards
 {
     public function name(): string
     {

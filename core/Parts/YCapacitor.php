@@ -8,7 +8,7 @@ namespace Oculant\Core\Parts;
  * From the mains side to earth or to the output, IEC 60384-14 class Y. It bridges the isolation barrier on purpose and
  * passes a harmless current; the two sides stay separate for measuring.
  */
-final class YCapacitor extends FixedCapacitor
+final class YCapacitor extends FixedCapacitor implements Guards
 {
     public function name(): string
     {

@@ -6,7 +6,6 @@ namespace Oculant\Core\PowerUp;
 
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Expectation\Behaviour;
-use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\PreferredValues;
 use Oculant\Core\Quantity\Quantity;
@@ -15,13 +14,11 @@ use Oculant\Core\Supply\Alteration;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Interlock;
 use Oculant\Core\Supply\InterlockKind;
+use Oculant\Core\Supply\MinimumLoad;
 
 /** What the supply must see before it runs, and what stands in for it on the bench. */
 final readonly class InterlockNeeds
 {
-    /** Share of an output's full load that keeps a converter of unknown needs quiet (common practice: a tenth). */
-    private const TENTH = 0.1;
-
     /** Share of the full load within which the least is looked for. */
     private const CLOSE = 0.04;
 
@@ -37,16 +34,14 @@ final readonly class InterlockNeeds
     /** A resistor for the minimum load: the least with which a good unit runs steadily, by the engine, and the power it must stand. */
     private static function load(Description $supply, Interlock $interlock): string
     {
-        $part = $interlock->part === null ? null : $supply->part($interlock->part);
-        [$volts, $amperes] = $part === null ? self::ofRail($supply) : self::ofPart($supply, $part);
-        if ($volts <= 0.0 || $amperes <= 0.0) {
+        $need = MinimumLoad::of($supply, $interlock);
+        if ($need === null || $need->volts <= 0.0 || $need->amperes <= 0.0) {
             return '';
         }
-        if ($part?->kind instanceof Consumes && $part->knows('current')) {
-            $amperes = self::leastSteady($supply, $part, $amperes);
-        }
+        $part = $interlock->part === null ? null : $supply->part($interlock->part);
+        $amperes = $part?->knows('current') === true ? self::leastSteady($supply, $part, $need->amperes) : $need->amperes;
 
-        return self::resistor(PreferredValues::E12->nearest($volts / $amperes), $volts);
+        return self::resistor(PreferredValues::E12->nearest($need->volts / $amperes), $need->volts);
     }
 
     /**
@@ -70,48 +65,16 @@ final readonly class InterlockNeeds
             $isSteady($middle) ? $high = $middle : $low = $middle;
         }
 
-        return min(1.0, $high + self::TENTH) * $full;
+        return min(1.0, $high + MinimumLoad::TENTH) * $full;
     }
 
     /**
-     * A resistor that takes its power with the usual reserve: twice what it burns (common practice).
+     * A resistor that takes its power with the usual reserve.
      *
      * @param float $volts across it
      */
     public static function resistor(float $ohms, float $volts): string
     {
-        $watts = $volts ** 2 / $ohms;
-        $size = 100.0;
-        foreach ([50.0, 25.0, 17.0, 10.0, 5.0, 2.0, 1.0, 0.5] as $one) {
-            $size = $one >= 2 * $watts ? $one : $size;
-        }
-
-        return sprintf('%s, %s (it burns %s at %s)', Quantity::write($ohms, Unit::Ohm, 2), Quantity::write($size, Unit::Watt, 2), Quantity::write($watts, Unit::Watt, 2), Quantity::write($volts, Unit::Volt, 3));
-    }
-
-    /** @return array{float, float} volts, amperes */
-    private static function ofPart(Description $supply, Part $part): array
-    {
-        if ($part->knows('at') && $part->knows('current')) {
-            return [abs($part->value('at')), $part->value('current')];
-        }
-        $volts = 0.0;
-        foreach ($supply->points as $point) {
-            $volts = $point->rail !== null && in_array($point->node, $part->terminals, true) ? abs($point->rail) : $volts;
-        }
-
-        return [$volts, $part->knows('value') && $part->value('value') > 0.0 ? $volts / $part->value('value') : 0.0];
-    }
-
-    /** @return array{float, float} volts and a tenth of the full load of the first output */
-    private static function ofRail(Description $supply): array
-    {
-        foreach ((new Topology($supply))->loads() as $load) {
-            if ($load->knows('at') && $load->knows('current')) {
-                return [abs($load->value('at')), self::TENTH * $load->value('current')];
-            }
-        }
-
-        return [0.0, 0.0];
+        return sprintf('%s, %s (it burns %s at %s)', Quantity::write($ohms, Unit::Ohm, 2), Quantity::write(MinimumLoad::watts($ohms, $volts), Unit::Watt, 2), Quantity::write($volts ** 2 / $ohms, Unit::Watt, 2), Quantity::write($volts, Unit::Volt, 3));
     }
 }

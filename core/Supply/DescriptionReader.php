@@ -305,10 +305,14 @@ final readonly class DescriptionReader
         foreach ($rows as $k => $row) {
             $path = "interlocks[{$k}]";
             $row = $this->fields->object($path, $row);
-            $this->fields->knownKeys($path, $row, ['kind', 'what', 'how', 'without', 'part']);
+            $this->fields->knownKeys($path, $row, ['kind', 'what', 'how', 'without', 'part', 'does']);
             $kind = InterlockKind::tryFrom(is_string($row['kind'] ?? null) ? $row['kind'] : '');
             if ($kind === null) {
                 $this->fields->problem("{$path}.kind", sprintf('Choose one of: %s.', implode(', ', array_column(InterlockKind::cases(), 'value'))));
+            }
+            $does = Lacking::tryFrom(is_string($row['does'] ?? null) ? $row['does'] : '');
+            if (isset($row['does']) && $does === null) {
+                $this->fields->problem("{$path}.does", sprintf('What it does without: choose one of %s, or leave it out.', implode(', ', array_column(Lacking::cases(), 'value'))));
             }
             $part = isset($row['part']) ? $this->references("{$path}.part", [$row['part']], $parts)[0] : null;
             $interlocks[] = new Interlock(
@@ -317,6 +321,8 @@ final readonly class DescriptionReader
                 $this->fields->text("{$path}.how", $row['how'] ?? 'as wired', 200),
                 $this->fields->text("{$path}.without", $row['without'] ?? null, 200),
                 $part,
+                // Many say it in a single word.
+                $does ?? Lacking::tryFrom(mb_strtolower(trim(is_string($row['without'] ?? null) ? $row['without'] : '', ' .'))),
             );
         }
 

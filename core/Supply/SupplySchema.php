@@ -50,7 +50,7 @@ final class SupplySchema
                 ], ['id'])],
                 'grounds' => ['type' => 'array', 'items' => self::record(['node' => self::TEXT, 'name' => self::TEXT, 'how' => self::TEXT], ['node'])],
                 'interlocks' => ['type' => 'array', 'items' => self::record([
-                    'kind' => ['enum' => array_column(InterlockKind::cases(), 'value')], 'what' => self::TEXT, 'how' => self::TEXT, 'without' => self::TEXT, 'part' => self::TEXT,
+                    'kind' => ['enum' => array_column(InterlockKind::cases(), 'value')], 'what' => self::TEXT, 'how' => self::TEXT, 'without' => self::TEXT, 'part' => self::TEXT, 'does' => ['enum' => array_column(Lacking::cases(), 'value'), 'description' => 'what it does without, in one word'],
                 ], ['kind', 'what', 'without'])],
                 'cautions' => ['type' => 'array', 'items' => self::TEXT],
                 'unknown' => ['type' => 'array', 'description' => 'parts that an import did not understand; kept, not solved', 'items' => self::record([

@@ -18,7 +18,6 @@ use App\StandIn\Server;
 use Illuminate\Database\Seeder;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Str;
-use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Practice\RunningUnit;
 use Oculant\Core\Practice\SimulatedUnit;
 use Oculant\Core\Proving\Load\LoadTest;
@@ -26,6 +25,7 @@ use Oculant\Core\Proving\Load\Rail;
 use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Replacement\Drawer\StockImport;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\IsolationBarrier;
 
 /**
  * The demo workshop. Readings are never written down anywhere: a simulated unit with the job's fault is measured with
@@ -82,6 +82,7 @@ final class DemoSeeder extends Seeder
         foreach ($story['play'] as $move) {
             // Pins are set in one go.
             $clock = $clock->copy()->addSeconds($move['do'] === 'pin' ? 10 : 180);
+            Carbon::setTestNow($clock);
             $mode = $move['mode'] ?? $mode;
             if ($move['do'] === 'soak') {
                 $clock = app(DemoSoak::class)->run($job, $user, $running, $story['mains_volts'], $clock);
@@ -134,7 +135,7 @@ final class DemoSeeder extends Seeder
     {
         return match ($test) {
             'insulation' => 'OL',
-            'touch' => sprintf('%.3gu', 1e6 * (new Isolation(DescriptionReader::fromArray($supply->description)))->expectedLeakage() + 4),
+            'touch' => sprintf('%.3gu', 1e6 * (new IsolationBarrier(DescriptionReader::fromArray($supply->description)))->expectedLeakage() + 4),
             default => 'ok',
         };
     }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Bench\JobFile;
+use App\Bench\JobLog;
 use App\Bench\JobSummary;
 use App\Knowledge\Library;
 use App\Models\RepairJob;
@@ -65,8 +66,8 @@ final class BenchStateTest extends FeatureTestCase
         $this->getJson('/api/v1/jobs')->assertJsonPath('0.energised', true)->assertJsonPath('0.power', 'live');
     }
 
-    /** A bench that lost its network sends old entries late: they take their place in the order of their ULIDs. */
-    public function testLateEntriesTakeTheirPlace(): void
+    /** A bench that lost its network sends old entries late: they are applied where they arrive, and say so. */
+    public function testLateEntriesStandWhereTheyArrive(): void
     {
         $user = $this->person('technician');
         $job = $this->job($user);
@@ -75,8 +76,43 @@ final class BenchStateTest extends FeatureTestCase
         $early = ['id' => strtoupper((string) Str::ulid(now()->subHour())), 'kind' => 'note', 'payload' => ['text' => 'first'], 'at' => now()->subHour()->toIso8601String()];
         $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [$early]])->assertOk();
 
-        $this->bench($job)->assertJsonPath('log.0.line', 'Note: second')->assertJsonPath('log.1.line', 'Note: first');
-        self::assertSame(['first', 'second'], array_column(JobFile::open(app(Library::class), $job)->state->notes, 'text'));
+        $this->bench($job)->assertJsonPath('log.0.line', 'Note: first')->assertJsonPath('log.0.clock', 'arrived 60 min late')->assertJsonPath('log.1.line', 'Note: second')->assertJsonPath('log.1.clock', '');
+        self::assertSame(['second', 'first'], array_column(JobFile::open(app(Library::class), $job)->state->notes, 'text'));
+    }
+
+    /** What was recorded by a clock that is slow, ahead, or by an id at the end of all ids counts in the order in which it came. */
+    public function testNoClockOfAClientDecidesHowTheUnitStands(): void
+    {
+        $user = $this->person('technician');
+        $job = $this->job($user);
+        $this->actingAs($user);
+        $send = fn(array $entry, ?string $sentAt) => $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [$entry]] + ($sentAt === null ? [] : ['sent_at' => $sentAt]));
+        $slow = now()->subMinutes(10);
+        $send(['id' => strtoupper((string) Str::ulid($slow)), 'kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded'], 'at' => $slow->toIso8601String()], $slow->copy()->addSeconds(2)->toIso8601String())->assertOk();
+        $this->bench($job)->assertJsonPath('state.power', 'live')->assertJsonPath('log.0.clock', 'noted by a clock that is 10 min slow');
+        $this->getJson('/api/v1/jobs')->assertJsonPath('0.power', 'live');
+        $ahead = now()->addDay();
+        $send(['id' => '7ZZZZZZZZZZZZZZZZZZZZZZZZZ', 'kind' => 'note', 'payload' => ['text' => 'a day ahead'], 'at' => $ahead->toIso8601String()], $ahead->toIso8601String())->assertOk();
+        $this->log($job, 'power', ['power' => 'unplugged'])->assertOk();
+        $this->bench($job)->assertJsonPath('state.power', 'unplugged');
+        app(JobLog::class)->add($job, $user, 'note', ['text' => 'by the server']);
+        $this->bench($job)->assertJsonPath('log.0.line', 'Note: by the server');
+    }
+
+    /** "Live" typed half an hour ago on a bench without network may be anything by now. */
+    public function testWhatIsOldAndMovesTheGroundIsAskedForOnceMore(): void
+    {
+        $user = $this->person('technician');
+        $job = $this->job($user);
+        $this->actingAs($user);
+        $old = ['id' => strtoupper((string) Str::ulid()), 'kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded'], 'at' => now()->subMinutes(30)->toIso8601String()];
+        $send = fn(array $entry) => $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [$entry], 'sent_at' => now()->toIso8601String()]);
+        $send($old)->assertUnprocessable()->assertJsonStructure(['errors' => ['still_true']]);
+        self::assertSame(0, $job->entries()->count());
+        $send($old + ['still_true' => true])->assertOk();
+        $this->bench($job)->assertJsonPath('state.power', 'live')->assertJsonPath('log.0.clock', 'arrived 30 min late');
+        $reading = ['id' => strtoupper((string) Str::ulid()), 'kind' => 'reading', 'payload' => ['text' => 'tp4 12.0'], 'at' => now()->subMinutes(30)->toIso8601String()];
+        $send($reading)->assertOk();
     }
 
     public function testNumbersRunPerWorkshopAndYear(): void

@@ -101,6 +101,7 @@ abstract class FeatureTestCase extends TestCase
             $this->travel(3)->minutes();
             $this->log($job, ...match ($item['leads']) {
                 'check' => ['reading', ['text' => '4k7', 'target' => $item['target']]],
+                'isolation' => ['isolation', ['test' => 'resistance', 'text' => 'OL']],
                 'look' => ['looked', ['what' => $item['target']]],
                 'prove' => ['safety', ['test' => $item['target'], 'text' => ['earth' => '80m', 'insulation' => 'OL', 'touch' => '20u'][$item['target']] ?? 'ok']],
                 'discharge' => ['left', ['part' => $item['target'], 'text' => '0.4']],

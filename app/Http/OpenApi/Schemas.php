@@ -246,12 +246,13 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'LogLine',
     type: 'object',
-    required: ['id', 'kind', 'line', 'at', 'by', 'struck', 'reading'],
+    required: ['id', 'kind', 'line', 'at', 'clock', 'by', 'struck', 'reading'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'kind', type: 'string'),
         new OA\Property(property: 'line', type: 'string'),
-        new OA\Property(property: 'at', type: 'string'),
+        new OA\Property(property: 'at', description: 'when it was noted, by the server\'s clock', type: 'string'),
+        new OA\Property(property: 'clock', description: 'arrived late, or noted by a clock that is far off; usually empty', type: 'string'),
         new OA\Property(property: 'by', type: 'string'),
         new OA\Property(property: 'struck', type: 'boolean'),
         new OA\Property(property: 'reading', nullable: true, allOf: [new OA\Schema(ref: '#/components/schemas/ReadingView')]),
@@ -364,7 +365,8 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'kind', type: 'string'),
         new OA\Property(property: 'payload', type: 'object', additionalProperties: true),
-        new OA\Property(property: 'at', type: 'string'),
+        new OA\Property(property: 'at', description: 'when it was noted, by the client\'s clock', type: 'string', format: 'date-time'),
+        new OA\Property(property: 'still_true', description: 'confirms an entry that was refused because it is old and changes power, ledger, proofs or gates', type: 'boolean'),
     ],
 )]
 #[OA\Schema(

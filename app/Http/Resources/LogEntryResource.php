@@ -6,6 +6,7 @@ namespace App\Http\Resources;
 
 use App\Bench\JobFile;
 use Closure;
+use Oculant\Core\Bench\Clocks;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\LogEntry;
 
@@ -36,7 +37,8 @@ final class LogEntryResource
             'id' => $entry->id,
             'kind' => $entry->kind,
             'line' => EntryKinds::named($entry->kind)->line($entry, $file->supply),
-            'at' => $entry->at,
+            'at' => Clocks::notedAt($entry),
+            'clock' => Clocks::remark($entry),
             'by' => $entry->by,
             'struck' => isset($file->state->struck[$entry->id]),
             'reading' => $view === null ? null : $view(),

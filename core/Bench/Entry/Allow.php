@@ -27,7 +27,7 @@ final class Allow implements EntryKind
         $gate = Gate::from(Payload::choice($payload, 'gate', [Gate::Limited->value, Gate::Mains->value]));
         $change = $state->ledger[$id];
         if ($change->kind->at($gate) === Standing::Forbidden) {
-            throw EntryRefused::because('gate', sprintf('%s cannot stay %s: undo it, or make it permanent with a reason.', ucfirst($change->words()), $gate->words()));
+            throw EntryRefused::because('gate', sprintf('%s cannot stay %s: %s.', ucfirst($change->words()), $gate->words(), $change->kind->mended()));
         }
 
         return ['change' => $id, 'gate' => $gate->value, 'why' => Payload::remark($payload, 'why', 300), 'what' => $change->words()];

@@ -17,11 +17,13 @@ use Oculant\Core\Bench\Standing;
 use Oculant\Core\Bench\TemporaryChange;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Guards;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Interlock;
 use Oculant\Core\Supply\PointPair;
 
 /** Something is different for the time being: opens an entry of the ledger. */
@@ -53,13 +55,13 @@ final class Change implements EntryKind
         }
         $si = $ref === null || $value === '' ? null : self::si($value, $supply->part($ref), $kind);
 
-        return ['change' => $kind->value, 'part' => $ref, 'points' => $points, 'value' => $value, 'si' => $si, 'where' => $where, 'why' => Payload::remark($payload, 'why', 300)];
+        return ['change' => $kind->value, 'part' => $ref, 'on_guard' => self::isOnGuard($ref, $points, $supply), 'points' => $points, 'value' => $value, 'si' => $si, 'where' => $where, 'why' => Payload::remark($payload, 'why', 300)];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $p = $entry->payload;
-        $state->ledger[$entry->id] = new TemporaryChange($entry->id, ChangeKind::from((string) $p['change']), $p['part'] ?? null, $p['points'] ?? null, (string) $p['value'], (string) $p['where'], (string) $p['why'], $entry->at, $p['si'] ?? null);
+        $state->ledger[$entry->id] = new TemporaryChange($entry->id, ChangeKind::from((string) $p['change']), $p['part'] ?? null, $p['points'] ?? null, (string) $p['value'], (string) $p['where'], (string) $p['why'], $entry->at, $p['si'] ?? null, onGuard: (bool) ($p['on_guard'] ?? false));
         if ($p['change'] === ChangeKind::Shield->value) {
             unset($state->looked[Looked::CLOSED]);
         }
@@ -98,6 +100,22 @@ final class Change implements EntryKind
         if ($complaint !== null) {
             throw EntryRefused::because('part', "{$part->ref} {$complaint}: choose what the change is about, or describe it as \"other\".");
         }
+    }
+
+    /** A piece of wire across a fuse is a wrong fuse, wherever it is clipped. */
+    private static function isOnGuard(?string $ref, ?string $points, Description $supply): bool
+    {
+        $ends = $points === null ? null : PointPair::ends($points, $supply->points);
+        $bridged = $ends === null ? [] : [$ends[0]->node, $ends[1]->node];
+        $interlocked = array_map(static fn(Interlock $i): ?string => $i->part, $supply->interlocks);
+        foreach ($supply->parts as $part) {
+            $isMeant = $part->ref === $ref || ($bridged !== [] && array_diff($bridged, $part->terminals) === []);
+            if ($isMeant && ($part->kind instanceof Guards || in_array($part->ref, $interlocked, true))) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     private static function si(string $value, Part $part, ChangeKind $kind): ?float

@@ -28,6 +28,9 @@ final class ChangeClosed implements EntryKind
         if ($how === TemporaryChange::PERMANENT && $why === '') {
             throw EntryRefused::because('why', 'Say why it may stay for good: whoever opens this unit next wants to know.');
         }
+        if ($how === TemporaryChange::PERMANENT && ! $state->ledger[$id]->mayStay()) {
+            throw EntryRefused::because('how', sprintf('%s cannot be made permanent by a reason: %s.', ucfirst($state->ledger[$id]->words()), $state->ledger[$id]->kind->mended()));
+        }
         if ($state->power->isEnergised()) {
             throw EntryRefused::because('change', 'The unit is recorded as energised. Unplug it and record that before the change is undone.');
         }
@@ -38,7 +41,9 @@ final class ChangeClosed implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $id = (string) $entry->payload['change'];
-        if (isset($state->ledger[$id])) {
+        // What an older log or another workshop's archive made permanent by a sentence stays open.
+        $isFalse = $entry->payload['how'] === TemporaryChange::PERMANENT && isset($state->ledger[$id]) && ! $state->ledger[$id]->mayStay();
+        if (isset($state->ledger[$id]) && ! $isFalse) {
             $state->ledger[$id] = $state->ledger[$id]->closed(['how' => (string) $entry->payload['how'], 'why' => (string) $entry->payload['why'], 'at' => $entry->at]);
         }
     }

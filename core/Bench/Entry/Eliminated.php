@@ -37,6 +37,12 @@ final class Eliminated implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
+        // One at a time: what did not take the fault along is back before the next comes out.
+        if ($entry->payload['still'] === true) {
+            unset($state->out[(string) $entry->payload['part']]);
+        } elseif ($entry->payload['how'] !== 'disturbed') {
+            $state->out[(string) $entry->payload['part']] = $entry->id;
+        }
         $state->eliminated[] = [
             'entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'how' => (string) $entry->payload['how'], 'still' => (bool) $entry->payload['still'], 'isNew' => in_array($entry->payload['part'], $state->replaced(), true),
         ];

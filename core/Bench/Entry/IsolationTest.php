@@ -48,9 +48,7 @@ final class IsolationTest implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->isolation[(string) $entry->payload['test']] = [
-            'entry' => $entry->id, 'value' => $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'], 'replaced' => $state->replaced(),
-        ];
+        $state->measureIsolation((string) $entry->payload['test'], $entry->id, $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'], null);
     }
 
     public function line(LogEntry $entry, Description $supply): string

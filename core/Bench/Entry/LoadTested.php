@@ -12,6 +12,7 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\MinimumLoad;
 
 /** One step of the load test: what each rail showed with the loads set so. */
 final class LoadTested implements EntryKind
@@ -46,7 +47,15 @@ final class LoadTested implements EntryKind
         }
         $optional = static fn(string $field, Unit $unit): ?float => ($payload[$field] ?? '') === '' || ! isset($payload[$field]) ? null : self::number($field, $payload[$field], $unit);
 
-        return ['step' => self::step($payload, $supply), 'rails' => $rails, 'watts' => $optional('watts', Unit::Watt), 'mains' => $optional('mains', Unit::Volt) ?? $state->mainsVolts];
+        $step = self::step($payload, $supply);
+        foreach ($step === 'none' ? $supply->interlocks : [] as $k => $interlock) {
+            $load = MinimumLoad::of($supply, $interlock);
+            if ($load !== null && ! isset($state->looked["interlock {$k} without"])) {
+                throw EntryRefused::because('step', "No load at all? {$load->sentence()} Say first that it is left off on purpose (\"interlock {$k} without\"), or leave this step out.");
+            }
+        }
+
+        return ['step' => $step, 'rails' => $rails, 'watts' => $optional('watts', Unit::Watt), 'mains' => $optional('mains', Unit::Volt) ?? $state->mainsVolts];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void

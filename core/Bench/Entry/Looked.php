@@ -16,6 +16,9 @@ final class Looked implements EntryKind
 {
     public const CLOSED = 'closed';
 
+    /** Before the reference of a part that was taken out and is in its place again. */
+    public const BACK = 'back ';
+
     /** Steps of a recap beside soldering, in their order (common practice). */
     public const RECAP = [
         'photograph' => 'photograph the board, every stripe to be seen',
@@ -32,7 +35,7 @@ final class Looked implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        $known = [self::CLOSED, ...($state->recap === null ? [] : array_map(static fn(string $step): string => "recap {$step}", array_keys(self::RECAP))), ...array_map(static fn(string $ref): string => "polarity {$ref}", [...$state->replaced(), ...array_map(strval(...), array_keys($state->recapped))]), ...array_map(static fn(int $k): string => "interlock {$k}", array_keys($supply->interlocks))];
+        $known = [self::CLOSED, ...array_map(static fn(string|int $ref): string => self::BACK.$ref, array_keys($state->out)), ...($state->recap === null ? [] : array_map(static fn(string $step): string => "recap {$step}", array_keys(self::RECAP))), ...array_map(static fn(string $ref): string => "polarity {$ref}", [...$state->replaced(), ...array_map(strval(...), array_keys($state->recapped))]), ...array_merge(...array_map(static fn(int $k): array => ["interlock {$k}", "interlock {$k} without"], array_keys($supply->interlocks)))];
         $what = is_string($payload['what'] ?? null) ? $payload['what'] : '';
         if (! in_array($what, $known, true)) {
             throw EntryRefused::because('what', sprintf('There is nothing of the name "%s" to look at. Now: %s.', $what, implode(', ', $known)));
@@ -43,7 +46,11 @@ final class Looked implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->looked[(string) $entry->payload['what']] = $entry->id;
+        $what = (string) $entry->payload['what'];
+        $state->looked[$what] = $entry->id;
+        if (str_starts_with($what, self::BACK)) {
+            unset($state->out[substr($what, strlen(self::BACK))]);
+        }
     }
 
     public function line(LogEntry $entry, Description $supply): string
@@ -53,7 +60,8 @@ final class Looked implements EntryKind
         return match ($what) {
             self::CLOSED => 'Looked: shields, sheets, sleeves and earth are back',
             'recap' => 'Recap: '.(self::RECAP[$of] ?? $of),
-            'interlock' => 'Looked: '.($supply->interlocks[(int) $of]->what ?? 'interlock'),
+            'interlock' => (str_ends_with($of, 'without') ? 'Goes on without: ' : 'Looked: ').($supply->interlocks[(int) $of]->what ?? 'interlock'),
+            'back' => "{$of} is back in its place",
             default => "Looked: polarity of {$of} is right",
         };
     }

@@ -30,12 +30,12 @@ final class Override implements EntryKind
             throw EntryRefused::because('gate', sprintf('Nothing that could be passed over is missing %s.', $gate->words()));
         }
 
-        return ['gate' => $gate->value, 'reason' => Payload::text($payload, 'reason', 'the reason: it stays in the log', 500), 'items' => array_values(array_map(static fn(GateItem $i): string => $i->sentence, $over))];
+        return ['gate' => $gate->value, 'reason' => Payload::text($payload, 'reason', 'the reason: it stays in the log', 500), 'items' => array_values(array_map(static fn(GateItem $i): string => $i->sentence, $over)), 'ids' => array_values(array_map(static fn(GateItem $i): string => $i->id, $over))];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->overrides[(string) $entry->payload['gate']] = ['entry' => $entry->id, 'reason' => (string) $entry->payload['reason']];
+        $state->overrides[(string) $entry->payload['gate']] = ['entry' => $entry->id, 'reason' => (string) $entry->payload['reason'], 'items' => array_values($entry->payload['ids'] ?? [])];
     }
 
     public function line(LogEntry $entry, Description $supply): string

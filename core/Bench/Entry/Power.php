@@ -8,6 +8,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
@@ -38,9 +39,20 @@ final class Power implements EntryKind
         $gate = Gate::onTheWayTo($power, $state->power);
         if ($gate !== null) {
             Gates::mustBeOpen($gate, 'power', $supply, $state, $mode);
+        } elseif ($power->isEnergised() && $mode !== $state->mode) {
+            self::mayBeSetUpSo($supply, $state, $mode);
         }
 
         return ['power' => $power->value, 'mode' => $mode] + ($method === null ? [] : ['method' => $method]);
+    }
+
+    /** Loads are changed under power as well: what the supply must see is asked for then, too. */
+    private static function mayBeSetUpSo(Description $supply, BenchState $state, string $mode): void
+    {
+        $missing = Gates::interlocks($supply, $state, $mode);
+        if ($missing !== []) {
+            throw EntryRefused::because('mode', 'Not yet, with the loads like that: '.implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $missing)));
+        }
     }
 
     /**

@@ -46,6 +46,9 @@ final class Reading implements EntryKind
         if ($parsed->isVolts && in_array($suggested, ['resistance'], true)) {
             $suggested = null;
         }
+        if ($parsed->isBare() && ! in_array($suggested, DeadCheck::QUANTITIES, true)) {
+            self::mustBeClear(trim($payload['text']), $target, $parsed->value, $supply, $state);
+        }
         $quantity = $parsed->quantity ?? $suggested ?? $this->usual($target, $parsed->isVolts, $functions, $supply, $state);
         // Ohms on an ESR check are its series resistance.
         if ($quantity === DeadCheck::RESISTANCE && ($supply->deadCheck($target)->quantity ?? null) === DeadCheck::ESR) {
@@ -107,6 +110,16 @@ final class Reading implements EntryKind
             'ripple' => Quantity::volts($value).' p-p',
             default => Quantity::volts($value).' diode',
         };
+    }
+
+    /** A bare number at a point of a unit with the plug out: whoever reads volts there and takes it for unplugged is about to touch it. */
+    private static function mustBeClear(string $text, string $target, float $value, Description $supply, BenchState $state): void
+    {
+        $isPoint = isset($supply->points[$target]) || PointPair::ends($target, $supply->points) !== null;
+        if ($isPoint && ! $state->power->isEnergised()) {
+            $number = rtrim(rtrim(sprintf('%.6F', $value), '0'), '.');
+            throw EntryRefused::because('unit', sprintf('"%1$s" at %2$s, and the unit is recorded as unplugged: volts or ohms? If it is on power, record that first. If this is what is left on it, write "%3$s V"; if it is ohms, "%3$s ohm".', $text, $target, $number));
+        }
     }
 
     /** @param array<mixed> $functions */

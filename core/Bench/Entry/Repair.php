@@ -23,6 +23,11 @@ final class Repair implements EntryKind
     /** The fit of what went in, as the comparison has it, that opens an entry of the ledger. */
     public const TEST_ONLY = 'test';
 
+    /** Fits with which it may stay. */
+    private const STAYS = ['ok', 'noted'];
+
+    private const PUTS_RIGHT = [ChangeKind::TestPart, ChangeKind::WrongFuse, ChangeKind::Scaled, ChangeKind::Bypass];
+
     public function name(): string
     {
         return 'repair';
@@ -38,7 +43,7 @@ final class Repair implements EntryKind
         if (! isset($supply->parts[$ref])) {
             return ['part' => $ref, 'listed' => true, 'out' => $state->listed[$ref], 'in' => Payload::text($payload, 'in', 'what went in', 200), 'stock' => Payload::remark($payload, 'stock', 26)];
         }
-        $waits = $supply->part($ref)->kind instanceof Fuse && ! isset($state->overrides[Gate::Limited->value]) ? Gates::fuse($supply, $state) : [];
+        $waits = $supply->part($ref)->kind instanceof Fuse ? array_values(array_filter(Gates::fuse($supply, $state), static fn(GateItem $i): bool => ! in_array($i->id, $state->overrides[Gate::Limited->value]['items'] ?? [], true))) : [];
         if ($waits !== []) {
             throw EntryRefused::because('part', sprintf('A fuse is replaced once, and after what may have taken it: measure %s first.', implode(', ', array_map(static fn(GateItem $i): string => (string) $i->target, $waits))));
         }
@@ -64,6 +69,7 @@ final class Repair implements EntryKind
             return;
         }
         self::ledger($entry, $state);
+        unset($state->out[(string) $p['part']]);
         $state->repairs[] = [
             'entry' => $entry->id, 'part' => (string) $entry->payload['part'],
             'out' => (string) $entry->payload['out'], 'in' => (string) $entry->payload['in'], 'at' => $entry->at,
@@ -82,7 +88,10 @@ final class Repair implements EntryKind
     {
         $p = $entry->payload;
         foreach ($state->ledger as $id => $change) {
-            if ($change->isOpen() && $change->kind === ChangeKind::TestPart && $change->part === $p['part']) {
+            // Only what was compared with the original and may stand in its place puts a makeshift right; another makeshift takes its place.
+            $isRight = in_array($p['fit'] ?? '', self::STAYS, true) && in_array($change->kind, self::PUTS_RIGHT, true);
+            $isNext = ($p['fit'] ?? '') === self::TEST_ONLY && $change->kind === ChangeKind::TestPart;
+            if ($change->isOpen() && $change->part === $p['part'] && ($isRight || $isNext)) {
                 $state->ledger[$id] = $change->closed(['how' => TemporaryChange::UNDONE, 'why' => "{$p['in']} went in", 'at' => $entry->at]);
             }
         }

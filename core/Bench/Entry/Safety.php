@@ -92,7 +92,7 @@ final class Safety implements EntryKind
         // The same facts that make suspects of whatever bridges the two sides.
         $as = ['insulation' => 'resistance', 'touch' => 'current'][$test] ?? null;
         if ($as !== null) {
-            $state->isolation[$as] = ['entry' => $entry->id, 'value' => $number, 'replaced' => $state->replaced()];
+            $state->measureIsolation($as, $entry->id, $number, (bool) $judged['passed']);
         }
     }
 

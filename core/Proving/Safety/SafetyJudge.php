@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Oculant\Core\Proving\Safety;
 
 use Oculant\Core\Bench\SafetyTest;
-use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Proving\GuardBand;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\IsolationBarrier;
 
 /** Judges electrical safety tests by a rule set, and by what the description says is to be expected. */
 final readonly class SafetyJudge
@@ -34,7 +34,7 @@ final readonly class SafetyJudge
      */
     public function plan(string $class, float $cord = 2.0): array
     {
-        $leak = (new Isolation($this->supply))->expectedLeakage();
+        $leak = (new IsolationBarrier($this->supply))->expectedLeakage();
         $tests = $this->supply->frequency > 0 ? array_filter(SafetyTest::cases(), static fn(SafetyTest $t): bool => in_array($class, $t->classes(), true)) : [SafetyTest::Fuse, SafetyTest::Cord];
 
         return array_values(array_map(fn(SafetyTest $t): array => [
@@ -64,7 +64,7 @@ final readonly class SafetyJudge
 
     private function sentence(SafetyTest $test, float $value, GuardBand $band): string
     {
-        $leak = (new Isolation($this->supply))->expectedLeakage();
+        $leak = (new IsolationBarrier($this->supply))->expectedLeakage();
         $unexplained = $test->isLive() && $value > self::LEAKS * $leak + 20e-6;
 
         return match (true) {

@@ -7,6 +7,7 @@ namespace Tests\Core\Bench;
 use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\PowerState;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -25,7 +26,9 @@ final class EntryReadingTest extends TestCase
         yield 'a place in the text wins' => ['live', ['text' => 'tp3 16.4', 'target' => 'TP4', 'quantity' => 'ripple'], 'TP3', 'dc'];
         yield 'a winding is read on AC' => ['live', ['text' => 'tp2 14.2', 'functions' => ['TP2' => 'ac']], 'TP2', 'ac'];
         yield 'volts while ohms were suggested' => ['unplugged', ['text' => '3.1 V', 'target' => 'TP3', 'quantity' => 'resistance'], 'TP3', 'dc'];
-        yield 'a plain number unplugged is ohms' => ['unplugged', ['text' => 'tp3 450'], 'TP3', 'resistance'];
+        yield 'ohms unplugged' => ['unplugged', ['text' => 'tp3 450 ohm'], 'TP3', 'resistance'];
+        yield 'a plain number where ohms were asked for' => ['unplugged', ['text' => '450', 'target' => 'TP3', 'quantity' => 'resistance'], 'TP3', 'resistance'];
+        yield 'what is left on it' => ['unplugged', ['text' => 'tp3 13.99 V'], 'TP3', 'dc'];
         yield 'a plain number on a diode' => ['unplugged', ['text' => 'd1 0.57'], 'D1', 'diode'];
         yield 'OL on a diode' => ['unplugged', ['text' => 'd1.reverse ol'], 'D1.reverse', 'diode'];
         yield 'between two points' => ['live', ['text' => 'tp3-tp4 7.5'], 'TP3-TP4', 'dc'];
@@ -50,6 +53,22 @@ final class EntryReadingTest extends TestCase
         self::assertSame($target, $reading->target);
         self::assertSame($quantity, $reading->quantity);
         self::assertSame(PowerState::from($power), $reading->power);
+    }
+
+    /** Whoever reads volts on a unit that they take for unplugged is about to touch it. */
+    public function testABareNumberOnAnUnpluggedUnitIsAskedFor(): void
+    {
+        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('power', ['power' => 'unplugged', 'mode' => 'loaded']);
+        foreach ([['text' => 'tp3 13.99'], ['text' => '13.99', 'target' => 'TP3'], ['text' => '13.99', 'target' => 'TP3', 'quantity' => 'dc'], ['text' => 'tp3-tp4 7.5']] as $payload) {
+            try {
+                $bench->add('reading', $payload);
+                self::fail('it was taken');
+            } catch (EntryRefused $refused) {
+                self::assertSame('unit', $refused->field);
+                self::assertStringContainsString('volts or ohms?', $refused->getMessage());
+            }
+        }
+        self::assertSame([], $bench->state()->readings);
     }
 
     /** @return iterable<string, array{string, float, string}> */

@@ -9,8 +9,11 @@ use Eris\TestTrait;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\ChangeKind;
 use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Fold;
+use Oculant\Core\Bench\Footing;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\Standing;
 use Oculant\Core\Bench\StoredCharge;
@@ -80,6 +83,40 @@ final class GatePropertyTest extends TestCase
                 }
             }
             self::assertNotSame([], $bench->supply->parts);
+        });
+    }
+
+    /**
+     * Two benches, each with its own delay and its own wrong clock: how the unit stands follows from the order in which the server took the
+     * entries, and from nothing that a client says of times or ids.
+     */
+    public function testNoClockAndNoIdMovesTheGround(): void
+    {
+        $supply = Supplies::demo('net-loft-radio');
+        $this->limitTo(150)->withRand('mt_rand')->forAll(Generators::seq(Generators::choose(0, 1_000_000)), Generators::choose(-90_000, 90_000), Generators::choose(-90_000, 90_000))->then(static function (array $numbers, int $one, int $other) use ($supply): void {
+            $bench = new Bench($supply);
+            foreach ($numbers as $number) {
+                $bench->noteBy($number % 2 === 0 ? $one : $other, $number % 4000);
+                [$kind, $payload] = match ($number % 7) {
+                    0 => ['left', ['part' => 'C1', 'text' => (string) ($number % 200)]],
+                    1, 2 => ['power', ['power' => ['unplugged', 'limited', 'live'][intdiv($number, 7) % 3]]],
+                    3 => ['change', ['change' => 'wrongfuse', 'part' => 'F1', 'value' => 'T10A']],
+                    4 => ['isolation', ['test' => 'resistance', 'text' => $number % 3 === 0 ? '0R8' : 'OL']],
+                    5 => ['looked', ['what' => 'interlock 0']],
+                    default => ['repair', ['part' => 'C12', 'out' => 'a', 'in' => 'b']],
+                };
+                $before = $bench->state();
+                $isOld = $bench->waited() > Footing::FRESH;
+                $held = Footing::of($supply, $before);
+                self::offer($bench, $kind, $payload);
+                // What is old and unconfirmed never moves power, ledger, proofs or gates.
+                self::assertTrue(! $isOld || $held->isSame(Footing::of($supply, $bench->state())));
+            }
+            // The same log with other ids, other times noted and other delays is the same unit.
+            $renamed = array_combine(array_column($bench->log, 'id'), array_map(static fn(int $k): string => sprintf('7ZZ%04d', 9999 - $k), array_keys($bench->log)));
+            $other = array_map(static fn(LogEntry $e): LogEntry => new LogEntry($renamed[$e->id], $e->kind, $e->payload, $e->at, $e->by, '2031-01-01T00:00:00Z', 0), $bench->log);
+            $same = static fn(BenchState $s): array => [$s->power, $s->powerSince, array_map(static fn($c): string => $c->words(), $s->openChanges()), array_map(static fn(Gate $g): array => array_map(static fn($i): string => $i->sentence, Gates::missing($g, $supply, $s)), Gate::cases())];
+            self::assertSame($same($bench->state()), $same(Fold::of($supply, $other)));
         });
     }
 

@@ -152,7 +152,7 @@ final class GatesTest extends TestCase
         self::assertSame(['C1'], StoredCharge::unproven($supply, $bench->state()), 'half a minute later it has not recovered yet');
         $bench->wait(StoredCharge::WAIT)->add('reading', ['text' => 'tp2 12.0 V']);
         self::assertSame([], StoredCharge::unproven($supply, $bench->state()), 'a point on the same two nodes is as good');
-        $bench->add('power', ['power' => 'limited'])->add('power', ['power' => 'unplugged']);
+        $bench->seeTo(Gate::Limited)->add('power', ['power' => 'limited'])->add('power', ['power' => 'unplugged']);
         self::assertSame(['C1'], StoredCharge::unproven($supply, $bench->state()), 'it was powered since');
     }
 
@@ -174,7 +174,7 @@ final class GatesTest extends TestCase
         self::assertStringContainsString('still plugged in', $alarm->advice);
         self::assertNull(Alarm::of($supply, (clone $bench)->add('reading', ['text' => 'tp2 4.0 V'])->state()), 'measured again, it is empty');
         self::assertNull(Alarm::of($supply, (clone $bench)->add('strike', ['entry' => $alarm->entry])->state()), 'a misreading');
-        self::assertNull(Alarm::of($supply, (clone $bench)->add('power', ['power' => 'limited'])->state()), 'it had power after all');
+        self::assertNull(Alarm::of($supply, (clone $bench)->seeTo(Gate::Limited)->add('power', ['power' => 'limited'])->state()), 'it had power after all');
     }
 
     /** What alternates cannot have been stored. */

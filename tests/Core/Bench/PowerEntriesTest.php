@@ -149,13 +149,13 @@ final class PowerEntriesTest extends TestCase
     public function testEveryEntryHasALineForPeople(): void
     {
         $bench = (new Bench(Supplies::demo('auction-scale')))
-            ->add('change', ['change' => 'scaled', 'part' => 'R1', 'value' => '1k', 'why' => 'test'])->add('left', ['part' => 'C1', 'text' => '71'])
+            ->add('change', ['change' => 'lifted', 'part' => 'R1', 'why' => 'test'])->add('left', ['part' => 'C1', 'text' => '71'])
             ->add('taken', ['kind' => 'wire', 'text' => 'fan lead', 'where' => 'J3'])->add('refitted', ['step' => '01E0002'])->add('change_closed', ['change' => '01E0000', 'how' => 'permanent', 'why' => 'as ordered'])
             ->add('power', ['power' => 'limited', 'mode' => 'unloaded', 'method' => ['how' => 'variac', 'volts' => '46']])->add('ramp', ['volts' => '46', 'amperes' => '2m', 'celsius' => '31']);
         $lines = array_map(static fn($entry): string => \Oculant\Core\Bench\EntryKinds::named($entry->kind)->line($entry, $bench->supply), $bench->log);
 
         self::assertSame([
-            'Temporary: scaled resistor R1 1k, test', '71.0 V left on C1, still charged', 'Taken off: fan lead, J3', 'Back in place: fan lead, J3', 'Made permanent: scaled resistor R1 1k, as ordered',
+            'Temporary: leg lifted R1, test', '71.0 V left on C1, still charged', 'Taken off: fan lead, J3', 'Back in place: fan lead, J3', 'Made permanent: leg lifted R1, as ordered',
             'On limited power, 46.0 V from a variable transformer, '.mb_strtolower($bench->supply->modes['unloaded']->name), 'Ramp at 46 V: 2 mA, 31 °C',
         ], $lines);
     }

@@ -123,7 +123,7 @@ final class RulesOfThumbTest extends TestCase
 
         self::assertGreaterThan(0.8, self::share($workup, $open) + self::share($workup, $short));
         self::assertGreaterThan(0.9, self::share($this->told('tuner-feed', [...$behind, 'unplugged', 'r1 OL', 'r1 OL']), $open));
-        self::assertGreaterThan(0.9, self::share($this->told('tuner-feed', [...$behind, 'unplugged', 'tp4 0.3', 'tp4 0.3']), $short));
+        self::assertGreaterThan(0.9, self::share($this->told('tuner-feed', [...$behind, 'unplugged', 'tp4 0.3 ohm', 'tp4 0.3 ohm']), $short));
     }
 
     /** Common practice: a missing light is a suspicion, not a measurement: the lamp itself may be dead. */

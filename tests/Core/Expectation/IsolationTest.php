@@ -9,6 +9,7 @@ use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\IsolationBarrier;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
@@ -19,9 +20,9 @@ final class IsolationTest extends TestCase
     /** I = 2 pi f C V: 4.7 nF at 230 V, 50 Hz pass 0.34 mA (worked example of the trade); 2.2 nF at 120 V, 60 Hz 0.10 mA. */
     public function testLeakageOfClassYCapacitors(): void
     {
-        self::assertEqualsWithDelta(0.34e-3, (new Isolation(self::withCapacitor('4n7', '230 V', '50 Hz')))->expectedLeakage(), 0.005e-3);
-        self::assertEqualsWithDelta(0.0995e-3, (new Isolation(self::withCapacitor('2n2', '120 V', '60 Hz')))->expectedLeakage(), 0.001e-3);
-        self::assertSame(0.0, (new Isolation(Supplies::demo('tuner-feed')))->expectedLeakage());
+        self::assertEqualsWithDelta(0.34e-3, (new IsolationBarrier(self::withCapacitor('4n7', '230 V', '50 Hz')))->expectedLeakage(), 0.005e-3);
+        self::assertEqualsWithDelta(0.0995e-3, (new IsolationBarrier(self::withCapacitor('2n2', '120 V', '60 Hz')))->expectedLeakage(), 0.001e-3);
+        self::assertSame(0.0, (new IsolationBarrier(Supplies::demo('tuner-feed')))->expectedLeakage());
     }
 
     public function testATingleIsNoFaultAndAFaultIsNoTingle(): void
@@ -52,7 +53,7 @@ final class IsolationTest extends TestCase
     /** Two-legged parts come out before a transformer does. */
     public function testTheEasiestComesOutFirst(): void
     {
-        $refs = array_map(static fn($part): string => $part->ref, (new Isolation(self::withCapacitor('4n7', '230 V', '50 Hz')))->bridging());
+        $refs = array_map(static fn($part): string => $part->ref, (new IsolationBarrier(self::withCapacitor('4n7', '230 V', '50 Hz')))->bridging());
 
         self::assertSame(['CY1', 'T1'], $refs);
     }

@@ -9,11 +9,11 @@ use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\SafetyTest as Kind;
 use Oculant\Core\Diagnosis\OwnersPage;
-use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Proving\Safety\RuleSet;
 use Oculant\Core\Proving\Safety\SafetyJudge;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\IsolationBarrier;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
@@ -59,7 +59,7 @@ final class SafetyTest extends TestCase
     public function testExpectedLeakageIsTheClosedForm(): void
     {
         $supply = self::withY('4n7');
-        self::assertEqualsWithDelta(2 * M_PI * 50 * 4.7e-9 * 230, (new Isolation($supply))->expectedLeakage(), 1e-9);
+        self::assertEqualsWithDelta(2 * M_PI * 50 * 4.7e-9 * 230, (new IsolationBarrier($supply))->expectedLeakage(), 1e-9);
         $judge = new SafetyJudge($supply, RuleSet::published()['repaired']);
         self::assertStringContainsString('340 µA', (string) array_column($judge->plan('II'), null, 'test')['touch']['expected']);
         self::assertSame('Within its limit.', $judge->judge(Kind::Touch, 'II', 0.34e-3)['sentence']);
@@ -87,7 +87,7 @@ final class SafetyTest extends TestCase
         $bench->add('safety', ['test' => 'insulation', 'text' => '300k', 'judged' => ['passed' => false, 'condemns' => true, 'sentence' => 'Condemned until the part is found.']]);
         $items = Gates::blocking(Gate::HandBack, $bench->supply, $bench->state());
 
-        self::assertSame(['safety insulation'], array_map(static fn($i): string => $i->id, $items));
+        self::assertSame(['isolation bad', 'safety insulation'], array_map(static fn($i): string => $i->id, $items));
         self::assertFalse($items[0]->mayOverride);
         self::assertSame(300e3, $bench->state()->isolation['resistance']['value'], 'diagnosis sees it too');
         $bench->add('safety', ['test' => 'insulation', 'text' => '20M', 'judged' => ['passed' => true]]);

@@ -12,7 +12,7 @@ use OpenApi\Attributes as OA;
 
 final class LogController
 {
-    #[OA\Post(path: '/jobs/{job}/log', operationId: 'appendLog', summary: 'Add entries to the log; sending one twice is harmless', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['entries'], properties: [new OA\Property(property: 'entries', type: 'array', items: new OA\Items(ref: '#/components/schemas/EntryToSend'))])), responses: [
+    #[OA\Post(path: '/jobs/{job}/log', operationId: 'appendLog', summary: 'Add entries to the log; sending one twice is harmless', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['entries'], properties: [new OA\Property(property: 'sent_at', description: 'by the same clock as the entries\' own times; tells how old they are whatever that clock shows', type: 'string', format: 'date-time'), new OA\Property(property: 'entries', type: 'array', items: new OA\Items(ref: '#/components/schemas/EntryToSend'))])), responses: [
         new OA\Response(response: 200, description: 'All entries stand', content: new OA\JsonContent(required: ['accepted'], properties: [new OA\Property(property: 'accepted', type: 'array', items: new OA\Items(type: 'string'))])),
         new OA\Response(response: 422, description: 'An entry was refused; those before it stand', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
     ])]
