@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Archive\ArchiveRefused;
 use App\Instruments\InstrumentFailed;
+use App\Papers\NotKept;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -26,6 +27,7 @@ return Application::configure(basePath: dirname(__DIR__))
         commands: __DIR__.'/../routes/console.php',
         health: '/up',
         apiPrefix: 'api/v1',
+        then: static fn() => require __DIR__.'/../routes/off.php',
     )
     ->withMiddleware(function (Middleware $middleware): void {
         $middleware->statefulApi();
@@ -36,6 +38,7 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->dontReport([ArchiveRefused::class, InstrumentFailed::class, PlanRefused::class, AnswerUnreadable::class, EntryRefused::class, DescriptionRefused::class, StockRefused::class, UnreadableComponent::class]);
         $exceptions->render(static fn(StockRefused|UnreadableComponent|ArchiveRefused $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]], 422));
         $exceptions->render(static fn(InstrumentFailed|AnswerUnreadable $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['instrument' => [$e->getMessage()]]], 422));
+        $exceptions->render(static fn(NotKept $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 507));
         $exceptions->render(static fn(EntryRefused|PlanRefused $e): JsonResponse => new JsonResponse([
             'message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]],
         ], 422));

@@ -3,7 +3,7 @@
 declare(strict_types=1);
 
 return [
-    // Tries per address and name in a minute before sign-in asks to wait.
+    // Failed tries a minute at one account before sign-in asks to wait; from one address five times as many.
     'sign_ins_per_minute' => (int) env('OCULANT_SIGN_INS_PER_MINUTE', 10),
 
     // What comes out of this workshop's wall.
@@ -11,6 +11,22 @@ return [
 
     // Networks in which instruments may have their addresses, and nowhere else: "127.0.0.1,10.0.3.0/24".
     'instruments' => array_values(array_filter(array_map(trim(...), explode(',', (string) env('OCULANT_INSTRUMENTS', '127.0.0.1'))))),
+
+    // Where this app and its database listen themselves: no instrument is there.
+    'own' => [
+        'ports' => [(int) env('DB_PORT', 3306), (int) parse_url((string) env('APP_URL', ''), PHP_URL_PORT), (int) env('OCULANT_PORT', 0)],
+        'hosts' => array_values(array_filter([filter_var(env('DB_HOST', ''), FILTER_VALIDATE_IP) ?: null])),
+    ],
+
+    // Proxies that end TLS in front of this server, and the names by which it may be called (beside that of APP_URL and this machine's own).
+    'proxies' => array_values(array_filter(array_map(trim(...), explode(',', (string) env('OCULANT_PROXIES', ''))))),
+    'hosts' => array_values(array_filter(array_map(trim(...), explode(',', (string) env('OCULANT_HOSTS', ''))))),
+
+    // Addresses of sources and loads, and who may switch them off: read by emergency off, which needs no database.
+    'off' => ['list' => env('OCULANT_OFF_LIST', storage_path('app/off/list.json')), 'marks' => env('OCULANT_OFF_MARKS', storage_path('app/off'))],
+
+    // Queue connection on which reports are drawn and photographs made smaller.
+    'papers' => env('OCULANT_PAPERS', env('QUEUE_CONNECTION', 'database')),
 
     // Simulated instruments on loopback: the first of their six ports; 0 for none.
     'stand_ins' => ['port' => (int) env('OCULANT_STAND_INS', 0)],

@@ -21,15 +21,19 @@ use UnexpectedValueException;
 use ZipArchive;
 
 /** Reads a job's archive and believes nothing of it: sizes, names, the schema, the description, and a log that folds. */
-final class ArchiveReader
+final readonly class ArchiveReader
 {
+    public function __construct(private Seal $seal)
+    {
+    }
+
     private const MOST_FILES = 300;
 
     /** Bytes unpacked, of all files together. */
     private const MOST_BYTES = 80_000_000;
 
     /**
-     * @return array{job: array<string, mixed>, supply: Description, photos: array<string, string>, minutes: array<string, string>} photographs and minutes by id
+     * @return array{job: array<string, mixed>, supply: Description, photos: array<string, string>, minutes: array<string, string>, seal: array{workshop: string, key: string}|null} photographs and minutes by id; seal: who signed it
      *
      * @throws ArchiveRefused
      */
@@ -41,6 +45,7 @@ final class ArchiveReader
         }
         try {
             $this->checkSizes($zip);
+            $seal = $this->seal->of($zip);
             $job = $this->job($zip);
             $photos = $minutes = [];
             foreach ($job['photos'] as $id) {
@@ -52,7 +57,7 @@ final class ArchiveReader
                 $this->checkRun($run, $minutes[$run['id']], $supply);
             }
 
-            return ['job' => $job, 'supply' => $supply, 'photos' => $photos, 'minutes' => $minutes];
+            return ['job' => $job, 'supply' => $supply, 'photos' => $photos, 'minutes' => $minutes, 'seal' => $seal];
         } finally {
             $zip->close();
         }

@@ -9,6 +9,7 @@ use App\Models\LogEntryRecord;
 use App\Models\Photo;
 use App\Models\RepairJob;
 use App\Models\Run;
+use App\Models\Workshop;
 use Illuminate\Support\Facades\DB;
 use Oculant\Core\Supply\Import\CsvTable;
 use ZipArchive;
@@ -21,7 +22,7 @@ final readonly class JobArchive
     /** Columns of a run's samples: what each minute held. */
     public const MINUTES = ['channel', 'minute', 'low', 'high', 'mean', 'count'];
 
-    public function __construct(private PhotoAlbum $album)
+    public function __construct(private PhotoAlbum $album, private Seal $seal)
     {
     }
 
@@ -34,6 +35,11 @@ final readonly class JobArchive
             $zip->open($path, ZipArchive::CREATE | ZipArchive::OVERWRITE);
             $photos = Photo::query()->where('repair_job_id', $job->id)->orderBy('id')->get();
             foreach ($photos as $photo) {
+                // One that no worker has got to yet is made ready now.
+                $this->album->draw($photo);
+            }
+            $photos = $photos->where('state', Photo::READY);
+            foreach ($photos as $photo) {
                 $zip->addFromString("photos/{$photo->id}.jpg", (string) $this->album->picture($job, (string) $photo->id));
             }
             $runs = Run::query()->where('repair_job_id', $job->id)->orderBy('number')->get();
@@ -41,6 +47,10 @@ final readonly class JobArchive
                 $zip->addFromString("runs/{$run->id}.csv", self::minutes($run));
             }
             $zip->addFromString('job.json', json_encode(self::view($job, $photos->pluck('id')->all(), $runs->all()), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION));
+            $zip->close();
+            // Signed once it is all there.
+            $zip->open($path);
+            $this->seal->put($zip, $job->user->workshop ?? Workshop::query()->findOrFail($job->workshop_id));
             $zip->close();
 
             return (string) file_get_contents($path);

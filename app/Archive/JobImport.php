@@ -6,12 +6,16 @@ namespace App\Archive;
 
 use App\Bench\BookIn;
 use App\Bench\PhotoAlbum;
+use App\Bench\Standing;
 use App\Library\Shelf;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Run;
 use App\Models\Supply;
 use App\Models\User;
+use App\Models\Workshop;
+use App\Policies\EntryRights;
+use Illuminate\Auth\Access\AuthorizationException;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -28,14 +32,15 @@ final readonly class JobImport
     /** @throws ArchiveRefused nothing is kept then */
     public function take(User $user, string $path): RepairJob
     {
-        ['job' => $from, 'supply' => $supply, 'photos' => $photos, 'minutes' => $minutes] = $this->reader->read($path);
+        ['job' => $from, 'supply' => $supply, 'photos' => $photos, 'minutes' => $minutes, 'seal' => $seal] = $this->reader->read($path);
+        $this->mayTake($user, $from, $supply);
 
-        return DB::transaction(function () use ($user, $from, $supply, $photos, $minutes): RepairJob {
+        return DB::transaction(function () use ($user, $from, $supply, $photos, $minutes, $seal): RepairJob {
             $kept = $this->supply($user, $supply);
             $job = RepairJob::query()->create([
                 'workshop_id' => $user->workshop_id, 'supply_id' => $kept->id, 'supply_version_id' => $kept->latestVersion?->id, 'user_id' => $user->id, 'number' => BookIn::nextNumber($user->workshop_id),
                 'unit' => $from['unit'], 'owner' => $from['owner'], 'complaint' => $from['complaint'], 'mains' => $from['mains'], 'description' => $from['description'],
-                'origin' => ['number' => $from['number'], 'workshop' => $from['workshop'], 'at' => $from['booked_in_at']],
+                'origin' => ['number' => $from['number'], 'workshop' => $from['workshop'], 'at' => $from['booked_in_at'], 'by' => $user->name, 'taken_at' => Carbon::now()->toIso8601String(), 'signed_by' => $seal['workshop'] ?? null, 'key' => $seal['key'] ?? null, 'known' => $seal === null ? null : $this->isKnown($user->workshop_id, $seal)],
             ]);
             $job->setRelation('user', $user);
             $ids = [];
@@ -56,15 +61,57 @@ final readonly class JobImport
                 ]);
             }
 
+            Standing::make($job);
+
             return $job;
         });
     }
 
+    /**
+     * An archive writes in other people's names: whoever takes it in needs the rights of what it writes.
+     *
+     * @param array<string, mixed> $from
+     *
+     * @throws AuthorizationException
+     */
+    private function mayTake(User $user, array $from, Description $supply): void
+    {
+        $permissions = ['handBack' => 'hand back', 'override' => 'override gates', 'log' => 'work'];
+        $needed = array_map(static fn(string $ability): string => $permissions[$ability], EntryRights::needed($from['log']));
+        // What a lead's or technician's judgement stands on, in whoever's name it is.
+        if (array_intersect(['safety', 'isolation', 'condemned'], array_column($from['log'], 'kind')) !== [] || $from['runs'] !== []) {
+            $needed[] = 'hand back';
+        }
+        if ($this->same($user, $supply) === null) {
+            $needed[] = 'edit library';
+        }
+        foreach (array_unique($needed) as $permission) {
+            if (! $user->can($permission)) {
+                throw new AuthorizationException(match ($permission) {
+                    'override gates' => 'In this archive gates are passed over: only a lead may take it in.',
+                    'edit library' => 'Taking this archive in adds a description to the library: that is for technicians and leads.',
+                    default => 'In this archive units are tested, closed or handed back in other people\'s names: only technicians and leads may take it in.',
+                });
+            }
+        }
+    }
+
+    /** @param array{workshop: string, key: string} $seal */
+    private function isKnown(string $workshopId, array $seal): bool
+    {
+        $own = Workshop::query()->whereKey($workshopId)->value('verify_key');
+
+        return $own === $seal['key'] || RepairJob::query()->ofWorkshop($workshopId)->where('origin->key', $seal['key'])->where('origin->signed_by', $seal['workshop'])->exists();
+    }
+
+    private function same(User $user, Description $supply): ?Supply
+    {
+        return Supply::query()->where('workshop_id', $user->workshop_id)->where('title', $supply->title)->where('revision', $supply->revision)->get()->first(static fn(Supply $s): bool => $s->description == $supply->written);
+    }
+
     private function supply(User $user, Description $supply): Supply
     {
-        $same = Supply::query()->where('workshop_id', $user->workshop_id)->where('title', $supply->title)->where('revision', $supply->revision)->get()->first(static fn(Supply $s): bool => $s->description == $supply->written);
-
-        return $same ?? $this->shelf->keep($user, $supply);
+        return $this->same($user, $supply) ?? $this->shelf->keep($user, $supply);
     }
 
     /** @param array<string, mixed> $from */

@@ -14,7 +14,6 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Oculant\Core\Bench\Admission;
-use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\FieldText;
 use Oculant\Core\Bench\Fold;
@@ -60,9 +59,11 @@ final readonly class JobLog
                 'received_at' => Carbon::now(), 'sequence' => 1 + $file->lastSequence(), 'waited' => $entry['waited'] ?? 0,
             ]);
             $noted = $record->setRelation('user', $user)->toEntry();
-            Footing::mustHold($file->supply, $file->state, static fn(): BenchState => Fold::of($file->supply, [...$file->log, $noted]), $noted, $entry['still_true'] ?? false);
+            $after = Fold::of($file->supply, [...$file->log, $noted]);
+            Footing::mustHold($file->supply, $file->state, $after, $noted, $entry['still_true'] ?? false);
             $this->count($file, $entry['kind'], $payload);
             $record->save();
+            Standing::keep($job, $after);
 
             return $record;
         });

@@ -4,10 +4,13 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
+use App\Jobs\DrawPhoto;
 use App\Models\Photo;
 use App\Models\RepairJob;
 use App\Models\User;
-use Illuminate\Contracts\Filesystem\Filesystem;
+use App\Papers\NotKept;
+use App\Papers\PictureCheck;
+use App\Papers\SafeDisk;
 use Intervention\Image\Exceptions\RuntimeException;
 use Intervention\Image\ImageManager;
 use Oculant\Core\Bench\EntryRefused;
@@ -20,17 +23,18 @@ final readonly class PhotoAlbum
 
     private const QUALITY = 84;
 
-    public function __construct(private Filesystem $disk)
+    public function __construct(private SafeDisk $disk)
     {
     }
 
     /**
-     * Adding the same one twice is harmless.
+     * Keeps it as it came; a worker makes of it what is shown. Adding the same one twice is harmless.
      *
      * @param string $id      ULID, made by whoever sends it
      * @param string $picture as it came: JPEG, PNG or WebP
      *
      * @throws EntryRefused if it is not a picture that can be read
+     * @throws NotKept      if the disk does not take it
      */
     public function add(RepairJob $job, User $user, string $id, string $picture): Photo
     {
@@ -38,25 +42,53 @@ final readonly class PhotoAlbum
         if ($known !== null) {
             return $known->getAttribute('repair_job_id') === $job->id ? $known : throw EntryRefused::because('id', 'A photograph with this id belongs to another job. Make a new ULID for each.');
         }
+        [$width, $height] = PictureCheck::size($picture);
+        if (! $this->disk->keep(self::path($job->id, $id, 'raw'), $picture)) {
+            throw NotKept::photograph();
+        }
+        $photo = Photo::query()->create(['id' => $id, 'repair_job_id' => $job->id, 'user_id' => $user->id, 'width' => $width, 'height' => $height, 'bytes' => strlen($picture), 'state' => Photo::WAITING]);
+        DrawPhoto::dispatch($id)->onConnection(config()->string('oculant.papers'))->onQueue('papers')->afterCommit();
+
+        return $photo;
+    }
+
+    /** @throws NotKept if the disk does not take it; it is tried again */
+    public function draw(Photo $photo): void
+    {
+        $raw = $photo->state === Photo::WAITING ? $this->disk->read(self::path($photo->repair_job_id, $photo->id, 'raw')) : null;
+        if ($raw === null) {
+            return;
+        }
         try {
-            $image = ImageManager::gd()->read($picture)->scaleDown(self::LONGEST, self::LONGEST);
+            $image = ImageManager::gd()->read($raw)->scaleDown(self::LONGEST, self::LONGEST);
             $jpeg = $image->toJpeg(self::QUALITY)->toString();
         } catch (RuntimeException) {
-            throw EntryRefused::because('photo', 'This file cannot be read as a picture. JPEG, PNG and WebP can; take it again or save it as one of these.');
-        }
-        $this->disk->put(self::path($job->id, $id), $jpeg);
+            $photo->update(['state' => Photo::UNREADABLE]);
 
-        return Photo::query()->create(['id' => $id, 'repair_job_id' => $job->id, 'user_id' => $user->id, 'width' => $image->width(), 'height' => $image->height(), 'bytes' => strlen($jpeg)]);
+            return;
+        }
+        if (! $this->disk->keep(self::path($photo->repair_job_id, $photo->id, 'jpg'), $jpeg)) {
+            throw NotKept::photograph();
+        }
+        $photo->update(['width' => $image->width(), 'height' => $image->height(), 'bytes' => strlen($jpeg), 'state' => Photo::READY]);
+        $this->disk->remove(self::path($photo->repair_job_id, $photo->id, 'raw'));
     }
 
-    /** @return string|null the picture as JPEG; null if there is none */
+    /** @return string|null the picture as JPEG; null if there is none, or not yet */
     public function picture(RepairJob $job, string $id): ?string
     {
-        return Photo::query()->where('repair_job_id', $job->id)->whereKey($id)->exists() ? $this->disk->get(self::path($job->id, $id)) : null;
+        $photo = $this->of($job, $id);
+
+        return $photo?->state === Photo::READY ? $this->disk->read(self::path($job->id, $id, 'jpg')) : null;
     }
 
-    private static function path(string $job, string $id): string
+    public function of(RepairJob $job, string $id): ?Photo
     {
-        return "photos/{$job}/{$id}.jpg";
+        return Photo::query()->where('repair_job_id', $job->id)->whereKey($id)->first();
+    }
+
+    private static function path(string $job, string $id, string $as): string
+    {
+        return "photos/{$job}/{$id}.{$as}";
     }
 }

@@ -46,6 +46,11 @@ final class InstrumentFailed extends RuntimeException
         return new self(self::REFUSED, "{$name} refused \"{$command}\": {$error}. How its output stands is not known: switch it off at its own panel.");
     }
 
+    public static function ownService(string $address): self
+    {
+        return new self(self::NOT_ALLOWED, "{$address} is where this server itself, its database or another service of the machine listens: that is no instrument. Look up the port of the instrument, usually 5025.");
+    }
+
     /** @param list<string> $known */
     public static function cannot(string $kind, string $quantity, array $known): self
     {

@@ -21,7 +21,7 @@ final readonly class Rack
     /** @return Collection<int, Instrument> by name */
     public function of(string $workshopId): Collection
     {
-        return Instrument::query()->ofWorkshop($workshopId)->orderBy('kind')->orderBy('name')->get();
+        return Instrument::query()->ofWorkshop($workshopId)->with('workshop')->orderBy('kind')->orderBy('name')->get();
     }
 
     /** @param float|null $seconds for each answer; null for what is set for it */
@@ -31,7 +31,7 @@ final readonly class Rack
             throw InstrumentFailed::unreachable($instrument->name, 'no address');
         }
 
-        return new ScpiDriver($instrument->kind, new ScpiLink($instrument->name, (string) $instrument->host, (int) $instrument->port, $seconds ?? $instrument->timeout_ms / 1000, $this->allowed));
+        return new ScpiDriver($instrument->kind, new ScpiLink($instrument->name, (string) $instrument->host, (int) $instrument->port, $seconds ?? $instrument->timeout_ms / 1000, $this->allowed->within($instrument->loadMissing('workshop')->workshop?->networks)));
     }
 
     /**

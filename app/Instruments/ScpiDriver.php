@@ -59,13 +59,19 @@ final class ScpiDriver implements Driver, Memory
 
     public function off(): void
     {
-        foreach (match ($this->kind) {
+        foreach (self::offCommands($this->kind) as $command) {
+            $this->link->set($command);
+        }
+    }
+
+    /** @return list<string> what takes everything off that an instrument of a kind puts on a unit */
+    public static function offCommands(string $kind): array
+    {
+        return match ($kind) {
             'supply', 'source' => ['OUTP OFF'],
             'load' => array_map(static fn(int $n): string => "INST:NSEL {$n};INP OFF", range(1, self::LOAD_INPUTS)),
             default => [],
-        } as $command) {
-            $this->link->set($command);
-        }
+        };
     }
 
     public function begin(array $inputs, float $interval): void

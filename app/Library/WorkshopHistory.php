@@ -8,6 +8,7 @@ use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\DescriptionRefused;
 
 /** What this workshop has found on a board before: the named causes of closed jobs, counted; forgotten when somebody says so. */
 final class WorkshopHistory
@@ -66,8 +67,7 @@ final class WorkshopHistory
             if ($closed !== null && $cause !== null) {
                 $board['closed']++;
                 $board['hours'][] = max(0.0, ($closed->received_at->getTimestamp() - $job->created_at->getTimestamp()) / 3600);
-                $part = DescriptionReader::fromArray($job->description)->parts[$cause->payload['part']] ?? null;
-                $name = $part === null ? "{$cause->payload['part']} {$cause->payload['fault']}" : "{$part->label()}, ".($part->fault($cause->payload['fault'])->title ?? $cause->payload['fault']);
+                $name = self::causeName($job, (string) $cause->payload['part'], (string) $cause->payload['fault']);
                 $board['causes'][$name] = ($board['causes'][$name] ?? 0) + 1;
                 $board['judged']++;
                 // One cause named and kept, and the unit not back within its time.
@@ -85,6 +85,18 @@ final class WorkshopHistory
 
             return ['causes' => array_map(static fn(string $title, int $times): array => ['title' => $title, 'times' => $times], array_keys($board['causes']), array_values($board['causes'])), 'hours' => $hours === [] ? null : $hours[intdiv(count($hours), 2)]] + $board;
         }, $boards);
+    }
+
+    /** In words where the description can still be read; one that cannot does not take the others with it. */
+    private static function causeName(RepairJob $job, string $ref, string $fault): string
+    {
+        try {
+            $part = DescriptionReader::fromArray($job->description)->parts[$ref] ?? null;
+        } catch (DescriptionRefused) {
+            $part = null;
+        }
+
+        return $part === null ? "{$ref} {$fault}" : "{$part->label()}, ".($part->fault($fault)->title ?? $fault);
     }
 
     public function forget(Supply $supply): void

@@ -7,6 +7,7 @@ namespace App\Models;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Oculant\Core\Proving\MeterProfile;
 
 /**
@@ -25,6 +26,12 @@ final class Instrument extends Model
     public const OUTPUTS = ['supply', 'load', 'source'];
 
     protected $fillable = ['workshop_id', 'name', 'kind', 'host', 'port', 'timeout_ms', 'profile', 'serial', 'calibrated_until', 'is_stand_in'];
+
+    /** @return BelongsTo<Workshop, $this> */
+    public function workshop(): BelongsTo
+    {
+        return $this->belongsTo(Workshop::class);
+    }
 
     public function isOnline(): bool
     {

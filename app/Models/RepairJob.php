@@ -12,8 +12,12 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
 
 /**
  * @property array<string, mixed> $description
+ * @property string|null $power as the log has it; null until it was read off once
+ * @property int|null $open_changes
+ * @property bool|null $is_closed
+ * @property bool|null $is_handed_back
  * @property array{faults?: array<string, string>, ageing?: list<array{part: string, fault: string, after: float}>, shy?: float}|null $stand_in
- * @property array{number: string, workshop: string, at: string}|null $origin
+ * @property array<string, mixed>|null $origin of a job that was taken in: number, workshop, at, by, taken_at, signed_by, key, known
  */
 final class RepairJob extends Model
 {
@@ -47,6 +51,6 @@ final class RepairJob extends Model
 
     protected function casts(): array
     {
-        return ['description' => 'array', 'stand_in' => 'array', 'origin' => 'array'];
+        return ['is_closed' => 'boolean', 'is_handed_back' => 'boolean', 'description' => 'array', 'stand_in' => 'array', 'origin' => 'array'];
     }
 }

@@ -4,11 +4,15 @@ declare(strict_types=1);
 
 namespace App\Models;
 
+use Illuminate\Database\Eloquent\Casts\Attribute;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
 use Illuminate\Foundation\Auth\User as Authenticatable;
 use Laravel\Sanctum\HasApiTokens;
 use Spatie\Permission\Traits\HasRoles;
 
+/**
+ * @property int $session_epoch counts up when somebody signs out everywhere
+ */
 final class User extends Authenticatable
 {
     use HasApiTokens;
@@ -24,8 +28,14 @@ final class User extends Authenticatable
         return $this->belongsTo(Workshop::class);
     }
 
+    /** @return Attribute<string, string> kept in small letters: what is typed at the door is compared byte by byte */
+    protected function email(): Attribute
+    {
+        return Attribute::make(set: static fn(string $email): string => mb_strtolower(trim($email)));
+    }
+
     protected function casts(): array
     {
-        return ['password' => 'hashed'];
+        return ['password' => 'hashed', 'session_epoch' => 'integer'];
     }
 }

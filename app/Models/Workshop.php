@@ -9,15 +9,20 @@ use Illuminate\Database\Eloquent\Model;
 
 /**
  * @property array<string, mixed>|null $safety_rules
+ * @property list<string>|null $networks
+ * @property string|null $signing_key encrypted
+ * @property string|null $verify_key
  */
 final class Workshop extends Model
 {
     use HasUlids;
 
-    protected $fillable = ['name', 'safety_rules'];
+    protected $fillable = ['name', 'safety_rules', 'networks'];
+
+    protected $hidden = ['signing_key'];
 
     protected function casts(): array
     {
-        return ['safety_rules' => 'array'];
+        return ['safety_rules' => 'array', 'networks' => 'array'];
     }
 }

@@ -4,7 +4,11 @@ declare(strict_types=1);
 
 namespace App\Providers;
 
+use App\Accounts\FrontDoor;
 use App\Instruments\AllowList;
+use App\Instruments\OffKey;
+use App\Instruments\OffList;
+use App\Instruments\OffMark;
 use App\Models\Instrument;
 use App\Models\RepairJob;
 use App\Models\Run;
@@ -13,15 +17,19 @@ use App\Policies\InstrumentPolicy;
 use App\Policies\RepairJobPolicy;
 use App\Policies\SupplyPolicy;
 use App\Proving\FastClock;
+use Illuminate\Cache\RateLimiter;
 use Illuminate\Cache\RateLimiting\Limit;
+use Illuminate\Contracts\Cache\Repository;
+use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Illuminate\Support\Facades\Gate;
-use Illuminate\Support\Facades\RateLimiter;
+use Illuminate\Support\Facades\RateLimiter as Limits;
 use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Facades\Vite;
 use Illuminate\Support\ServiceProvider;
+use Laravel\Sanctum\PersonalAccessToken;
 use Psr\Clock\ClockInterface;
 use Symfony\Component\Clock\Clock;
 
@@ -30,11 +38,21 @@ final class AppServiceProvider extends ServiceProvider
     public function register(): void
     {
         $this->app->singleton(ClockInterface::class, static fn(): ClockInterface => (float) config('oculant.time.factor') > 1.0 ? new FastClock((float) config('oculant.time.epoch'), (float) config('oculant.time.factor')) : new Clock());
-        $this->app->singleton(AllowList::class, static fn(): AllowList => new AllowList((array) config('oculant.instruments')));
+        $this->app->singleton(AllowList::class, static fn(): AllowList => new AllowList((array) config('oculant.instruments'), array_values(array_filter((array) config('oculant.own.ports'))), array_values(array_filter((array) config('oculant.own.hosts')))));
+        $this->app->singleton(FrontDoor::class, static fn($app): FrontDoor => new FrontDoor($app->make(RateLimiter::class), $app->make(Hasher::class), $app->make(Repository::class), config()->integer('oculant.sign_ins_per_minute')));
+        $this->app->singleton(OffList::class, static fn(): OffList => new OffList((string) config('oculant.off.list')));
+        $this->app->singleton(OffMark::class, static fn($app): OffMark => new OffMark((string) config('oculant.off.marks'), $app->make(ClockInterface::class)));
+        $this->app->singleton(OffKey::class, static fn(): OffKey => new OffKey((string) config('app.key')));
     }
 
     public function boot(): void
     {
+        // Emergency off reads a copy: it is written whenever what it says changes.
+        $copy = static fn() => app(OffList::class)->write();
+        Instrument::saved($copy);
+        Instrument::deleted($copy);
+        PersonalAccessToken::created($copy);
+        PersonalAccessToken::deleted($copy);
         Model::shouldBeStrict(! $this->app->isProduction());
         JsonResource::withoutWrapping();
         // Paths without a host: the same page works on any address or port it is reached by.
@@ -44,8 +62,6 @@ final class AppServiceProvider extends ServiceProvider
         Gate::policy(Supply::class, SupplyPolicy::class);
         Route::model('job', RepairJob::class);
         Route::model('run', Run::class);
-        RateLimiter::for('sign-in', static fn(Request $request): Limit => Limit::perMinute(config()->integer('oculant.sign_ins_per_minute'))
-            ->by(mb_strtolower((string) $request->input('email')).'|'.$request->ip()));
-        RateLimiter::for('api', static fn(Request $request): Limit => Limit::perMinute(600)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
+        Limits::for('api', static fn(Request $request): Limit => Limit::perMinute(600)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
     }
 }

@@ -14,6 +14,8 @@ use App\Models\Run;
 use App\Models\User;
 use App\StandIn\Hands;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Log;
+use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerMethod;
@@ -101,6 +103,19 @@ final readonly class Runs
                 $this->tell($fresh->load('job', 'user'), 'stopped', $why);
             }
         });
+    }
+
+    /** Everything was switched off while it was under way. The log learns of it last: one that takes nothing any more does not matter here. */
+    public function stopAfterOff(Run $run): void
+    {
+        $stopped = Run::query()->whereKey($run->id)->running()->update(['state' => Run::STOPPED, 'message' => 'Everything off.', 'ended_at' => $this->now()]);
+        if ($stopped === 1 && ! $this->hasEnded($run)) {
+            try {
+                $this->tell($run, 'stopped', 'Everything off.');
+            } catch (EntryRefused $e) {
+                Log::warning('Everything off', ['run' => $run->number, 'message' => $e->getMessage()]);
+            }
+        }
     }
 
     /**

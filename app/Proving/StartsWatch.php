@@ -7,6 +7,7 @@ namespace App\Proving;
 use App\Bench\JobFile;
 use App\Bench\JobLog;
 use App\Instruments\InstrumentFailed;
+use App\Instruments\OffMark;
 use App\Instruments\Rack;
 use App\Instruments\Setting;
 use App\Models\Run;
@@ -17,7 +18,7 @@ use Oculant\Core\Proving\StartsPlan;
 /** Repeated starts: on, wait, read, off, wait. Where it stands is kept, so that a killed watchman repeats at most one start. */
 final readonly class StartsWatch
 {
-    public function __construct(private Runs $runs, private Rack $rack, private SampleStore $samples, private JobLog $log)
+    public function __construct(private Runs $runs, private Rack $rack, private SampleStore $samples, private JobLog $log, private OffMark $off)
     {
     }
 
@@ -34,7 +35,7 @@ final readonly class StartsWatch
         try {
             if (! $at['on']) {
                 $source->apply(Setting::source($run->plan['volts'], $run->plan['limit'], $file->supply->frequency ?: 50.0));
-                if (! Run::query()->whereKey($run->id)->running()->exists()) {
+                if ($this->off->isAfter($run->job->workshop_id, $run->started_at) || ! Run::query()->whereKey($run->id)->running()->exists()) {
                     // Everything off was pressed between the look and the switch.
                     $source->off();
 

@@ -7,6 +7,7 @@ namespace App\Proving;
 use App\Bench\JobFile;
 use App\Bench\JobLog;
 use App\Instruments\InstrumentFailed;
+use App\Instruments\OffMark;
 use App\Instruments\Rack;
 use App\Instruments\Setting;
 use App\Knowledge\Library;
@@ -36,7 +37,7 @@ final readonly class Watchman
     /** Intervals without a reading that are a gap. */
     private const GAP = 3;
 
-    public function __construct(private Runs $runs, private Rack $rack, private Library $library, private SampleStore $samples, private JobLog $log)
+    public function __construct(private Runs $runs, private Rack $rack, private Library $library, private SampleStore $samples, private JobLog $log, private OffMark $off)
     {
     }
 
@@ -50,9 +51,14 @@ final readonly class Watchman
         if ($leased === 0 && $run === null || $run === null) {
             return;
         }
+        if ($this->off->isAfter($run->job->workshop_id, $run->started_at)) {
+            $this->runs->stopAfterOff($run);
+
+            return;
+        }
         $file = JobFile::open($this->library, $run->job);
         try {
-            $run->kind === 'starts' ? (new StartsWatch($this->runs, $this->rack, $this->samples, $this->log))->tick($run, $file) : $this->soak($run, $file);
+            $run->kind === 'starts' ? (new StartsWatch($this->runs, $this->rack, $this->samples, $this->log, $this->off))->tick($run, $file) : $this->soak($run, $file);
         } catch (InstrumentFailed $e) {
             // A load that cannot be set is tried again at the next look; until then the stage has not begun.
             Run::query()->whereKey($run->id)->running()->update(['message' => $e->getMessage()]);
@@ -128,7 +134,7 @@ final readonly class Watchman
         $instruments = $this->runs->instruments($file);
         foreach ($run->plan['loads'] as $load) {
             $instrument = $instruments[$load['instrument']] ?? null;
-            if ($instrument !== null) {
+            if ($instrument !== null && ! $this->off->isAfter($run->job->workshop_id, $run->started_at)) {
                 $this->rack->driver($instrument)->apply(Setting::load($load['amperes'] * $plan->stages[$stage]->share, $load['input']));
             }
         }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Report;
 
+use App\Archive\Origin;
 use App\Bench\JobFile;
 use App\Models\Run;
 use Dompdf\Dompdf;
@@ -24,7 +25,7 @@ final readonly class ReportPdf
         $options->setDefaultFont('DejaVu Sans');
         $pdf = new Dompdf($options);
         $pdf->setPaper('A4');
-        $pdf->loadHtml($this->views->make('report', ['job' => $file->job, 'supply' => $file->supply, 'report' => $this->report->of($file), 'drawings' => Run::query()->where('repair_job_id', $file->job->id)->orderBy('number')->get()->mapWithKeys(fn(Run $r): array => [$r->number => $this->drawing->of($r)])->all()])->render());
+        $pdf->loadHtml($this->views->make('report', ['job' => $file->job, 'origin' => Origin::of($file->job), 'supply' => $file->supply, 'report' => $this->report->of($file), 'drawings' => Run::query()->where('repair_job_id', $file->job->id)->orderBy('number')->get()->mapWithKeys(fn(Run $r): array => [$r->number => $this->drawing->of($r)])->all()])->render());
         $pdf->render();
 
         return (string) $pdf->output();

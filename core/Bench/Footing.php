@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
-use Closure;
 use Oculant\Core\Supply\Description;
 
 /** What people's safety rests on: power, ledger, what is proven empty, and what each gate still asks for. */
@@ -36,13 +35,13 @@ final readonly class Footing
     }
 
     /**
-     * @param Closure(): BenchState $after how the unit stands with the entry
+     * @param BenchState $after how the unit stands with the entry
      *
      * @throws EntryRefused if the entry is old, moves the ground that people stand on, and nobody said that it is still true
      */
-    public static function mustHold(Description $supply, BenchState $before, Closure $after, LogEntry $entry, bool $isConfirmed): void
+    public static function mustHold(Description $supply, BenchState $before, BenchState $after, LogEntry $entry, bool $isConfirmed): void
     {
-        if ($entry->waited > self::FRESH && ! $isConfirmed && ! self::of($supply, $before)->isSame(self::of($supply, $after()))) {
+        if ($entry->waited > self::FRESH && ! $isConfirmed && ! self::of($supply, $before)->isSame(self::of($supply, $after))) {
             throw EntryRefused::because('still_true', sprintf(
                 '"%s" was noted %d minutes before it got here, and power, ledger or gates follow from it. Is it still true of the unit as it stands? Then confirm it (still_true); otherwise throw it away and record how the unit stands now.',
                 EntryKinds::named($entry->kind)->line($entry, $supply),

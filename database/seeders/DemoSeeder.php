@@ -9,6 +9,7 @@ use App\Bench\JobLog;
 use App\Bench\JobSummary;
 use App\Bench\PhotoAlbum;
 use App\Drawer\Drawer;
+use App\Instruments\OffList;
 use App\Library\Shelf;
 use App\Models\Instrument;
 use App\Models\Supply;
@@ -158,6 +159,7 @@ final class DemoSeeder extends Seeder
         foreach ($port > 0 ? Server::KINDS : [] as $k => $kind) {
             Instrument::query()->ofWorkshop($home->id)->where('is_stand_in', true)->where('kind', $kind)->update(['port' => $port + $k]);
         }
+        app(OffList::class)->write();
     }
 
     /** The simulated instruments, where they run, and one that is read by eye. */

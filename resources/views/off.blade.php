@@ -21,11 +21,11 @@
             @foreach ($done['failed'] as $line)<li class="failed">NOT OFF: {{ $line }} Switch it off at its own panel.</li>@endforeach
             @foreach ($done['off'] as $name)<li>{{ $name }} is off.</li>@endforeach
             @if ($done['off'] === [] && $done['failed'] === [])<li>No source or load of this workshop is on the network.</li>@endif
-            @if ($done['stopped'] > 0)<li>{{ $done['stopped'] }} {{ $done['stopped'] === 1 ? 'run' : 'runs' }} stopped.</li>@endif
+            <li>Runs that were under way are stopped.</li>
         </ul>
         <p>The unit may still hold its charge, and what is plugged into the wall is not switched from here: pull the plug.</p>
     @endif
-    <form method="post" action="/off">@csrf<button type="submit" autofocus>{{ $done === null ? 'Everything off' : 'Off, once more' }}</button></form>
+    <form method="post" action="/off"><button type="submit" autofocus>{{ $done === null ? 'Everything off' : 'Off, once more' }}</button></form>
     <p><a href="/">Back to the bench</a></p>
 </main>
 </body>

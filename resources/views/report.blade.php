@@ -23,7 +23,7 @@
 </head>
 <body>
     <h1>Repair report {{ $job->number }}</h1>
-    <div class="quiet">{{ $job->user->workshop->name ?? '' }} · booked in {{ $job->created_at?->format('j F Y') }}@if ($job->origin !== null) · came from {{ $job->origin['workshop'] }} as {{ $job->origin['number'] }}@endif</div>
+    <div class="quiet">{{ $job->user->workshop->name ?? '' }} · booked in {{ $job->created_at?->format('j F Y') }}@if ($origin !== null) · {{ $origin['sentence'] }}@endif</div>
 
     <table style="margin-top: 4mm">
         <tr><th style="width: 36mm">Unit</th><td>{{ $job->unit }}</td></tr>
@@ -79,8 +79,8 @@
             <div class="quiet">What it takes with it: {{ $link }}.</div>
         @endforeach
     @endif
-    @foreach ($report['origins'] as $origin)
-        <div>{{ $origin }}</div>
+    @foreach ($report['origins'] as $why)
+        <div>{{ $why }}</div>
     @endforeach
 
     <h2>Work done</h2>

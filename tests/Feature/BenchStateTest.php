@@ -62,7 +62,7 @@ final class BenchStateTest extends FeatureTestCase
         $this->actingAs($user);
         self::assertFalse(app(JobSummary::class)->of($job)['energised']);
         $this->log($job, 'power', ['power' => 'live']);
-        self::assertTrue(app(JobSummary::class)->of($job)['energised']);
+        self::assertTrue(app(JobSummary::class)->of($job->refresh())['energised']);
         $this->getJson('/api/v1/jobs')->assertJsonPath('0.energised', true)->assertJsonPath('0.power', 'live');
     }
 

@@ -12,6 +12,7 @@ use App\Models\Workshop;
 use Database\Seeders\RoleSeeder;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use Tests\Support\Supplies;
@@ -27,6 +28,8 @@ abstract class FeatureTestCase extends TestCase
     {
         parent::setUp();
         $this->seed(RoleSeeder::class);
+        // The cache outlives a test.
+        RateLimiter::clear('sign-in:address:127.0.0.1');
         $this->workshop = Workshop::query()->create(['name' => 'Test bench']);
     }
 

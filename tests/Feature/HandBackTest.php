@@ -144,7 +144,9 @@ final class HandBackTest extends FeatureTestCase
             self::assertEquals($ours->json($same), $theirs->json($same), $same);
         }
         self::assertSame(array_column($ours->json('chronicle'), 'line'), array_column($theirs->json('chronicle'), 'line'), 'in the same order');
-        self::assertSame(array_column($ours->json('chronicle'), 'by'), array_column($theirs->json('chronicle'), 'by'), 'by the same people');
+        $taker = $theirs->json('job.technician');
+        self::assertSame(array_map(fn(string $by): string => "{$by}, taken in by {$taker} from {$this->workshop->name}", array_column($ours->json('chronicle'), 'by')), array_column($theirs->json('chronicle'), 'by'), 'by the same people, and who took it in');
+        self::assertStringContainsString('with a key not seen here before', (string) $theirs->json('origin.sentence'));
         self::assertSame(array_column($ours->json('chronicle'), 'struck'), array_column($theirs->json('chronicle'), 'struck'));
         $this->actingAs(User::query()->where('workshop_id', $elsewhere->id)->firstOrFail());
         $newRun = $this->getJson("/api/v1/jobs/{$taken}/runs")->json('0.id');
@@ -163,7 +165,8 @@ final class HandBackTest extends FeatureTestCase
         self::assertStringContainsString('is not JSON', (string) $take(self::zip(['job.json' => '{'])));
         self::assertStringContainsString('does not follow docs/job.schema.json', (string) $take(self::zip(['job.json' => '{"format": "oculant/job", "version": 1}'])));
         $job = ['format' => 'oculant/job', 'version' => 1, 'number' => '1', 'workshop' => '', 'unit' => 'x', 'owner' => '', 'complaint' => '', 'mains' => '', 'booked_in_at' => '', 'description' => $this->supply()->description, 'log' => [], 'photos' => [], 'runs' => []];
-        $entry = ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'at' => 'now', 'by' => 'me'];
+        $entry = ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'at' => '2026-11-01T10:00:00Z', 'by' => 'me'];
+        self::assertStringContainsString('does not follow docs/job.schema.json: at /log/0/at', (string) $take(self::zip(['job.json' => (string) json_encode(['log' => [['at' => 'not a date', 'kind' => 'note', 'payload' => ['text' => 'x']] + $entry]] + $job)])));
         self::assertStringContainsString('"dance", which this Oculant does not know', (string) $take(self::zip(['job.json' => (string) json_encode(['log' => [$entry + ['kind' => 'dance', 'payload' => new \stdClass()]]] + $job)])));
         self::assertStringContainsString('does not fit its description', (string) $take(self::zip(['job.json' => (string) json_encode(['log' => [$entry + ['kind' => 'power', 'payload' => ['power' => 'somewhere', 'mode' => 'x']]]] + $job)])));
         self::assertStringContainsString('does not fit its description', (string) $take(self::zip(['job.json' => (string) json_encode(['log' => [$entry + ['kind' => 'note', 'payload' => ['text' => 'x', 'profile' => ['counts' => 5]]]]] + $job)])));

@@ -185,13 +185,4 @@ final class InstrumentTest extends ProvingTestCase
         $this->postJson("/api/v1/instruments/{$own}/try")->assertNotFound();
         $this->actingAs($technician)->deleteJson("/api/v1/instruments/{$own}")->assertNoContent();
     }
-
-    private static function asked(Instrument $instrument, string $query): string
-    {
-        $socket = stream_socket_client("tcp://127.0.0.1:{$instrument->port}", $code, $message, 2.0);
-        assert($socket !== false);
-        fwrite($socket, "{$query}\n");
-
-        return trim((string) fgets($socket));
-    }
 }

@@ -90,7 +90,7 @@ final class PhotoTest extends FeatureTestCase
         yield 'text' => [static fn(): UploadedFile => self::file('notes.jpg', 'C1 is bulging'), 'This is not a photograph that can be kept: JPEG, PNG and WebP can.'];
         yield 'a drawing with scripts' => [static fn(): UploadedFile => self::file('x.svg', '<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), 'This is not a photograph that can be kept: JPEG, PNG and WebP can.'];
         yield 'too large' => [static fn(): UploadedFile => UploadedFile::fake()->image('big.jpg', 20, 20)->size(8100), 'The photograph is larger than 8 MB. Take it at a lower resolution.'];
-        yield 'cut off in the middle' => [static fn(): UploadedFile => self::file('cut.png', "\x89PNG\r\n\x1a\n\0\0\0\rIHDR\0\0\0\x10\0\0\0\x10\x08\2\0\0\0"), 'This file cannot be read as a picture. JPEG, PNG and WebP can; take it again or save it as one of these.'];
+        yield 'cut off in the middle' => [static fn(): UploadedFile => self::file('cut.png', "\x89PNG\r\n\x1a\n\0\0\0\rIHDR\0\0\0\x10\0\0\0\x10\x08\2\0\0\0"), 'The photograph broke off on its way: its end is missing. Send it again, or take it again.'];
     }
 
     /** @param callable(): UploadedFile $file */

@@ -71,6 +71,16 @@ abstract class ProvingTestCase extends FeatureTestCase
         return $socket !== false && fclose($socket);
     }
 
+    /** What an instrument answers on a line of its own. */
+    protected static function asked(Instrument $instrument, string $query): string
+    {
+        $socket = stream_socket_client("tcp://127.0.0.1:{$instrument->port}", $code, $message, 2.0);
+        assert($socket !== false);
+        fwrite($socket, "{$query}\n");
+
+        return trim((string) fgets($socket));
+    }
+
     private static function freePorts(): int
     {
         $port = 20_000 + getmypid() % 20_000;

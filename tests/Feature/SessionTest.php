@@ -55,7 +55,7 @@ final class SessionTest extends FeatureTestCase
     public static function guarded(): iterable
     {
         foreach ([
-            'GET session', 'DELETE session', 'GET tokens', 'POST tokens', 'DELETE tokens/1', 'GET jobs', 'POST jobs', 'GET jobs/x', 'GET jobs/x/bench',
+            'GET session', 'DELETE session', 'DELETE session/everywhere', 'GET networks', 'PUT networks', 'GET tokens', 'POST tokens', 'DELETE tokens/1', 'GET jobs', 'POST jobs', 'GET jobs/x', 'GET jobs/x/bench',
             'GET jobs/x/powerup/safe', 'POST jobs/x/log', 'GET jobs/x/report', 'GET jobs/x/report.pdf', 'POST jobs/x/photos', 'GET jobs/x/photos/y', 'GET words', 'GET supplies', 'POST supplies', 'POST supplies/check', 'POST supplies/template',
             'GET supplies/x', 'PUT supplies/x', 'GET supplies/x/spice', 'GET supplies/x/json', 'POST supplies/x/duplicate', 'GET supplies/x/versions', 'GET supplies/x/differences',
             'GET supplies/x/progress', 'GET supplies/x/budget', 'GET supplies/x/waveforms', 'POST supplies/import', 'GET templates', 'GET kinds',
@@ -65,7 +65,7 @@ final class SessionTest extends FeatureTestCase
             'GET jobs/x/prove/load', 'GET jobs/x/prove/soak', 'GET jobs/x/prove/heat', 'GET jobs/x/prove/calibration', 'GET jobs/x/prove/safety',
             'GET jobs/x/runs', 'POST jobs/x/runs/prepare', 'POST jobs/x/runs', 'POST jobs/x/runs/y/stop', 'POST jobs/x/runs/y/samples', 'GET jobs/x/runs/y/plot',
             'POST jobs/x/instruments/y/read', 'GET jobs/x/instruments/y/effect', 'POST jobs/x/instruments/y/prepare', 'POST jobs/x/instruments/y/set', 'GET jobs/x/report.json', 'GET jobs/x/report.csv', 'GET jobs/x/archive.zip', 'POST jobs/import',
-            'GET instruments', 'POST instruments', 'PUT instruments/x', 'DELETE instruments/x', 'POST instruments/x/try', 'POST emergency-off', 'GET safety-rules', 'PUT safety-rules', 'GET wire',
+            'GET instruments', 'POST instruments', 'PUT instruments/x', 'DELETE instruments/x', 'POST instruments/x/try', 'GET safety-rules', 'PUT safety-rules', 'GET wire',
         ] as $route) {
             yield $route => explode(' ', $route);
         }
@@ -91,8 +91,8 @@ final class SessionTest extends FeatureTestCase
         $made = $this->actingAs($user)->postJson('/api/v1/tokens', ['name' => 'nightly export'])->assertCreated();
         $this->app['auth']->forgetGuards();
         $this->withToken($made->json('plain'))->getJson('/api/v1/jobs')->assertOk();
-        $this->withToken($made->json('plain'))->getJson('/api/v1/tokens')->assertJsonPath('0.name', 'nightly export');
 
+        $this->actingAs($user)->getJson('/api/v1/tokens')->assertJsonPath('0.name', 'nightly export')->assertJsonPath('0.abilities', ['read', 'log']);
         $stranger = $this->person('technician');
         $this->actingAs($stranger)->deleteJson("/api/v1/tokens/{$made->json('id')}")->assertNotFound();
         $this->actingAs($user)->deleteJson("/api/v1/tokens/{$made->json('id')}")->assertNoContent();

@@ -66,7 +66,7 @@ final class Bench
         $this->clock += 30;
         $moment = static fn(int $time): string => gmdate('Y-m-d\TH:i:s\Z', $time);
         $entry = new LogEntry(sprintf('01E%04d', count($this->log)), $kind, $read, $moment($this->clock), 'Test', $moment($this->clock + $this->off - $this->waited), $this->waited);
-        Footing::mustHold($this->supply, $state, fn(): BenchState => Fold::of($this->supply, [...$this->log, $entry]), $entry, false);
+        Footing::mustHold($this->supply, $state, Fold::of($this->supply, [...$this->log, $entry]), $entry, false);
         $this->log[] = $entry;
 
         return $this;

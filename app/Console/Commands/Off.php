@@ -5,22 +5,25 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Instruments\EmergencyOff;
-use App\Models\Workshop;
+use App\Instruments\OffList;
 use Illuminate\Console\Command;
 
 final class Off extends Command
 {
     protected $signature = 'oculant:off';
 
-    protected $description = 'Emergency off: every source and load of every workshop on this server, and every run';
+    protected $description = 'Emergency off: every source and load of every workshop on this server, and every run; works without the database';
 
-    public function handle(EmergencyOff $button): int
+    public function handle(EmergencyOff $button, OffList $list): int
     {
         $failed = [];
-        foreach (Workshop::query()->pluck('id') as $workshop) {
+        foreach ($list->workshops() as $workshop) {
             $done = $button->press($workshop);
             array_push($failed, ...$done['failed']);
             array_map(fn(string $name) => $this->info("{$name} is off."), $done['off']);
+        }
+        foreach ($list->workshops() as $workshop) {
+            $button->record($workshop);
         }
         array_map(fn(string $line) => $this->error("NOT OFF: {$line}"), $failed);
 

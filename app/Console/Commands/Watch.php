@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Instruments\OffList;
 use App\Models\Run;
 use App\Proving\Watchman;
 use Illuminate\Console\Command;
@@ -24,12 +25,21 @@ final class Watch extends Command
 
     private const PAUSE = 250_000;
 
+    /** Seconds. */
+    private const COPY_EVERY = 20.0;
+
     public function handle(Watchman $watchman): int
     {
         $me = (string) Str::ulid();
         $until = microtime(true) + (float) $this->option('for');
+        $copied = 0.0;
         while (microtime(true) < $until) {
             $this->round($watchman, $me);
+            // Another node may have added an instrument: this one's emergency off has to know it.
+            if (microtime(true) - $copied > self::COPY_EVERY) {
+                $copied = microtime(true);
+                $this->copy();
+            }
             usleep(self::PAUSE);
         }
 
@@ -52,6 +62,15 @@ final class Watch extends Command
                 // One run in trouble must not take the others' turn.
                 $this->tell($e);
             }
+        }
+    }
+
+    private function copy(): void
+    {
+        try {
+            app(OffList::class)->write();
+        } catch (Throwable $e) {
+            $this->tell($e);
         }
     }
 

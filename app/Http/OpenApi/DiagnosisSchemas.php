@@ -104,8 +104,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'PhotoView',
     type: 'object',
-    required: ['id', 'entry', 'caption', 'width', 'height', 'pins'],
+    required: ['ready', 'id', 'entry', 'caption', 'width', 'height', 'pins'],
     properties: [
+        new OA\Property(property: 'ready', description: 'false while it is being made ready to be shown', type: 'boolean'),
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'entry', type: 'string'),
         new OA\Property(property: 'caption', type: 'string'),

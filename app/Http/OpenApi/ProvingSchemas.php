@@ -121,13 +121,22 @@ use OpenApi\Attributes as OA;
     ],
 )]
 #[OA\Schema(
+    schema: 'Networks',
+    type: 'object',
+    required: ['networks', 'server', 'may_edit'],
+    properties: [
+        new OA\Property(property: 'networks', description: 'of this workshop; empty for all that the server allows', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'server', description: 'what the server allows', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'may_edit', type: 'boolean'),
+    ],
+)]
+#[OA\Schema(
     schema: 'EmergencyOff',
     type: 'object',
-    required: ['off', 'failed', 'stopped'],
+    required: ['off', 'failed'],
     properties: [
         new OA\Property(property: 'off', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'failed', type: 'array', items: new OA\Items(type: 'string')),
-        new OA\Property(property: 'stopped', type: 'integer'),
     ],
 )]
 #[OA\Schema(

@@ -47,8 +47,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Token',
     type: 'object',
-    required: ['id', 'name', 'last_used_at'],
+    required: ['id', 'name', 'abilities', 'expires_at', 'last_used_at'],
     properties: [
+        new OA\Property(property: 'abilities', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'expires_at', type: 'string', nullable: true),
         new OA\Property(property: 'id', type: 'integer'),
         new OA\Property(property: 'name', type: 'string'),
         new OA\Property(property: 'last_used_at', type: 'string', nullable: true),
@@ -57,8 +59,11 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'NewToken',
     type: 'object',
-    required: ['id', 'name', 'plain'],
+    required: ['id', 'name', 'abilities', 'expires_at', 'last_used_at', 'plain'],
     properties: [
+        new OA\Property(property: 'abilities', type: 'array', items: new OA\Items(type: 'string')),
+        new OA\Property(property: 'expires_at', type: 'string', nullable: true),
+        new OA\Property(property: 'last_used_at', type: 'string', nullable: true),
         new OA\Property(property: 'id', type: 'integer'),
         new OA\Property(property: 'name', type: 'string'),
         new OA\Property(property: 'plain', type: 'string'),
@@ -67,7 +72,7 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Job',
     type: 'object',
-    required: ['id', 'number', 'unit', 'owner', 'complaint', 'mains', 'supply_id', 'supply_title', 'technician', 'power', 'energised', 'open_changes', 'waits_for', 'closed', 'handed_back', 'booked_in_at', 'may_write'],
+    required: ['id', 'number', 'unit', 'owner', 'complaint', 'mains', 'supply_id', 'supply_title', 'technician', 'power', 'energised', 'open_changes', 'waits_for', 'closed', 'handed_back', 'problem', 'booked_in_at', 'may_write'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'number', type: 'string'),
@@ -78,12 +83,13 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'supply_id', type: 'string'),
         new OA\Property(property: 'supply_title', type: 'string'),
         new OA\Property(property: 'technician', type: 'string'),
-        new OA\Property(property: 'power', type: 'string'),
-        new OA\Property(property: 'energised', type: 'boolean'),
+        new OA\Property(property: 'power', description: 'null if it cannot be read from the log', type: 'string', nullable: true),
+        new OA\Property(property: 'energised', description: 'null if it is not known: take it for energised', type: 'boolean', nullable: true),
         new OA\Property(property: 'open_changes', description: 'temporary changes in the ledger', type: 'integer'),
         new OA\Property(property: 'waits_for', type: 'string'),
         new OA\Property(property: 'closed', type: 'boolean'),
         new OA\Property(property: 'handed_back', type: 'boolean'),
+        new OA\Property(property: 'problem', description: 'why this job cannot be told of', type: 'string', nullable: true),
         new OA\Property(property: 'booked_in_at', type: 'string', nullable: true),
         new OA\Property(property: 'may_write', type: 'boolean'),
     ],
@@ -341,7 +347,7 @@ use OpenApi\Attributes as OA;
         new OA\Property(property: 'open', type: 'array', items: new OA\Items(type: 'string')),
         new OA\Property(property: 'format', type: 'string'),
         new OA\Property(property: 'version', type: 'integer'),
-        new OA\Property(property: 'origin', type: 'object', nullable: true, required: ['number', 'workshop', 'at'], properties: [new OA\Property(property: 'number', type: 'string'), new OA\Property(property: 'workshop', type: 'string'), new OA\Property(property: 'at', type: 'string')]),
+        new OA\Property(property: 'origin', type: 'object', nullable: true, required: ['number', 'workshop', 'at', 'sentence'], properties: [new OA\Property(property: 'sentence', description: 'who took it in, and whether it is signed', type: 'string'), new OA\Property(property: 'number', type: 'string'), new OA\Property(property: 'workshop', type: 'string'), new OA\Property(property: 'at', type: 'string')]),
         new OA\Property(property: 'owner', type: 'array', items: new OA\Items(ref: '#/components/schemas/OwnersLine')),
         new OA\Property(property: 'cost', type: 'array', items: new OA\Items(ref: '#/components/schemas/CostLine')),
         new OA\Property(property: 'condemned', type: 'string', nullable: true),

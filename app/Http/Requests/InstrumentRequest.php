@@ -55,7 +55,9 @@ final class InstrumentRequest extends FormRequest
     {
         $given = $this->validated();
         if (($given['host'] ?? null) !== null) {
-            $allowed->mustHold($given['host'], (int) $given['port']);
+            $user = $this->user();
+            assert($user instanceof User);
+            $allowed->within($user->workshop?->networks)->mustHold($given['host'], (int) $given['port']);
         }
 
         return [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Http\Rules\NotedAt;
 use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Http\UploadedFile;
@@ -18,14 +19,14 @@ final class PhotoRequest extends FormRequest
         return Gate::inspect('log', $this->job());
     }
 
-    /** @return array<string, list<string>> */
+    /** @return array<string, list<string|NotedAt>> */
     public function rules(): array
     {
         return [
             'id' => ['required', 'string', 'ulid'],
-            'photo' => ['bail', 'required', 'file', 'mimetypes:image/jpeg,image/png,image/webp', 'max:8000', 'dimensions:max_width=9000,max_height=9000'],
+            'photo' => ['bail', 'required', 'file', 'mimetypes:image/jpeg,image/png,image/webp', 'max:8000'],
             'caption' => ['nullable', 'string', 'max:200'],
-            'at' => ['required', 'string', 'date', 'max:40'],
+            'at' => ['required', 'string', 'max:40', new NotedAt()],
         ];
     }
 
@@ -36,7 +37,6 @@ final class PhotoRequest extends FormRequest
             'photo.mimetypes' => 'This is not a photograph that can be kept: JPEG, PNG and WebP can.',
             'photo.max' => 'The photograph is larger than 8 MB. Take it at a lower resolution.',
             'photo.uploaded' => 'The photograph did not arrive whole, or is larger than 8 MB. Send it again, or take it at a lower resolution.',
-            'photo.dimensions' => 'The photograph has more than 9000 pixels on a side. Take it at a lower resolution.',
         ];
     }
 

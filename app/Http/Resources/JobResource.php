@@ -45,6 +45,7 @@ final class JobResource extends JsonResource
             'waits_for' => $summary['waits_for'],
             'closed' => $summary['closed'],
             'handed_back' => $summary['handed_back'],
+            'problem' => $summary['problem'],
             'booked_in_at' => $this->created_at?->toIso8601String(),
             'may_write' => $request->user()?->can('log', $this->resource) ?? false,
         ];

@@ -8,10 +8,11 @@ export const sessionQuery = queryOptions({
     staleTime: 5 * 60_000,
 });
 
-export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => answer(api.GET('/jobs')) });
+/** Asked for anew all the time: what is energised changes at other benches. */
+export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => answer(api.GET('/jobs')), refetchInterval: 10_000 });
 
 export const benchQuery = (job: string) =>
-    queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.solving == null ? false : 2000) });
+    queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.photos.some((photo) => !photo.ready) === true ? 1000 : query.state.data?.solving == null ? false : 2000) });
 
 export type Section = 'safe' | 'methods' | 'feed' | 'lamp' | 'ramp' | 'reform' | 'needs';
 

@@ -228,23 +228,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/emergency-off": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Every source and load of this workshop off, every run stopped */
-        post: operations["emergencyOff"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/jobs": {
         parameters: {
             query?: never;
@@ -376,6 +359,24 @@ export interface paths {
         put?: never;
         /** Add entries to the log; sending one twice is harmless */
         post: operations["appendLog"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/networks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where instruments of this workshop may be */
+        get: operations["showNetworks"];
+        /** Choose where they may be; an empty list is all that the server allows */
+        put: operations["chooseNetworks"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -931,6 +932,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/session/everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End every session of this account and revoke its tokens */
+        delete: operations["signOutEverywhere"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/stock": {
         parameters: {
             query?: never;
@@ -1115,7 +1133,7 @@ export interface paths {
         /** Your tokens */
         get: operations["listTokens"];
         put?: never;
-        /** Make a token for scripts */
+        /** Make a token; its text is shown this once */
         post: operations["makeToken"];
         delete?: never;
         options?: never;
@@ -1185,6 +1203,23 @@ export interface paths {
         get: operations["listWords"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/emergency-off": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Every source and load of this workshop off, every run stopped; needs no database */
+        post: operations["emergencyOff"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1263,6 +1298,8 @@ export interface components {
             verdict: string;
         };
         PhotoView: {
+            /** @description false while it is being made ready to be shown */
+            ready: boolean;
             id: string;
             entry: string;
             caption: string;
@@ -1813,10 +1850,16 @@ export interface components {
             part?: string | null;
             confirm?: string | null;
         };
+        Networks: {
+            /** @description of this workshop; empty for all that the server allows */
+            networks: string[];
+            /** @description what the server allows */
+            server: string[];
+            may_edit: boolean;
+        };
         EmergencyOff: {
             off: string[];
             failed: string[];
-            stopped: number;
         };
         JudgedValue: {
             text: string;
@@ -2435,11 +2478,16 @@ export interface components {
             accepted?: string[];
         };
         Token: {
+            abilities: string[];
+            expires_at: string | null;
             id: number;
             name: string;
             last_used_at: string | null;
         };
         NewToken: {
+            abilities: string[];
+            expires_at: string | null;
+            last_used_at: string | null;
             id: number;
             name: string;
             plain: string;
@@ -2454,13 +2502,17 @@ export interface components {
             supply_id: string;
             supply_title: string;
             technician: string;
-            power: string;
-            energised: boolean;
+            /** @description null if it cannot be read from the log */
+            power: string | null;
+            /** @description null if it is not known: take it for energised */
+            energised: boolean | null;
             /** @description temporary changes in the ledger */
             open_changes: number;
             waits_for: string;
             closed: boolean;
             handed_back: boolean;
+            /** @description why this job cannot be told of */
+            problem: string | null;
             booked_in_at: string | null;
             may_write: boolean;
         };
@@ -2586,7 +2638,10 @@ export interface components {
             id: string;
             kind: string;
             line: string;
+            /** @description when it was noted, by the server's clock */
             at: string;
+            /** @description arrived late, or noted by a clock that is far off; usually empty */
+            clock: string;
             by: string;
             struck: boolean;
             reading: components["schemas"]["ReadingView"] | null;
@@ -2679,6 +2734,8 @@ export interface components {
             format: string;
             version: number;
             origin: {
+                /** @description who took it in, and whether it is signed */
+                sentence: string;
                 number: string;
                 workshop: string;
                 at: string;
@@ -2703,7 +2760,13 @@ export interface components {
             payload: {
                 [key: string]: unknown;
             };
+            /**
+             * Format: date-time
+             * @description when it was noted, by the client's clock
+             */
             at: string;
+            /** @description confirms an entry that was refused because it is old and changes power, ledger, proofs or gates */
+            still_true?: boolean;
         };
         SignIn: {
             email: string;
@@ -3173,26 +3236,6 @@ export interface operations {
             };
         };
     };
-    emergencyOff: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description What is off, and what is not for sure */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["EmergencyOff"];
-                };
-            };
-        };
-    };
     listJobs: {
         parameters: {
             query?: never;
@@ -3453,6 +3496,11 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
+                    /**
+                     * Format: date-time
+                     * @description by the same clock as the entries' own times; tells how old they are whatever that clock shows
+                     */
+                    sent_at?: string;
                     entries: components["schemas"]["EntryToSend"][];
                 };
             };
@@ -3470,6 +3518,68 @@ export interface operations {
                 };
             };
             /** @description An entry was refused; those before it stand */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showNetworks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Networks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Networks"];
+                };
+            };
+        };
+    };
+    chooseNetworks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    networks: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Networks"];
+                };
+            };
+            /** @description Not the lead */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No network, or none that the server allows */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -4493,6 +4603,24 @@ export interface operations {
             };
         };
     };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signed out everywhere */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     searchStock: {
         parameters: {
             query?: {
@@ -4926,7 +5054,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description Tokens */
+            /** @description Names, what each may do, until when, and when each was used last */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -4948,11 +5076,15 @@ export interface operations {
             content: {
                 "application/json": {
                     name: string;
+                    /** @description read and log if nothing is said */
+                    abilities?: ("read" | "log" | "library" | "instruments")[];
+                    /** @description for which it holds; 90 if nothing is said */
+                    days?: number;
                 };
             };
         };
         responses: {
-            /** @description The token, shown once */
+            /** @description Made */
             201: {
                 headers: {
                     [name: string]: unknown;
@@ -4960,6 +5092,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["NewToken"];
                 };
+            };
+            /** @description A token makes no tokens */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -4981,7 +5120,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description Not yours */
+            /** @description You have no such token */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5053,6 +5192,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Words"];
+                };
+            };
+        };
+    };
+    emergencyOff: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is off, and what is not for sure */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EmergencyOff"];
                 };
             };
         };

@@ -5,14 +5,36 @@ import type { Job } from '../api/client';
 import { jobsQuery } from '../api/queries';
 import { TakeIn } from '../bookin/TakeIn';
 
+function stands(job: Job): string {
+    if (job.energised == null) {
+        return 'NOT KNOWN';
+    }
+    return job.energised ? (job.power === 'live' ? 'LIVE ON MAINS' : 'LIMITED POWER') : 'unplugged';
+}
+
+/** "Nothing" is said only of units that are all known to be without power. */
+function energisedNow(jobs: Job[] | undefined, failed: boolean): string {
+    if (jobs === undefined || failed) {
+        return failed ? 'What is energised is not known: the list could not be read.' : 'What is energised is not known yet.';
+    }
+    const name = (job: Job) => `${job.number} ${job.unit}`;
+    const live = jobs.filter((job) => job.energised === true);
+    const unknown = jobs.filter((job) => job.energised == null);
+    return [
+        live.length > 0 ? `Energised now: ${live.map(name).join('; ')}.` : '',
+        unknown.length > 0 ? `Not known of: ${unknown.map(name).join('; ')}. Take it for energised and look.` : '',
+        live.length + unknown.length === 0 ? 'Nothing is energised.' : '',
+    ].filter((sentence) => sentence !== '').join(' ');
+}
+
 function Row({ job }: { job: Job }) {
     return (
         <li>
-            <Link to={`/jobs/${job.id}`} className={`job ${job.energised ? 'energised' : ''}`}>
+            <Link to={`/jobs/${job.id}`} className={`job ${job.energised === false ? '' : 'energised'}`}>
                 <span className="number">{job.number}</span>
-                <span className="unit"><b>{job.unit}</b><small>{job.owner} · {job.supply_title}</small></span>
+                <span className="unit"><b>{job.unit}</b><small>{job.problem ?? `${job.owner} · ${job.supply_title}`}</small></span>
                 <span className="waits"><small>waits for</small>{job.waits_for}</span>
-                <span className="power">{job.energised ? (job.power === 'live' ? 'LIVE ON MAINS' : 'LIMITED POWER') : 'unplugged'}{job.open_changes > 0 && <small>{job.open_changes} temporary {job.open_changes === 1 ? 'change' : 'changes'}</small>}</span>
+                <span className="power">{stands(job)}{job.open_changes > 0 && <small>{job.open_changes} temporary {job.open_changes === 1 ? 'change' : 'changes'}</small>}</span>
                 <span className="by">{job.technician}</span>
             </Link>
         </li>
@@ -25,18 +47,13 @@ export function JobList() {
     const navigate = useNavigate();
     const open = jobs.data?.filter((job) => !job.handed_back) ?? [];
     const done = jobs.data?.filter((job) => job.handed_back) ?? [];
-    const live = open.filter((job) => job.energised);
 
     return (
         <main className="page">
             <div className="page-head">
                 <div>
                     <h1>On the bench</h1>
-                    <p className="lede">
-                        {live.length === 0
-                            ? 'Nothing is energised.'
-                            : `Energised now: ${live.map((job) => `${job.number} ${job.unit}`).join('; ')}.`}
-                    </p>
+                    <p className="lede">{energisedNow(jobs.data, jobs.error !== null)}</p>
                 </div>
                 <Button type="primary" onClick={() => void navigate('/book-in')}>Book in a unit</Button>
             </div>

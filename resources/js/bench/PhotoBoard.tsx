@@ -85,7 +85,7 @@ function Board({ job, photo, placing, onPlace, onPlaced, onRecord }: {
                 board?.focus();
             }
         }} style={{ aspectRatio: `${photo.width} / ${photo.height}` }} onKeyDown={key} onClick={click}>
-            <img src={`/api/v1/jobs/${job}/photos/${photo.id}`} alt={photo.caption} />
+            <img src={`/api/v1/jobs/${job}/photos/${photo.id}${photo.ready ? '' : '?waiting'}`} alt={photo.caption} />
             {photo.pins.filter((pin) => pin.target !== placing?.target).map((pin) => (
                 <Pin key={pin.target} pin={pin} open={open === pin.target && placing === undefined} onOpen={() => setOpen(open === pin.target ? undefined : pin.target)} onRead={(text) => onRecord('reading', { text, target: pin.target }, true)} />
             ))}

@@ -17,7 +17,7 @@ function useOff() {
                     <>
                         {done.failed.map((line) => <p key={line} className="refusal">NOT OFF: {line} Switch it off at its own panel.</p>)}
                         {done.off.map((name) => <p key={name}>{name} is off.</p>)}
-                        {done.stopped > 0 && <p>{done.stopped} {done.stopped === 1 ? 'run' : 'runs'} stopped.</p>}
+                        <p>Runs that were under way are stopped.</p>
                         <p>The unit may still hold its charge. What is plugged into the wall is not switched from here: pull the plug.</p>
                     </>
                 ),

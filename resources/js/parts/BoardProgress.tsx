@@ -9,7 +9,7 @@ export function BoardProgress({ bench, lines }: { bench: Bench; lines: RecapLine
     }
     return (
         <figure className="board recap-board" style={{ aspectRatio: `${photo.width} / ${photo.height}` }}>
-            <img src={`/api/v1/jobs/${bench.job.id}/photos/${photo.id}`} alt={photo.caption} />
+            <img src={`/api/v1/jobs/${bench.job.id}/photos/${photo.id}${photo.ready ? '' : '?waiting'}`} alt={photo.caption} />
             {photo.pins.filter((pin) => states.has(pin.target)).map((pin) => (
                 <span key={pin.target} className={`cap cap-${(states.get(pin.target) ?? '').replace(' ', '-')}`} style={{ left: `${pin.x * 100}%`, top: `${pin.y * 100}%` }} title={`${pin.target}: ${states.get(pin.target) ?? ''}`}><i aria-hidden="true" />{pin.target}</span>
             ))}

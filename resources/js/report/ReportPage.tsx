@@ -116,7 +116,7 @@ export function ReportPage() {
             <div className="page-head">
                 <div>
                     <h1>Repair report {report.job.number}</h1>
-                    <p className="lede">{report.job.unit}, {report.job.owner}{report.origin != null && `; came from ${report.origin.workshop} as ${report.origin.number}`}</p>
+                    <p className="lede">{report.job.unit}, {report.job.owner}{report.origin != null && `; ${report.origin.sentence}`}</p>
                 </div>
                 <div className="actions">
                     <Link to={`/jobs/${job}`}>Back to the bench</Link>

@@ -7,7 +7,6 @@ namespace App\Http\Controllers\Api;
 use App\Http\Requests\InstrumentRequest;
 use App\Http\Resources\InstrumentView;
 use App\Instruments\AllowList;
-use App\Instruments\EmergencyOff;
 use App\Instruments\Rack;
 use App\Models\Instrument;
 use App\Models\User;
@@ -23,12 +22,12 @@ final class InstrumentController
     #[OA\Get(path: '/instruments', operationId: 'listInstruments', summary: 'The instruments of this workshop', responses: [
         new OA\Response(response: 200, description: 'Instruments', content: new OA\JsonContent(ref: '#/components/schemas/Instruments')),
     ])]
-    public function index(Request $request, Rack $rack): JsonResponse
+    public function index(Request $request, Rack $rack, AllowList $allowed): JsonResponse
     {
         Gate::authorize('viewAny', Instrument::class);
 
         return new JsonResponse([
-            'instruments' => $rack->of($this->user($request)->workshop_id)->map(InstrumentView::of(...))->values(), 'allowed' => (array) config('oculant.instruments'),
+            'instruments' => $rack->of($this->user($request)->workshop_id)->map(InstrumentView::of(...))->values(), 'allowed' => $allowed->within($this->user($request)->workshop?->networks)->networks(),
             'kinds' => array_map(static fn(string $kind, string $words): array => ['kind' => $kind, 'words' => $words], array_keys(Instrument::KINDS), Instrument::KINDS), 'may_edit' => Gate::allows('create', Instrument::class),
         ]);
     }
@@ -78,16 +77,6 @@ final class InstrumentController
         Gate::authorize('view', $instrument);
 
         return new JsonResponse(['identity' => $rack->driver($instrument)->identify()]);
-    }
-
-    #[OA\Post(path: '/emergency-off', operationId: 'emergencyOff', summary: 'Every source and load of this workshop off, every run stopped', responses: [
-        new OA\Response(response: 200, description: 'What is off, and what is not for sure', content: new OA\JsonContent(ref: '#/components/schemas/EmergencyOff')),
-    ])]
-    public function off(Request $request, EmergencyOff $button): JsonResponse
-    {
-        Gate::authorize('viewAny', Instrument::class);
-
-        return new JsonResponse($button->press($this->user($request)->workshop_id));
     }
 
     private function user(Request $request): User

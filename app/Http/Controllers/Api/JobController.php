@@ -17,6 +17,9 @@ use OpenApi\Attributes as OA;
 
 final class JobController
 {
+    /** How many of those that went back are shown. */
+    private const HANDED_BACK = 100;
+
     #[OA\Get(path: '/jobs', operationId: 'listJobs', summary: 'The jobs on the bench', responses: [
         new OA\Response(response: 200, description: 'Jobs of the workshop, open ones first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Job'))),
     ])]
@@ -26,7 +29,12 @@ final class JobController
         $user = $request->user();
         assert($user instanceof User);
 
-        return JobResource::collection(RepairJob::query()->ofWorkshop($user->workshop_id)->with(['user', 'supply'])->orderByDesc('id')->limit(200)->get());
+        $jobs = RepairJob::query()->ofWorkshop($user->workshop_id)->with(['user', 'supply'])->orderByDesc('id');
+        // Every one that is here, however many; whether something is energised must not depend on how long the list may be.
+        $here = (clone $jobs)->where(static fn($q) => $q->whereNull('is_handed_back')->orWhere('is_handed_back', false)->orWhere('power', '!=', 'unplugged'))->get();
+        $back = (clone $jobs)->whereKeyNot($here->modelKeys())->limit(self::HANDED_BACK)->get();
+
+        return JobResource::collection($here->concat($back));
     }
 
     #[OA\Post(path: '/jobs', operationId: 'bookIn', summary: 'Book in a unit', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/BookIn')), responses: [

@@ -7,6 +7,7 @@ namespace App\Http\Controllers\Api;
 use App\Bench\JobLog;
 use App\Bench\PhotoAlbum;
 use App\Http\Requests\PhotoRequest;
+use App\Models\Photo;
 use App\Models\RepairJob;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Response;
@@ -41,8 +42,12 @@ final class PhotoController
     public function show(RepairJob $job, string $photo, PhotoAlbum $album): Response
     {
         Gate::authorize('view', $job);
+        $kept = $album->of($job, $photo);
+        abort_if($kept === null, 404, 'There is no such photograph in this job.');
         $picture = $album->picture($job, $photo);
-        abort_if($picture === null, 404, 'There is no such photograph in this job.');
+        if ($picture === null) {
+            return new Response(sprintf('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 300" role="img"><rect width="400" height="300" fill="#e6dfd0"/><text x="200" y="150" text-anchor="middle" font-family="sans-serif" font-size="16" fill="#5b5343">%s</text></svg>', $kept->state === Photo::WAITING ? 'The photograph is being made ready.' : 'This photograph cannot be read. Take it again.'), $kept->state === Photo::WAITING ? 202 : 200, ['Content-Type' => 'image/svg+xml', 'Cache-Control' => 'no-store']);
+        }
 
         return new Response($picture, 200, ['Content-Type' => 'image/jpeg', 'Cache-Control' => 'private, max-age=31536000, immutable', 'Content-Disposition' => 'inline']);
     }

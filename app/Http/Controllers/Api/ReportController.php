@@ -6,13 +6,14 @@ namespace App\Http\Controllers\Api;
 
 use App\Archive\JobArchive;
 use App\Archive\JobImport;
+use App\Archive\Origin;
 use App\Bench\JobFile;
 use App\Http\Resources\JobResource;
 use App\Knowledge\Library;
 use App\Models\RepairJob;
 use App\Models\User;
+use App\Papers\Paper;
 use App\Report\HandBackReport;
-use App\Report\ReportPdf;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -29,7 +30,7 @@ final class ReportController
         Gate::authorize('view', $job);
         $file = JobFile::open($library, $job->load('user'));
 
-        return new JsonResponse(['job' => (new JobResource($job))->toArray($request), 'supply' => $file->supply->title.' rev. '.$file->supply->revision, 'origin' => $job->origin] + $report->of($file));
+        return new JsonResponse(['job' => (new JobResource($job))->toArray($request), 'supply' => $file->supply->title.' rev. '.$file->supply->revision, 'origin' => Origin::of($job)] + $report->of($file));
     }
 
     #[OA\Get(path: '/jobs/{job}/report.json', operationId: 'saveReport', summary: 'The repair report as a JSON file, oculant/report version 1', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
@@ -79,13 +80,16 @@ final class ReportController
     #[OA\Get(path: '/jobs/{job}/report.pdf', operationId: 'printReport', summary: 'The repair report as PDF', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
         new OA\Response(response: 200, description: 'PDF', content: new OA\MediaType(mediaType: 'application/pdf', schema: new OA\Schema(type: 'string', format: 'binary'))),
     ])]
-    public function pdf(RepairJob $job, Library $library, ReportPdf $pdf): Response
+    public function pdf(Request $request, RepairJob $job, Paper $paper): Response|JsonResponse
     {
         Gate::authorize('view', $job);
+        $pdf = $paper->ofNow($job);
+        if ($pdf === null) {
+            $wait = ['Retry-After' => '1', 'Refresh' => '1', 'Cache-Control' => 'no-store'];
 
-        return new Response($pdf->render(JobFile::open($library, $job->load('user.workshop'))), 200, [
-            'Content-Type' => 'application/pdf',
-            'Content-Disposition' => sprintf('inline; filename="report-%s.pdf"', $job->number),
-        ]);
+            return $request->expectsJson() ? new JsonResponse(['message' => 'The report is being drawn. Ask again in a second.'], 202, $wait) : new Response('The report is being drawn; this page shows it by itself.', 202, $wait + ['Content-Type' => 'text/plain; charset=utf-8']);
+        }
+
+        return new Response($pdf, 200, ['Content-Type' => 'application/pdf', 'Content-Disposition' => sprintf('inline; filename="report-%s.pdf"', $job->number)]);
     }
 }

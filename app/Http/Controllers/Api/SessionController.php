@@ -4,41 +4,47 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Accounts\FrontDoor;
+use App\Http\Middleware\SignedInStill;
 use App\Http\Requests\SignInRequest;
 use App\Http\Resources\UserResource;
+use App\Instruments\OffKey;
+use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Auth;
-use Illuminate\Validation\ValidationException;
 use OpenApi\Attributes as OA;
 
-final class SessionController
+final readonly class SessionController
 {
+    public function __construct(private OffKey $key)
+    {
+    }
+
     #[OA\Post(path: '/session', operationId: 'signIn', summary: 'Sign in', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SignIn')), responses: [
         new OA\Response(response: 200, description: 'Signed in', content: new OA\JsonContent(ref: '#/components/schemas/User')),
         new OA\Response(response: 422, description: 'Wrong name or password', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
         new OA\Response(response: 429, description: 'Too many tries'),
     ])]
-    public function store(SignInRequest $request): UserResource
+    public function store(SignInRequest $request, FrontDoor $door): JsonResponse
     {
-        if (! Auth::guard('web')->attempt($request->validated())) {
-            throw ValidationException::withMessages(['email' => 'No account has this address and password. Check both; capitals count in the password.']);
-        }
+        Auth::guard('web')->login($door->open($request->string('email')->value(), $request->string('password')->value(), (string) $request->ip()));
         if ($request->hasSession()) {
             $request->session()->regenerate();
+            $request->session()->put(SignedInStill::EPOCH, $request->user()->session_epoch ?? 0);
         }
 
-        return new UserResource($request->user());
+        return $this->view($request);
     }
 
     #[OA\Get(path: '/session', operationId: 'whoAmI', summary: 'Who is signed in', responses: [
         new OA\Response(response: 200, description: 'The account', content: new OA\JsonContent(ref: '#/components/schemas/User')),
         new OA\Response(response: 401, description: 'Not signed in'),
     ])]
-    public function show(Request $request): UserResource
+    public function show(Request $request): JsonResponse
     {
-        return new UserResource($request->user());
+        return $this->view($request);
     }
 
     #[OA\Delete(path: '/session', operationId: 'signOut', summary: 'Sign out', responses: [new OA\Response(response: 204, description: 'Signed out')])]
@@ -51,6 +57,30 @@ final class SessionController
         $request->session()->invalidate();
         $request->session()->regenerateToken();
 
-        return response()->noContent();
+        return response()->noContent()->withCookie($this->key->none());
+    }
+
+    #[OA\Delete(path: '/session/everywhere', operationId: 'signOutEverywhere', summary: 'End every session of this account and revoke its tokens', responses: [new OA\Response(response: 204, description: 'Signed out everywhere')])]
+    public function everywhere(Request $request): Response
+    {
+        $user = $request->user();
+        assert($user instanceof User);
+        $user->increment('session_epoch');
+        $user->tokens()->get()->each->delete();
+        Auth::guard('web')->logout();
+        $request->session()->invalidate();
+        $request->session()->regenerateToken();
+
+        return response()->noContent()->withCookie($this->key->none());
+    }
+
+    /** With the key to emergency off, which is good when nothing else is. */
+    private function view(Request $request): JsonResponse
+    {
+        $user = $request->user();
+        assert($user instanceof User);
+        $answer = new JsonResponse((new UserResource($user))->toArray($request));
+
+        return $request->hasSession() && $user->can('work') ? $answer->withCookie($this->key->cookie($user->workshop_id, $request->isSecure())) : $answer;
     }
 }

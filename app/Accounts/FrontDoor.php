@@ -1,0 +1,60 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts;
+
+use App\Models\User;
+use Illuminate\Cache\RateLimiter;
+use Illuminate\Contracts\Cache\Repository;
+use Illuminate\Contracts\Hashing\Hasher;
+use Illuminate\Http\Exceptions\ThrottleRequestsException;
+use Illuminate\Support\Facades\Log;
+use Illuminate\Validation\ValidationException;
+
+/** Lets people in by address and password: slowly for whoever guesses, and equally slowly whether or not there is such an account. */
+final readonly class FrontDoor
+{
+    /** Failed tries a minute from one address, as a multiple of those for one account: a workshop shares its address. */
+    private const PER_ADDRESS = 5;
+
+    public function __construct(private RateLimiter $tries, private Hasher $hasher, private Repository $cache, private int $most)
+    {
+    }
+
+    /**
+     * @throws ThrottleRequestsException after too many failed tries at the account or from the address
+     * @throws ValidationException       if it is not the password of an account
+     */
+    public function open(string $email, string $password, string $from): User
+    {
+        // The column compares byte by byte: "wilmá@" is not "wilma@".
+        $typed = mb_strtolower(trim($email));
+        $user = User::query()->where('email', $typed)->first();
+        $account = 'sign-in:account:'.($user === null ? hash('sha256', $typed) : $user->id);
+        $address = "sign-in:address:{$from}";
+        if ($this->tries->tooManyAttempts($account, $this->most) || $this->tries->tooManyAttempts($address, self::PER_ADDRESS * $this->most)) {
+            Log::warning('Sign-in throttled', ['account' => $typed, 'from' => $from]);
+            throw new ThrottleRequestsException('Too many failed tries. Wait a minute, then try again.', null, ['Retry-After' => 60]);
+        }
+        if (! $this->hasher->check($password, $user === null ? $this->nobodysHash() : $user->password)) {
+            $this->tries->hit($account);
+            $this->tries->hit($address);
+            Log::warning('Sign-in failed', ['account' => $typed, 'from' => $from]);
+            throw ValidationException::withMessages(['email' => 'No account has this address and password. Check both; capitals count in the password.']);
+        }
+        $this->tries->clear($account);
+        assert($user !== null);
+        if ($this->hasher->needsRehash($user->password)) {
+            $user->forceFill(['password' => $password])->save();
+        }
+
+        return $user;
+    }
+
+    /** Of a password that nobody has, at the present cost: an account that is not there takes as long to refuse. */
+    private function nobodysHash(): string
+    {
+        return $this->cache->rememberForever('oculant:nobody:'.config('hashing.bcrypt.rounds'), fn(): string => $this->hasher->make(bin2hex(random_bytes(16))));
+    }
+}

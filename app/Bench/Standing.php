@@ -1,0 +1,28 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Bench;
+
+use App\Models\LogEntryRecord;
+use App\Models\RepairJob;
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Fold;
+use Oculant\Core\Supply\DescriptionReader;
+
+/** How the unit of a job stands, from its log alone: kept with the job whenever the log grows, so that a list needs no engine. */
+final readonly class Standing
+{
+    /** Kept by JobLog in the same transaction as the entry. */
+    public static function keep(RepairJob $job, BenchState $state): void
+    {
+        $job->forceFill(['power' => $state->power->value, 'open_changes' => count($state->openChanges()), 'is_closed' => $state->closedAt !== null, 'is_handed_back' => $state->handedBackAt !== null])->saveQuietly();
+    }
+
+    /** Of a job from before this was kept, or one that was taken in. */
+    public static function make(RepairJob $job): void
+    {
+        $log = array_map(static fn(LogEntryRecord $r) => $r->toEntry(), array_values($job->entries()->with('user')->get()->all()));
+        self::keep($job, Fold::of(DescriptionReader::fromArray($job->description), $log));
+    }
+}
