@@ -3,7 +3,9 @@
 declare(strict_types=1);
 
 use App\Archive\ArchiveRefused;
+use App\Http\Middleware\OwnName;
 use App\Instruments\InstrumentFailed;
+use App\Instruments\OffKey;
 use App\Papers\NotKept;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
@@ -22,14 +24,19 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
-        web: __DIR__.'/../routes/web.php',
         api: __DIR__.'/../routes/api.php',
         commands: __DIR__.'/../routes/console.php',
         health: '/up',
         apiPrefix: 'api/v1',
-        then: static fn() => require __DIR__.'/../routes/off.php',
+        then: static function (): void {
+            require __DIR__.'/../routes/off.php';
+            require __DIR__.'/../routes/shell.php';
+        },
     )
     ->withMiddleware(function (Middleware $middleware): void {
+        $middleware->append(OwnName::class);
+        // It carries its own signature, and is read where nothing is decrypted.
+        $middleware->encryptCookies(except: [OffKey::COOKIE]);
         $middleware->statefulApi();
         $middleware->redirectGuestsTo('/');
     })

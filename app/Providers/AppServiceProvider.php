@@ -22,6 +22,7 @@ use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Illuminate\Support\Facades\Gate;
@@ -53,6 +54,7 @@ final class AppServiceProvider extends ServiceProvider
         Instrument::deleted($copy);
         PersonalAccessToken::created($copy);
         PersonalAccessToken::deleted($copy);
+        TrustProxies::at((array) config('oculant.proxies'));
         Model::shouldBeStrict(! $this->app->isProduction());
         JsonResource::withoutWrapping();
         // Paths without a host: the same page works on any address or port it is reached by.

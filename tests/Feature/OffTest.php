@@ -48,6 +48,19 @@ final class OffTest extends ProvingTestCase
         }
     }
 
+    /** The key as a browser gets it when somebody signs in. */
+    public function testSigningInGivesTheKey(): void
+    {
+        $user = $this->person('apprentice');
+        $from = ['Origin' => config('app.url'), 'Referer' => config('app.url')];
+        $key = $this->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'], $from)->assertOk()->getCookie(OffKey::COOKIE, false);
+        self::assertTrue($key?->isHttpOnly());
+        self::assertSame('strict', $key->getSameSite());
+        $this->app['auth']->forgetGuards();
+        $this->flushSession();
+        $this->flushHeaders()->withUnencryptedCookie(OffKey::COOKIE, (string) $key->getValue())->withCredentials()->postJson('/api/v1/emergency-off')->assertOk();
+    }
+
     public function testStrangersAndOtherSitesPressNothing(): void
     {
         $source = $this->instrument('source');

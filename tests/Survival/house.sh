@@ -5,6 +5,8 @@ source "$(dirname "${BASH_SOURCE[0]}")/../../bin/lib.sh"
 VAR="$ROOT/var/survival"
 need_packages nginx=nginx
 find_php_fpm
+own_account
+export OCULANT_OFF_LIST="$VAR/off/list.json" OCULANT_OFF_MARKS="$VAR/off"
 database() { start_database "$VAR/db" "$DB_PORT" "$DB_DATABASE" "$DB_USERNAME" "$DB_PASSWORD" --skip-log-bin; }
 # Master and children at once: neither gets a chance to tidy up.
 kill_family() { local master; master=$(cat "$1"); kill -KILL "$master" $(pgrep -P "$master") 2>/dev/null || true; rm -f "$1"; }
@@ -14,8 +16,8 @@ case $1 in
         stop_all "$VAR"
         rm -rf "$VAR"
         database
-        php artisan migrate --force --quiet
-        php tests/Survival/prepare.php
+        "${AS[@]}" php artisan migrate --force --quiet
+        "${AS[@]}" php tests/Survival/prepare.php
         start_stand_ins "$VAR" "$OCULANT_STAND_INS" >&2
         start_watch "$VAR"
         start_web "$VAR" "$OCULANT_PORT"
