@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Archive\ArchiveRefused;
 use App\Http\Middleware\OwnName;
+use App\Http\Middleware\SaneInput;
 use App\Instruments\InstrumentFailed;
 use App\Instruments\OffKey;
 use App\Papers\NotKept;
@@ -38,6 +39,7 @@ return Application::configure(basePath: dirname(__DIR__))
         // It carries its own signature, and is read where nothing is decrypted.
         $middleware->encryptCookies(except: [OffKey::COOKIE]);
         $middleware->statefulApi();
+        $middleware->appendToGroup('api', SaneInput::class);
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {

@@ -20,11 +20,12 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Oculant\Core\Supply\Description;
-use Oculant\Core\Supply\Import\CsvTable;
 
 /** Takes in the archive of a job as a job of this workshop, with ids of its own: the same archive may come in twice. */
 final readonly class JobImport
 {
+    private const AT_ONCE = 2000;
+
     public function __construct(private ArchiveReader $reader, private Shelf $shelf, private PhotoAlbum $album)
     {
     }
@@ -106,7 +107,7 @@ final readonly class JobImport
 
     private function same(User $user, Description $supply): ?Supply
     {
-        return Supply::query()->where('workshop_id', $user->workshop_id)->where('title', $supply->title)->where('revision', $supply->revision)->get()->first(static fn(Supply $s): bool => $s->description == $supply->written);
+        return Supply::query()->where('workshop_id', $user->workshop_id)->where('title', $supply->title)->where('revision', $supply->revision)->with('latestVersion')->get()->first(static fn(Supply $s): bool => $s->description == $supply->written);
     }
 
     private function supply(User $user, Description $supply): Supply
@@ -122,13 +123,14 @@ final readonly class JobImport
             'started_at' => $from['started_at'], 'ended_at' => $from['ended_at'] ?? $from['started_at'], 'next_scan' => 0, 'memory_base' => 0, 'stage' => -1, 'watch' => [], 'gaps' => $from['gaps'], 'alarms' => $from['alarms'],
         ]);
         $rows = [];
-        foreach (CsvTable::read($minutes)->rows as $row) {
-            $cells = array_map(floatval(...), $row['cells']);
-            $rows[] = ['run' => $run->number, 'channel' => (int) $cells['channel'], 'minute' => (int) $cells['minute'], 'low' => $cells['low'], 'high' => $cells['high'], 'total' => $cells['mean'] * $cells['count'], 'count' => max(1, (int) $cells['count'])];
+        foreach (RunMinutes::of($minutes, $from['id']) as $row) {
+            $rows[] = ['run' => $run->number, 'channel' => $row['channel'], 'minute' => $row['minute'], 'low' => $row['low'], 'high' => $row['high'], 'total' => $row['mean'] * $row['count'], 'count' => $row['count']];
+            if (count($rows) === self::AT_ONCE) {
+                DB::table('run_minutes')->insertOrIgnore($rows);
+                $rows = [];
+            }
         }
-        foreach (array_chunk($rows, 2000) as $chunk) {
-            DB::table('run_minutes')->insertOrIgnore($chunk);
-        }
+        DB::table('run_minutes')->insertOrIgnore($rows);
 
         return $run;
     }

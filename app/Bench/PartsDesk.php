@@ -235,7 +235,9 @@ final readonly class PartsDesk
             return INF;
         }
 
-        return self::number($text, $trial->unit, 'text') ?? throw EntryRefused::because('text', "What does the meter show? {$trial->hint}");
+        $value = self::number($text, $trial->unit, 'text') ?? throw EntryRefused::because('text', "What does the meter show? {$trial->hint}");
+
+        return $value >= 0.0 ? $value : throw EntryRefused::because('text', sprintf('%s cannot be below zero: check the sign, or swap the leads.', $trial->title));
     }
 
     private static function number(?string $text, Unit $unit, string $field): ?float

@@ -65,7 +65,10 @@ final class ScpiLink
             }
         }
 
-        return rtrim(substr($this->waiting, 0, $end), "\r");
+        $line = rtrim(substr($this->waiting, 0, $end), "\r");
+
+        // Old instruments write their names in whatever they have.
+        return mb_check_encoding($line, 'UTF-8') ? $line : mb_convert_encoding($line, 'UTF-8', 'ISO-8859-1');
     }
 
     /**

@@ -81,7 +81,7 @@ final readonly class Setting
     {
         $text = $given[$field] ?? '';
         try {
-            $value = is_int($text) || is_float($text) ? (float) $text : Quantity::parse(is_string($text) ? $text : '', $unit)->value;
+            $value = Quantity::read($text, $unit)->value;
         } catch (UnreadableQuantity $e) {
             throw PlanRefused::because($field, $e->getMessage());
         }

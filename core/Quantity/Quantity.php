@@ -29,7 +29,7 @@ final readonly class Quantity
     }
 
     /**
-     * @throws UnreadableQuantity if the text is not a number with an optional prefix and the unit asked for
+     * @throws UnreadableQuantity if the text is not a number with an optional prefix and the unit asked for, or beyond anything at a bench
      */
     public static function parse(string $text, Unit $unit): self
     {
@@ -45,13 +45,32 @@ final readonly class Quantity
         if (preg_match('/^([+-]?\d+)([pnuµμmkKMGR])(\d+)$/u', $bare, $m) === 1) {
             $scale = $m[2] === 'R' ? 1.0 : self::PREFIXES[$m[2]];
 
-            return new self((float) ($m[1].'.'.$m[3]) * $scale, $unit);
+            return self::within((float) ($m[1].'.'.$m[3]) * $scale, $unit, $text);
         }
         if (preg_match('/^([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)\s*([pnuµμmkKMG])?$/u', $bare, $m) === 1) {
-            return new self((float) $m[1] * (isset($m[2]) ? self::PREFIXES[$m[2]] : 1.0), $unit);
+            return self::within((float) $m[1] * (isset($m[2]) ? self::PREFIXES[$m[2]] : 1.0), $unit, $text);
         }
 
         throw UnreadableQuantity::text($text, $unit);
+    }
+
+    /**
+     * A number as JSON has it, in SI units, or text as technicians write it.
+     *
+     * @throws UnreadableQuantity as parse()
+     */
+    public static function read(mixed $given, Unit $unit): self
+    {
+        return match (true) {
+            is_int($given), is_float($given) => self::within((float) $given, $unit, (string) $given),
+            default => self::parse(is_string($given) ? $given : '', $unit),
+        };
+    }
+
+    /** @throws UnreadableQuantity if it is beyond anything that there is */
+    private static function within(float $value, Unit $unit, string $text): self
+    {
+        return abs($value) <= $unit->most() ? new self($value, $unit) : throw UnreadableQuantity::beyond($text, $unit);
     }
 
     /** Engineering notation with a true minus sign: "13.9 V", "4.7 kΩ", "2200 µF". */
@@ -114,7 +133,7 @@ final readonly class Quantity
     private static function parseRatio(string $trimmed, string $original): self
     {
         if (preg_match('/^\+?-?(?:\+\/-|±)?\s*(\d+\.?\d*|\.\d+)\s*(%?)$/u', $trimmed, $m) === 1) {
-            return new self((float) $m[1] * ($m[2] === '%' ? 0.01 : 1.0), Unit::Ratio);
+            return self::within((float) $m[1] * ($m[2] === '%' ? 0.01 : 1.0), Unit::Ratio, $original);
         }
 
         throw UnreadableQuantity::text($original, Unit::Ratio);

@@ -48,6 +48,23 @@ enum Unit: string
         };
     }
 
+    /** Beyond this nothing is at any bench: it was mistyped. In SI units. */
+    public function most(): float
+    {
+        return match ($this) {
+            self::Volt => 1e6,
+            self::Ampere => 1e5,
+            self::Ohm => 1e15,
+            self::Farad, self::Henry => 1e4,
+            self::Hertz => 1e12,
+            self::Watt, self::VoltAmpere, self::Joule => 1e8,
+            self::Celsius => 5e3,
+            self::Second => 1e10,
+            self::Metre => 1e3,
+            self::Hour, self::PerMillion, self::Ratio => 1e9,
+        };
+    }
+
     public function word(): string
     {
         return match ($this) {

@@ -18,6 +18,11 @@ final class UnreadableQuantity extends InvalidArgumentException
         ));
     }
 
+    public static function beyond(string $text, Unit $unit): self
+    {
+        return new self(sprintf('"%s" is beyond anything at a bench: up to %s can be. Check the number and its prefix.', mb_substr($text, 0, 40), Quantity::write($unit->most(), $unit)));
+    }
+
     /** @param list<string> $rings */
     public static function rings(array $rings): self
     {

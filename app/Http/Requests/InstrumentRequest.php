@@ -36,7 +36,7 @@ final class InstrumentRequest extends FormRequest
             'name' => ['required', 'string', 'max:60', Rule::unique('instruments')->where('workshop_id', $user->workshop_id)->ignore($instrument instanceof Instrument ? $instrument->id : null)],
             'kind' => ['required', Rule::in(array_keys(Instrument::KINDS))],
             'host' => ['nullable', 'string', 'max:45', 'required_with:port'], 'port' => ['nullable', 'integer', 'required_with:host'],
-            'timeout_ms' => ['nullable', 'integer', 'min:100', 'max:10000'], 'serial' => ['nullable', 'string', 'max:60'], 'calibrated_until' => ['nullable', 'date'], 'profile' => ['nullable', 'array'],
+            'timeout_ms' => ['nullable', 'integer', 'min:100', 'max:10000'], 'serial' => ['nullable', 'string', 'max:60'], 'calibrated_until' => ['nullable', 'date', 'after:1990-01-01', 'before:2100-01-01'], 'profile' => ['nullable', 'array'],
         ];
     }
 

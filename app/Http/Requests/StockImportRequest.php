@@ -12,7 +12,7 @@ use Oculant\Core\Replacement\Drawer\StockImport;
 
 final class StockImportRequest extends FormRequest
 {
-    private const MOST_BYTES = 6_000_000;
+    private const MOST_BYTES = 2_000_000;
 
     public function authorize(): Response
     {
@@ -28,7 +28,7 @@ final class StockImportRequest extends FormRequest
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['csv.required' => 'The list is empty. Its first line names the columns, for example "part,quantity,price".'];
+        return ['csv.max' => 'The list is larger than 2 MB. Send it in parts: what is there already is not doubled.', 'csv.required' => 'The list is empty. Its first line names the columns, for example "part,quantity,price".'];
     }
 
     public function toImport(): StockImport

@@ -64,7 +64,7 @@ final class Calibration implements EntryKind
     {
         $given = $from[$field] ?? '';
         try {
-            return is_int($given) || is_float($given) ? (float) $given : Quantity::parse(is_string($given) ? $given : '', $unit)->value;
+            return Quantity::read($given, $unit)->value;
         } catch (UnreadableQuantity $e) {
             throw EntryRefused::because($field, $e->getMessage());
         }

@@ -39,6 +39,9 @@ final class LoadTested implements EntryKind
             foreach (is_array($fields) ? $fields : [] as $field => $text) {
                 if (isset(self::FIELDS[$field]) && $text !== null && $text !== '') {
                     $rails[$id][$field] = self::number("{$id} {$field}", $text, self::FIELDS[$field]);
+                    if ($field !== 'dc' && $rails[$id][$field] < 0.0) {
+                        throw EntryRefused::because('rails', "{$id} {$field} cannot be below zero.");
+                    }
                 }
             }
         }
@@ -84,7 +87,7 @@ final class LoadTested implements EntryKind
     private static function number(string $what, mixed $text, Unit $unit): float
     {
         try {
-            return is_int($text) || is_float($text) ? (float) $text : Quantity::parse(is_string($text) ? $text : '', $unit)->value;
+            return Quantity::read($text, $unit)->value;
         } catch (UnreadableQuantity $e) {
             throw EntryRefused::because('rails', "{$what}: {$e->getMessage()}");
         }

@@ -24,6 +24,9 @@ use Oculant\Core\Supply\PointPair;
  */
 final class Reading implements EntryKind
 {
+    /** A picture tube has 35 kV, and nothing here more than twice that. */
+    private const MOST_VOLTS = 70e3;
+
     public const QUANTITIES = ['dc', 'ac', 'ripple', 'hertz', 'resistance', 'diode', 'esr', 'climbs'];
 
     public function name(): string
@@ -54,6 +57,7 @@ final class Reading implements EntryKind
         if ($quantity === DeadCheck::RESISTANCE && ($supply->deadCheck($target)->quantity ?? null) === DeadCheck::ESR) {
             $quantity = DeadCheck::ESR;
         }
+        self::mustBePossible($quantity, $parsed->value, $parsed->swing);
         $this->check($target, $quantity, $supply, $state);
 
         return [
@@ -119,6 +123,17 @@ final class Reading implements EntryKind
         if ($isPoint && ! $state->power->isEnergised()) {
             $number = rtrim(rtrim(sprintf('%.6F', $value), '0'), '.');
             throw EntryRefused::because('unit', sprintf('"%1$s" at %2$s, and the unit is recorded as unplugged: volts or ohms? If it is on power, record that first. If this is what is left on it, write "%3$s V"; if it is ohms, "%3$s ohm".', $text, $target, $number));
+        }
+    }
+
+    /** What no meter shows was mistyped. */
+    private static function mustBePossible(string $quantity, float $value, float $swing): void
+    {
+        if ($quantity !== 'dc' && $value < 0.0) {
+            throw EntryRefused::because('text', sprintf('%s cannot be below zero. Check the sign, or write "dc" behind it for a direct voltage.', ['ac' => 'An alternating voltage', 'ripple' => 'Ripple', 'resistance' => 'Resistance', 'esr' => 'Series resistance', 'hertz' => 'A frequency', 'diode' => 'A diode test'][$quantity] ?? 'That'));
+        }
+        if (in_array($quantity, ['dc', 'ac', 'ripple', 'diode'], true) && is_finite($value) && max(abs($value), $swing) > self::MOST_VOLTS) {
+            throw EntryRefused::because('text', sprintf('%s is more than anything here can be. Check the number and its prefix.', Quantity::volts($value)));
         }
     }
 

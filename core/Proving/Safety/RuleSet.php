@@ -98,7 +98,7 @@ final readonly class RuleSet
     {
         $unit = SafetyTest::from($test)->unit() ?? Unit::Ohm;
         try {
-            $value = is_int($text) || is_float($text) ? (float) $text : Quantity::parse(is_string($text) ? $text : '', $unit)->value;
+            $value = Quantity::read($text, $unit)->value;
         } catch (UnreadableQuantity $e) {
             throw PlanRefused::because("limits.{$test}.{$class}", $e->getMessage());
         }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Bench\InstrumentDesk;
+use App\Http\Rules\NotedAt;
 use App\Instruments\Setting;
 use App\Models\Instrument;
 use App\Models\RepairJob;
@@ -33,7 +34,7 @@ final class JobInstrumentController
     {
         Gate::authorize('log', $job);
         Gate::authorize('view', $instrument);
-        $asked = $request->validate(['id' => ['required', 'string', 'ulid'], 'at' => ['required', 'string', 'date', 'max:40'], 'target' => ['required', 'string', 'max:60'], 'quantity' => ['nullable', 'string', 'max:20'], 'keep' => ['nullable', 'boolean'], 'input' => ['nullable', 'integer', 'min:0', 'max:999']]);
+        $asked = $request->validate(['id' => ['required', 'string', 'ulid'], 'at' => ['required', 'string', 'max:40', new NotedAt()], 'target' => ['required', 'string', 'max:60'], 'quantity' => ['nullable', 'string', 'max:20'], 'keep' => ['nullable', 'boolean'], 'input' => ['nullable', 'integer', 'min:0', 'max:999']]);
         $reading = ['id' => strtoupper($asked['id']), 'at' => $asked['at'], 'target' => $asked['target'], 'quantity' => $asked['quantity'] ?? null, 'input' => (int) ($asked['input'] ?? 0)];
         if (($asked['keep'] ?? true) === false) {
             return new JsonResponse(['entry' => '', 'text' => $this->desk->shown($job, $instrument, $reading)]);
