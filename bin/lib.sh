@@ -235,8 +235,8 @@ clear_env = no
 catch_workers_output = yes
 php_admin_flag[expose_php] = off
 php_admin_value[memory_limit] = 256M
-php_admin_value[upload_max_filesize] = 8M
-php_admin_value[post_max_size] = 9M
+php_admin_value[upload_max_filesize] = 64M
+php_admin_value[post_max_size] = 65M
 CONF
 }
 
@@ -270,6 +270,9 @@ start_web() {
     fi
     echo "$port" >"$dir/port"
     wait_until 20 curl --silent --fail --output /dev/null "http://127.0.0.1:$port/up" || stop_with "the app does not answer on http://127.0.0.1:$port; see $dir/nginx.log and storage/logs"
+    # The first press must not be the one that loads the code.
+    local k
+    for k in 1 2 3 4; do curl --silent --output /dev/null --request POST --header 'Accept: application/json' "http://127.0.0.1:$port/api/v1/emergency-off" || true; done
 }
 
 # keep_running DIR NAME NICE ARTISAN... : an artisan command that is started again whenever it ends, with the environment as it is

@@ -31,8 +31,8 @@ final readonly class ArchiveReader
     /** Bytes unpacked, of all files together. */
     private const MOST_BYTES = 80_000_000;
 
-    /** Bytes of job.json: five thousand entries have a few. */
-    private const MOST_JOB = 6_000_000;
+    /** Bytes of job.json: ten thousand entries have a few. */
+    private const MOST_JOB = 8_000_000;
 
     /**
      * @return array{job: array<string, mixed>, supply: Description, photos: array<string, string>, minutes: array<string, string>, seal: array{workshop: string, key: string}|null} photographs and minutes by id; seal: who signed it

@@ -3,11 +3,12 @@ import '@fontsource/atkinson-hyperlegible-next/400.css';
 import '@fontsource/atkinson-hyperlegible-next/600.css';
 import '@fontsource/atkinson-hyperlegible-next/700.css';
 import './styles.css';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { App as AntApp, ConfigProvider } from 'antd';
 import { StrictMode, useEffect, useMemo, useState } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
+import { queries } from './api/queries';
 import { JobBench } from './bench/JobBench';
 import { JobList } from './bench/JobList';
 import { BookIn } from './bookin/BookIn';
@@ -23,8 +24,6 @@ import { ReportPage } from './report/ReportPage';
 import { SessionGate } from './session/SessionGate';
 import { Shell } from './shell/Shell';
 import { applyScheme, storedScheme, themeFor, type Scheme } from './theme';
-
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } });
 
 function Oculant() {
     const [scheme, setScheme] = useState<Scheme>(storedScheme);
@@ -64,6 +63,11 @@ function Oculant() {
 }
 
 applyScheme(storedScheme());
+if (import.meta.env.PROD && 'serviceWorker' in navigator) {
+    // Read again by way of it, so that it has what a reload without network needs.
+    navigator.serviceWorker.addEventListener('controllerchange', () => void queries.invalidateQueries());
+    void navigator.serviceWorker.register('/sw.js');
+}
 const root = document.getElementById('app');
 if (root !== null) {
     createRoot(root).render(<StrictMode><Oculant /></StrictMode>);

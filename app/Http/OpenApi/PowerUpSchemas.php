@@ -278,8 +278,10 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'LedgerEntry',
     type: 'object',
-    required: ['id', 'kind', 'part', 'words', 'where', 'why', 'at', 'limited', 'mains', 'open', 'how', 'closed_why'],
+    required: ['id', 'kind', 'part', 'words', 'where', 'why', 'at', 'limited', 'mains', 'open', 'may_stay', 'mended', 'how', 'closed_why'],
     properties: [
+        new OA\Property(property: 'may_stay', description: 'whether a reason is enough to leave it for good', type: 'boolean'),
+        new OA\Property(property: 'mended', description: 'how it is put right', type: 'string'),
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'kind', type: 'string'),
         new OA\Property(property: 'part', type: 'string', nullable: true),

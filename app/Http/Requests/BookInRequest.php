@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Requests;
 
+use App\Archive\Limits;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
@@ -28,12 +29,12 @@ final class BookInRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'unit' => ['required', 'string', 'max:190'],
-            'owner' => ['required', 'string', 'max:190'],
-            'complaint' => ['nullable', 'string', 'max:2000'],
-            'mains' => ['required', 'string', 'max:40', static function (string $field, mixed $value, Closure $fail): void {
+            'unit' => ['required', 'string', 'max:'.Limits::UNIT],
+            'owner' => ['required', 'string', 'max:'.Limits::OWNER],
+            'complaint' => ['nullable', 'string', 'max:'.Limits::COMPLAINT],
+            'mains' => ['bail', 'required', 'string', 'max:'.Limits::MAINS, static function (string $field, mixed $value, Closure $fail): void {
                 try {
-                    Quantity::parse((string) $value, Unit::Volt);
+                    Quantity::parse(is_string($value) ? $value : '', Unit::Volt);
                 } catch (InvalidArgumentException $e) {
                     $fail($e->getMessage());
                 }

@@ -59,7 +59,7 @@ final class SafetyView
 
         return [
             'id' => $change->id, 'kind' => $change->kind->value, 'part' => $change->part, 'words' => $change->words(), 'where' => $change->where, 'why' => $change->why, 'at' => $change->at,
-            'open' => $change->isOpen(), 'how' => $change->closed['how'] ?? null, 'closed_why' => $change->closed['why'] ?? null,
+            'open' => $change->isOpen(), 'may_stay' => $change->mayStay(), 'mended' => $change->kind->mended(), 'how' => $change->closed['how'] ?? null, 'closed_why' => $change->closed['why'] ?? null,
             'limited' => $standing(Gate::Limited), 'mains' => $standing(Gate::Mains),
         ];
     }

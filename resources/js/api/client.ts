@@ -101,6 +101,26 @@ export class Refused extends Error {
     }
 }
 
+/** Fetches a new token against cross-site requests; false if the server is not there. */
+export async function renewToken(): Promise<boolean> {
+    try {
+        return (await fetch('/sanctum/csrf-cookie')).ok;
+    } catch {
+        return false;
+    }
+}
+
+/** When what is shown was kept, if the network is away: set by the service worker's answers. */
+export const kept = { at: undefined as string | undefined, listeners: new Set<() => void>() };
+
+function note(response: Response) {
+    const at = response.headers.get('X-Oculant-Kept') ?? undefined;
+    if (at !== kept.at && (at !== undefined || response.ok)) {
+        kept.at = at;
+        kept.listeners.forEach((listener) => listener());
+    }
+}
+
 type Answer<T> = { data?: T; error?: unknown; response: Response };
 
 /** Unwraps an answer or throws what the server said. */
@@ -111,11 +131,12 @@ export async function answer<T>(request: Promise<Answer<T>>): Promise<T> {
     } catch {
         throw new Refused('The server cannot be reached. What you typed is kept.', 0);
     }
+    note(result.response);
     if (result.response.ok) {
         return result.data as T;
     }
     const refusal = (result.error ?? {}) as Partial<Refusal>;
-    const fallback = result.response.status === 429
+    const fallback = result.response.status === 202 ? 'It is not ready yet.' : result.response.status === 429
         ? 'Too many tries. Wait a minute, then try again.'
         : `The server answered with ${result.response.status}. Try again; if it stays, look at storage/logs.`;
     throw new Refused(refusal.message || fallback, result.response.status, refusal.errors ?? {}, refusal.problems ?? []);

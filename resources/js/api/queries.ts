@@ -1,11 +1,25 @@
-import { queryOptions } from '@tanstack/react-query';
-import { answer, api } from './client';
+import { QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
+import { answer, api, Refused } from './client';
+
+/** Of this page. Whatever finds the session over has the session looked at anew, so that signing in is asked for in place. */
+export const queries: QueryClient = new QueryClient({
+    defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+    queryCache: new QueryCache({
+        onError: (error, query) => {
+            if (error instanceof Refused && (error.status === 401 || error.status === 419) && query.queryKey[0] !== 'session') {
+                void queries.invalidateQueries({ queryKey: ['session'] });
+            }
+        },
+    }),
+});
 
 export const sessionQuery = queryOptions({
     queryKey: ['session'],
     queryFn: () => answer(api.GET('/session')),
     retry: false,
     staleTime: 5 * 60_000,
+    // The page opens by itself once the server is there again.
+    refetchInterval: (query) => (query.state.data === undefined && query.state.error instanceof Refused && query.state.error.status !== 401 ? 3000 : false),
 });
 
 /** Asked for anew all the time: what is energised changes at other benches. */
@@ -108,3 +122,5 @@ export const runPlotQuery = (job: string, run: string, window: { from?: number; 
     queryOptions({ queryKey: ['runs', job, run, window, asOf], queryFn: () => answer(api.GET('/jobs/{job}/runs/{run}/plot', { params: { path: { job, run }, query: window } })), placeholderData: (before) => before });
 
 export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => answer(api.GET('/history')) });
+
+export const tokensQuery = queryOptions({ queryKey: ['tokens'], queryFn: () => answer(api.GET('/tokens')) });

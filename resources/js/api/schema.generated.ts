@@ -1689,6 +1689,10 @@ export interface components {
             advice: string;
         };
         LedgerEntry: {
+            /** @description whether a reason is enough to leave it for good */
+            may_stay: boolean;
+            /** @description how it is put right */
+            mended: string;
             id: string;
             kind: string;
             part: string | null;

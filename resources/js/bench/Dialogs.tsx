@@ -7,7 +7,7 @@ import { TakenOff } from '../power/TakenOff';
 import { EvidenceDialogs, type EvidenceDialog } from './EvidenceDialogs';
 import { PhotoBoard } from './PhotoBoard';
 import { PartField, Sheet } from './Sheet';
-import type { Waiting } from './useOutbox';
+import type { Entry as Waiting } from '../outbox/useOutbox';
 
 export type Dialog =
     | EvidenceDialog

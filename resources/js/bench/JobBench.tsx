@@ -16,7 +16,7 @@ import { LogStrip } from './LogStrip';
 import { NextStep } from './NextStep';
 import { StateStrip } from './StateStrip';
 import { Suspects } from './Suspects';
-import { useOutbox } from './useOutbox';
+import { useOutbox } from '../outbox/useOutbox';
 
 interface Command {
     key: string;
@@ -115,6 +115,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             case 'discharge': setPlan('safe'); break;
             case 'power': setDialog({ name: 'power' }); break;
             case 'prove': void navigate(`/jobs/${job.id}/prove/safety`); break;
+            case 'isolation': setDialog({ name: 'isolation' }); break;
             case 'check':
                 setPlan(undefined);
                 setChosen(undefined);
@@ -291,6 +292,9 @@ function OpenJob({ bench }: { bench: Bench }) {
                 alternatives={chosen === undefined ? bench.alternatives : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)}
                 latest={reading}
                 refusal={take.error ?? outbox.refusal}
+                asksUnit={outbox.refusal?.field === 'unit'}
+                onUnit={(unit) => { const typed = text.trim(); setText(''); void record('reading', { text: `${typed} ${unit}`, target: focusOn ?? step.target }); }}
+                onPower={() => setDialog({ name: 'power' })}
                 effect={effect}
                 take={takes ? reads.meter?.name : undefined}
                 mayWrite={job.may_write}
@@ -301,7 +305,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 onText={(value) => {
                     setText(value);
                     setLeader(false);
-                    outbox.forget();
+                    outbox.forget(value === '');
                     take.reset();
                 }}
                 onEnter={() => void enter()}

@@ -1,9 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { Link, useNavigate } from 'react-router';
-import type { Job } from '../api/client';
+import { kept, type Job } from '../api/client';
 import { jobsQuery } from '../api/queries';
 import { TakeIn } from '../bookin/TakeIn';
+import { useOutboxView } from '../outbox/useOutbox';
 
 function stands(job: Job): string {
     if (job.energised == null) {
@@ -14,8 +15,9 @@ function stands(job: Job): string {
 
 /** "Nothing" is said only of units that are all known to be without power. */
 function energisedNow(jobs: Job[] | undefined, failed: boolean): string {
-    if (jobs === undefined || failed) {
-        return failed ? 'What is energised is not known: the list could not be read.' : 'What is energised is not known yet.';
+    if (jobs === undefined || failed || kept.at !== undefined) {
+        failed ||= kept.at !== undefined;
+        return failed ? 'What is energised now is not known: the list could not be read.' : 'What is energised is not known yet.';
     }
     const name = (job: Job) => `${job.number} ${job.unit}`;
     const live = jobs.filter((job) => job.energised === true);
@@ -28,6 +30,8 @@ function energisedNow(jobs: Job[] | undefined, failed: boolean): string {
 }
 
 function Row({ job }: { job: Job }) {
+    const { waiting, refused } = useOutboxView();
+    const mine = [...waiting, ...refused].filter((entry) => entry.job === job.id).length;
     return (
         <li>
             <Link to={`/jobs/${job.id}`} className={`job ${job.energised === false ? '' : 'energised'}`}>
@@ -35,7 +39,7 @@ function Row({ job }: { job: Job }) {
                 <span className="unit"><b>{job.unit}</b><small>{job.problem ?? `${job.owner} · ${job.supply_title}`}</small></span>
                 <span className="waits"><small>waits for</small>{job.waits_for}</span>
                 <span className="power">{stands(job)}{job.open_changes > 0 && <small>{job.open_changes} temporary {job.open_changes === 1 ? 'change' : 'changes'}</small>}</span>
-                <span className="by">{job.technician}</span>
+                <span className="by">{job.technician}{mine > 0 && <small className="refusal">{mine} on this device, not in its log</small>}</span>
             </Link>
         </li>
     );

@@ -1,6 +1,6 @@
 import type { LogLine } from '../api/client';
 import { Mark } from './Mark';
-import type { Waiting } from './useOutbox';
+import type { Entry as Waiting } from '../outbox/useOutbox';
 
 const time = (at: string) => new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
@@ -26,7 +26,7 @@ export function LogStrip({ log, waiting, onStrike }: Props) {
                     <li key={entry.id} className={entry.struck ? 'struck' : ''}>
                         <time dateTime={entry.at}>{time(entry.at)}</time>
                         {entry.reading !== null && <Mark shape={entry.reading.mark} title={entry.reading.word} />}
-                        <span className="log-line">{entry.line}{entry.reading !== null && <em> {entry.reading.word} · {entry.reading.power}, {entry.reading.mode}{entry.reading.context === '' ? '' : `, ${entry.reading.context}`}</em>}</span>
+                        <span className="log-line">{entry.line}{entry.clock !== '' && <em className="clock"> {entry.clock}</em>}{entry.reading !== null && <em> {entry.reading.word} · {entry.reading.power}, {entry.reading.mode}{entry.reading.context === '' ? '' : `, ${entry.reading.context}`}</em>}</span>
                         <span className="log-by">{entry.by}</span>
                         {onStrike !== undefined && !entry.struck && entry.kind !== 'strike' && (
                             <button type="button" className="plain" onClick={() => onStrike(entry)} aria-label={`Strike out ${entry.line}`}>strike out</button>

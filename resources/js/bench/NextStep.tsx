@@ -59,6 +59,10 @@ interface Props {
     onText: (text: string) => void;
     onEnter: () => void;
     onLeader: (on: boolean) => void;
+    /** Whether volts or ohms was asked for what stands in the field. */
+    asksUnit: boolean;
+    onUnit: (unit: string) => void;
+    onPower: () => void;
     onAnswer: (text: string) => void;
     onChoose: (step: Step) => void;
     children: React.ReactNode;
@@ -120,6 +124,13 @@ export function NextStep(props: Props) {
                 </div>
             )}
             {props.refusal !== undefined && <p role="alert" className="refusal">{props.refusal.message}</p>}
+            {props.asksUnit && props.text.trim() !== '' && (
+                <div className="answers" role="group" aria-label="Volts or ohms">
+                    <Button onClick={props.onPower}>It is on power: record that</Button>
+                    <Button onClick={() => props.onUnit('V')}>{props.text.trim()} V, left on it</Button>
+                    <Button onClick={() => props.onUnit('ohm')}>{props.text.trim()} ohm</Button>
+                </div>
+            )}
             {props.children}
             {props.latest !== null && <Latest reading={props.latest} />}
             <Outcomes step={step} />

@@ -3,7 +3,7 @@ import { useCallback, useEffect } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { benchQuery } from '../api/queries';
 import type { Bench } from '../api/client';
-import { useOutbox, type Waiting } from '../bench/useOutbox';
+import { useOutbox, type Entry as Waiting } from '../outbox/useOutbox';
 import { CostTab } from './CostTab';
 import { RecapTab } from './RecapTab';
 import { ReplaceTab } from './ReplaceTab';

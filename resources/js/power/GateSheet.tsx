@@ -2,7 +2,7 @@ import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import type { Bench, GateItem, GateView } from '../api/client';
 
-const act: Record<string, string> = { check: 'Measure it', look: 'Looked, it is right', discharge: 'Discharge it', ledger: 'Open the ledger', refit: 'Put it back', power: 'Record the power', prove: 'Test it' };
+const act: Record<string, string> = { check: 'Measure it', look: 'Looked, it is right', discharge: 'Discharge it', ledger: 'Open the ledger', refit: 'Put it back', power: 'Record the power', prove: 'Test it', isolation: 'Measure the isolation' };
 
 function Gate({ gate, mayWrite, mayOverride, onLead, onOverride }: { gate: GateView; mayWrite: boolean; mayOverride: boolean; onLead: (item: GateItem) => void; onOverride: (reason: string) => void }) {
     const [reason, setReason] = useState<string>();

@@ -3,7 +3,7 @@ import { Button, Drawer, Form, Input, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import type { Bench, LedgerEntry, Words } from '../api/client';
 import { wordsQuery } from '../api/queries';
-import type { Waiting } from '../bench/useOutbox';
+import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
 
 type Change = Words['changes'][number];
@@ -56,12 +56,12 @@ function Entry({ entry, mayWrite, onRecord }: { entry: LedgerEntry; mayWrite: bo
             <b>{entry.words}</b>
             {entry.why !== '' && <span className="quiet">{entry.why}</span>}
             {entry.open
-                ? <span className="quiet">limited power: {standing[entry.limited]} · mains: {standing[entry.mains]} · hand-back: must be undone</span>
+                ? <span className="quiet">limited power: {standing[entry.limited]} · mains: {standing[entry.mains]} · hand-back: {entry.may_stay ? 'must be undone, or stay for a reason' : entry.mended}</span>
                 : <span className="quiet">{entry.how === 'undone' ? 'undone' : `made permanent: ${entry.closed_why ?? ''}`}</span>}
             {entry.open && mayWrite && (
                 <div className="ledger-acts">
                     <Button size="small" onClick={() => close('undone')}>Undone</Button>
-                    <Button size="small" onClick={() => setWhy('')}>Made permanent…</Button>
+                    {entry.may_stay && <Button size="small" onClick={() => setWhy('')}>Made permanent…</Button>}
                     {entry.limited === 'allow' && <Button size="small" onClick={() => onRecord('allow', { change: entry.id, gate: 'limited' })}>Allow on limited power</Button>}
                     {entry.mains === 'allow' && <Button size="small" onClick={() => onRecord('allow', { change: entry.id, gate: 'mains' })}>Allow on mains</Button>}
                 </div>

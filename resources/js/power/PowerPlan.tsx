@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useEffect } from 'react';
 import type { Bench, Caution, LampPlan, PowerMethod, PowerUp, RampPlan } from '../api/client';
 import { powerUpQuery, type Section } from '../api/queries';
-import type { Waiting } from '../bench/useOutbox';
+import type { Entry as Waiting } from '../outbox/useOutbox';
 import { FeedSection } from './FeedSection';
 import { LampSection } from './LampSection';
 import { MakingSafe } from './MakingSafe';

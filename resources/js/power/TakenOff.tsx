@@ -3,7 +3,7 @@ import { Button, Form, Input, Modal, Segmented, Select } from 'antd';
 import { useState } from 'react';
 import type { Bench } from '../api/client';
 import { wordsQuery } from '../api/queries';
-import type { Waiting } from '../bench/useOutbox';
+import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
 
 /** Screws by place, connectors, unsoldered wires, shields: in the order of the way in; the way back is the same list from its end. */

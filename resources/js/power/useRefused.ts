@@ -1,5 +1,5 @@
 import { useEffect, useRef } from 'react';
-import type { Waiting } from '../bench/useOutbox';
+import type { Entry as Waiting } from '../outbox/useOutbox';
 
 /** Puts what was refused back where it was typed, once per refusal. */
 export function useRefused(refused: Waiting | undefined, kind: string, restore: (payload: Record<string, unknown>) => void) {

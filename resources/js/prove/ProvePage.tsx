@@ -4,7 +4,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import type { Bench, Instrument } from '../api/client';
 import { benchQuery } from '../api/queries';
-import { useOutbox, type Waiting } from '../bench/useOutbox';
+import { useOutbox, type Entry as Waiting } from '../outbox/useOutbox';
 import { EverythingOff } from '../instruments/EverythingOff';
 import { InstrumentSheet } from '../instruments/InstrumentSheet';
 import { useMeter } from '../instruments/useMeter';

@@ -1,27 +1,10 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Input } from 'antd';
-import { useState } from 'react';
-import { answer, api, Refused } from '../api/client';
-import { sessionQuery } from '../api/queries';
+import { useSignIn } from './useSignIn';
 
 const demo = document.getElementById('app')?.dataset.demo === 'yes';
 
 export function SignIn() {
-    const queries = useQueryClient();
-    const [refusal, setRefusal] = useState<string>();
-    const [busy, setBusy] = useState(false);
-
-    const signIn = async (values: { email: string; password: string }) => {
-        setBusy(true);
-        setRefusal(undefined);
-        try {
-            await fetch('/sanctum/csrf-cookie');
-            queries.setQueryData(sessionQuery.queryKey, await answer(api.POST('/session', { body: values })));
-        } catch (error) {
-            setRefusal(error instanceof Refused ? error.message : 'Sign-in failed. Try again.');
-        }
-        setBusy(false);
-    };
+    const { signIn, refusal, busy } = useSignIn();
 
     return (
         <main className="sign-in">

@@ -1,20 +1,24 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
+import { useState } from 'react';
 import { NavLink, Outlet, useMatch } from 'react-router';
 import { answer, api } from '../api/client';
 import { OffKey } from '../instruments/EverythingOff';
+import { Tray } from '../outbox/Tray';
+import { Account } from '../session/Account';
+import { forgetAll } from '../session/forgetAll';
+import { Offline } from './Offline';
 import { sessionQuery } from '../api/queries';
 import type { Scheme } from '../theme';
 
 export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }) {
     const session = useQuery(sessionQuery);
-    const queries = useQueryClient();
     const onBench = useMatch('/jobs/:job') !== null;
 
+    const [account, setAccount] = useState(false);
     const signOut = async () => {
         await answer(api.DELETE('/session'));
-        queries.clear();
-        window.location.assign('/');
+        await forgetAll();
     };
 
     return (
@@ -27,12 +31,15 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                     <NavLink to="/library">Library</NavLink>
                     <NavLink to="/drawer">Drawer</NavLink>
                 </nav>
-                <span className="who">{session.data?.name}<small>{session.data?.role}, {session.data?.workshop}</small></span>
+                <button type="button" className="plain who" onClick={() => setAccount(true)}>{session.data?.name}<small>{session.data?.role}, {session.data?.workshop}</small></button>
                 <Button type="text" onClick={onTurn}>{scheme === 'dark' ? 'Light' : 'Dark'}</Button>
                 <Button type="text" onClick={() => void signOut()}>Sign out</Button>
             </header>
             <OffKey />
+            <Offline />
+            <Tray />
             <Outlet />
+            {account && <Account onClose={() => setAccount(false)} />}
         </div>
     );
 }

@@ -6,6 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Archive\JobArchive;
 use App\Archive\JobImport;
+use App\Archive\Limits;
 use App\Archive\Origin;
 use App\Bench\JobFile;
 use App\Http\Resources\JobResource;
@@ -70,7 +71,7 @@ final class ReportController
     public function import(Request $request, JobImport $import): JsonResponse
     {
         Gate::authorize('create', RepairJob::class);
-        $archive = $request->validate(['archive' => ['required', 'file', 'max:8000']], ['archive.required' => 'Choose the archive of a job, a zip file.'])['archive'];
+        $archive = $request->validate(['archive' => ['required', 'file', 'max:'.Limits::ARCHIVE_KILOBYTES]], ['archive.required' => 'Choose the archive of a job, a zip file.', 'archive.max' => sprintf('The archive is larger than %d MB.', intdiv(Limits::ARCHIVE_KILOBYTES, 1000))])['archive'];
         $user = $request->user();
         assert($user instanceof User);
 
