@@ -18,6 +18,9 @@ export const sessionQuery = queryOptions({
     queryFn: () => answer(api.GET('/session')),
     retry: false,
     staleTime: 5 * 60_000,
+    // Somebody who is typing a password is not to be asked anew.
+    refetchOnWindowFocus: (query) => query.state.data !== undefined,
+    refetchOnReconnect: (query) => query.state.data !== undefined,
     // The page opens by itself once the server is there again.
     refetchInterval: (query) => (query.state.data === undefined && query.state.error instanceof Refused && query.state.error.status !== 401 ? 3000 : false),
 });
