@@ -160,7 +160,7 @@ final readonly class Gates
             // Left off on purpose is another thing to say yes to than put in its place.
             $target = "interlock {$k}".($load?->isOff($supply->mode($mode)) === true ? ' without' : '');
             if (! isset($state->looked[$target])) {
-                $items[] = new GateItem("look {$target}", rtrim("{$interlock->what}: {$interlock->how}", '.').'. '.($load?->sentence() ?? rtrim("Without it {$interlock->without}", '.').'.'), 'look', $target);
+                $items[] = new GateItem("look {$target}", rtrim(rtrim($interlock->what, '.').": {$interlock->how}", '.').'. '.($load?->sentence() ?? rtrim("Without it {$interlock->without}", '.').'.'), 'look', $target);
             }
         }
 

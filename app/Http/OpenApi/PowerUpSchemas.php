@@ -299,8 +299,9 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'GateItemView',
     type: 'object',
-    required: ['id', 'sentence', 'leads', 'target', 'may_override'],
+    required: ['id', 'sentence', 'leads', 'target', 'may_override', 'passed'],
     properties: [
+        new OA\Property(property: 'passed', description: 'a lead passed over it', type: 'boolean'),
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'sentence', type: 'string'),
         new OA\Property(property: 'leads', type: 'string'),

@@ -35,7 +35,7 @@ final class SafetyView
             'open' => count($state->openChanges()),
             'gates' => array_map(static fn(Gate $gate): array => [
                 'gate' => $gate->value, 'title' => ucfirst($gate->words()), 'open' => Gates::blocking($gate, $supply, $state) === [], 'override' => $state->overrides[$gate->value]['reason'] ?? null,
-                'items' => array_map(static fn(GateItem $i): array => ['id' => $i->id, 'sentence' => $i->sentence, 'leads' => $i->leads, 'target' => $i->target, 'may_override' => $i->mayOverride], Gates::missing($gate, $supply, $state)),
+                'items' => array_map(static fn(GateItem $i): array => ['id' => $i->id, 'sentence' => $i->sentence, 'leads' => $i->leads, 'target' => $i->target, 'may_override' => $i->mayOverride, 'passed' => in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true)], Gates::missing($gate, $supply, $state)),
             ], Gate::cases()),
             'may_override' => $mayOverride,
             'charged' => array_map(static fn(string $ref): array => self::charge($file, $ref), array_map(strval(...), array_keys(StoredCharge::hazards($supply)))),

@@ -127,3 +127,5 @@ export const runPlotQuery = (job: string, run: string, window: { from?: number; 
 export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => answer(api.GET('/history')) });
 
 export const tokensQuery = queryOptions({ queryKey: ['tokens'], queryFn: () => answer(api.GET('/tokens')) });
+
+export const networksQuery = queryOptions({ queryKey: ['networks'], queryFn: () => answer(api.GET('/networks')) });

@@ -1707,6 +1707,8 @@ export interface components {
             closed_why: string | null;
         };
         GateItemView: {
+            /** @description a lead passed over it */
+            passed: boolean;
             id: string;
             sentence: string;
             leads: string;

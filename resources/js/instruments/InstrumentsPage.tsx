@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Input, Modal, Select } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Instrument, type InstrumentCells, type Instruments, type SafetyRules } from '../api/client';
-import { instrumentsQuery, safetyRulesQuery } from '../api/queries';
+import { instrumentsQuery, networksQuery, safetyRulesQuery } from '../api/queries';
 import { EverythingOff } from './EverythingOff';
 
 type Cells = Record<string, string | undefined>;
@@ -111,6 +111,33 @@ function Rules() {
     );
 }
 
+/** Where instruments of this workshop may be: a part of what the server allows. */
+function Networks() {
+    const queries = useQueryClient();
+    const page = useQuery(networksQuery).data;
+    const [typed, setTyped] = useState<string>();
+    const keep = useMutation({
+        mutationFn: (text: string) => answer(api.PUT('/networks', { body: { networks: text.split(/[,\s]+/).filter((one) => one !== '') } })),
+        onSuccess: () => { setTyped(undefined); return queries.invalidateQueries(); },
+    });
+    if (page === undefined) {
+        return null;
+    }
+    return (
+        <section aria-label="Where instruments may be" className="safety-rules">
+            <h2>Where instruments may be</h2>
+            <p className="hint">The server allows {page.server.join(', ')}; this workshop uses {page.networks.length === 0 ? 'all of that' : page.networks.join(', ')}. The ports of the server itself and of its database are no instruments.</p>
+            {page.may_edit && (
+                <form className="list-acts" onSubmit={(event) => { event.preventDefault(); keep.mutate(typed ?? page.networks.join(', ')); }}>
+                    <Input aria-label="Networks of this workshop" className="mono-figures" placeholder="10.0.3.0/24, 127.0.0.1; empty for all" value={typed ?? page.networks.join(', ')} onChange={(event) => setTyped(event.target.value)} />
+                    <Button htmlType="submit" loading={keep.isPending} disabled={typed === undefined}>Use these</Button>
+                </form>
+            )}
+            {keep.error !== null && <p role="alert" className="refusal">{keep.error.message}</p>}
+        </section>
+    );
+}
+
 export function InstrumentsPage() {
     const page = useQuery(instrumentsQuery);
     const [open, setOpen] = useState<{ instrument: Instrument | undefined }>();
@@ -138,6 +165,7 @@ export function InstrumentsPage() {
                     ))}
                 </tbody>
             </table>
+            <Networks />
             <Rules />
             {open !== undefined && <Sheet instrument={open.instrument} page={page.data} onClose={() => setOpen(undefined)} />}
         </main>

@@ -6,22 +6,22 @@ const act: Record<string, string> = { check: 'Measure it', look: 'Looked, it is 
 
 function Gate({ gate, mayWrite, mayOverride, onLead, onOverride }: { gate: GateView; mayWrite: boolean; mayOverride: boolean; onLead: (item: GateItem) => void; onOverride: (reason: string) => void }) {
     const [reason, setReason] = useState<string>();
-    const isOverridable = gate.items.some((item) => item.may_override);
+    const isOverridable = gate.items.some((item) => item.may_override && !item.passed);
     return (
         <section className={gate.open ? 'gate gate-open' : 'gate gate-shut'} aria-label={gate.title}>
-            <h3><i aria-hidden="true" />{gate.title}<small>{gate.open ? (gate.items.length === 0 ? 'nothing is missing' : 'passed over') : `${gate.items.length} missing`}</small></h3>
+            <h3><i aria-hidden="true" />{gate.title}<small>{gate.open ? (gate.items.length === 0 ? 'nothing is missing' : 'passed over') : `${gate.items.filter((item) => !item.passed).length} missing`}</small></h3>
             {gate.override != null && <p className="quiet">A lead passes over it: {gate.override}</p>}
             <ul>
                 {gate.items.map((item) => (
                     <li key={item.id}>
-                        <span>{item.sentence}</span>
+                        <span>{item.sentence}{item.passed && <em className="quiet"> passed over</em>}</span>
                         {mayWrite && act[item.leads] !== undefined && <Button size="small" onClick={() => onLead(item)}>{act[item.leads]}</Button>}
                     </li>
                 ))}
             </ul>
-            {mayOverride && mayWrite && isOverridable && gate.override == null && reason === undefined && <button type="button" className="plain" onClick={() => setReason('')}>Pass over it, with a reason</button>}
-            {reason !== undefined && gate.override == null && (
-                <form className="ledger-why" onSubmit={(event) => { event.preventDefault(); onOverride(reason); }}>
+            {mayOverride && mayWrite && isOverridable && reason === undefined && <button type="button" className="plain" onClick={() => setReason('')}>Pass over it, with a reason</button>}
+            {reason !== undefined && isOverridable && (
+                <form className="ledger-why" onSubmit={(event) => { event.preventDefault(); onOverride(reason); setReason(undefined); }}>
                     <Input aria-label="Reason" autoFocus placeholder="the reason stays in the log" value={reason} onChange={(event) => setReason(event.target.value)} />
                     <Button htmlType="submit" disabled={reason.trim() === ''}>Pass over it</Button>
                 </form>

@@ -53,7 +53,8 @@ test.describe('what was typed', () => {
 
     test('a refusal stays in the tray on every page until it is mended or thrown away', async ({ page }) => {
         await signIn(page);
-        await bookIn(page, 'Wireless, refused', 'Kitchen wireless');
+        const unit = `Wireless, refused ${Date.now()}`;
+        await bookIn(page, unit, 'Kitchen wireless');
         for (const text of ['tp3 80000 V', 'tp99 4']) {
             await page.keyboard.type(text);
             await page.keyboard.press('Enter');
@@ -63,14 +64,14 @@ test.describe('what was typed', () => {
         await page.getByRole('link', { name: 'Oculant, the bench' }).click();
         const tray = page.getByLabel('Not in the log yet');
         await expect(tray.getByRole('listitem')).toHaveCount(2);
-        await expect(page.locator('.job').filter({ hasText: 'Wireless, refused' })).toContainText('2 on this device, not in its log');
+        await expect(page.locator('.job').filter({ hasText: unit })).toContainText('2 on this device, not in its log');
         const first = tray.getByRole('listitem').first();
         await first.getByRole('textbox').fill('tp3 0.4 V');
         await first.getByRole('button', { name: 'Send it so' }).click();
         await expect(tray.getByRole('listitem')).toHaveCount(1);
         await tray.getByRole('button', { name: 'Throw it away' }).click();
         await expect(tray).toBeHidden();
-        await page.locator('.job').filter({ hasText: 'Wireless, refused' }).click();
+        await page.locator('.job').filter({ hasText: unit }).click();
         await expect(log(page).first()).toContainText('TP3 0.40 V');
     });
 });
