@@ -131,6 +131,7 @@ build_front_end() {
         say "Building the front end"
         npm run --silent build >/dev/null || stop_with "the front end did not build (npm run build says why)."
     fi
+    chmod -R a+rX public/build
 }
 
 # free_port FIRST : the first free port from FIRST on

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Archive;
 
 use App\Bench\BookIn;
+use App\Bench\JobStanding;
 use App\Bench\PhotoAlbum;
-use App\Bench\Standing;
 use App\Library\Shelf;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
@@ -62,7 +62,7 @@ final readonly class JobImport
                 ]);
             }
 
-            Standing::make($job);
+            JobStanding::make($job);
 
             return $job;
         });

@@ -37,7 +37,7 @@ final readonly class BookIn
                 'description' => $supply->description,
             ]);
             $job->setRelation('user', $user);
-            Standing::make($job);
+            JobStanding::make($job);
             foreach ($what['symptoms'] ?? [] as $symptom) {
                 $this->log->add($job, $user, 'symptom', ['symptom' => $symptom]);
             }

@@ -28,7 +28,7 @@ final readonly class JobSummary
     {
         try {
             if ($job->power === null) {
-                Standing::make($job);
+                JobStanding::make($job);
             }
         } catch (Throwable $e) {
             report($e);

@@ -190,8 +190,10 @@ test('the report speaks to the owner first and to the auditor after, in four for
     const at = page.url().replace('/jobs/', '/api/v1/jobs/').replace(/\/report$/, '');
     const cookies = (await page.context().cookies()).map((one) => `${one.name}=${one.value}`).join('; ');
     for (const [name, type] of [['report.pdf', 'application/pdf'], ['report.json', 'application/json'], ['report.csv', 'text/csv'], ['archive.zip', 'application/zip']] as const) {
-        const answer = await request.get(`${at}/${name}`, { headers: { Cookie: cookies, Referer: page.url(), Accept: '*/*' } });
-        expect(answer.status(), name).toBe(200);
+        const get = () => request.get(`${at}/${name}`, { headers: { Cookie: cookies, Referer: page.url(), Accept: '*/*' } });
+        // A worker draws the paper; until it has, the answer says so.
+        await expect.poll(async () => (await get()).status(), { message: name, timeout: 40_000 }).toBe(200);
+        const answer = await get();
         expect(answer.headers()['content-type'], name).toContain(type);
     }
     // The whole job goes to another bench and is there as it was.

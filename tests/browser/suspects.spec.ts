@@ -99,7 +99,12 @@ test('lost isolation condemns the unit, and the notebook keeps what was ruled ou
     const next = page.getByLabel('Next step');
     await expect(next).toContainText('Condemned: mains where people touch.');
     await expect(next).toContainText('Never patch a transformer');
+    // A safety test that failed is not taken back: it is made again.
     await command(page, 'u');
+    await expect(page.getByRole('alert').filter({ hasText: 'is not struck out' })).toBeVisible();
+    await command(page, 'i');
+    await sheet.getByLabel('It shows').fill('OL');
+    await page.keyboard.press('Enter');
     await expect(next).not.toContainText('Condemned');
 
     await command(page, 'j');

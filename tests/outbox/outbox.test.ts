@@ -45,6 +45,24 @@ describe('the outbox', () => {
         expect(store.rows.size).toBe(0);
     });
 
+    it('shows an entry as on its way until the log that holds it is there', async () => {
+        const server = new Server();
+        let shown: string[] = [];
+        let arrive: () => void = () => undefined;
+        const outbox: Outbox = new Outbox(new Kept(), server.send, (taken) => {
+            shown = outbox.snapshot().waiting.map((entry) => entry.id);
+            return new Promise<void>((resolve) => { arrive = () => { server.log.push(`shown ${taken.length}`); resolve(); }; });
+        });
+        await outbox.signedIn(1);
+        const recorded = type(outbox, 'a');
+        await new Promise((resolve) => setTimeout(resolve, 5));
+        expect(shown).toEqual(['a']);
+        arrive();
+        await recorded;
+        expect(server.log).toEqual(['a', 'shown 1']);
+        expect(outbox.snapshot().waiting).toEqual([]);
+    });
+
     it.each([0, 408, 429, 500, 502, 503, 504, 507])('keeps everything through an answer of %i', async (status) => {
         const { server, store, outbox } = await bench();
         server.says = () => status;

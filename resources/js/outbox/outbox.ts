@@ -62,6 +62,8 @@ export class Outbox {
     private signedOut = false;
     private sending = false;
     private again = false;
+    /** Taken by the server, and not yet shown as such. */
+    private readonly arrived = new Set<string>();
     private view: View = { waiting: [], refused: [], signedOut: false, sending: false };
     private readonly listeners = new Set<() => void>();
     private loaded: Promise<void> | undefined;
@@ -69,8 +71,8 @@ export class Outbox {
     constructor(
         private readonly store: Store,
         private readonly send: Send,
-        /** Told of each entry that the server has taken, and of each that it refused. */
-        private readonly told: (entry: Entry, refusal?: Refusal) => void = () => undefined,
+        /** Told of what the server has taken; until it is done, that is shown as on its way: it is never in neither place. */
+        private readonly told: (entries: Entry[]) => Promise<unknown> = () => Promise.resolve(),
         /** One page at a time sends; the default is for a world with a single page. */
         private readonly alone: (work: () => Promise<void>) => Promise<void> = (work) => work(),
     ) {}
@@ -108,7 +110,7 @@ export class Outbox {
 
     /** Everything of a job that waits to be confirmed, and what waits behind it. */
     async confirm(job: string): Promise<void> {
-        for (const { id } of this.entries.filter((entry) => entry.job === job && entry.user === this.user && (holds(entry) || entry.refused === undefined))) {
+        for (const { id } of this.entries.filter((entry) => entry.job === job && entry.user === this.user && !this.arrived.has(entry.id) && (holds(entry) || entry.refused === undefined))) {
             await this.replace(id, (entry) => ({ ...entry, stillTrue: true, refused: undefined }));
         }
         await this.flush();
@@ -145,18 +147,31 @@ export class Outbox {
     private async round(): Promise<void> {
         // Another page of this browser may have sent some of them meanwhile.
         const there = new Set((await this.store.all()).map((entry) => entry.id));
-        this.entries = this.entries.filter((entry) => there.has(entry.id));
+        this.entries = this.entries.filter((entry) => there.has(entry.id) || this.arrived.has(entry.id));
+        try {
+            await this.sendAll();
+        } finally {
+            const taken = this.entries.filter((entry) => this.arrived.has(entry.id));
+            if (taken.length > 0) {
+                await this.told(taken).catch(() => undefined);
+                this.entries = this.entries.filter((entry) => !taken.includes(entry));
+                taken.forEach((entry) => this.arrived.delete(entry.id));
+                this.show();
+            }
+        }
+    }
+
+    private async sendAll(): Promise<void> {
         const held = new Set(this.entries.filter(holds).map((entry) => entry.job));
-        for (const entry of this.mine().filter((one) => one.refused === undefined)) {
+        for (const entry of this.mine().filter((one) => one.refused === undefined && !this.arrived.has(one.id))) {
             if (held.has(entry.job)) {
                 continue;
             }
             this.show();
             const said = await this.send(entry);
             if (said.ok) {
-                this.entries = this.entries.filter((other) => other.id !== entry.id);
+                this.arrived.add(entry.id);
                 await this.store.remove(entry.id);
-                this.told(entry);
                 continue;
             }
             if (isSignedOut(said.status)) {
@@ -171,7 +186,6 @@ export class Outbox {
             if (said.field === 'still_true') {
                 held.add(entry.job);
             }
-            this.told({ ...entry, refused }, refused);
         }
     }
 

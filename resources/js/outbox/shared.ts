@@ -39,10 +39,11 @@ const alone = async (work: () => Promise<void>): Promise<void> => {
 };
 
 /** The one outbox of this page: entries leave from wherever one is. */
-export const outbox = new Outbox(browserStore, sendAgain, (entry) => {
-    void queries.invalidateQueries({ queryKey: ['bench', entry.job] });
+export const outbox = new Outbox(browserStore, sendAgain, (taken) => {
+    const jobs = [...new Set(taken.map((entry) => entry.job))];
     void queries.invalidateQueries({ queryKey: ['jobs'] });
-    void queries.invalidateQueries({ queryKey: ['report', entry.job] });
+    jobs.forEach((job) => void queries.invalidateQueries({ queryKey: ['report', job] }));
+    return Promise.all(jobs.map((job) => queries.invalidateQueries({ queryKey: ['bench', job] })));
 }, alone);
 
 const again = () => void outbox.flush();

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
 import { ulid } from 'ulid';
 import type { Entry, Refusal } from './outbox';
@@ -14,7 +13,6 @@ export const useOutboxView = () => useSyncExternalStore(outbox.subscribe, outbox
  * typed puts it back to where it was typed as well, and sending that again takes it out of the tray.
  */
 export function useOutbox(job: string, onRefused: (entry: Entry) => void) {
-    const queries = useQueryClient();
     const view = useOutboxView();
     const [refusal, setRefusal] = useState<{ entry: Entry; message: string; field: string }>();
     const own = useRef(new Set<string>());
@@ -44,9 +42,7 @@ export function useOutbox(job: string, onRefused: (entry: Entry) => void) {
         if (mends !== undefined) {
             await outbox.discard(mends);
         }
-        // Shown as waiting until the log that holds it is there.
-        await queries.invalidateQueries({ queryKey: ['bench', job] });
-    }, [job, queries]);
+    }, [job]);
 
     /** What was put back where it was typed is being changed by hand: cleared, it is only in the tray. */
     const forget = useCallback((isCleared = false) => {

@@ -11,7 +11,7 @@ use Oculant\Core\Bench\Fold;
 use Oculant\Core\Supply\DescriptionReader;
 
 /** How the unit of a job stands, from its log alone: kept with the job whenever the log grows, so that a list needs no engine. */
-final readonly class Standing
+final readonly class JobStanding
 {
     /** Kept by JobLog in the same transaction as the entry. */
     public static function keep(RepairJob $job, BenchState $state): void
