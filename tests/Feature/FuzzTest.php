@@ -85,13 +85,7 @@ final class FuzzTest extends FeatureTestCase
 
     public function testEveryImport(): void
     {
-        $zip = (string) $this->get("/api/v1/jobs/{$this->job->id}/archive.zip")->assertOk()->getContent();
-        $path = (string) tempnam(sys_get_temp_dir(), 'oculant-fuzz');
-        file_put_contents($path, $zip);
-        $open = new ZipArchive();
-        $open->open($path);
-        $job = json_decode((string) $open->getFromName('job.json'), true);
-        $open->close();
+        $job = $this->exported();
         $job['log'] = [['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded'], 'at' => '2026-11-01T10:00:00Z', 'by' => 'me']];
         $supply = Supplies::demo('tuner-feed')->written;
         for ($k = 0; $k < 25 * self::rounds(); $k++) {
@@ -130,13 +124,7 @@ final class FuzzTest extends FeatureTestCase
 
     public function testArchivesThatAreTooMuch(): void
     {
-        $zip = (string) $this->get("/api/v1/jobs/{$this->job->id}/archive.zip")->assertOk()->getContent();
-        $path = (string) tempnam(sys_get_temp_dir(), 'oculant-fuzz');
-        file_put_contents($path, $zip);
-        $open = new ZipArchive();
-        $open->open($path);
-        $job = json_decode((string) $open->getFromName('job.json'), true);
-        $open->close();
+        $job = $this->exported();
         $entry = ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'kind' => 'note', 'payload' => ['text' => 'x'], 'at' => '2026-11-01T10:00:00Z', 'by' => 'me'];
         self::assertStringContainsString('stands twice', (string) $this->archive((string) json_encode(['log' => [$entry, $entry]] + $job))->json('message'));
         self::assertStringContainsString('job.json has more than', (string) $this->archive(str_repeat(' ', 78_000_000))->json('message'));
@@ -144,6 +132,20 @@ final class FuzzTest extends FeatureTestCase
         $csv = "channel,minute,low,high,mean,count\n".implode("\n", array_map(static fn(int $k): string => "0,{$k},1,2,1.5,60", range(0, 300_000)));
         $said = (string) $this->archive((string) json_encode(['runs' => [$run], 'log' => [$entry]] + $job), ["runs/{$run['id']}.csv" => $csv])->assertUnprocessable()->json('message');
         self::assertMatchesRegularExpression('/more than 250000 lines|has a plan that cannot be read/', $said);
+    }
+
+    /** @return array<string, mixed> job.json of the job's own archive */
+    private function exported(): array
+    {
+        $path = (string) tempnam(sys_get_temp_dir(), 'oculant-fuzz');
+        file_put_contents($path, (string) $this->get("/api/v1/jobs/{$this->job->id}/archive.zip")->assertOk()->getContent());
+        $open = new ZipArchive();
+        $open->open($path);
+        $job = json_decode((string) $open->getFromName('job.json'), true);
+        $open->close();
+        unlink($path);
+
+        return $job;
     }
 
     private static function rounds(): int
