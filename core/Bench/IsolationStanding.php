@@ -36,7 +36,9 @@ final readonly class IsolationStanding
                 default => 'between the sides: '.implode(', ', $left),
             };
 
-            return [...$this->back(), new GateItem('isolation bad', "The isolation of the mains side read bad ({$where}): find the part, then measure the isolation again with everything in place.", 'isolation', null, false)];
+            $gone = $this->state->out === [] ? '' : sprintf(' Gone once %s was out is a suspicion and proves nothing yet.', implode(', ', array_keys($this->state->out)));
+
+            return [...$this->back(), new GateItem('isolation bad', "The isolation of the mains side read bad ({$where}): find the part, then measure the isolation again with everything in place.{$gone}", 'isolation', null, false)];
         }
         if ($newest !== false && $newest['out'] !== []) {
             $out = implode(', ', $newest['out']);

@@ -49,6 +49,18 @@ final class Judge
      */
     public function live(string $pointId, string $mode, string $quantity, float $value, float $swing = 0.0): Verdict
     {
+        $need = MinimumLoad::missing($this->supply, $this->expectations[$mode]->mode);
+        if ($need !== null && $quantity !== 'ripple' && $need->explains($pointId, $value)) {
+            return new Verdict(VerdictWord::FineHere, sprintf('%s: nothing else is to be expected like this. %s', Quantity::volts($value), $need->sentence()), sprintf('Without its load a good unit shows %s here.', $need->range($pointId)));
+        }
+        $verdict = $this->withItsLoad($pointId, $mode, $quantity, $value, $swing);
+
+        return $need === null ? $verdict : new Verdict($verdict->word, "{$verdict->sentence} {$need->sentence()}", $verdict->why);
+    }
+
+    /** @param float $swing volts by which the reading wanders, from lowest to highest */
+    private function withItsLoad(string $pointId, string $mode, string $quantity, float $value, float $swing): Verdict
+    {
         $point = $this->supply->point($pointId);
         $expected = $this->expectations[$mode];
         $window = $expected->window($pointId, $quantity);
@@ -57,13 +69,6 @@ final class Judge
             return new Verdict(VerdictWord::CannotTell, 'The meter shows overload: choose a higher range and measure again.', $good);
         }
         $says = Quantity::volts($value);
-        $need = MinimumLoad::missing($this->supply, $expected->mode);
-        if ($need !== null && $need->feeds($pointId)) {
-            $good .= ' '.$need->sentence();
-            if ($quantity !== 'ripple' && $need->explains($pointId, $value)) {
-                return new Verdict(VerdictWord::FineHere, sprintf('%s: nothing else is to be expected like this. %s', $says, $need->sentence()), sprintf('Without its load a good unit shows %s here.', $need->range($pointId)));
-            }
-        }
         $wanders = $expected->nominal->reading($pointId, 'swing');
         if ($quantity !== 'ripple' && $swing > $wanders + self::STEADY * max(abs($value), abs($window->nominal)) + 0.05) {
             return new Verdict(
@@ -84,7 +89,7 @@ final class Judge
             default => "{$says}: {$word->value}.",
         };
 
-        return new Verdict($word, $need !== null && $need->feeds($pointId) ? "{$sentence} {$need->sentence()}" : $sentence, $good);
+        return new Verdict($word, $sentence, $good);
     }
 
     /** A good specimen may have this many times its type's usual series resistance (common practice). */

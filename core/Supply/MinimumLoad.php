@@ -95,7 +95,7 @@ final readonly class MinimumLoad
     public function explains(string $point, float $volts): bool
     {
         $rail = $this->supply->point($point)->rail;
-        if ($rail === null || $this->interlock->does === null || ! $this->feeds($point)) {
+        if ($rail === null || ! is_finite($volts) || $this->interlock->does === null || ! $this->feeds($point)) {
             return false;
         }
         [$sign, $rail] = [$rail < 0 ? -1.0 : 1.0, abs($rail)];

@@ -128,10 +128,17 @@ final class FuzzTest extends FeatureTestCase
         $entry = ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'kind' => 'note', 'payload' => ['text' => 'x'], 'at' => '2026-11-01T10:00:00Z', 'by' => 'me'];
         self::assertStringContainsString('stands twice', (string) $this->archive((string) json_encode(['log' => [$entry, $entry]] + $job))->json('message'));
         self::assertStringContainsString('job.json has more than', (string) $this->archive(str_repeat(' ', 78_000_000))->json('message'));
-        $run = ['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAW', 'kind' => 'soak', 'plan' => ['stages' => [['hours' => 1, 'share' => 1]], 'channels' => [['quantity' => 'dc', 'target' => 'TP4', 'title' => 'TP4']]], 'state' => 'ended', 'started_at' => 0, 'gaps' => [], 'alarms' => []];
-        $csv = "channel,minute,low,high,mean,count\n".implode("\n", array_map(static fn(int $k): string => "0,{$k},1,2,1.5,60", range(0, 300_000)));
-        $said = (string) $this->archive((string) json_encode(['runs' => [$run], 'log' => [$entry]] + $job), ["runs/{$run['id']}.csv" => $csv])->assertUnprocessable()->json('message');
-        self::assertMatchesRegularExpression('/more than 250000 lines|has a plan that cannot be read/', $said);
+        $run = [
+            'id' => '01ARZ3NDEKTSV4RRFFQ69G5FAW', 'kind' => 'soak', 'state' => 'ended', 'started_at' => 0, 'gaps' => [], 'alarms' => [],
+            'plan' => ['title' => 'x', 'stages' => [['title' => 'all', 'hours' => 0.05, 'share' => 1]], 'channels' => [['title' => 'rail', 'quantity' => 'dc', 'target' => 'TP4', 'low' => 8, 'high' => 10]], 'loads' => []],
+        ];
+        $minutes = static fn(int $count): array => ["runs/{$run['id']}.csv" => "channel,minute,low,high,mean,count\n".implode("\n", array_map(static fn(int $k): string => "0,{$k},1,2,1.5,60", range(0, $count)))];
+        $with = (string) json_encode(['runs' => [$run], 'log' => [$entry]] + $job);
+        self::assertStringContainsString('more than 250000 lines', (string) $this->archive($with, $minutes(300_000))->assertUnprocessable()->json('message'));
+        $this->archive($with, $minutes(30_000))->assertCreated();
+        foreach (["0,1,2\n", "0,x,1,2,1.5,60\n", "0,1,1e999,2,1.5,60\n"] as $line) {
+            self::assertStringContainsString('(line 2,', (string) $this->archive($with, ["runs/{$run['id']}.csv" => "channel,minute,low,high,mean,count\n{$line}"])->assertUnprocessable()->json('message'));
+        }
     }
 
     /** @return array<string, mixed> job.json of the job's own archive */
