@@ -25,12 +25,12 @@ final readonly class Gates
     private const MORE_THAN_LOAD = 0.3;
 
     /** @return list<GateItem> what is missing, overrides not considered */
-    public static function missing(Gate $gate, Description $supply, BenchState $state, ?string $mode = null): array
+    public static function missing(Gate $gate, Description $supply, BenchState $state): array
     {
         return match ($gate) {
             Gate::HandsIn => self::charged($supply, $state),
-            Gate::Limited => self::beforePower($gate, $supply, $state, $mode ?? $state->mode),
-            Gate::Mains => [...self::beforePower($gate, $supply, $state, $mode ?? $state->mode), ...self::closed($state), ...self::limiterFirst($supply, $state)],
+            Gate::Limited => self::beforePower($gate, $supply, $state),
+            Gate::Mains => [...self::beforePower($gate, $supply, $state), ...self::closed($state), ...self::limiterFirst($supply, $state)],
             Gate::HandBack => self::beforeHandBack($supply, $state),
         };
     }
@@ -40,15 +40,15 @@ final readonly class Gates
      *
      * @return list<GateItem>
      */
-    public static function blocking(Gate $gate, Description $supply, BenchState $state, ?string $mode = null): array
+    public static function blocking(Gate $gate, Description $supply, BenchState $state): array
     {
-        return array_values(array_filter(self::missing($gate, $supply, $state, $mode), static fn(GateItem $i): bool => ! $i->mayOverride || ! in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true)));
+        return array_values(array_filter(self::missing($gate, $supply, $state), static fn(GateItem $i): bool => ! $i->mayOverride || ! in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true)));
     }
 
     /** @throws EntryRefused with everything that is missing */
-    public static function mustBeOpen(Gate $gate, string $field, Description $supply, BenchState $state, ?string $mode = null): void
+    public static function mustBeOpen(Gate $gate, string $field, Description $supply, BenchState $state): void
     {
-        $blocking = self::blocking($gate, $supply, $state, $mode);
+        $blocking = self::blocking($gate, $supply, $state);
         if ($blocking !== []) {
             throw EntryRefused::because($field, sprintf('Not yet (%s): %s', $gate->words(), implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $blocking))));
         }
@@ -118,7 +118,7 @@ final readonly class Gates
     }
 
     /** @return list<GateItem> */
-    private static function beforePower(Gate $gate, Description $supply, BenchState $state, string $mode): array
+    private static function beforePower(Gate $gate, Description $supply, BenchState $state): array
     {
         $items = [...(new IsolationStanding($supply, $state))->items($gate), ...self::ledger($gate, $state), ...self::fuse($supply, $state)];
         if ($state->repairs !== [] || self::fuseBlew($supply, $state)) {
@@ -141,7 +141,7 @@ final readonly class Gates
             }
         }
 
-        return [...$items, ...self::interlocks($supply, $state, $mode)];
+        return [...$items, ...self::interlocks($supply, $state)];
     }
 
     /**
@@ -149,7 +149,7 @@ final readonly class Gates
      *
      * @return list<GateItem>
      */
-    public static function interlocks(Description $supply, BenchState $state, string $mode): array
+    public static function interlocks(Description $supply, BenchState $state): array
     {
         $items = [];
         foreach ($supply->interlocks as $k => $interlock) {
@@ -157,10 +157,8 @@ final readonly class Gates
             if ($load === null && ! in_array($interlock->kind, [InterlockKind::Sense, InterlockKind::Jumper], true)) {
                 continue;
             }
-            // Left off on purpose is another thing to say yes to than put in its place.
-            $target = "interlock {$k}".($load?->isOff($supply->mode($mode)) === true ? ' without' : '');
-            if (! isset($state->looked[$target])) {
-                $items[] = new GateItem("look {$target}", rtrim(rtrim($interlock->what, '.').": {$interlock->how}", '.').'. '.($load?->sentence() ?? rtrim("Without it {$interlock->without}", '.').'.'), 'look', $target);
+            if (! isset($state->looked["interlock {$k}"])) {
+                $items[] = new GateItem("look interlock {$k}", rtrim(rtrim($interlock->what, '.').": {$interlock->how}", '.').'. '.($load?->sentence() ?? rtrim("Without it {$interlock->without}", '.').'.'), 'look', "interlock {$k}");
             }
         }
 

@@ -137,6 +137,15 @@ test('a supply that ticks because its load is missing is not blamed', async ({ p
     await setPower(page, 'Live on mains');
     await sheet.getByLabel(/Load off/).check();
     await sheet.getByRole('button', { name: 'Record' }).click();
+    // What it needs is asked for before the first power, with its size.
+    const gates = page.getByRole('dialog', { name: 'Gates' });
+    await expect(gates.getByRole('region', { name: 'Before mains' })).toContainText(/It needs its load: .* or .* Ω .* W\. Without it: it ticks\./);
+    await gates.getByRole('region', { name: 'Before mains' }).getByRole('button', { name: 'Looked, it is right' }).click();
+    await expect(log(page).first()).toContainText('Looked: A load of about half an ampere');
+    await command(page, 'p');
+    await setPower(page, 'Live on mains');
+    await sheet.getByLabel(/Load off/).check();
+    await sheet.getByRole('button', { name: 'Record' }).click();
     await expect(page.locator('.state-mode')).toHaveText('Load off');
     await read(page, 'ticks', /Ticks, tries to start/);
     await follow(page, unit);

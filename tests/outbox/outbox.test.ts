@@ -45,6 +45,38 @@ describe('the outbox', () => {
         expect(store.rows.size).toBe(0);
     });
 
+    it('loses nothing that is typed while it looks into its store', async () => {
+        for (let slow = 0; slow < 6; slow++) {
+            const store = new Kept();
+            const wait = (turns: number) => new Promise<void>((resolve) => { const turn = (left: number) => (left === 0 ? resolve() : queueMicrotask(() => turn(left - 1))); turn(turns); });
+            const [put, all] = [store.put, store.all];
+            store.put = async (entry) => { await wait(3 * slow); await put(entry); };
+            store.all = async () => { const rows = await all(); await wait(20); return rows; };
+            const server = new Server();
+            server.says = () => 0;
+            const outbox = new Outbox(store, server.send);
+            await outbox.signedIn(1);
+            const recorded = ['a', 'b', 'c', 'd', 'e'].map(async (id, k) => { await wait(7 * k); await type(outbox, id); });
+            await Promise.all(recorded);
+            expect(outbox.snapshot().waiting.map((entry) => entry.id).sort(), `put after ${slow}`).toEqual(['a', 'b', 'c', 'd', 'e']);
+            server.says = () => 200;
+            await outbox.flush();
+            expect([...server.log].sort()).toEqual(['a', 'b', 'c', 'd', 'e']);
+        }
+    });
+
+    it('sends what a browser without room could not store', async () => {
+        const store = new Kept();
+        store.put = () => Promise.reject(new Error('QuotaExceededError'));
+        const { server, outbox } = await bench(store);
+        server.says = () => 0;
+        await type(outbox, 'a');
+        expect(outbox.snapshot().waiting).toHaveLength(1);
+        server.says = () => 200;
+        await outbox.flush();
+        expect(server.log).toEqual(['a']);
+    });
+
     it('shows an entry as on its way until the log that holds it is there', async () => {
         const server = new Server();
         let shown: string[] = [];

@@ -53,8 +53,8 @@ final class LoadTested implements EntryKind
         $step = self::step($payload, $supply);
         foreach ($step === 'none' ? $supply->interlocks : [] as $k => $interlock) {
             $load = MinimumLoad::of($supply, $interlock);
-            if ($load !== null && ! isset($state->looked["interlock {$k} without"])) {
-                throw EntryRefused::because('step', "No load at all? {$load->sentence()} Say first that it is left off on purpose (\"interlock {$k} without\"), or leave this step out.");
+            if ($load !== null && ! isset($state->looked["interlock {$k}"])) {
+                throw EntryRefused::because('step', "No load at all? {$load->sentence()} Say yes to that among the gates first, or leave this step out.");
             }
         }
 

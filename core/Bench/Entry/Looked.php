@@ -35,7 +35,7 @@ final class Looked implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        $known = [self::CLOSED, ...array_map(static fn(string|int $ref): string => self::BACK.$ref, array_keys($state->out)), ...($state->recap === null ? [] : array_map(static fn(string $step): string => "recap {$step}", array_keys(self::RECAP))), ...array_map(static fn(string $ref): string => "polarity {$ref}", [...$state->replaced(), ...array_map(strval(...), array_keys($state->recapped))]), ...array_merge(...array_map(static fn(int $k): array => ["interlock {$k}", "interlock {$k} without"], array_keys($supply->interlocks)))];
+        $known = [self::CLOSED, ...array_map(static fn(string|int $ref): string => self::BACK.$ref, array_keys($state->out)), ...($state->recap === null ? [] : array_map(static fn(string $step): string => "recap {$step}", array_keys(self::RECAP))), ...array_map(static fn(string $ref): string => "polarity {$ref}", [...$state->replaced(), ...array_map(strval(...), array_keys($state->recapped))]), ...array_map(static fn(int $k): string => "interlock {$k}", array_keys($supply->interlocks))];
         $what = is_string($payload['what'] ?? null) ? $payload['what'] : '';
         if (! in_array($what, $known, true)) {
             throw EntryRefused::because('what', sprintf('There is nothing of the name "%s" to look at. Now: %s.', $what, implode(', ', $known)));
@@ -60,7 +60,7 @@ final class Looked implements EntryKind
         return match ($what) {
             self::CLOSED => 'Looked: shields, sheets, sleeves and earth are back',
             'recap' => 'Recap: '.(self::RECAP[$of] ?? $of),
-            'interlock' => (str_ends_with($of, 'without') ? 'Goes on without: ' : 'Looked: ').($supply->interlocks[(int) $of]->what ?? 'interlock'),
+            'interlock' => 'Looked: '.($supply->interlocks[(int) $of]->what ?? 'interlock'),
             'back' => "{$of} is back in its place",
             default => "Looked: polarity of {$of} is right",
         };

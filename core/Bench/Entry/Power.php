@@ -38,18 +38,18 @@ final class Power implements EntryKind
         $method = self::method($payload, $power, $supply);
         $gate = Gate::onTheWayTo($power, $state->power);
         if ($gate !== null) {
-            Gates::mustBeOpen($gate, 'power', $supply, $state, $mode);
+            Gates::mustBeOpen($gate, 'power', $supply, $state);
         } elseif ($power->isEnergised() && $mode !== $state->mode) {
-            self::mayBeSetUpSo($supply, $state, $mode);
+            self::mayBeSetUpSo($supply, $state);
         }
 
         return ['power' => $power->value, 'mode' => $mode] + ($method === null ? [] : ['method' => $method]);
     }
 
     /** Loads are changed under power as well: what the supply must see is asked for then, too. */
-    private static function mayBeSetUpSo(Description $supply, BenchState $state, string $mode): void
+    private static function mayBeSetUpSo(Description $supply, BenchState $state): void
     {
-        $missing = Gates::interlocks($supply, $state, $mode);
+        $missing = Gates::interlocks($supply, $state);
         if ($missing !== []) {
             throw EntryRefused::because('mode', 'Not yet, with the loads like that: '.implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $missing)));
         }

@@ -124,9 +124,9 @@ final readonly class Measuring
      */
     private function powerUp(Candidate $candidate, array $view): array
     {
-        $missing = Gates::blocking(Gate::Mains, $this->supply, $this->state, $candidate->mode);
+        $missing = Gates::blocking(Gate::Mains, $this->supply, $this->state);
         $limited = array_filter($missing, static fn(GateItem $i): bool => $i->leads === 'power') !== [];
-        $missing = array_values(array_filter($limited ? Gates::blocking(Gate::Limited, $this->supply, $this->state, $candidate->mode) : $missing, static fn(GateItem $i): bool => $i->leads !== 'power'));
+        $missing = array_values(array_filter($limited ? Gates::blocking(Gate::Limited, $this->supply, $this->state) : $missing, static fn(GateItem $i): bool => $i->leads !== 'power'));
         if ($missing !== []) {
             return $this->gate($missing[0], count($missing), $limited ? Gate::Limited : Gate::Mains);
         }

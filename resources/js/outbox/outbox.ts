@@ -64,6 +64,9 @@ export class Outbox {
     private again = false;
     /** Taken by the server, and not yet shown as such. */
     private readonly arrived = new Set<string>();
+    /** On their way into the store: not to be sent before they are there. */
+    private readonly writing = new Set<string>();
+    private readonly unkept = new Set<string>();
     private view: View = { waiting: [], refused: [], signedOut: false, sending: false };
     private readonly listeners = new Set<() => void>();
     private loaded: Promise<void> | undefined;
@@ -97,8 +100,11 @@ export class Outbox {
         await this.load();
         const kept: Entry = { ...entry, user: this.user };
         this.entries.push(kept);
+        this.writing.add(kept.id);
         this.show();
-        await this.store.put(kept);
+        // A browser that keeps nothing (private, or full) still has it until this page goes.
+        await this.store.put(kept).catch(() => this.unkept.add(kept.id));
+        this.writing.delete(kept.id);
         await this.flush();
     }
 
@@ -145,9 +151,10 @@ export class Outbox {
     }
 
     private async round(): Promise<void> {
-        // Another page of this browser may have sent some of them meanwhile.
+        // Another page of this browser may have sent some of them meanwhile; what is only being written, or typed while this looks, is none of those.
+        const written = new Set(this.entries.filter((entry) => !this.writing.has(entry.id)).map((entry) => entry.id));
         const there = new Set((await this.store.all()).map((entry) => entry.id));
-        this.entries = this.entries.filter((entry) => there.has(entry.id) || this.arrived.has(entry.id));
+        this.entries = this.entries.filter((entry) => there.has(entry.id) || this.arrived.has(entry.id) || !written.has(entry.id) || this.unkept.has(entry.id));
         try {
             await this.sendAll();
         } finally {
@@ -163,7 +170,7 @@ export class Outbox {
 
     private async sendAll(): Promise<void> {
         const held = new Set(this.entries.filter(holds).map((entry) => entry.job));
-        for (const entry of this.mine().filter((one) => one.refused === undefined && !this.arrived.has(one.id))) {
+        for (const entry of this.mine().filter((one) => one.refused === undefined && !this.arrived.has(one.id) && !this.writing.has(one.id))) {
             if (held.has(entry.job)) {
                 continue;
             }

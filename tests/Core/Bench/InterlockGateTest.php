@@ -59,14 +59,19 @@ final class InterlockGateTest extends TestCase
         self::assertGreaterThanOrEqual(2 * $load?->volts ** 2 / $ohms * 0.9, MinimumLoad::watts($ohms, (float) $load?->volts));
 
         $bench = new Bench($supply);
-        self::assertStringContainsString($load?->size() ?? '?', Gates::missing(Gate::Limited, $supply, $bench->state(), 'unloaded')[0]->sentence);
-        $bench->add('looked', ['what' => 'interlock 0'])->add('power', ['power' => 'live', 'mode' => 'loaded']);
-        try {
-            $bench->add('power', ['power' => 'live', 'mode' => 'unloaded']);
-            self::fail('the load was taken off under power without a word');
-        } catch (EntryRefused $refused) {
-            self::assertStringContainsString('It needs its load', $refused->getMessage());
+        self::assertStringContainsString($load?->size() ?? '?', Gates::missing(Gate::Limited, $supply, $bench->state())[0]->sentence);
+        // However it is set up, the same thing is to be said yes to, and it stands among the gates.
+        foreach (['loaded', 'unloaded'] as $mode) {
+            try {
+                (clone $bench)->add('power', ['power' => 'live', 'mode' => $mode]);
+                self::fail('it was fed without a word');
+            } catch (EntryRefused $refused) {
+                self::assertStringContainsString('It needs its load', $refused->getMessage());
+            }
         }
+        $bench->add('looked', ['what' => 'interlock 0'])->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('power', ['power' => 'live', 'mode' => 'unloaded']);
+        self::assertSame('unloaded', $bench->state()->mode);
+        $bench->add('strike', ['entry' => $bench->log[0]->id]);
         $this->expectExceptionMessage('No load at all? It needs its load');
         $bench->add('load_step', ['step' => 'none', 'rails' => ['TP4' => ['dc' => '12']]]);
     }
@@ -87,7 +92,7 @@ final class InterlockGateTest extends TestCase
     {
         $supply = self::needy($does);
         $point = array_values(array_filter($supply->points, static fn($p): bool => $p->rail !== null))[0];
-        $bench = (new Bench($supply))->add('looked', ['what' => 'interlock 0 without'])->add('power', ['power' => 'live', 'mode' => 'unloaded'])->add('reading', ['text' => sprintf('%s %.3f dc', $point->id, (float) $share * $point->rail)]);
+        $bench = (new Bench($supply))->add('looked', ['what' => 'interlock 0'])->add('power', ['power' => 'live', 'mode' => 'unloaded'])->add('reading', ['text' => sprintf('%s %.3f dc', $point->id, (float) $share * $point->rail)]);
         $workup = new Workup($supply, $bench->state(), Supplies::knowledge('tuner-feed'));
         $view = $workup->readingView($bench->state()->readings[0]);
 

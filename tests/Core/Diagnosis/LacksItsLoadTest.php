@@ -31,14 +31,14 @@ final class LacksItsLoadTest extends TestCase
         $bench = new Bench(self::small());
         $bench->add('symptom', ['symptom' => 'dead']);
         self::assertArrayNotHasKey('mode', $bench->state()->symptoms[0], 'what the owner saw is of the unit in use');
-        $bench->add('looked', ['what' => 'interlock 0 without'])->add('power', ['power' => 'live', 'mode' => 'unloaded'])->add('symptom', ['symptom' => 'dead']);
+        $bench->add('looked', ['what' => 'interlock 0'])->add('power', ['power' => 'live', 'mode' => 'unloaded'])->add('symptom', ['symptom' => 'dead']);
         self::assertSame('unloaded', $bench->state()->symptoms[1]['mode'] ?? null);
     }
 
     public function testTheStepNamesTheInterlockThatIsMissing(): void
     {
         $supply = self::small();
-        $bench = (new Bench($supply))->add('looked', ['what' => 'interlock 0 without'])->add('power', ['power' => 'live', 'mode' => 'unloaded']);
+        $bench = (new Bench($supply))->add('looked', ['what' => 'interlock 0'])->add('power', ['power' => 'live', 'mode' => 'unloaded']);
         foreach (Supplies::knowledge('tuner-feed')->expectations('unloaded', null)->functions as $point => $function) {
             $window = Supplies::knowledge('tuner-feed')->expectations('unloaded', null)->window((string) $point);
             $bench->add('reading', ['text' => sprintf('%s %.3f %s', $point, $window->nominal, $function)]);
