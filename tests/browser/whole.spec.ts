@@ -142,6 +142,7 @@ test('a supply that ticks because its load is missing is not blamed', async ({ p
     await expect(gates.getByRole('region', { name: 'Before mains' })).toContainText(/It needs its load: .* or .* Ω .* W\. Without it: it ticks\./);
     await gates.getByRole('region', { name: 'Before mains' }).getByRole('button', { name: 'Looked, it is right' }).click();
     await expect(log(page).first()).toContainText('Looked: A load of about half an ampere');
+    await field(page).focus();
     await command(page, 'p');
     await setPower(page, 'Live on mains');
     await sheet.getByLabel(/Load off/).check();

@@ -109,7 +109,10 @@ function OpenJob({ bench }: { bench: Bench }) {
     const lead = (item: { leads: string; target?: string | null }) => {
         setDialog(undefined);
         switch (item.leads) {
-            case 'look': void record('looked', { what: item.target }); break;
+            case 'look':
+                void record('looked', { what: item.target });
+                window.setTimeout(() => field.current?.focus(), 0);
+                break;
             case 'ledger': setLedger(true); break;
             case 'refit': setDialog({ name: 'taken' }); break;
             case 'discharge': setPlan('safe'); break;
