@@ -33,14 +33,29 @@ final class Netlist
     /**
      * @param float $frequency   hertz of the mains; 0 for a DC-fed circuit
      * @param bool  $isUnpowered true for the unplugged unit under a meter: nothing acts on its own
+     * @param float $sleep       of an unplugged unit: what its integrated circuits show of their usual resistance
      */
-    public function __construct(public readonly string $reference, public readonly float $frequency, public readonly bool $isUnpowered = false)
+    public function __construct(public readonly string $reference, public readonly float $frequency, public readonly bool $isUnpowered = false, private readonly float $sleep = 1.0)
     {
     }
 
     public function resistor(string $name, string $a, string $b, float $ohms): void
     {
         $this->add(new Resistor($name, $this->between($a, $b), 1 / $ohms));
+    }
+
+    /** What an integrated circuit shows between two of its pins; asleep that is a few junctions, and anything by type and meter. */
+    public function chip(string $name, string $a, string $b, float $ohms): void
+    {
+        $this->resistor($name, $a, $b, $this->isUnpowered ? $ohms * $this->sleep : $ohms);
+    }
+
+    /** What a part lets through by and by, and only the most eager meter and type show. */
+    public function seep(string $name, string $a, string $b, float $ohms): void
+    {
+        if ($this->isUnpowered && $this->sleep < 1.0) {
+            $this->resistor($name, $a, $b, $ohms * $this->sleep);
+        }
     }
 
     /** What should let current through one way only, and no longer does. */

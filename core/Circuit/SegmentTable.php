@@ -23,6 +23,9 @@ final readonly class SegmentTable
     /** The same for junctions that carry signals: fewer corners, fewer states to visit. */
     public const SIGNAL_CORNERS = [1e-6, 3e-5, 4e-4, 4e-3, 0.04, 1.0];
 
+    /** The same under an ohmmeter, where a gain would multiply what the first chord leaks. */
+    public const WEAK_CORNERS = [1e-10, 3e-9, 1e-7, 3e-6, 1e-4, 4e-3, 0.1];
+
     /**
      * @param list<float> $bounds
      * @param list<float> $slopes
@@ -110,6 +113,22 @@ final readonly class SegmentTable
         $points[] = [3 * $volts, $power / (3 * $volts)];
 
         return self::through($points, sprintf('%.6g/max({v}, %.6g)*min(1, max(0, ({v}-%.6g)/%.6g))', $power, $least * $volts, 0.8 * $least * $volts, 0.2 * $least * $volts));
+    }
+
+    /**
+     * Child's law i = perveance v^(3/2) of a valve with a warm cathode, nothing the other way.
+     *
+     * @param float $perveance amperes per volt^(3/2)
+     * @param float $volts     about which it is fine-grained
+     */
+    public static function threeHalves(float $perveance, float $volts): self
+    {
+        $points = [[-$volts, 0.0]];
+        foreach ([0.0, 0.06, 0.2, 0.45, 0.75, 1.05, 1.5, 2.5] as $share) {
+            $points[] = [$share * $volts, $perveance * ($share * $volts) ** 1.5];
+        }
+
+        return self::through($points, sprintf('%.6g*pwr(max({v},0), 1.5)', $perveance));
     }
 
     /**

@@ -26,8 +26,19 @@ final class DeadMeter
     /** Test source of the diode function: 3 V behind 2 kOhm, about 1 mA through a junction (common practice). */
     private const DIODE_SOURCE = [3.0, 2000.0];
 
+    /**
+     * Between which limits meters and types differ where current goes through semiconductors: volts and ohms of the test source, and what
+     * integrated circuits show of their usual resistance asleep. A strong meter wakes junctions, a shy one finds everything open (common practice).
+     */
+    private const STRONG = [0.6, 500.0, 0.3];
+
+    private const SHY = [0.12, 2000.0, 1000.0];
+
     /** Where the usual source meets no consistent state of the junctions, one a little different does: shares of its volts and ohms. */
     private const NUDGES = [[1.0, 1.0], [1.03, 1.0], [0.9, 1.0], [1.0, 1.2], [1.2, 0.7]];
+
+    /** Ratio up to which the two ends of a span are the same. */
+    private const ALIKE = 1.05;
 
     /** Ohms; above this an ESR meter says OL. */
     private const MOST_ESR = 100.0;
@@ -76,14 +87,42 @@ final class DeadMeter
     }
 
     /**
+     * Between which readings good meters and good types may differ here.
+     *
+     * @param array<string, string> $faults fault name by part reference
+     *
+     * @return array{float, float}|null as read() gives them, the lower first; null where all show the same, or nothing is known
+     */
+    public function span(DeadCheck $check, Mode $mode, array $faults = []): ?array
+    {
+        if (! in_array($check->quantity, [DeadCheck::RESISTANCE, DeadCheck::DIODE], true)) {
+            return null;
+        }
+        $ends = [];
+        foreach ([self::STRONG, self::SHY] as [$volts, $ohms, $sleep]) {
+            [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : [$volts, $ohms];
+            foreach (self::NUDGES as [$more, $stiffer]) {
+                $shown = $this->shown($check, $mode, $faults, $more * $volts, $stiffer * $ohms, $sleep);
+                if (! is_nan($shown)) {
+                    $ends[] = $shown;
+                    break;
+                }
+            }
+        }
+        sort($ends);
+
+        return count($ends) === 2 && $ends[1] > self::ALIKE * $ends[0] ? [$ends[0], $ends[1]] : null;
+    }
+
+    /**
      * @param array<string, string> $faults
      *
      * @return float as read() gives it
      */
-    private function shown(DeadCheck $check, Mode $mode, array $faults, float $volts, float $ohms): float
+    private function shown(DeadCheck $check, Mode $mode, array $faults, float $volts, float $ohms, float $sleep = 1.0): float
     {
         try {
-            $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $mode, $faults, $check->red, $check->black, $volts, $ohms));
+            $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $mode, $faults, $check->red, $check->black, $volts, $ohms, $sleep));
         } catch (CircuitError) {
             return NAN;
         }

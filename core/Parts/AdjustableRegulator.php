@@ -11,8 +11,10 @@ use Oculant\Core\Quantity\Unit;
  * An adjustable three-terminal regulator, terminals in, out and adj: it holds 1.25 V between out and adj and lets about 50 uA
  * out of adj (317/337 data-sheet families). A negative reference makes it a negative one.
  */
-final class AdjustableRegulator extends Device implements NeedsHeadroom, Rated
+final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom, Rated
 {
+    use FoldsBack;
+
     public function name(): string
     {
         return 'adjustable_regulator';
@@ -42,9 +44,10 @@ final class AdjustableRegulator extends Device implements NeedsHeadroom, Rated
     {
         return [
             new FaultMode('open', 'no output', 2.5, 'Input present, output dead, output not shorted to ground.', looks: 'crater or dark spot'),
-            new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.'),
+            new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.', degrees: [5.0, 0.05]),
+            new FaultMode('out_short', 'output shorted to its adjust pin', 0.5, 'Ohms from output to adjust pin, one of them lifted.', degrees: [20.0, 0.05]),
             new FaultMode('adj_open', 'adjust pin open', 0.6, 'Ohms from the adjust pin to its divider; the output goes to its top.'),
-            new FaultMode('weak', 'folds back early', 0.4, 'Good unloaded, sags far below its rated current.', graded: true),
+            new FaultMode('weak', 'folds back early', 0.4, 'Good unloaded, sags far below its rated current.', graded: true, degrees: [0.5, 0.1, 0.015], in: Unit::Ratio),
         ];
     }
 
@@ -70,13 +73,20 @@ final class AdjustableRegulator extends Device implements NeedsHeadroom, Rated
         $setting = $part->knows('value') ? $part->value('value') : 1.25;
         $netlist->resistor("{$part->ref}.adjust", $adjust, $part->node('adj'), $fault === 'adj_open' ? 1e9 : 1.0);
         [$from, $to] = $setting > 0 ? [$in, $adjust] : [$adjust, $in];
-        $netlist->controlled("{$part->ref}.bias", $from, $to, [[$from, $to]], [[[0.0], 50e-6], [[1e-4], 0.0]]);
+        if ($netlist->isUnpowered) {
+            $netlist->chip("{$part->ref}.asleep", $in, $adjust, 100e3);
+        } else {
+            $netlist->controlled("{$part->ref}.bias", $from, $to, [[$from, $to]], [[[0.0], 50e-6], [[1e-4], 0.0]]);
+        }
+        if ($fault === 'out_short') {
+            $netlist->resistor("{$part->ref}.out_short", $out, $adjust, $part->degree(1.0));
+        }
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $in, $out, 0.3);
+            $netlist->resistor("{$part->ref}.short", $in, $out, $part->degree(0.3));
         } elseif ($fault === 'open') {
             $netlist->resistor("{$part->ref}.open", $in, $out, 1e8);
         } else {
-            $limit = $part->value('current') * ($fault === 'weak' ? 0.06 : 1.0);
+            $limit = ($part->values['limit'] ?? $part->value('current')) * ($fault === 'weak' ? $part->degree(0.06) : 1.0);
             $netlist->regulator($part->ref, $in, $out, $adjust, $setting < 0, abs($setting), 0.02, $part->value('dropout') - 0.4, 0.6, $limit);
         }
     }

@@ -37,6 +37,9 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     private const SHOOT_OHMS = 0.1;
 
+    /** Ends of the windings beside the primary, the parameter with their volts, and their share of the power. */
+    private const OUTER = [['s1', 's2', 'secondary', 1.0], ['s3', 's4', 'secondary2', 1.0], ['s5', 's6', 'secondary3', 1.0], ['a1', 'a2', 'auxiliary', 0.05]];
+
     public function terminals(): Terminals
     {
         return Terminals::of('p1', 'p2', 's1', 's2')->maybe('a1', 'a2')->maybe('s3', 's4')->maybe('s5', 's6');
@@ -170,8 +173,20 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $flux = self::flux($part);
         $first = $part->value('secondary');
         $power = $part->value('power');
+        if ($netlist->isUnpowered) {
+            // To a meter every winding is its wire.
+            foreach (self::OUTER as [$a, $b, $parameter, $share]) {
+                if ($part->has($a)) {
+                    $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
+                    $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $fault === 'secondary_open' && $a === 's1' ? 1e9 : 0.01 * $volts ** 2 / ($power * $share));
+                }
+            }
+            $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : max(0.1, 0.005 * $part->value('lowest') ** 2 / $power));
+
+            return;
+        }
         $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : max(0.1, 0.005 * $part->value('lowest') ** 2 / $power));
-        foreach ([['s1', 's2', 'secondary', 1.0], ['s3', 's4', 'secondary2', 1.0], ['s5', 's6', 'secondary3', 1.0], ['a1', 'a2', 'auxiliary', 0.05]] as [$a, $b, $parameter, $share]) {
+        foreach (self::OUTER as [$a, $b, $parameter, $share]) {
             if ($part->has($a)) {
                 $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
                 $open = $fault === 'secondary_open' && $a === 's1';
@@ -185,7 +200,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         };
         $netlist->resistor("{$part->ref}.core", $flux, $netlist->reference, $first ** 2 / $lost);
         $switch = $part->linked('switch');
-        if ($switch !== null && ! $netlist->isUnpowered) {
+        if ($switch !== null) {
             $this->enterAction($part, $switch, $netlist, $flux, $fault !== 'primary_open' && ! self::is($part, 'blocked'));
         }
     }

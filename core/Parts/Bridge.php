@@ -38,7 +38,7 @@ final class Bridge extends Device implements Rated
     {
         $faults = [];
         foreach (self::LEGS as $leg => [$from, $to]) {
-            $faults[] = new FaultMode("{$leg}_short", "leg {$from} to {$to} shorted", 0.8, 'Diode test of the four legs, both ways each.');
+            $faults[] = new FaultMode("{$leg}_short", "leg {$from} to {$to} shorted", 0.8, 'Diode test of the four legs, both ways each.', degrees: [0.5, 0.05]);
             $faults[] = new FaultMode("{$leg}_open", "leg {$from} to {$to} open", 0.5, 'Diode test of the four legs; ripple at mains frequency under load.', silence: 'With so light a load the other legs do its work; ripple at mains frequency hints at it.');
         }
 
@@ -77,7 +77,7 @@ final class Bridge extends Device implements Rated
                 "{$leg}_short" => 'short',
                 "{$leg}_open" => 'open',
                 default => null,
-            }, Diode::standard($part->value('current')));
+            }, Diode::standard($part->value('current')), $part);
         }
     }
 }

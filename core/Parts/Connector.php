@@ -30,7 +30,7 @@ final class Connector extends Contact
     {
         return [
             new FaultMode('open', 'not making contact', 2.0, 'Ohms through the mated connector while it is moved gently.', comesAndGoes: true),
-            new FaultMode('resistive', 'high contact resistance', 1.5, 'Millivolts across the mated contact under load.', graded: true, looks: 'browned housing', comesAndGoes: true),
+            new FaultMode('resistive', 'high contact resistance', 1.5, 'Millivolts across the mated contact under load.', graded: true, degrees: [0.3, 30.0, 30e3], looks: 'browned housing', comesAndGoes: true),
         ];
     }
 

@@ -30,7 +30,7 @@ abstract class Contact extends Pair
     /** A burnt or oxidised contact; ohms. */
     protected function wornOhms(Part $part): float
     {
-        return 15.0;
+        return $part->degree(15.0);
     }
 
     public function apart(): Apart

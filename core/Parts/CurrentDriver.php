@@ -46,8 +46,8 @@ final class CurrentDriver extends LocalConverter
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$in, $out, $common] = [$part->node('in'), $part->node('out'), $part->node('common')];
-        $netlist->resistor("{$part->ref}.input", $in, $common, 100e3);
-        $netlist->resistor("{$part->ref}.divider", $out, $common, 200e3);
+        $netlist->chip("{$part->ref}.input", $in, $common, 100e3);
+        $netlist->chip("{$part->ref}.divider", $out, $common, 200e3);
         if ($fault === 'input_short') {
             $netlist->resistor("{$part->ref}.short", $in, $common, 0.1);
         }

@@ -45,9 +45,9 @@ final class DcConverter extends LocalConverter
     {
         $faults = [
             new FaultMode('dead', 'no output', 2.0, 'Input and enable present, output dead and not shorted.'),
-            new FaultMode('low', 'output low', 0.5, 'Its feedback divider and its ripple.', graded: true),
-            new FaultMode('weak', 'gives up under load', 0.7, 'Good unloaded, falls away under part load.', graded: true, silence: 'Its load never asks for what it has lost.'),
-            new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater'),
+            new FaultMode('low', 'output low', 0.5, 'Its feedback divider and its ripple.', graded: true, degrees: [0.93, 0.65], in: Unit::Ratio),
+            new FaultMode('weak', 'gives up under load', 0.7, 'Good unloaded, falls away under part load.', graded: true, degrees: [0.6, 0.15, 0.02], in: Unit::Ratio, silence: 'Its load never asks for what it has lost.'),
+            new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater', degrees: [5.0, 0.05]),
         ];
 
         return $part->choice('topology') === 'buck' ? [...$faults, new FaultMode('short', 'switch shorted, output at the input', 1.2, 'The output stands at the input voltage.')] : $faults;
@@ -56,23 +56,23 @@ final class DcConverter extends LocalConverter
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$in, $out, $common] = [$part->node('in'), $part->node('out'), $part->node('common')];
-        $netlist->resistor("{$part->ref}.input", $in, $common, 100e3);
-        $netlist->resistor("{$part->ref}.divider", $out, $common, 47e3);
+        $netlist->chip("{$part->ref}.input", $in, $common, 100e3);
+        $netlist->chip("{$part->ref}.divider", $out, $common, 47e3);
         if ($fault === 'input_short' || $fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $in, $fault === 'short' ? $out : $common, 0.1);
+            $netlist->resistor("{$part->ref}.short", $in, $fault === 'short' ? $out : $common, $part->degree(0.1));
 
             return;
         }
         if ($fault === 'dead' || $netlist->isUnpowered) {
             return;
         }
-        $setting = abs($part->value('value')) * ($fault === 'low' ? 0.75 : 1.0);
+        $setting = abs($part->value('value')) * ($fault === 'low' ? $part->degree(0.75) : 1.0);
         $negative = $part->value('value') < 0;
         $controls = [$negative ? [$common, $out] : [$out, $common], [$in, $common]];
         $lines = [
             [[-50.0, 0.0], 50.0 * $setting],
             [[0.0, 2.0], -2.0 * $part->value('lowest')],
-            [[0.0, 0.0], $part->value('limit') * ($fault === 'weak' ? 0.15 : 1.0)],
+            [[0.0, 0.0], $part->value('limit') * ($fault === 'weak' ? $part->degree(0.15) : 1.0)],
         ];
         if ($part->choice('topology') === 'buck' && ! $negative) {
             $lines[] = [[-5.0, 4.75], 0.0];

@@ -5,13 +5,19 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts;
 
 use Oculant\Core\Circuit\Netlist;
-use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation). */
-final class Electrolytic extends Pair implements Rated, StoresCharge
+final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
 {
+    use ConductsBackwards;
+
     protected const ENDS = ['plus', 'minus'];
+
+    /** Ohms at which a leak may be called a short, and decades within which readings may be read off between two leaks. */
+    private const NEARLY_SHORT = 1.5;
+
+    private const DECADES = 1.5;
 
     public function name(): string
     {
@@ -36,9 +42,9 @@ final class Electrolytic extends Pair implements Rated, StoresCharge
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
-            new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, looks: 'warm to a thermal probe', silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
-            new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.'),
+            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, degrees: [0.5, 0.15, 0.04, 0.005], in: Unit::Ratio, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
+            new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, degrees: self::leaks(self::working($part)), looks: 'warm to a thermal probe', silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
+            new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.', degrees: [1.5, 0.05]),
             new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
             new FaultMode('open', 'open or cracked joint', 1.5, 'Bridge it with a good one of the same value, unplugged between.', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
         ];
@@ -64,10 +70,11 @@ final class Electrolytic extends Pair implements Rated, StoresCharge
         $good = ['farads' => $farads, 'esr' => $esr, 'leak' => self::working($part) / max(3e-6, 0.01 * $farads * self::working($part))];
 
         return match ($fault) {
-            'short' => ['farads' => INF, 'esr' => 0.1, 'leak' => 0.1],
+            'short' => ['farads' => INF, 'esr' => $part->degree(0.1), 'leak' => $part->degree(0.1)],
             'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
-            'dried' => ['farads' => $farads * 0.1, 'esr' => $esr * 15] + $good,
-            'leaky' => ['leak' => self::leakOhms($farads, self::working($part))] + $good,
+            // As the electrolyte goes, the resistance rises about as the capacitance falls.
+            'dried' => ['farads' => $farads * $part->degree(0.1), 'esr' => $esr * 1.5 / $part->degree(0.1)] + $good,
+            'leaky' => ['leak' => $part->degree(self::leakOhms($farads, self::working($part)))] + $good,
             default => $good,
         };
     }
@@ -81,9 +88,10 @@ final class Electrolytic extends Pair implements Rated, StoresCharge
             'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, $found['leak']),
             default => $netlist->capacitor($part->ref, $plus, $minus, $found['farads'], $found['esr']),
         };
-        if ($fault === 'reversed') {
-            // It conducts from about a volt and a half, as the oxide of its cathode foil does (common practice).
-            $netlist->junction("{$part->ref}.reversed", $plus, $minus, SegmentTable::junction(1e-9, 3.0, 40.0 * $found['esr'] + 5.0));
+        $this->enterBackwards($part, $fault, $found['esr'], $netlist);
+        if ($fault !== 'short' && $fault !== 'open') {
+            // How much a good one passes at the little that an ohmmeter gives it depends on its age, its rest and one's patience.
+            $netlist->seep("{$part->ref}.forming", $plus, $minus, $found['leak']);
         }
         if ($fault === 'leaky') {
             $netlist->resistor("{$part->ref}.leak", $plus, $minus, $found['leak']);
@@ -94,6 +102,19 @@ final class Electrolytic extends Pair implements Rated, StoresCharge
     public static function typicalEsr(float $farads): float
     {
         return max(0.01, 0.12 / (2 * M_PI * 100 * $farads));
+    }
+
+    /**
+     * From a few milliamperes at the working voltage, below which nobody calls it a leak, to nearly a short.
+     *
+     * @return list<float> ohms
+     */
+    public static function leaks(float $volts): array
+    {
+        $mild = max(100.0, $volts / 4e-3);
+        $steps = (int) ceil(log10($mild / self::NEARLY_SHORT) / self::DECADES);
+
+        return array_map(static fn(int $k): float => $mild * (self::NEARLY_SHORT / $mild) ** ($k / $steps), range(0, $steps));
     }
 
     private static function working(Part $part): float

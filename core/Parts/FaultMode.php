@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
+use Oculant\Core\Quantity\Unit;
+
 /**
  * One way a part fails.
  *
@@ -18,6 +20,8 @@ final readonly class FaultMode
      * @param string       $proof  how it is confirmed
      * @param bool         $comesAndGoes true if it can be there at one start and not at the next
      * @param string       $silence why a meter may not show it
+     * @param list<float>  $degrees severities at which it is solved, mildest to worst or the other way round; between two of them it may lie anywhere (log-uniform). Empty if it has no degree
+     * @param Unit         $in      what its degree is counted in: ohms, or a share of the good value
      */
     public function __construct(
         public string $name,
@@ -28,6 +32,8 @@ final readonly class FaultMode
         public string $looks = '',
         public string $silence = '',
         public bool $comesAndGoes = false,
+        public array $degrees = [],
+        public Unit $in = Unit::Ohm,
     ) {
     }
 }

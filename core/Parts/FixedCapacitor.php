@@ -34,10 +34,10 @@ abstract class FixedCapacitor extends Pair implements Rated, StoresCharge
         $good = ['farads' => $part->value('value'), 'esr' => $part->value('esr'), 'leak' => 1e9];
 
         return match ($fault) {
-            'short' => ['farads' => INF, 'esr' => 0.1, 'leak' => 0.1],
+            'short' => ['farads' => INF, 'esr' => $part->degree(0.1), 'leak' => $part->degree(0.1)],
             'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
-            'low' => ['farads' => $part->value('value') * 0.2] + $good,
-            'leaky' => ['leak' => $this->leakOhms($part)] + $good,
+            'low' => ['farads' => $part->value('value') * $part->degree(0.2)] + $good,
+            'leaky' => ['leak' => $part->degree($this->leakOhms($part))] + $good,
             default => $good,
         };
     }

@@ -38,6 +38,7 @@ final class InrushThermistor extends Pair implements Adjusts, Guards
     {
         return [
             new FaultMode('open', 'open', 1.0, 'Ohms across it, cold.', looks: 'cracked or burst disc'),
+            new FaultMode('high', 'gone high', 0.3, 'Ohms across it, cold.', graded: true, degrees: [2.5, 100.0], in: Unit::Ratio),
             new FaultMode('short', 'shorted', 0.2, 'Ohms across it, cold.'),
         ];
     }
@@ -68,7 +69,7 @@ final class InrushThermistor extends Pair implements Adjusts, Guards
         $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
             'open' => 1e9,
             'short' => 0.1,
-            default => $part->values['ohms'] ?? self::ohms($part, $part->value('temperature')),
+            default => ($part->values['ohms'] ?? self::ohms($part, $part->value('temperature'))) * ($fault === 'high' ? $part->degree(10.0) : 1.0),
         });
     }
 

@@ -92,8 +92,8 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
         $drive = Mosfet::driveNode($part);
         UnderVoltageLockout::enterSupply($part, $netlist, $vcc, $s);
         $netlist->junction("{$part->ref}.body", $s, $d, SegmentTable::junction(1e-11, 1.2, 0.1));
-        $netlist->resistor("{$part->ref}.drive", $drive, $s, 10e3);
-        $netlist->resistor("{$part->ref}.fb_pin", $fb, $s, 1e6);
+        $netlist->chip("{$part->ref}.drive", $drive, $s, 10e3);
+        $netlist->chip("{$part->ref}.fb_pin", $fb, $s, 1e6);
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $d, $s, 0.05);
 

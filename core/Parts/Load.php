@@ -44,7 +44,8 @@ final class Load extends Pair implements Consumes, ChecksItself
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 1.0, 'Disconnect the load: the rail comes back.'),
+            new FaultMode('short', 'shorted', 1.0, 'Disconnect the load: the rail comes back.', degrees: [1.5, 0.05]),
+            new FaultMode('greedy', 'draws too much', 0.4, 'Amperes into the load; feed the rail a dummy load instead.', graded: true, degrees: [0.7, 0.1], in: Unit::Ratio),
             new FaultMode('open', 'not drawing current', 0.4, 'The rail is good and the load is dead: feed the load from a bench supply.'),
         ];
     }
@@ -52,7 +53,8 @@ final class Load extends Pair implements Consumes, ChecksItself
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
-            'short' => 0.1,
+            'short' => $part->degree(0.1),
+            'greedy' => $part->degree(0.3) * self::ohms($part),
             'open' => 1e9,
             default => self::ohms($part),
         });

@@ -44,9 +44,9 @@ final class Mosfet extends Device implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted, all three legs', 3.0, 'Ohms from drain to source and to gate, both ways.', looks: 'crater or cracked case'),
+            new FaultMode('short', 'shorted, all three legs', 3.0, 'Ohms from drain to source and to gate, both ways.', looks: 'crater or cracked case', degrees: [1.5, 0.05]),
             new FaultMode('open', 'open', 0.6, 'Diode test source to drain; swap for a good one.', looks: 'piece missing'),
-            new FaultMode('leaky_gate', 'gate leaky', 0.5, 'Ohms from gate to source with the gate lifted: anything but OL is bad.', graded: true),
+            new FaultMode('leaky_gate', 'gate leaky', 0.5, 'Ohms from gate to source with the gate lifted: anything but OL is bad.', graded: true, degrees: [1e3, 10.0]),
         ];
     }
 
@@ -76,10 +76,10 @@ final class Mosfet extends Device implements Rated
         $netlist->resistor("{$part->ref}.drive", $drive, $s, $fault === null || $fault === 'leaky_gate' ? 10e6 : 1.0);
         $netlist->junction("{$part->ref}.body", $s, $d, SegmentTable::junction(1e-11 * $part->value('current'), 1.2, 0.05 / $part->value('current')));
         if ($fault === 'leaky_gate') {
-            $netlist->resistor("{$part->ref}.leak", $g, $s, 150.0);
+            $netlist->resistor("{$part->ref}.leak", $g, $s, $part->degree(150.0));
         }
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $d, $s, 0.05);
+            $netlist->resistor("{$part->ref}.short", $d, $s, $part->degree(0.05));
             $netlist->resistor("{$part->ref}.gate_short", $g, $s, 5.0);
         } elseif ($fault !== 'open' && $part->choice('duty') === 'linear') {
             $netlist->controlled($part->ref, $d, $s, [[$drive, $s], [$d, $s]], [

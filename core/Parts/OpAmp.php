@@ -62,7 +62,10 @@ final class OpAmp extends Device
     {
         [$plus, $minus, $out, $vp, $vn] = array_map($part->node(...), ['plus', 'minus', 'out', 'vp', 'vn']);
         $headroom = $part->value('headroom');
-        $netlist->controlled("{$part->ref}.quiescent", $vp, $vn, [[$vp, $vn]], [[[0.0], $part->value('quiescent')], [[1e-3], 0.0]]);
+        if ($netlist->isUnpowered) {
+            $netlist->chip("{$part->ref}.asleep", $vp, $vn, 10e3);
+        }
+        $netlist->controlled("{$part->ref}.quiescent", $vp, $vn, [[$vp, $vn]], [[[0.0], $part->value('quiescent')], [[$netlist->isUnpowered ? 1e-9 : 1e-3], 0.0]]);
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $vp, $vn, 8.0);
 

@@ -45,9 +45,9 @@ final class Optocoupler extends Device
     {
         return [
             new FaultMode('led_open', 'LED open', 0.8, 'Diode test of its LED; drive it with a few milliamperes and watch the transistor side.'),
-            new FaultMode('short', 'transistor side shorted', 0.4, 'Ohms from collector to emitter, unpowered.'),
+            new FaultMode('short', 'transistor side shorted', 0.4, 'Ohms from collector to emitter, unpowered.', degrees: [300.0, 0.3]),
             new FaultMode('open', 'transistor side open', 0.5, 'Drive its LED and watch the transistor side.'),
-            new FaultMode('weak', 'transfer ratio faded', 1.0, 'Transfer ratio at 5 mA, out of circuit.', graded: true),
+            new FaultMode('weak', 'transfer ratio faded', 1.0, 'Transfer ratio at 5 mA, out of circuit.', graded: true, degrees: [0.4, 0.1, 0.02], in: Unit::Ratio),
         ];
     }
 
@@ -63,10 +63,10 @@ final class Optocoupler extends Device
         $netlist->resistor("{$part->ref}.led", $a, $inner, $fault === 'led_open' ? 1e9 : self::LED_OHMS);
         $netlist->junction("{$part->ref}.light", $inner, $k, SegmentTable::junction(1e-13, 1.8, 2.0, corners: SegmentTable::SIGNAL_CORNERS));
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $c, $e, 20.0);
+            $netlist->resistor("{$part->ref}.short", $c, $e, $part->degree(20.0));
         }
         $transfer = match ($fault) {
-            'weak' => 0.08 * $part->value('transfer'),
+            'weak' => $part->degree(0.08) * $part->value('transfer'),
             'open' => 1e-9,
             default => $part->value('transfer'),
         };

@@ -23,8 +23,8 @@ final class PaperSuppressor extends FixedCapacitor implements Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 3.0, 'Ohms across it; look at the resin.', looks: 'cracked clear resin, brown smoke trace'),
-            new FaultMode('leaky', 'leaky and warm', 3.0, 'Insulation test at 500 V with one leg lifted.', graded: true, looks: 'cracked clear resin'),
+            new FaultMode('short', 'shorted', 3.0, 'Ohms across it; look at the resin.', looks: 'cracked clear resin, brown smoke trace', degrees: [1.5, 0.05]),
+            new FaultMode('leaky', 'leaky and warm', 3.0, 'Insulation test at 500 V with one leg lifted.', graded: true, degrees: [1e6, 100e3, 3e3], looks: 'cracked clear resin'),
             new FaultMode('open', 'burst open', 1.0, 'Capacitance with one leg lifted.', looks: 'blown apart', silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
         ];
     }

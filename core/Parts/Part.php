@@ -7,6 +7,9 @@ namespace Oculant\Core\Parts;
 /** One part of a supply, read from its description. */
 final readonly class Part
 {
+    /** The value under which the severity of a fault travels with its part. */
+    private const DEGREE = 'degree of its fault';
+
     /**
      * @param array<string, string> $terminals  node by terminal name
      * @param array<string, float>  $values     SI value by parameter name; defaults filled in
@@ -45,6 +48,17 @@ final readonly class Part
     public function knows(string $parameter): bool
     {
         return isset($this->values[$parameter]);
+    }
+
+    /** How bad its fault is, where that is not left to the kind's own guess. */
+    public function degree(float $usual): float
+    {
+        return $this->values[self::DEGREE] ?? $usual;
+    }
+
+    public function failedBy(float $degree): self
+    {
+        return $this->with(self::DEGREE, $degree);
     }
 
     public function with(string $parameter, float $value): self

@@ -45,7 +45,8 @@ final class PowerLoad extends Pair implements Consumes
         match (true) {
             $fault === 'short' => $netlist->resistor("{$part->ref}.short", $a, $b, 0.1),
             // An ohmmeter finds its input stage asleep.
-            $fault === 'open', $netlist->isUnpowered => $netlist->resistor("{$part->ref}.open", $a, $b, $fault === 'open' ? 1e9 : 100e3),
+            $fault === 'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
+            $netlist->isUnpowered => $netlist->chip("{$part->ref}.asleep", $a, $b, 100e3),
             default => $netlist->junction($part->ref, $a, $b, SegmentTable::constantPower($part->value('value'), $part->value('at'))),
         };
     }

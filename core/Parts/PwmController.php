@@ -111,7 +111,7 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
                 [[0.0, 0.0], 2.5e-3], [[-1e-3, 0.0], 1.15e-3 * $part->value('start')], [[0.0, 1e-4], 0.0],
             ]);
         }
-        $netlist->resistor("{$part->ref}.fb_pin", $fb, $gnd, 1e6);
+        $netlist->chip("{$part->ref}.fb_pin", $fb, $gnd, 1e6);
         if ($running && $part->choice('feedback') === 'pull down') {
             $netlist->controlled("{$part->ref}.pull_up", $vcc, $fb, [[$fb, $gnd], [$vcc, $fb]], [[[-1e-4, 0.0], 5e-4], [[0.0, 0.1], 0.0]]);
         }
@@ -121,7 +121,7 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
         foreach (['out', 'out2'] as $pin) {
             if ($part->has($pin)) {
                 $foot = $pin === 'out' ? $gnd : $part->node('vs');
-                $netlist->resistor("{$part->ref}.{$pin}_pin", $part->node($pin), $foot, 10e3);
+                $netlist->chip("{$part->ref}.{$pin}_pin", $part->node($pin), $foot, 10e3);
                 if ($running && $fault !== 'no_drive') {
                     $this->enterDrive($part, $netlist, $pin, $foot);
                 }
@@ -132,8 +132,8 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
     private function enterReference(Part $part, Netlist $netlist, bool $running): void
     {
         [$vcc, $gnd, $ref, $rt] = [$part->node('vcc'), $part->node('gnd'), $part->node('ref'), $part->node('rt')];
-        $netlist->resistor("{$part->ref}.rt_pin", $rt, $gnd, 10e3);
-        $netlist->resistor("{$part->ref}.ref_pin", $ref, $gnd, 50e3);
+        $netlist->chip("{$part->ref}.rt_pin", $rt, $gnd, 10e3);
+        $netlist->chip("{$part->ref}.ref_pin", $ref, $gnd, 50e3);
         if ($running) {
             $netlist->regulator("{$part->ref}.reference", $vcc, $ref, $gnd, false, $part->value('reference'), 1.0, 1.5, 10.0, 0.05);
         }

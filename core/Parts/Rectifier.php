@@ -27,7 +27,8 @@ abstract class Rectifier extends Pair implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', $this->shortWeight(), 'Diode test both ways: a beep or under 0.1 V both ways; lift one leg to be sure.'),
+            new FaultMode('short', 'shorted', $this->shortWeight(), 'Diode test both ways: a beep or under 0.1 V both ways; lift one leg to be sure.', degrees: [1.5, 0.05]),
+            new FaultMode('leaky', 'leaky', 0.3, 'Ohms the blocking way round, one leg lifted: anything but OL is bad.', graded: true, degrees: [5e3, 100.0, 1.5]),
             new FaultMode('open', 'open', 1.0, 'Diode test both ways: OL both ways.', looks: 'cracked body', silence: 'It works only at a moment that no mode has: a kick of a coil, a reversal, a surge.'),
         ];
     }
@@ -47,7 +48,7 @@ abstract class Rectifier extends Pair implements Rated
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        self::enterJunction($netlist, $part->ref, $part->node('a'), $part->node('k'), $fault, $this->curve($part->value('current')));
+        self::enterJunction($netlist, $part->ref, $part->node('a'), $part->node('k'), $fault, $this->curve($part->value('current')), $part);
     }
 
     /** Relative rate of shorts. */
@@ -68,12 +69,15 @@ abstract class Rectifier extends Pair implements Rated
         ];
     }
 
-    public static function enterJunction(Netlist $netlist, string $name, string $anode, string $cathode, ?string $fault, SegmentTable $curve): void
+    public static function enterJunction(Netlist $netlist, string $name, string $anode, string $cathode, ?string $fault, SegmentTable $curve, ?Part $part = null): void
     {
         match ($fault) {
-            'short' => $netlist->shortedJunction($name, $anode, $cathode, 0.05),
+            'short' => $netlist->shortedJunction($name, $anode, $cathode, $part?->degree(0.05) ?? 0.05),
             'open' => $netlist->resistor($name, $anode, $cathode, 1e9),
             default => $netlist->junction($name, $anode, $cathode, $curve),
         };
+        if ($fault === 'leaky') {
+            $netlist->resistor("{$name}.leak", $anode, $cathode, $part?->degree(300.0) ?? 300.0);
+        }
     }
 }

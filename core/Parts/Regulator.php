@@ -13,8 +13,10 @@ use Oculant\Core\Quantity\Unit;
  * 78xx/79xx data-sheet family: output within 4 %, dropout 2 V typical at 1 A, peak output current 2.2 A, quiescent
  * current about 5 mA (from memory).
  */
-final class Regulator extends Device implements NeedsHeadroom, Rated
+final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
 {
+    use FoldsBack;
+
     private const OUTPUT_OHMS = 0.02;
 
     private const DROPOUT_OHMS = 0.6;
@@ -49,10 +51,13 @@ final class Regulator extends Device implements NeedsHeadroom, Rated
     {
         return [
             new FaultMode('open', 'no output', 3.0, 'Input present, output dead, output not shorted to ground: that is the regulator.', looks: 'crater or dark spot'),
-            new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.'),
+            new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.', degrees: [5.0, 0.05]),
+            new FaultMode('out_short', 'output shorted to common', 1.0, 'Ohms from output to common with the pin lifted.', looks: 'crater or dark spot', degrees: [20.0, 0.05]),
+            new FaultMode('in_short', 'input shorted to common', 0.7, 'Ohms from input to common with the pin lifted.', looks: 'crater or dark spot', degrees: [10.0, 0.05]),
             new FaultMode('common_open', 'common pin open', 0.6, 'Millivolts from the common pin to ground; look at its joint.'),
-            new FaultMode('low', 'output low', 0.5, 'Output low with good input and a light load.', graded: true),
-            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true, silence: 'Its load never asks for what it has lost.'),
+            new FaultMode('low', 'output low', 0.5, 'Output low with good input and a light load.', graded: true, degrees: [0.93, 0.8, 0.6], in: Unit::Ratio),
+            new FaultMode('high', 'output high', 0.3, 'Output high with its common pin at nothing.', graded: true, degrees: [1.07, 1.4], in: Unit::Ratio),
+            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true, degrees: [0.5, 0.1, 0.015], in: Unit::Ratio, silence: 'Its load never asks for what it has lost.'),
         ];
     }
 
@@ -77,13 +82,16 @@ final class Regulator extends Device implements NeedsHeadroom, Rated
         $setting = abs($part->value('value'));
         $negative = $part->value('value') < 0;
 
-        $netlist->resistor("{$part->ref}.quiescent", $in, $common, ($setting + 8) / $part->value('quiescent') * ($fault === 'common_open' ? 1e4 : 1));
+        $netlist->chip("{$part->ref}.quiescent", $in, $common, ($setting + 8) / $part->value('quiescent') * ($fault === 'common_open' ? 1e4 : 1));
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $in, $out, 0.3);
+            $netlist->resistor("{$part->ref}.short", $in, $out, $part->degree(0.3));
 
             return;
         }
-        $netlist->resistor("{$part->ref}.divider", $out, $common, $setting / 1e-3);
+        if ($fault === 'out_short' || $fault === 'in_short') {
+            $netlist->resistor("{$part->ref}.{$fault}", $fault === 'in_short' ? $in : $out, $common, $part->degree(1.0));
+        }
+        $netlist->chip("{$part->ref}.divider", $out, $common, $setting / 1e-3);
         if ($fault === 'open') {
             $netlist->resistor("{$part->ref}.open", $in, $out, 1e8);
 
@@ -97,13 +105,14 @@ final class Regulator extends Device implements NeedsHeadroom, Rated
             $negative,
             match ($fault) {
                 'common_open' => 1000.0,
-                'low' => $setting * 0.8,
+                'low' => $setting * $part->degree(0.8),
+                'high' => $setting * $part->degree(1.2),
                 default => $setting,
             },
             self::OUTPUT_OHMS,
             max(0.05, $part->value('dropout') - self::DROPOUT_OHMS),
             self::DROPOUT_OHMS,
-            $part->value('current') * ($fault === 'weak' ? 0.06 : 1.0),
+            ($part->values['limit'] ?? $part->value('current')) * ($fault === 'weak' ? $part->degree(0.06) : 1.0),
         );
     }
 }

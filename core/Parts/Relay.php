@@ -48,7 +48,7 @@ final class Relay extends Device implements Decides, ShowsSigns
             new FaultMode('coil_open', 'coil open', 0.6, 'Ohms across the coil.'),
             new FaultMode('stuck', 'contact does not close', 1.2, 'Coil voltage present and it clicks: volts across the closed contact.', looks: 'burnt contacts', comesAndGoes: true),
             new FaultMode('welded', 'contact welded', 0.8, 'Ohms across the contact with the coil at rest.'),
-            new FaultMode('resistive', 'burnt contact', 0.8, 'Millivolts across the closed contact under load.', graded: true, looks: 'browned cover', comesAndGoes: true),
+            new FaultMode('resistive', 'burnt contact', 0.8, 'Millivolts across the closed contact under load.', graded: true, degrees: [0.3, 30.0, 30e3], looks: 'browned cover', comesAndGoes: true),
         ];
     }
 
@@ -85,7 +85,7 @@ final class Relay extends Device implements Decides, ShowsSigns
         $pulled = ($part->values['pulled'] ?? 0.0) > 0;
         $netlist->resistor("{$part->ref}.coil", $part->node('c1'), $part->node('c2'), $fault === 'coil_open' ? 1e9 : $part->value('coil'));
         $closed = ($pulled && $fault !== 'stuck') || $fault === 'welded';
-        $netlist->resistor("{$part->ref}.no", $part->node('com'), $part->node('no'), $closed ? ($fault === 'resistive' ? 15.0 : 0.02) : 1e9);
+        $netlist->resistor("{$part->ref}.no", $part->node('com'), $part->node('no'), $closed ? ($fault === 'resistive' ? $part->degree(15.0) : 0.02) : 1e9);
         if ($part->has('nc')) {
             $netlist->resistor("{$part->ref}.nc", $part->node('com'), $part->node('nc'), $closed ? 1e9 : 0.02);
         }

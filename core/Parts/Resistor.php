@@ -39,7 +39,8 @@ final class Resistor extends Pair implements Rated
 
         return [
             new FaultMode('open', 'open', 0.5 * $strain, 'Ohms with one leg lifted.', looks: 'burnt body or cracked coating', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
-            new FaultMode('drifted', 'drifted high', 0.4 * $strain, 'Ohms with one leg lifted.', graded: true, looks: 'discoloured bands', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
+            new FaultMode('drifted', 'drifted high', 0.4 * $strain, 'Ohms with one leg lifted.', graded: true, degrees: [1.25, 4.0, 40.0], in: Unit::Ratio, looks: 'discoloured bands', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
+            new FaultMode('low', 'value too low', 0.06, 'Ohms with one leg lifted.', graded: true, degrees: [0.8, 0.25], in: Unit::Ratio, silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
             new FaultMode('short', 'bridged', 0.05, 'Look for solder or carbon across it.', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
         ];
     }
@@ -62,7 +63,8 @@ final class Resistor extends Pair implements Rated
         $ohms = $part->value('value');
         $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
             'open' => 1e9,
-            'drifted' => $ohms * 2.0,
+            'drifted' => $ohms * $part->degree(2.0),
+            'low' => $ohms * $part->degree(0.5),
             'short' => 0.1,
             default => $ohms,
         });

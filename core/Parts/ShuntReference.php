@@ -39,9 +39,10 @@ final class ShuntReference extends Device implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'cathode to anode shorted', 0.8, 'Diode test across it, one leg lifted.'),
+            new FaultMode('short', 'cathode to anode shorted', 0.8, 'Diode test across it, one leg lifted.', degrees: [20.0, 0.05]),
             new FaultMode('open', 'open', 0.8, 'Feed it through a resistor with ref tied to the cathode: it must stand at 2.5 V.'),
-            new FaultMode('drifted', 'reference low', 0.3, 'Feed it through a resistor with ref tied to the cathode: it must stand at 2.5 V.', graded: true),
+            new FaultMode('drifted', 'reference low', 0.3, 'Feed it through a resistor with ref tied to the cathode: it must stand at 2.5 V.', graded: true, degrees: [0.95, 0.7], in: Unit::Ratio),
+            new FaultMode('high', 'reference high', 0.2, 'Feed it through a resistor with ref tied to the cathode: it must stand at 2.5 V.', graded: true, degrees: [1.05, 1.35], in: Unit::Ratio),
         ];
     }
 
@@ -59,11 +60,15 @@ final class ShuntReference extends Device implements Rated
     {
         [$k, $a, $ref] = [$part->node('k'), $part->node('a'), $part->node('ref')];
         $netlist->junction("{$part->ref}.substrate", $a, $k, SegmentTable::junction(1e-14, 1.1, 2.0, corners: SegmentTable::SIGNAL_CORNERS));
-        $netlist->resistor("{$part->ref}.input", $ref, $a, 1.2e6);
+        $netlist->chip("{$part->ref}.input", $ref, $a, 1.2e6);
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $k, $a, 5.0);
+            $netlist->resistor("{$part->ref}.short", $k, $a, $part->degree(5.0));
         } elseif ($fault !== 'open') {
-            $volts = ($part->knows('value') ? $part->value('value') : 2.495) * ($fault === 'drifted' ? 0.8 : 1.0);
+            $volts = ($part->knows('value') ? $part->value('value') : 2.495) * match ($fault) {
+                'drifted' => $part->degree(0.8),
+                'high' => $part->degree(1.2),
+                default => 1.0,
+            };
             $netlist->controlled($part->ref, $k, $a, [[$ref, $a], [$k, $a]], [
                 [[self::TRANSCONDUCTANCE, 0.0], -self::TRANSCONDUCTANCE * $volts],
                 [[0.0, 0.2], -0.36],

@@ -31,7 +31,7 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 2.0, 'Ohms across it, one leg lifted: it sacrifices itself by shorting.', looks: 'cracked or blown body'),
+            new FaultMode('short', 'shorted', 2.0, 'Ohms across it, one leg lifted: it sacrifices itself by shorting.', degrees: [5.0, 0.05], looks: 'cracked or blown body'),
             new FaultMode('leaky', 'leaky', 0.4, 'Current at nine tenths of its voltage, out of circuit.', graded: true),
         ];
     }
@@ -55,7 +55,7 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
     {
         [$a, $k] = [$part->node('a'), $part->node('k')];
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $a, $k, 0.2);
+            $netlist->resistor("{$part->ref}.short", $a, $k, $part->degree(0.2));
 
             return;
         }

@@ -11,8 +11,10 @@ use Oculant\Core\Quantity\Unit;
  * A solid tantalum capacitor, terminals plus and minus. It shorts where an electrolytic dries (MIL-HDBK-338B mode
  * distribution, from memory), hard enough to hold a rail down, and burns where the rail can feed it.
  */
-final class Tantalum extends Pair implements Rated, StoresCharge
+final class Tantalum extends Pair implements Decides, Rated, StoresCharge
 {
+    use ConductsBackwards;
+
     protected const ENDS = ['plus', 'minus'];
 
     public function name(): string
@@ -37,8 +39,8 @@ final class Tantalum extends Pair implements Rated, StoresCharge
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 4.0, 'Ohms stay low both ways; along a rail the reading is smallest at the shorted one.', looks: 'dark spot or burnt crater'),
-            new FaultMode('leaky', 'leaky', 0.6, 'Leakage at working voltage through a resistor.', graded: true, silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
+            new FaultMode('short', 'shorted', 4.0, 'Ohms stay low both ways; along a rail the reading is smallest at the shorted one.', looks: 'dark spot or burnt crater', degrees: [1.5, 0.05]),
+            new FaultMode('leaky', 'leaky', 0.6, 'Leakage at working voltage through a resistor.', graded: true, degrees: [3e3, 70.0, 1.5], silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
             new FaultMode('open', 'open', 0.3, 'Capacitance with one leg lifted.', silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.'),
         ];
     }
@@ -58,9 +60,9 @@ final class Tantalum extends Pair implements Rated, StoresCharge
         $good = ['farads' => $part->value('value'), 'esr' => $part->value('esr'), 'leak' => 10e6];
 
         return match ($fault) {
-            'short' => ['farads' => INF, 'esr' => 0.3, 'leak' => 0.3],
+            'short' => ['farads' => INF, 'esr' => $part->degree(0.3), 'leak' => $part->degree(0.3)],
             'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
-            'leaky' => ['leak' => 330.0] + $good,
+            'leaky' => ['leak' => $part->degree(330.0)] + $good,
             default => $good,
         };
     }
@@ -74,6 +76,11 @@ final class Tantalum extends Pair implements Rated, StoresCharge
             'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, $found['leak']),
             default => $netlist->capacitor($part->ref, $plus, $minus, $found['farads'], $found['esr']),
         };
+        $this->enterBackwards($part, $fault, $found['esr'], $netlist);
+        if ($fault !== 'short' && $fault !== 'open') {
+            // How much a good one passes at the little that an ohmmeter gives it depends on its age, its rest and one's patience.
+            $netlist->seep("{$part->ref}.forming", $plus, $minus, $found['leak']);
+        }
         if ($fault === 'leaky') {
             $netlist->resistor("{$part->ref}.leak", $plus, $minus, $found['leak']);
         }

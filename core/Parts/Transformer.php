@@ -99,7 +99,7 @@ final class Transformer extends Device implements NamesWindings, Rated
         $proof = 'Ohms across the winding, then across the pins of a known good one.';
         $faults = [
             new FaultMode('primary_open', 'primary open', 0.8, $proof.' Many have a thermal fuse under the wrapping.'),
-            new FaultMode('shorted_turns', 'shorted turns', 0.25, 'Disconnect every secondary: it still hums, heats and draws current.', graded: true, looks: 'dark wrapping, smell of varnish'),
+            new FaultMode('shorted_turns', 'shorted turns', 0.25, 'Disconnect every secondary: it still hums, heats and draws current.', graded: true, degrees: [0.3, 2.0, 10.0], in: Unit::Ratio, looks: 'dark wrapping, smell of varnish'),
         ];
         foreach (self::SECONDARIES as $number => [$first, $tap]) {
             if (! $part->has($first)) {
@@ -141,14 +141,18 @@ final class Transformer extends Device implements NamesWindings, Rated
         $primary = $part->value('primary');
         $power = $part->value('power');
         $regulation = $part->knows('regulation') ? $part->value('regulation') : self::regulationFor($power);
-        $primaryOhms = $regulation / 2 * $primary ** 2 / $power;
+        // Half of the drop at rated load is the primary's, as the secondaries see it.
+        $primaryOhms = $regulation / 2 * $primary ** 2 / $power / (1 + $regulation) ** 2;
+        $iron = 0.03 * $power + 0.3;
+        // The primary loses a little to the iron before anything is drawn.
+        $turns = (1 + $regulation) / (1 - $primaryOhms * $iron / $primary ** 2);
 
         $this->enterPrimary($part, $netlist, $flux, $fault === 'primary_open' ? 1e9 : $primaryOhms);
-        $netlist->resistor("{$part->ref}.iron", $flux, $netlist->reference, $primary ** 2 / (0.03 * $power + 0.3));
+        $netlist->resistor("{$part->ref}.iron", $flux, $netlist->reference, $primary ** 2 / $iron);
         $netlist->inductor("{$part->ref}.mag", $flux, $netlist->reference, $primary ** 2 / ($power * 0.2 + 0.8) / (2 * M_PI * $part->value('frequency')));
         if ($fault === 'shorted_turns') {
-            // A twentieth of the turns shorted through their own copper.
-            $netlist->resistor("{$part->ref}.shorted", $flux, $netlist->reference, $primaryOhms * 2);
+            // What the shorted turns would take at full flux, as a multiple of the rated power.
+            $netlist->resistor("{$part->ref}.shorted", $flux, $netlist->reference, $primary ** 2 / ($part->degree(1 / $regulation) * $power));
         }
 
         // The windings share the rated power; each half of a tapped one carries the full current.
@@ -160,7 +164,7 @@ final class Transformer extends Device implements NamesWindings, Rated
                 $a,
                 $b,
                 $flux,
-                $volts * (1 + $regulation) / $primary,
+                $volts * $turns / $primary,
                 $fault === $faultName ? 1e9 : $ohms,
             );
         }

@@ -47,10 +47,14 @@ final class Transistor extends Device implements Rated
         $power = $part->value('power') >= 5.0;
 
         return [
-            new FaultMode('short', 'collector to emitter shorted', $power ? 3.0 : 0.6, 'Ohms from collector to emitter, both ways.', looks: $power ? 'crater' : ''),
+            new FaultMode('short', 'collector to emitter shorted', $power ? 3.0 : 0.6, 'Ohms from collector to emitter, both ways.', looks: $power ? 'crater' : '', degrees: [1.5, 0.05]),
+            new FaultMode('leaky', 'leaky from collector to emitter', 0.4, 'Ohms from collector to emitter, out of circuit: anything but OL is bad.', graded: true, degrees: [5e3, 300.0, 20.0]),
+            new FaultMode('be_short', 'base to emitter shorted', 0.4, 'Diode test of both junctions.', degrees: [1.5, 0.05]),
+            new FaultMode('bc_short', 'base to collector shorted', 0.6, 'Diode test of both junctions.', degrees: [1.5, 0.05]),
+            new FaultMode('collector_open', 'collector open', 0.4, 'Diode test from base to collector.'),
             new FaultMode('open', 'open', $power ? 0.8 : 0.5, 'Diode test of both junctions.'),
             new FaultMode('base_open', 'base lead open', 0.3, 'Diode test from the base: OL to both others; look at its joint.'),
-            new FaultMode('weak', 'gain lost', 0.3, 'Gain test out of circuit.', graded: true),
+            new FaultMode('weak', 'gain lost', 0.3, 'Gain test out of circuit.', graded: true, degrees: [0.3, 0.02], in: Unit::Ratio),
         ];
     }
 
@@ -81,10 +85,20 @@ final class Transistor extends Device implements Rated
         $pnp = $part->choice('polarity') === 'pnp';
         $ohms = min(self::BASE_OHMS, 1.0 / $rating);
         $netlist->resistor("{$part->ref}.base", $b, $inner, $fault === 'base_open' ? 1e9 : $ohms);
-        $be = SegmentTable::junction(2e-15 * $rating, 1.0, 0.1 / $rating, corners: SegmentTable::SIGNAL_CORNERS);
-        $bc = SegmentTable::junction(2e-14 * $rating, 1.05, 0.1 / $rating, corners: SegmentTable::SIGNAL_CORNERS);
+        $corners = $netlist->isUnpowered ? SegmentTable::WEAK_CORNERS : SegmentTable::SIGNAL_CORNERS;
+        $gain = $part->value('gain') * ($fault === 'weak' ? $part->degree(0.05) : 1.0);
+        // The emitter current sets the drop (BC547 and larger types: 0.65 V at a fiftieth of the rating); the junction here carries the base's share of it.
+        $be = SegmentTable::junction(2e-13 * $rating / $gain, 1.0, 0.1 / $rating, corners: $corners);
+        $bc = SegmentTable::junction(1e-13 * $rating, 1.02, 0.1 / $rating, corners: $corners);
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $c, $e, 0.1);
+            $netlist->resistor("{$part->ref}.short", $c, $e, $part->degree(0.1));
+        } elseif ($fault === 'leaky') {
+            $netlist->resistor("{$part->ref}.leak", $c, $e, $part->degree(300.0));
+        } elseif ($fault === 'be_short' || $fault === 'bc_short') {
+            $netlist->resistor("{$part->ref}.{$fault}", $b, $fault === 'be_short' ? $e : $c, $part->degree(0.3));
+        } elseif ($fault === 'collector_open') {
+            $c = "{$part->ref}:collector";
+            $netlist->resistor("{$part->ref}.collector", $part->node('c'), $c, 1e9);
         }
         if ($fault === 'open') {
             $netlist->resistor($part->ref, $c, $e, 1e8);
@@ -94,7 +108,6 @@ final class Transistor extends Device implements Rated
         }
         $netlist->junction("{$part->ref}.be", $pnp ? $e : $inner, $pnp ? $inner : $e, $be);
         $netlist->junction("{$part->ref}.bc", $pnp ? $c : $inner, $pnp ? $inner : $c, $bc);
-        $gain = $part->value('gain') * ($fault === 'weak' ? 0.05 : 1.0);
         [$from, $to] = $pnp ? [$e, $c] : [$c, $e];
         $netlist->controlled($part->ref, $from, $to, [$pnp ? [$inner, $b] : [$b, $inner], [$from, $to]], [
             [[$gain / $ohms, 0.0], 0.0],

@@ -59,7 +59,7 @@ final class UnderVoltageLockout
             $draw = $part->value('run_current');
             $netlist->controlled("{$part->ref}.supply", $supply, $ground, [[$supply, $ground]], [[[0.0], $draw], [[$draw], 0.0]]);
         } else {
-            $netlist->resistor("{$part->ref}.supply", $supply, $ground, $part->value('start') / $part->value('start_current'));
+            $netlist->chip("{$part->ref}.supply", $supply, $ground, $part->value('start') / $part->value('start_current'));
         }
         if (($part->values['state'] ?? self::OFF) === self::STARTING) {
             $held = ($part->value('start') + $part->value('stop')) / 2;

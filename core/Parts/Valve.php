@@ -6,6 +6,7 @@ namespace Oculant\Core\Parts;
 
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -52,8 +53,9 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
     public function faults(Part $part): array
     {
         $faults = [
-            new FaultMode('short', 'inner short', 0.8, 'Swap it for a good one; watch for a flash at switch-on.', looks: 'red anode, flash inside'),
-            new FaultMode('gassy', 'draws too much', 0.8, 'Its cathode resistor carries too much; swap it.', graded: true, looks: 'blue glow, red anode'),
+            new FaultMode('short', 'inner short', 0.8, 'Swap it for a good one; watch for a flash at switch-on.', degrees: [1e3, 20.0], looks: 'red anode, flash inside'),
+            new FaultMode('gassy', 'draws too much', 0.8, 'Its cathode resistor carries too much; swap it.', graded: true, degrees: [1.4, 7.0], in: Unit::Ratio, looks: 'blue glow, red anode'),
+            new FaultMode('weak', 'emission lost', 1.5, 'Its stage draws too little though the heater glows; swap it.', graded: true, degrees: [0.65, 0.2, 0.02], in: Unit::Ratio, looks: 'worn, mirror gone brown at its edge'),
             new FaultMode('no_emission', 'no emission', 1.5, 'Its stage draws nothing though the heater glows; swap it.', looks: 'white getter if air came in'),
         ];
 
@@ -92,12 +94,15 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
         if ($part->has('h1')) {
             $netlist->resistor("{$part->ref}.heater", $part->node('h1'), $part->node('h2'), $fault === 'heater_open' ? 1e9 : $part->value('heater') / $part->value('heater_current'));
         }
-        $ohms = $part->value('at') / $part->value('current');
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('k'), match (true) {
-            $fault === 'short' => 100.0,
-            ($part->values['warm'] ?? 0.0) <= 0, $fault === 'no_emission' => 1e9,
-            $fault === 'gassy' => $ohms * 0.4,
-            default => $ohms,
-        });
+        $current = $part->value('current') * match ($fault) {
+            'gassy' => $part->degree(2.5),
+            'weak' => $part->degree(0.3),
+            default => 1.0,
+        };
+        match (true) {
+            $fault === 'short' => $netlist->resistor($part->ref, $part->node('a'), $part->node('k'), $part->degree(100.0)),
+            ($part->values['warm'] ?? 0.0) <= 0, $fault === 'no_emission' => $netlist->resistor($part->ref, $part->node('a'), $part->node('k'), 1e9),
+            default => $netlist->junction($part->ref, $part->node('a'), $part->node('k'), SegmentTable::threeHalves($current / $part->value('at') ** 1.5, $part->value('at'))),
+        };
     }
 }

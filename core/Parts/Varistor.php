@@ -29,7 +29,7 @@ final class Varistor extends Pair implements Guards, Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 1.5, 'Ohms across it; look for what surged.', looks: 'split, black, swollen'),
+            new FaultMode('short', 'shorted', 1.5, 'Ohms across it; look for what surged.', degrees: [10.0, 0.05], looks: 'split, black, swollen'),
             new FaultMode('leaky', 'tired and warm', 0.8, 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.', graded: true, looks: 'discoloured coating', silence: 'It works only when struck: nothing shows before the next surge.'),
             new FaultMode('open', 'blown open', 0.3, 'Look at it; the unit works without it, unprotected.', looks: 'piece missing', silence: 'It works only when struck: nothing shows before the next surge.'),
         ];
@@ -49,7 +49,7 @@ final class Varistor extends Pair implements Guards, Rated
     {
         [$a, $b] = [$part->node('a'), $part->node('b')];
         match ($fault) {
-            'short' => $netlist->resistor("{$part->ref}.short", $a, $b, 0.3),
+            'short' => $netlist->resistor("{$part->ref}.short", $a, $b, $part->degree(0.3)),
             'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
             'leaky' => $netlist->resistor("{$part->ref}.leak", $a, $b, $part->value('value') ** 2 / 2.0),
             default => $netlist->junction($part->ref, $a, $b, SegmentTable::varistor($part->value('value') * 1.55, 30.0)),

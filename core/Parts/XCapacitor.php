@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
+use Oculant\Core\Quantity\Unit;
+
 /** Between line and neutral, IEC 60384-14 class X: made to fail open, loses value over the years. */
 final class XCapacitor extends FixedCapacitor implements Guards
 {
@@ -20,8 +22,8 @@ final class XCapacitor extends FixedCapacitor implements Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('low', 'value lost', 0.8, 'Capacitance with one leg lifted.', graded: true, silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
-            new FaultMode('short', 'shorted', 0.4, 'Ohms across it; lift one leg.', looks: 'burst case'),
+            new FaultMode('low', 'value lost', 0.8, 'Capacitance with one leg lifted.', graded: true, degrees: [0.6, 0.15, 0.02], in: Unit::Ratio, silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
+            new FaultMode('short', 'shorted', 0.4, 'Ohms across it; lift one leg.', looks: 'burst case', degrees: [1.5, 0.05]),
             new FaultMode('open', 'open', 0.2, 'Capacitance with one leg lifted.', silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
         ];
     }

@@ -37,10 +37,11 @@ final class CircuitBuilder
      * @param array<string, string> $faults  fault name by part reference
      * @param float                 $volts   open-circuit voltage of the test source
      * @param float                 $ohms    its series resistance
+     * @param float                 $sleep   as Netlist has it
      */
-    public static function dead(Description $supply, Mode $mode, array $faults, string $red, string $black, float $volts, float $ohms): Netlist
+    public static function dead(Description $supply, Mode $mode, array $faults, string $red, string $black, float $volts, float $ohms, float $sleep = 1.0): Netlist
     {
-        $netlist = new Netlist($supply->reference, 0.0, isUnpowered: true);
+        $netlist = new Netlist($supply->reference, 0.0, true, $sleep);
         foreach (self::passive($supply, $mode) as $ref => $part) {
             $part->kind->enter($part, $faults[$ref] ?? null, $netlist);
         }

@@ -118,6 +118,6 @@ final readonly class FlybackSection
             ->pair('R'.($n + 6), 'resistor', $this->output, "REF{$n}", value: $upper, tolerance: '1 %')
             ->pair('R'.($n + 7), 'resistor', "REF{$n}", '0V', value: $lower, tolerance: '1 %')
             // Slows the reference down below the output's own corner; without it the loop hunts.
-            ->pair('C'.($n + 3), 'film_capacitor', "CATH{$n}", "REF{$n}", value: '1u', voltage: '63 V', notes: 'compensation');
+            ->pair('C'.($n + 3), 'film_capacitor', "CATH{$n}", "REF{$n}", value: '100n', voltage: '63 V', notes: 'compensation');
     }
 }

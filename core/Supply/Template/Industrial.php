@@ -85,7 +85,7 @@ final class Industrial implements Template
             ->pair('R8', 'resistor', 'OUT', 'TRIM', value: $upper, tolerance: '1 %')
             ->part('RV2', 'trimmer', ['a' => 'TRIM', 'wiper' => 'REF', 'b' => 'REFLOW'], ['value' => '1k', 'position' => $wiper])
             ->pair('R9', 'resistor', 'REFLOW', '0V', value: $lower, tolerance: '1 %')
-            ->pair('C7', 'film_capacitor', 'CATH', 'REF', value: '1u', voltage: '63 V', notes: 'compensation')
+            ->pair('C7', 'film_capacitor', 'CATH', 'REF', value: '100n', voltage: '63 V', notes: 'compensation')
             ->resistor('R10', 'OUT', 'LAMP', max(470, ($volts - 2) / 5e-3), ($volts - 2) * 5e-3)
             ->part('LED1', 'led', ['a' => 'LAMP', 'k' => '0V'])
             ->pair('CY1', 'y_capacitor', 'HGND', '0V', value: '2n2')

@@ -87,7 +87,7 @@ final class TelevisionBoard implements Template
             ->part('U5', 'shunt_reference', ['k' => 'CATH', 'a' => '0V', 'ref' => 'REF'])
             ->pair('R6', 'resistor', 'MAIN', 'REF', value: $upper, tolerance: '1 %')
             ->pair('R7', 'resistor', 'REF', '0V', value: $lower, tolerance: '1 %')
-            ->pair('C7', 'film_capacitor', 'CATH', 'REF', value: '1u', voltage: '63 V', notes: 'compensation')
+            ->pair('C7', 'film_capacitor', 'CATH', 'REF', value: '100n', voltage: '63 V', notes: 'compensation')
             ->part('U6', 'current_driver', ['in' => 'MAIN', 'out' => 'STRIP', 'common' => '0V', 'en' => 'CMD'], ['value' => Draft::amperes($strip), 'top' => Draft::volts($top), 'lowest' => Draft::volts(0.75 * $volts)])
             ->electrolytic('C6', 'STRIP', '0V', 22e-6, 1.2 * $top)
             ->load('RL2', 'STRIP', $strip, $level)

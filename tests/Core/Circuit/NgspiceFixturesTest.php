@@ -27,7 +27,7 @@ final class NgspiceFixturesTest extends TestCase
         yield 'bridge with 7812' => ['bridge-regulated', 'bridgeRegulated', [], []];
         yield 'bridge with 7812, reservoir dried' => ['bridge-regulated', 'bridgeRegulated', ['C1' => 'dried'], ['cres' => '220u', 'esr' => '1.30218']];
         yield 'bridge with 7812, one leg open' => ['bridge-regulated', 'bridgeRegulated', ['BR1' => 'd2_open'], ['ropen' => '1e9']];
-        yield 'bridge with 7812, output shorted' => ['bridge-regulated', 'bridgeRegulated', ['C2' => 'short'], ['rshort' => '0.1']];
+        yield 'bridge with 7812, output shorted' => ['bridge-regulated', 'bridgeRegulated', ['C2' => 'short'], ['rshort' => '0.1', 'lim' => '0.68']];
         yield 'two diodes with 7805' => ['two-diode', 'twoDiode', [], []];
         yield 'two diodes with 7805, one open' => ['two-diode', 'twoDiode', ['D2' => 'open'], ['ropen' => '1e9']];
         yield 'dual unregulated' => ['dual-unregulated', 'dualUnregulated', [], []];

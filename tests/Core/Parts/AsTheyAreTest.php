@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Core\Parts;
+
+use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Expectation\DeadMeter;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionReader;
+use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\TestCase;
+use Tests\Support\Supplies;
+
+/** Parts as benches know them, each beside a figure from elsewhere. */
+final class AsTheyAreTest extends TestCase
+{
+    /** @return iterable<string, array{float, float, ?float}> volts, volt-amperes, regulation */
+    public static function nameplates(): iterable
+    {
+        yield '12 V 3 VA 30 %' => [12.0, 3.0, 0.3];
+        yield '18 V 30 VA 12 %' => [18.0, 30.0, 0.12];
+        yield '24 V 100 VA, regulation not given' => [24.0, 100.0, null];
+    }
+
+    /** A transformer gives its rated volts at its rated load (IEC 61558-1: rated output voltage at rated output). */
+    #[DataProvider('nameplates')]
+    public function testATransformerKeepsItsNameplate(float $volts, float $power, ?float $regulation): void
+    {
+        $supply = self::supply([
+            ['ref' => 'T1', 'kind' => 'transformer', 'primary' => '230 V', 'secondary' => "{$volts} V", 'power' => "{$power} VA", 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + ($regulation === null ? [] : ['regulation' => 100 * $regulation.' %']),
+            ['ref' => 'RL1', 'kind' => 'load', 'value' => (string) round($volts ** 2 / $power, 3), 'terminals' => ['a' => 'A', 'b' => '0V']],
+        ], 'A');
+        $behaviour = new Behaviour($supply);
+        self::assertEqualsWithDelta($volts, $behaviour->live($supply->mode('loaded'))->reading('TP1', 'ac'), 0.02 * $volts);
+        if ($regulation !== null) {
+            self::assertEqualsWithDelta($volts * (1 + $regulation), $behaviour->live($supply->mode('unloaded'))->reading('TP1', 'ac'), 0.03 * $volts);
+        }
+    }
+
+    /** One diode of a doubler open: the other capacitor alone, about half (common practice). */
+    public function testADoublerWithOneDiodeOpenGivesHalf(): void
+    {
+        $supply = Supplies::drafted('doubler');
+        $mode = $supply->mode(null);
+        $good = (new Behaviour($supply))->live($mode)->reading('TP4', 'dc');
+        foreach (['D1', 'D2'] as $diode) {
+            self::assertEqualsWithDelta(0.5, (new Behaviour($supply))->live($mode, [$diode => 'open'])->reading('TP4', 'dc') / $good, 0.08, $diode);
+        }
+    }
+
+    /** To a meter the windings of a switching transformer are wire: well under an ohm at the output (common practice). */
+    public function testWindingsOfASwitchingTransformerAreWire(): void
+    {
+        foreach (['wheelhouse-display', 'net-loft-radio'] as $name) {
+            $supply = Supplies::demo($name);
+            $meter = new DeadMeter($supply);
+            self::assertLessThan(0.5, $meter->read($supply->deadChecks()['T11.secondary'], $supply->mode(null)));
+            self::assertLessThan(10.0, $meter->read($supply->deadChecks()['T11.primary'], $supply->mode(null)));
+            self::assertGreaterThan(1e6, $meter->read($supply->deadChecks()['T11.secondary'], $supply->mode(null), ['T11' => 'secondary_open', 'D12' => 'open']));
+        }
+    }
+
+    /** Unpowered, a 78xx is neither a few kilohms nor open: by type and meter anything from a kilohm or two to megohms (common practice). */
+    public function testOhmsThroughASleepingRegulatorAreARange(): void
+    {
+        $supply = Supplies::demo('salinity-bridge');
+        $stacked = Supplies::demo('auction-scale');
+        $span = (new DeadMeter($stacked))->span($stacked->deadChecks()['C1'], $stacked->mode(null));
+        self::assertNotNull($span);
+        self::assertLessThan(2.7e3, $span[0]);
+        self::assertGreaterThan(2.6e3, $span[1]);
+        self::assertNull((new DeadMeter($supply))->span($supply->deadChecks()['C1.esr'], $supply->mode(null)));
+    }
+
+    /** BC547 data sheet: base to emitter 0.58 to 0.70 V at 2 mA (from memory). */
+    public function testASmallTransistorDropsWhatItsDataSheetSays(): void
+    {
+        $supply = self::supply([
+            ['ref' => 'V1', 'kind' => 'bench_supply', 'value' => '10 V', 'limit' => '1 A', 'terminals' => ['plus' => 'VCC', 'minus' => '0V']],
+            ['ref' => 'Q1', 'kind' => 'transistor', 'current' => '0.1 A', 'gain' => '200', 'terminals' => ['c' => 'VCC', 'b' => 'B', 'e' => 'E']],
+            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'VCC', 'b' => 'B']],
+            ['ref' => 'R2', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'B', 'b' => '0V']],
+            ['ref' => 'RL1', 'kind' => 'load', 'value' => '2.1k', 'terminals' => ['a' => 'E', 'b' => '0V']],
+        ], 'B', 'E');
+        $drop = (new Behaviour($supply))->live($supply->mode('loaded'))->reading('TP1', 'dc');
+        self::assertGreaterThan(0.58, $drop);
+        self::assertLessThan(0.70, $drop);
+    }
+
+    /** Child's law: i grows with the 3/2 power of the voltage (textbook). */
+    public function testAValveDrawsByThePowerOfThreeHalves(): void
+    {
+        $drawn = [];
+        foreach ([100.0, 200.0] as $volts) {
+            $supply = self::supply([
+                ['ref' => 'V1', 'kind' => 'bench_supply', 'value' => "{$volts} V", 'limit' => '1 A', 'terminals' => ['plus' => 'HT', 'minus' => '0V']],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1', 'terminals' => ['a' => 'HT', 'b' => 'B']],
+                ['ref' => 'RL1', 'kind' => 'valve', 'current' => '40 mA', 'at' => '200 V', 'terminals' => ['a' => 'B', 'k' => '0V']],
+            ], 'HT', 'B');
+            $drawn[] = (new Behaviour($supply))->live($supply->mode('loaded'))->reading('TP1', 'dc');
+        }
+        self::assertEqualsWithDelta(0.04, $drawn[1], 0.002);
+        self::assertEqualsWithDelta(2 ** 1.5, $drawn[1] / $drawn[0], 0.15);
+    }
+
+    /** A 78xx into a short gives what its safe area and its heat leave, not its peak current: the raw voltage stays up (78xx data sheet, from memory). */
+    public function testARegulatorIntoAShortFoldsBack(): void
+    {
+        $supply = Supplies::demo('tide-recorder');
+        $mode = $supply->mode(null);
+        $short = (new Behaviour($supply))->live($mode, ['C3' => 'short']);
+        $good = (new Behaviour($supply))->live($mode);
+        self::assertLessThan(0.2 * abs($good->reading('TP4', 'dc')), abs($short->reading('TP4', 'dc')));
+        self::assertGreaterThan(0.6 * $good->reading('TP3', 'dc'), $short->reading('TP3', 'dc'));
+    }
+
+    /** @param list<array<string, mixed>> $parts */
+    private static function supply(array $parts, string $node, string $against = '0V'): Description
+    {
+        $isMains = ! in_array('bench_supply', array_column($parts, 'kind'), true);
+
+        return DescriptionReader::fromArray([
+            'format' => 'oculant/supply', 'version' => 1, 'title' => 'One part on the bench', 'revision' => 'A', 'reference' => '0V',
+            'mains' => ['voltage' => '230 V', 'frequency' => '50 Hz', 'tolerance' => '0 %'],
+            'parts' => [...($isMains ? [['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']]] : []), ...$parts],
+            'stages' => [['id' => 'all', 'name' => 'All', 'parts' => [...($isMains ? ['W1'] : []), ...array_column($parts, 'ref')]]],
+            'modes' => [['id' => 'loaded', 'name' => 'Loaded'], ['id' => 'unloaded', 'name' => 'Load off', 'absent' => ['RL1']]],
+            'points' => [['id' => 'TP1', 'name' => 'here', 'node' => $node, 'against' => $against, 'how' => 'there', 'stage' => 'all']],
+        ]);
+    }
+}
