@@ -50,10 +50,40 @@ final readonly class SimulatedTechnician
         $dictionary = $this->knowledge->dictionary(null);
         $hypothesis = $dictionary->hypotheses[$fault];
         $unit = new SimulatedUnit($this->supply, [$hypothesis->ref => $hypothesis->fault], $seed);
-        $state = new BenchState($this->supply->mode(null)->id);
         // It comes from its owner: what the fault takes with it is broken by then.
         $unit->signs($this->supply->mode(null)->id);
-        $state->symptoms = $complaint = $this->complaint($dictionary, $fault);
+        $complaint = $this->complaint($dictionary, $fault);
+        $work = $this->work($unit, $complaint, $seed, $strategy);
+        $top = $work['end']->suspects()[0];
+
+        return [
+            'right' => in_array($fault, array_column($top->members, 'id'), true) || ($top->members[0] ?? null)?->faultOf($hypothesis->ref) !== null,
+            'confident' => $top->probability > self::CONFIDENT,
+            // The step then says to try the fuse once behind a limiter, and names what may have taken it.
+            'isConsequence' => ($top->members[0]->ref ?? '') !== $hypothesis->ref && isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
+            'cleared' => $work['cleared'],
+            'steps' => count($work['readings']),
+            'tests' => $work['tests'],
+            'bound' => $work['bound'],
+            'minutes' => $work['minutes'],
+            'isShown' => $this->isShown($dictionary, $fault),
+            'isNoticed' => $complaint !== [],
+            'readings' => $work['readings'],
+            'top' => $top->title,
+        ];
+    }
+
+    /**
+     * Works on a unit until the next step proposes a repair, or nothing is left to do.
+     *
+     * @param list<array{entry: string, symptom: string, text: string, replaced: list<string>}> $complaint
+     *
+     * @return array{end: Workup, readings: list<string>, cleared: int, tests: int, bound: float, minutes: float} as find() says; the work-up as it stands in the end
+     */
+    public function work(Unit $unit, array $complaint, int $seed, Strategy $strategy = Strategy::NextStep): array
+    {
+        $state = new BenchState($this->supply->mode(null)->id);
+        $state->symptoms = $complaint;
         $readings = [];
         $minutes = 0.0;
         $cleared = $tests = 0;
@@ -100,22 +130,14 @@ final readonly class SimulatedTechnician
             $readings[] = "{$target} {$quantity} {$value}";
         }
         $end = new Workup($this->supply, $state, $this->knowledge);
-        $top = $end->suspects()[0];
 
         return [
-            'right' => in_array($fault, array_column($top->members, 'id'), true) || ($top->members[0] ?? null)?->faultOf($hypothesis->ref) !== null,
-            'confident' => $top->probability > self::CONFIDENT,
-            // The step then says to try the fuse once behind a limiter, and names what may have taken it.
-            'isConsequence' => ($top->members[0]->ref ?? '') !== $hypothesis->ref && isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
+            'end' => $end,
+            'readings' => $readings,
             'cleared' => $cleared,
-            'steps' => count($readings),
             'tests' => $tests,
             'bound' => $most > 0.0 ? max(0.0, $missing - self::entropy($end)) / $most : 0.0,
             'minutes' => $minutes,
-            'isShown' => $this->isShown($dictionary, $fault),
-            'isNoticed' => $complaint !== [],
-            'readings' => $readings,
-            'top' => $top->title,
         ];
     }
 
@@ -131,7 +153,7 @@ final readonly class SimulatedTechnician
     }
 
     /** Once, behind a limiter: if it goes again, something else takes it. */
-    private function tryNewFuse(SimulatedUnit $unit, BenchState $state, string $fuse): void
+    private function tryNewFuse(Unit $unit, BenchState $state, string $fuse): void
     {
         $state->repairs[] = ['entry' => "{$fuse} new", 'part' => $fuse, 'out' => '', 'in' => '', 'at' => ''];
         $unit->repair($fuse);
@@ -157,7 +179,7 @@ final readonly class SimulatedTechnician
     }
 
     /** Half of the slips touch nothing, half the next point of the list. */
-    private function slip(SimulatedUnit $unit, string $target, string $quantity, bool $energised, string $mode, float $where): float
+    private function slip(Unit $unit, string $target, string $quantity, bool $energised, string $mode, float $where): float
     {
         if (! $energised) {
             return INF;

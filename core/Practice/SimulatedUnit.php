@@ -14,7 +14,7 @@ use Oculant\Core\Supply\Description;
  * One particular unit of a kind: its parts spread within their tolerances, perhaps with a fault, read with a meter that
  * errs within its accuracy. A fixed seed gives the same unit and the same readings every time.
  */
-final class SimulatedUnit
+final class SimulatedUnit implements Unit
 {
     private Description $unit;
 
