@@ -7,6 +7,8 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
@@ -21,6 +23,12 @@ final class DictionaryBuilder
     /** The same in volts or ohms, near nothing. */
     private const SAME_FLOOR = 3e-4;
 
+    /** Parts beyond which faults are solved at one severity only: degrees would take a large dictionary from minutes to many. */
+    private const GRADED_UP_TO = 34;
+
+    /** Ohms below which no semiconductor has a say. */
+    private const COPPER = 50.0;
+
     /** Share by which the heat of a part must change to be noticed. */
     private const FELT = 0.2;
 
@@ -28,10 +36,13 @@ final class DictionaryBuilder
 
     private DeadMeter $meter;
 
+    /** @var array<string, self> by part and severity */
+    private array $failed = [];
+
     /** @var array<string, Observation> a good unit, by mode and mains */
     private array $healthy = [];
 
-    /** @var array<string, array<string, float>> dead readings by what is fitted and what is broken: most modes differ only with the power on */
+    /** @var array<string, array{array<string, float>, array<string, array{float, float}>}> dead readings and their spans by what is fitted and what is broken: most modes differ only with the power on */
     private array $dead = [];
 
     public function __construct(private readonly Description $supply)
@@ -43,18 +54,18 @@ final class DictionaryBuilder
     /** How many solves build() makes, for a measure of its progress. */
     public function size(): int
     {
-        return count($this->supply->modes) * (count($this->hypotheses()) + 1);
+        return count($this->supply->modes) * (array_sum(array_map(static fn(Hypothesis $h): int => max(1, count($h->degrees)), $this->hypotheses())) + 1);
     }
 
     /** Dead checks of a good unit, and no faults. */
     public function goodUnitOnly(): FaultDictionary
     {
-        $readings = [];
+        $readings = $spans = [];
         foreach ($this->supply->modes as $mode) {
-            $readings[$mode->id][Hypothesis::HEALTHY] = $this->deadReadings($mode, []);
+            [$readings[$mode->id][Hypothesis::HEALTHY], $spans[$mode->id][Hypothesis::HEALTHY]] = $this->deadReadings($mode, []);
         }
 
-        return new FaultDictionary([], $readings, [], [], [], []);
+        return new FaultDictionary([], $readings, [], [], [], [], [], [], $spans);
     }
 
     /**
@@ -65,49 +76,108 @@ final class DictionaryBuilder
     {
         $hypotheses = $this->hypotheses();
         $done = 0;
-        $readings = $signs = $broken = $how = $heat = [];
+        $rows = new DictionaryRows();
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->behaviour->live($mode, [], $mainsVolts);
-            foreach ([Hypothesis::HEALTHY => null] + $hypotheses as $id => $hypothesis) {
-                $faults = [];
-                if ($hypothesis !== null) {
-                    $faults = in_array($hypothesis->ref, $mode->absent, true) ? [] : [$hypothesis->ref => $hypothesis->fault];
+            $rows->put($mode->id, Hypothesis::HEALTHY, $healthy, $this->deadReadings($mode, []), $healthy->heat);
+            foreach ($this->rows($hypotheses) as $row => [$hypothesis, $degree]) {
+                $twin = $degree === null ? null : $this->likeBothEnds($hypothesis, $degree, $rows->readings[$mode->id]);
+                if ($twin !== null) {
+                    $rows->copy($mode->id, $twin, $row);
+                } else {
+                    $this->failedBy($hypothesis->ref, $degree)->solve($rows, $row, $hypothesis, $mode, $mainsVolts, $healthy);
                 }
-                $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
-                // It comes from its owner: what broke as it was used is broken on the bench, however it is then set up.
-                $broken[$id] ??= $observation->broken();
-                $how[$id] = ($how[$id] ?? []) + $observation->howBroken();
-                $readings[$mode->id][$id] = $this->flat($observation) + $this->deadReadings($mode, $faults + $broken[$id]);
-                $signs[$mode->id][$id] = $observation->signs;
-                $heat[$mode->id][$id] = $faults === [] ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
                 if ($progress !== null) {
                     $progress(++$done);
                 }
             }
+            foreach ($hypotheses as $id => $hypothesis) {
+                if ($hypothesis->degrees !== []) {
+                    // The middle of its severities stands for it where only one can.
+                    $rows->copy($mode->id, Hypothesis::at($id, intdiv(count($hypothesis->degrees), 2)), $id);
+                }
+            }
         }
 
-        $groups = self::group($hypotheses, $readings);
+        return new FaultDictionary(
+            $hypotheses,
+            array_map(self::sparse(...), $rows->readings),
+            $rows->signs,
+            array_filter($rows->broken),
+            array_filter($rows->how),
+            self::group($hypotheses, $rows->readings),
+            $this->rails(),
+            array_map(array_filter(...), $rows->heat),
+            array_map(self::sparseSpans(...), $rows->spans),
+        );
+    }
 
-        return new FaultDictionary($hypotheses, array_map(self::sparse(...), $readings), $signs, array_filter($broken), array_filter($how), $groups, $this->rails(), array_map(array_filter(...), $heat));
+    /** One fault in one mode, and once more with the fuse quicker than what else it takes along. */
+    private function solve(DictionaryRows $rows, string $row, Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy): void
+    {
+        $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
+        $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
+        $broken = $rows->breaks($row, $observation);
+        $heat = $faults === [] ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
+        $rows->put($mode->id, $row, $observation, $this->deadReadings($mode, $faults + $broken), $heat);
+        $spared = array_filter($broken, fn(string $ref): bool => $this->supply->part($ref)->kind instanceof Fuse, ARRAY_FILTER_USE_KEY);
+        if ($spared !== [] && $spared !== $broken) {
+            $rows->put($mode->id, Hypothesis::spared($row), $observation, $this->deadReadings($mode, $faults + $spared), []);
+        }
     }
 
     /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
     public function pair(Hypothesis $pair, ?float $mainsVolts = null): FaultDictionary
     {
-        $readings = $signs = $how = $heat = [];
-        $broken = null;
+        $rows = new DictionaryRows();
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
-            $faults = array_diff_key($pair->faults(), array_flip($mode->absent));
-            $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
-            $broken ??= $observation->broken();
-            $how += $observation->howBroken();
-            $readings[$mode->id][$pair->id] = $this->flat($observation) + $this->deadReadings($mode, $faults + $broken);
-            $signs[$mode->id][$pair->id] = $observation->signs;
-            $heat[$mode->id][$pair->id] = self::changedHeat($healthy->heat, $observation->heat);
+            $this->solve($rows, $pair->id, $pair, $mode, $mainsVolts, $healthy);
         }
 
-        return new FaultDictionary([$pair->id => $pair], $readings, $signs, [$pair->id => $broken ?? []], [$pair->id => $how], [$pair->id => 0], $this->rails(), $heat);
+        return new FaultDictionary([$pair->id => $pair], $rows->readings, $rows->signs, $rows->broken, $rows->how, [$pair->id => 0], $this->rails(), $rows->heat, $rows->spans);
+    }
+
+    /**
+     * @param array<string, Hypothesis> $hypotheses
+     *
+     * @return array<string, array{Hypothesis, ?float}> each once, or once at each of its severities
+     */
+    private function rows(array $hypotheses): array
+    {
+        $rows = [];
+        foreach ($hypotheses as $id => $hypothesis) {
+            if ($hypothesis->degrees === []) {
+                $rows[$id] = [$hypothesis, null];
+                continue;
+            }
+            // The ends first: what lies between them is solved only if they differ.
+            $last = count($hypothesis->degrees) - 1;
+            foreach ([$last, ...range(0, $last - 1)] as $k) {
+                $rows[Hypothesis::at($id, $k)] = [$hypothesis, $hypothesis->degrees[$k]];
+            }
+        }
+
+        return $rows;
+    }
+
+    /**
+     * The worst row of a fault, if no measurement separates it from the mildest: nothing between them needs to be solved.
+     *
+     * @param array<string, array<string, float>> $readings of this mode
+     */
+    private function likeBothEnds(Hypothesis $hypothesis, float $degree, array $readings): ?string
+    {
+        $last = count($hypothesis->degrees) - 1;
+        $worst = Hypothesis::at($hypothesis->id, $last);
+
+        return $degree !== $hypothesis->degrees[0] && $degree !== $hypothesis->degrees[$last] && self::alike(Hypothesis::at($hypothesis->id, 0), $worst, ['' => $readings]) ? $worst : null;
+    }
+
+    /** The same supply with one part as bad as that. */
+    private function failedBy(string $ref, ?float $degree): self
+    {
+        return $degree === null ? $this : $this->failed["{$ref} {$degree}"] ??= new self($this->supply->withParts([$ref => $this->supply->part($ref)->failedBy($degree)]));
     }
 
     /** @return list<string> */
@@ -123,24 +193,11 @@ final class DictionaryBuilder
         foreach ($this->supply->parts as $ref => $part) {
             foreach ($part->kind->faults($part) as $fault) {
                 $id = "{$ref}:{$fault->name}";
-                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks, $part->kind->name(), $fault->comesAndGoes);
+                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks, $part->kind->name(), $fault->comesAndGoes, [], count($this->supply->parts) > self::GRADED_UP_TO ? [] : $fault->degrees, $fault->in);
             }
         }
 
         return $hypotheses;
-    }
-
-    /** @return array<string, float> by "target quantity" */
-    private function flat(Observation $observation): array
-    {
-        $flat = [];
-        foreach ($observation->readings as $point => $byQuantity) {
-            foreach ($byQuantity as $quantity => $value) {
-                $flat["{$point} {$quantity}"] = $value;
-            }
-        }
-
-        return $flat;
     }
 
     /**
@@ -162,6 +219,34 @@ final class DictionaryBuilder
         }
 
         return $sparse;
+    }
+
+    /**
+     * @param array<string, string> $faults fault name by part reference
+     *
+     * @return array{float, array{float, float}|null} reading and span
+     */
+    private function readBetween(DeadCheck $check, Mode $mode, array $faults): array
+    {
+        $value = $this->meter->read($check, $mode, $faults);
+
+        // Copper and what is shorted show the same to every meter.
+        return [$value, $value > self::COPPER || $check->quantity === DeadCheck::DIODE ? $this->meter->span($check, $mode, $faults) : null];
+    }
+
+    /**
+     * @param array<string, array<string, array{float, float}>> $rows by hypothesis, "healthy" among them
+     *
+     * @return array<string, array<string, array{float, float}>> of a fault only what differs from healthy
+     */
+    private static function sparseSpans(array $rows): array
+    {
+        $healthy = $rows[Hypothesis::HEALTHY];
+        foreach ($rows as $id => $row) {
+            $rows[$id] = $id === Hypothesis::HEALTHY ? $row : array_filter($row, static fn(array $span, string $key): bool => $span !== ($healthy[$key] ?? null), ARRAY_FILTER_USE_BOTH);
+        }
+
+        return $rows;
     }
 
     private static function same(float $value, float $healthy): bool
@@ -196,7 +281,7 @@ final class DictionaryBuilder
     /**
      * @param array<string, string> $faults fault name by part reference
      *
-     * @return array<string, float> by "target quantity"
+     * @return array{array<string, float>, array<string, array{float, float}>} readings and spans by "target quantity"
      */
     private function deadReadings(Mode $mode, array $faults): array
     {
@@ -208,19 +293,24 @@ final class DictionaryBuilder
     /**
      * @param array<string, string> $faults fault name by part reference
      *
-     * @return array<string, float> by "target quantity"
+     * @return array{array<string, float>, array<string, array{float, float}>} as deadReadings()
      */
     private function readDead(Mode $mode, array $faults): array
     {
-        $readings = [];
+        $readings = $spans = [];
+        $between = [];
         foreach ($this->supply->deadChecks() as $id => $check) {
-            $value = $this->meter->read($check, $mode, $faults);
+            // Many parts lie across the same two nodes.
+            [$value, $span] = $check->quantity === DeadCheck::ESR ? [$this->meter->read($check, $mode, $faults), null] : $between["{$check->red} {$check->black} {$check->quantity}"] ??= $this->readBetween($check, $mode, $faults);
             if (! is_nan($value)) {
                 $readings["{$id} {$check->quantity}"] = $value;
+                if ($span !== null) {
+                    $spans["{$id} {$check->quantity}"] = [self::digits($span[0]), self::digits($span[1])];
+                }
             }
         }
 
-        return $readings;
+        return [$readings, $spans];
     }
 
     /**
@@ -236,7 +326,7 @@ final class DictionaryBuilder
         foreach ($hypotheses as $id => $hypothesis) {
             $number = null;
             foreach ($representatives as $candidate => $other) {
-                if (self::alike($id, $other, $readings)) {
+                if (self::isLike($hypothesis, $hypotheses[$other], $readings)) {
                     $number = $candidate;
                     break;
                 }
@@ -249,6 +339,18 @@ final class DictionaryBuilder
         }
 
         return $groups;
+    }
+
+    /**
+     * Whether no measurement separates two faults as they usually are and at their worst: milder, they differ by how bad they are, not by where they are.
+     *
+     * @param array<string, array<string, array<string, float>>> $readings
+     */
+    private static function isLike(Hypothesis $one, Hypothesis $other, array $readings): bool
+    {
+        $worst = static fn(Hypothesis $h): string => $h->degrees === [] ? $h->id : Hypothesis::at($h->id, count($h->degrees) - 1);
+
+        return self::alike($worst($one), $worst($other), $readings) && self::alike($one->id, $other->id, $readings);
     }
 
     /** @param array<string, array<string, array<string, float>>> $readings */

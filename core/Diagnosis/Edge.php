@@ -30,7 +30,7 @@ final class Edge
             $healthy = $tries($byHypothesis[Hypothesis::HEALTHY] ?? []);
             foreach ($byHypothesis as $id => $signs) {
                 if ($tries($signs) !== $healthy) {
-                    $this->hunting[] = (string) $id;
+                    $this->hunting[] = Hypothesis::of((string) $id);
                 }
             }
         }

@@ -23,9 +23,12 @@ use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 use Oculant\Core\Diagnosis\Evidence\ShortEvidence;
 use Oculant\Core\Diagnosis\Evidence\SideEvidence;
 use Oculant\Core\Diagnosis\Evidence\SignEvidence;
+use Oculant\Core\Diagnosis\Evidence\TakenOutEvidence;
 use Oculant\Core\Diagnosis\Evidence\TestedEvidence;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
+use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
@@ -41,12 +44,13 @@ final class EvidenceList
 
     /**
      * @param (Closure(TakenReading): bool)|null $isExplained true for a reading that how the unit was set up explains by itself, so that it says nothing
+     * @param array<string, float>               $mainsSeen   volts by mode, as a reading of the mains itself shows them
      *
      * @return list<Evidence> in the order of the log
      */
-    public static function from(Description $supply, BenchState $state, ?Closure $isExplained = null): array
+    public static function from(Description $supply, BenchState $state, ?Closure $isExplained = null, array $mainsSeen = []): array
     {
-        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($supply, $state, $isExplained)];
+        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($supply, $state, $isExplained, $mainsSeen)];
         $order = array_flip($state->entries);
         usort($all, static fn(array $a, array $b): int => ($order[$a[0]] ?? 0) <=> ($order[$b[0]] ?? 0));
 
@@ -93,8 +97,7 @@ final class EvidenceList
             $evidence[] = [$out['entry'], match (true) {
                 // A fault that vanishes when something is touched is suspicion, not proof (common practice).
                 $out['how'] === 'disturbed' => $out['still'] ? new PartEvidence($label, $out['part'], 0.8) : new PartEvidence($label, $out['part'], 1.0, 0.4),
-                $out['still'] => new PartEvidence($label, $out['part'], 0.05),
-                default => new PartEvidence($label, $out['part'], 1.0, 0.15),
+                default => new TakenOutEvidence($label, $out['part'], $out['still'], $supply->part($out['part'])->kind instanceof Consumes),
             }];
         }
         foreach ($state->substituted as $swap) {
@@ -122,10 +125,11 @@ final class EvidenceList
 
     /**
      * @param (Closure(TakenReading): bool)|null $isExplained
+     * @param array<string, float>               $mainsSeen
      *
      * @return list<array{string, Evidence}> with the entry it comes from
      */
-    private static function readings(Description $supply, BenchState $state, ?Closure $isExplained): array
+    private static function readings(Description $supply, BenchState $state, ?Closure $isExplained, array $mainsSeen): array
     {
         $evidence = $stood = [];
         foreach (array_filter($state->readings, static fn(TakenReading $r): bool => self::counts($r, $supply) && ($isExplained === null || ! $isExplained($r))) as $reading) {
@@ -136,10 +140,22 @@ final class EvidenceList
             }
             $twin = $state->twins["{$reading->mode} {$reading->target} {$reading->quantity}"] ?? null;
             $beside = $twin === null ? '' : ' (twin '.Reading::write($reading->quantity, $twin).')';
-            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value).$beside, $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts, $twin, $altered)];
+            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value).$beside, $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts, $twin, $altered, $reading->mainsVolts === null && $altered === null ? $mainsSeen[$reading->mode] ?? null : null, self::place($supply, $reading))];
         }
 
         return $evidence;
+    }
+
+    /** The two nodes under the leads, red first. */
+    private static function place(Description $supply, TakenReading $reading): string
+    {
+        $point = $supply->points[$reading->target] ?? null;
+        if (! $reading->isDeadCheck()) {
+            return $point === null ? '' : "{$point->node} {$point->against}";
+        }
+        $check = $supply->deadCheck($reading->target);
+        // What an ESR meter sees belongs to the part that it is held to.
+        return $check === null || $reading->quantity === DeadCheck::ESR ? $reading->target : "{$check->red} {$check->black}";
     }
 
     /** Whether a reading is weighed: it means something, and the mains is near enough to what the faults were solved for. */

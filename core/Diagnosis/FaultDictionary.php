@@ -15,17 +15,24 @@ final class FaultDictionary
     /** What a fault takes along also depends on how the unit was last run, and for how long (common practice: rather yes than no). */
     private const TAKEN_ALONG = 0.8;
 
+    /** How often a fuse is quicker than what else a fault may take along (common practice: as often as not). */
+    private const SPARED = 0.5;
+
+    /** @var array<string, list<array{string, string, float}>> by hypothesis, as asked for */
+    private array $forms = [];
+
     /** @var array<string, array<string, array<string, true>>> [mode][key][hypothesis], as asked for */
     private array $movers = [];
 
     /**
      * @param array<string, Hypothesis>                              $hypotheses by id, without healthy and unknown
-     * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis or "healthy"][key]; of a fault only what it changes, NAN where it leaves no stable reading
+     * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis, Hypothesis::at() its severities, or "healthy"][key]; of a fault only what it changes, NAN where it leaves no stable reading
      * @param array<string, array<string, list<string>>>             $signs      [mode][hypothesis or "healthy"]
      * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it as the unit is used, [hypothesis][reference]
      * @param array<string, array<string, string>>                   $how        how that breaks, in whatever mode, [hypothesis][reference]
      * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
      * @param list<string>                                           $rails      test points that are outputs: what the owner of the unit lives on
+     * @param array<string, array<string, array<string, array{float, float}>>> $spans between which limits a check with the plug out may read where current goes through semiconductors, as $readings
      * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
      */
     public function __construct(
@@ -37,7 +44,45 @@ final class FaultDictionary
         public readonly array $groups,
         public readonly array $rails = [],
         public readonly array $heat = [],
+        public readonly array $spans = [],
     ) {
+    }
+
+    /**
+     * The forms in which a fault may be met: between which two of its severities, and whether it took along what it may. Each is two rows
+     * of the dictionary, between which readings lie, and how often it is so before anything is known.
+     *
+     * @return list<array{string, string, float}> empty if it is met in one form alone, its own row
+     */
+    public function forms(string $hypothesis): array
+    {
+        return $this->forms[$hypothesis] ??= $this->formsOf($hypothesis);
+    }
+
+    /** @return list<array{string, string, float}> as forms() */
+    private function formsOf(string $id): array
+    {
+        $fault = $this->hypotheses[$id] ?? null;
+        if ($fault === null) {
+            return [];
+        }
+        $forms = [];
+        foreach ($fault->cells() as $k => $share) {
+            $forms[] = [Hypothesis::at($id, $k), Hypothesis::at($id, $k + 1), $share];
+        }
+        $forms = $forms === [] ? [[$id, $id, 1.0]] : $forms;
+        $all = [];
+        foreach ($forms as [$mild, $worse, $share]) {
+            $spared = array_map(fn(string $row): string => isset($this->signs[array_key_first($this->signs)][Hypothesis::spared($row)]) ? Hypothesis::spared($row) : $row, [$mild, $worse]);
+            if ($spared === [$mild, $worse]) {
+                $all[] = [$mild, $worse, $share];
+            } else {
+                $all[] = [$mild, $worse, $share * (1 - self::SPARED)];
+                $all[] = [...$spared, $share * self::SPARED];
+            }
+        }
+
+        return $all === [[$id, $id, 1.0]] ? [] : $all;
     }
 
     /** With the hypotheses of another dictionary of the same supply beside its own, each in a group of its own. */
@@ -55,6 +100,7 @@ final class FaultDictionary
             $this->groups + $groups,
             $this->rails,
             self::joined($this->heat, $other->heat),
+            self::joined($this->spans, $other->spans),
         );
     }
 
@@ -83,10 +129,22 @@ final class FaultDictionary
         return $row === null ? NAN : ($row[$key] ?? $this->readings[$mode][Hypothesis::HEALTHY][$key] ?? NAN);
     }
 
-    /** Whether a fault changes a reading at all. */
+    /** @return array{float, float} the least and the most that good meters and types show; NAN where there is no stable reading */
+    public function span(string $mode, string $hypothesis, string $key): array
+    {
+        $span = $this->spans[$mode][$hypothesis][$key] ?? null;
+        if ($span === null && ! isset($this->readings[$mode][$hypothesis][$key])) {
+            $span = $this->spans[$mode][Hypothesis::HEALTHY][$key] ?? null;
+        }
+        $reading = $this->reading($mode, $hypothesis, $key);
+
+        return $span ?? [$reading, $reading];
+    }
+
+    /** Whether a fault changes a reading at all, at any of its severities. */
     public function changes(string $mode, string $hypothesis, string $key): bool
     {
-        return isset($this->readings[$mode][$hypothesis][$key]);
+        return $hypothesis === Hypothesis::HEALTHY ? isset($this->readings[$mode][$hypothesis][$key]) : isset($this->movers($mode, $key)[$hypothesis]);
     }
 
     /**
@@ -101,7 +159,7 @@ final class FaultDictionary
             foreach ($this->readings[$mode] ?? [] as $id => $changed) {
                 if ($id !== Hypothesis::HEALTHY) {
                     foreach (array_keys($changed) as $moved) {
-                        $this->movers[$mode][$moved][$id] = true;
+                        $this->movers[$mode][$moved][Hypothesis::of((string) $id)] = true;
                     }
                 }
             }
@@ -116,8 +174,15 @@ final class FaultDictionary
         return match (true) {
             ($this->hypotheses[$hypothesis] ?? null)?->faultOf($ref) !== null => 1.0,
             isset($this->broken[$hypothesis][$ref]) => self::TAKEN_ALONG,
+            // At its worst it may take along what it spares when it is milder.
+            $this->takes($hypothesis, $ref) => self::TAKEN_ALONG / 2,
             default => 0.0,
         };
+    }
+
+    private function takes(string $hypothesis, string $ref): bool
+    {
+        return array_filter(array_keys(($this->hypotheses[$hypothesis] ?? null)->degrees ?? []), fn(int $k): bool => isset($this->broken[Hypothesis::at($hypothesis, $k)][$ref])) !== [];
     }
 
     /**

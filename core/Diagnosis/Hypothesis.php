@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Quantity\Unit;
+
 /** One part failed in one way; or two parts that failed by themselves, where no single fault explains the evidence. */
 final readonly class Hypothesis
 {
@@ -11,7 +13,11 @@ final readonly class Hypothesis
 
     public const UNKNOWN = 'unknown';
 
-    /** @param list<self> $both the two faults of a pair; empty for a single fault */
+    /**
+     * @param list<self>  $both    the two faults of a pair; empty for a single fault
+     * @param list<float> $degrees severities at which it is solved; empty if it has no degree
+     * @param Unit        $in      what they are counted in
+     */
     public function __construct(
         public string $id,
         public string $ref,
@@ -24,6 +30,8 @@ final readonly class Hypothesis
         public string $kind,
         public bool $comesAndGoes,
         public array $both = [],
+        public array $degrees = [],
+        public Unit $in = Unit::Ohm,
     ) {
     }
 
@@ -43,6 +51,35 @@ final readonly class Hypothesis
             $first->comesAndGoes || $second->comesAndGoes,
             [$first, $second],
         );
+    }
+
+    /** The hypothesis at one of the severities at which it is solved, as its rows in the dictionary are named. */
+    public static function at(string $id, int $degree): string
+    {
+        return "{$id}@{$degree}";
+    }
+
+    /** The same row where the fuse went before anything else that the fault might take along. */
+    public static function spared(string $row): string
+    {
+        return "{$row}!";
+    }
+
+    /** The hypothesis that a row of the dictionary belongs to. */
+    public static function of(string $row): string
+    {
+        return substr($row, 0, strcspn($row, '@!'));
+    }
+
+    /** @return list<float> how likely it lies between two neighbouring severities before anything is known: log-uniform; empty if it has no degree */
+    public function cells(): array
+    {
+        $widths = [];
+        for ($k = 1; $k < count($this->degrees); $k++) {
+            $widths[] = abs(log($this->degrees[$k] / $this->degrees[$k - 1]));
+        }
+
+        return array_map(static fn(float $width): float => $width / array_sum($widths), $widths);
     }
 
     public function isPair(): bool

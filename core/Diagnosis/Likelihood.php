@@ -39,6 +39,25 @@ final readonly class Likelihood
     /** Once a fault has moved a reading, what regulation hid comes through: mains, windings, power limits (common practice). */
     private const MOVED = 0.05;
 
+    /** Share of what lies between two severities that reads as one of them. */
+    private const AT_ENDS = 0.4;
+
+    /** Ohms from which what sleeps and leaks beside a path has its say. */
+    private const SLEEPING = 10e3;
+
+    /** Ohms from which a path is open, ohms that an open path may still show, and how often it does (common practice). */
+    private const OPEN = 2e6;
+
+    private const OPEN_AT_LEAST = 100e3;
+
+    private const NOT_QUITE_OPEN = 0.2;
+
+    /** Share of open parts beside which the description knows a way round that is not there (common practice). */
+    private const PROVES_OPEN = 0.1;
+
+    /** A range narrower than this share of what is in doubt anyway is a point. */
+    private const NARROW = 0.3;
+
     private string $quantity;
 
     private float $x;
@@ -55,7 +74,7 @@ final readonly class Likelihood
      * @param float       $healthy of a good unit
      * @param Window|null $window  of a good unit, for live readings
      */
-    public function __construct(string $key, float $value, private float $healthy, private ?Window $window)
+    public function __construct(string $key, private float $value, private float $healthy, private ?Window $window)
     {
         $this->quantity = self::quantity($key);
         $this->x = self::scale($this->quantity, $value);
@@ -81,7 +100,63 @@ final readonly class Likelihood
             $sigma += self::GRADED * abs(self::scale($this->quantity, $graded) - self::scale($this->quantity, $this->healthy));
         }
 
-        return (1 - self::SLIPS) * self::normal($this->x - $mean, $sigma) + $this->slip;
+        return (1 - self::SLIPS) * $this->near($mean, $sigma, $predicted) + $this->slip;
+    }
+
+    /** Nothing gets through where something beside an open part should: the description is wrong there, the part open all the same. */
+    public function provesOpen(): float
+    {
+        return is_infinite($this->value) && $this->quantity === DeadCheck::RESISTANCE ? self::PROVES_OPEN * self::normal(0.0, self::sigma($this->quantity, INF, INF, null)) : 0.0;
+    }
+
+    /** What is open is seldom quite so: a crack, flux and fingers leave some hundred kilohms to nothing at all. */
+    private function near(float $mean, float $sigma, float $predicted): float
+    {
+        $density = self::normal($this->x - $mean, $sigma);
+        if ($this->quantity !== DeadCheck::RESISTANCE || $predicted < self::SLEEPING) {
+            return $density;
+        }
+        if ($predicted < self::OPEN) {
+            return (1 - self::NOT_QUITE_OPEN) * $density + self::NOT_QUITE_OPEN * self::normal($this->x - $mean, 3 * $sigma);
+        }
+        $nearly = log10(self::OPEN_AT_LEAST);
+
+        return (1 - self::NOT_QUITE_OPEN) * $density + self::NOT_QUITE_OPEN * ($this->x > $nearly ? 1 / (log10(DeadMeter::MOST_OHMS) - $nearly) : 0.0);
+    }
+
+    /**
+     * Under a fault whose severity lies anywhere between two, and with it what is read.
+     *
+     * @param float $mild  predicted at one end; NAN if unknown
+     * @param float $worse at the other
+     */
+    public function between(float $mild, float $worse): float
+    {
+        if (is_nan($mild) || is_nan($worse)) {
+            return ($this->under($mild) + $this->under($worse)) / 2;
+        }
+        $ends = [[self::scale($this->quantity, $mild), $mild], [self::scale($this->quantity, $worse), $worse]];
+        sort($ends);
+        [[$low, $lowest], [$high, $highest]] = $ends;
+        $below = self::sigma($this->quantity, $lowest, $this->healthy, $this->window);
+        $above = self::sigma($this->quantity, $highest, $this->healthy, $this->window);
+        if ($high - $low < self::NARROW * min($below, $above)) {
+            return $this->under(($mild + $worse) / 2);
+        }
+        $share = self::up(($this->x - $low) / $below) - self::up(($this->x - $high) / $above);
+        $flat = (1 - self::SLIPS) * max(0.0, $share) / ($high - $low) + $this->slip;
+
+        // Many readings stand at either end and fall over somewhere between: a fuse, a junction, a dropout.
+        return (1 - self::AT_ENDS) * $flat + self::AT_ENDS * ($this->under($mild) + $this->under($worse)) / 2;
+    }
+
+    /** The normal distribution function: erfc by Abramowitz and Stegun 7.1.26, within 1.5e-7. */
+    private static function up(float $z): float
+    {
+        $t = 1 / (1 + 0.3275911 * abs($z) / M_SQRT2);
+        $tail = $t * (0.254829592 + $t * (-0.284496736 + $t * (1.421413741 + $t * (-1.453152027 + $t * 1.061405429)))) * exp(-$z * $z / 2) / 2;
+
+        return $z > 0 ? 1 - $tail : $tail;
     }
 
     /** Under a fault that is not in the description: most readings are left alone. */
@@ -165,8 +240,8 @@ final readonly class Likelihood
     public static function sigma(string $quantity, float $predicted, float $healthy, ?Window $window): float
     {
         return match ($quantity) {
-            // Below 100 ohms copper and faults decide; above it regulators and half-open junctions share the path.
-            DeadCheck::RESISTANCE => $predicted < 100 ? 0.08 : 0.25,
+            // Copper and resistors read true; what sleeps beside them is in the span of the reading.
+            DeadCheck::RESISTANCE => $predicted < 100 ? 0.08 : ($predicted < self::SLEEPING ? 0.07 : 0.2),
             // Types differ more in their series resistance than in anything else.
             DeadCheck::ESR => 0.2,
             // One junction reads true; a path through several parts depends on the meter.

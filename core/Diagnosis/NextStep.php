@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Expectation\Window;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
@@ -75,7 +76,7 @@ final class NextStep
                 if (! $this->isMoved($plausible, $mode->id, $key) || isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || ($doubt === null && $this->isDone($taken, $key, $mode->id, $energised, $plausible))) {
                     continue;
                 }
-                [$bits, $outcomes] = $this->information($plausible, $mode->id, $key);
+                [$bits, $outcomes] = $this->information($plausible, $belief->forms, $mode->id, $key);
                 if ($doubt !== null) {
                     // Repeating tells whether it was a slip, and nothing else.
                     $bits = -$doubt * log($doubt, 2) - (1 - $doubt) * log(max(1e-9, 1 - $doubt), 2);
@@ -210,11 +211,12 @@ final class NextStep
     /**
      * Results that a meter can tell apart, and the entropy of which one comes.
      *
-     * @param array<string, float> $plausible
+     * @param array<string, float>       $plausible
+     * @param array<string, list<float>> $forms     how likely each form of a fault is
      *
      * @return array{float, list<Outcome>}
      */
-    private function information(array $plausible, string $mode, string $key): array
+    private function information(array $plausible, array $forms, string $mode, string $key): array
     {
         $healthy = $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key);
         [$target, $quantity] = explode(' ', $key);
@@ -223,13 +225,12 @@ final class NextStep
         $movers = $this->dictionary->movers($mode, $key);
         $unmoved = array_diff_key($plausible, $movers);
         foreach (array_intersect_key($plausible, $movers) as $id => $probability) {
-            $value = $this->dictionary->reading($mode, (string) $id, $key);
-            if (! is_nan($value)) {
-                $rows[] = [Likelihood::scale($quantity, $value), $value, Likelihood::sigma($quantity, $value, $healthy, $window), [$id => $probability]];
+            foreach ($this->foretold((string) $id, $forms[$id] ?? []) as [$row, $share]) {
+                array_push($rows, ...$this->shown($mode, $row, $key, $window, [$id => $probability * $share]));
             }
         }
-        if ($unmoved !== [] && ! is_nan($healthy)) {
-            $rows[] = [Likelihood::scale($quantity, $healthy), $healthy, Likelihood::sigma($quantity, $healthy, $healthy, $window), $unmoved];
+        if ($unmoved !== []) {
+            array_push($rows, ...$this->shown($mode, Hypothesis::HEALTHY, $key, $window, $unmoved));
         }
         usort($rows, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
         $bins = [];
@@ -244,14 +245,67 @@ final class NextStep
         $bits = 0.0;
         $outcomes = [];
         foreach ($bins as $bin) {
-            $ids = array_replace(...array_column($bin, 3));
+            $ids = [];
+            foreach ($bin as [, , , $shares]) {
+                foreach ($shares as $id => $share) {
+                    $ids[$id] = ($ids[$id] ?? 0.0) + $share;
+                }
+            }
             $probability = array_sum($ids);
             $bits -= $probability * log(max($probability, 1e-12), 2);
+            // What it tells of how bad a fault is tells nothing of which one it is.
+            foreach ($ids as $id => $share) {
+                $bits += $share * log(max($share / $plausible[$id], 1e-12), 2);
+            }
             $values = array_column($bin, 1);
             $outcomes[] = new Outcome(min($values), max($values), $probability, $ids);
         }
 
         return [$bits, $outcomes];
+    }
+
+    /**
+     * A row of the dictionary as it is told apart from others: on the axis, what the meter shows, how far off that may be, and by what.
+     *
+     * @param array<string, float> $ids probability by hypothesis
+     *
+     * @return list<array{float, float, float, array<string, float>}> one, or none where nothing is foretold
+     */
+    private function shown(string $mode, string $row, string $key, ?Window $window, array $ids): array
+    {
+        $value = $this->dictionary->reading($mode, $row, $key);
+        if (is_nan($value)) {
+            return [];
+        }
+        $quantity = Likelihood::quantity($key);
+        [$low, $high] = array_map(static fn(float $end): float => Likelihood::scale($quantity, $end), $this->dictionary->span($mode, $row, $key));
+        $sigma = Likelihood::sigma($quantity, $value, $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key), $window);
+
+        // What may lie anywhere between two limits is told apart from what lies outside them.
+        return [[($low + $high) / 2, $value, $sigma + ($high - $low) / 6, $ids]];
+    }
+
+    /**
+     * What a fault may show: in each form that is still possible, as often as it is.
+     *
+     * @param list<float> $shares by form
+     *
+     * @return list<array{string, float}> row of the dictionary and share
+     */
+    private function foretold(string $id, array $shares): array
+    {
+        if ($shares === []) {
+            return [[$id, 1.0]];
+        }
+        $foretold = [];
+        $forms = $this->dictionary->forms($id);
+        foreach ($shares as $form => $share) {
+            foreach ([$forms[$form][0], $forms[$form][1]] as $row) {
+                $foretold[$row] = [$row, ($foretold[$row][1] ?? 0.0) + $share / 2];
+            }
+        }
+
+        return array_values(array_filter($foretold, static fn(array $one): bool => $one[1] > self::IGNORED));
     }
 
     /**

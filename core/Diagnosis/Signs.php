@@ -32,13 +32,13 @@ final class Signs
             'weak' => $weak > 0,
             'hum' => $hum,
             // How fast it tries again depends on how bad it is.
-            'ticks', 'squeals' => in_array($sign, $known, true) || (($dictionary->hypotheses[$hypothesis]->graded ?? false) && array_intersect(['ticks', 'squeals'], $known) !== []),
+            'ticks', 'squeals' => in_array($sign, $known, true) || (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) && array_intersect(['ticks', 'squeals'], $known) !== []),
             // What leaves it dead at its worst lets it start now and then while it is half as bad: a dried start capacitor.
-            'intermittent' => ($dictionary->hypotheses[$hypothesis]->comesAndGoes ?? false) || (($dictionary->hypotheses[$hypothesis]->graded ?? false) && $alive === 0 && $dead > 0),
+            'intermittent' => ($dictionary->hypotheses[Hypothesis::of($hypothesis)]->comesAndGoes ?? false) || (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) && $alive === 0 && $dead > 0),
             'bang' => self::goes($dictionary, $hypothesis, '/violently|punches|vents|flares|bursts|crater/'),
             'smoke' => self::goes($dictionary, $hypothesis, '/violently|burn|vents|flares|smoke/'),
-            'shock' => self::leadsToTheCase($dictionary->hypotheses[$hypothesis] ?? null),
-            'load' => in_array($dictionary->hypotheses[$hypothesis]->kind ?? '', ['load', 'current_load', 'power_load', 'heater'], true),
+            'shock' => self::leadsToTheCase($dictionary->hypotheses[Hypothesis::of($hypothesis)] ?? null),
+            'load' => in_array($dictionary->hypotheses[Hypothesis::of($hypothesis)]->kind ?? '', ['load', 'current_load', 'power_load', 'heater'], true),
             'healthy' => $hypothesis === Hypothesis::HEALTHY,
             default => null,
         };
@@ -47,7 +47,7 @@ final class Signs
     /** Whether the fault, what it looks like, or what it takes along answers to one of these words. */
     private static function goes(FaultDictionary $dictionary, string $hypothesis, string $words): bool
     {
-        return preg_match($words, implode(' ', $dictionary->how[$hypothesis] ?? []).' '.($dictionary->hypotheses[$hypothesis]->looks ?? '')) === 1;
+        return preg_match($words, implode(' ', $dictionary->how[$hypothesis] ?? []).' '.($dictionary->hypotheses[Hypothesis::of($hypothesis)]->looks ?? '')) === 1;
     }
 
     /** What can put mains on the case or the output: the parts that bridge the barrier or hang on the earth (common practice). */

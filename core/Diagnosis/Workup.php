@@ -25,6 +25,9 @@ final class Workup
     /** Beyond this share for "none of these" two faults at once are considered. */
     private const UNEXPLAINED = 0.3;
 
+    /** A point that reads as much as the mains, up to this share, is the mains. */
+    private const IS_THE_MAINS = 0.01;
+
     /** The supply as it stands now, temporary changes and what feeds it considered; what it does. */
     private readonly Description $stands;
 
@@ -69,7 +72,7 @@ final class Workup
         foreach (array_keys($supply->modes) as $mode) {
             $this->expectations[$mode] = $knowledge->expectations((string) $mode, $this->mains);
         }
-        $evidence = EvidenceList::from($supply, $state, $this->isExplained(...));
+        $evidence = EvidenceList::from($supply, $state, $this->isExplained(...), $this->mainsSeen());
         $singles = $knowledge->dictionary($this->mains);
         $priors = Priors::of($singles, $supply, $state, $seen);
         $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
@@ -88,6 +91,29 @@ final class Workup
         $this->here = $context->isPlain() ? $knowledge : $knowledge->altered($this->stands);
         $this->expectations[$state->mode] = $this->here->expectations($state->mode, $state->mainsVolts);
         $this->suspects = Suspects::of($this->dictionary, $this->belief);
+    }
+
+    /**
+     * What stands at the mains, where a point that simply carries it was read.
+     *
+     * @return array<string, float> volts by mode
+     */
+    private function mainsSeen(): array
+    {
+        $seen = [];
+        foreach ($this->state->readings as $reading) {
+            $expected = $this->expectations[$reading->mode] ?? null;
+            if ($expected === null || $reading->isDeadCheck() || $reading->power !== PowerState::Live || ! isset($expected->functions[$reading->target]) || $expected->functions[$reading->target] !== $reading->quantity || ! $reading->context->isPlain()) {
+                continue;
+            }
+            $mains = $this->supply->mainsVoltage * $this->supply->mode($reading->mode)->mains;
+            $good = $expected->nominal->reading($reading->target, $reading->quantity);
+            if (abs($good / $mains - 1) < self::IS_THE_MAINS && $expected->windows[$reading->target][$reading->quantity]->holds($reading->value)) {
+                $seen[$reading->mode] = $mains * $reading->value / $good;
+            }
+        }
+
+        return $seen;
     }
 
     /** Without its load a supply shows what the description says of that; where the engine foretells otherwise, such a reading speaks against nothing. */

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis\Evidence;
 
+use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 
@@ -11,7 +12,7 @@ use Oculant\Core\Diagnosis\Knowledge;
  * How a fuse parted, against how each fault opens it (common practice: a clean break is age or a slight overload, a grey wisp a
  * good deal more than the rating, a metal-plated glass a short across the mains).
  */
-final readonly class FuseEvidence implements Evidence
+final readonly class FuseEvidence implements Evidence, Graded
 {
     private const CLEAN = ['parted' => 0.83, 'wisp' => 0.14, 'blackened' => 0.03];
 
@@ -48,8 +49,34 @@ final readonly class FuseEvidence implements Evidence
         if (($dictionary->hypotheses[$remaining] ?? null)?->faultOf($this->fuse) !== null) {
             return self::CLEAN[$this->state];
         }
-        $how = $dictionary->how[$remaining][$this->fuse] ?? '';
+        $forms = $dictionary->forms($remaining);
 
+        return $forms === []
+            ? $this->parted($dictionary->how[$remaining][$this->fuse] ?? '')
+            : array_sum(array_map(fn(array $form): float => $form[2] * $this->ofForm($dictionary, $form), $forms));
+    }
+
+    public function within(string $id, int $form, Knowledge $knowledge): float
+    {
+        $dictionary = $knowledge->dictionary(null);
+
+        return $dictionary->remaining($id, $this->replaced) === $id && $dictionary->hypotheses[$id]->faultOf($this->fuse) === null
+            ? $this->ofForm($dictionary, $dictionary->forms($id)[$form])
+            : $this->likelihood($id, $knowledge);
+    }
+
+    /** @param array{string, string, float} $form as FaultDictionary::forms() gives it */
+    private function ofForm(FaultDictionary $dictionary, array $form): float
+    {
+        // How a fuse goes does not depend on what it saves by going.
+        [$mild, $worse] = array_map(fn(string $row): string => $dictionary->how[rtrim($row, '!')][$this->fuse] ?? '', [$form[0], $form[1]]);
+
+        return ($this->parted($mild) + $this->parted($worse)) / 2;
+    }
+
+    /** @param string $how the fuse opens; empty if it does not */
+    private function parted(string $how): float
+    {
         return match (true) {
             str_contains($how, 'violently') => self::VIOLENT[$this->state],
             str_contains($how, 'quickly') => self::HARD[$this->state],

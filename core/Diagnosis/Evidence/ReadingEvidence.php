@@ -11,14 +11,26 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Diagnosis\TwinComparison;
 use Oculant\Core\Expectation\Window;
+use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Quantity\Uncertainty;
 use Oculant\Core\Supply\Description;
 
 /** What a meter showed, in the mode and state of repair in which it was taken. */
-final class ReadingEvidence implements Evidence
+final class ReadingEvidence implements Evidence, Graded
 {
     /** A twin further off than this from what is computed is not of the same kind, or not set up alike. */
     private const SAME_KIND = 0.35;
+
+    /** Two readings are the same up to this: in decades; in volts and as a share of them. */
+    private const SAME_DECADES = 0.06;
+
+    private const SAME_VOLTS = 0.03;
+
+    private const SAME_SHARE = 0.03;
+
+    /** Share of readings through semiconductors that are as the usual type and meter have them (a guess). */
+    private const USUAL = 0.4;
 
     private readonly string $key;
 
@@ -41,6 +53,8 @@ final class ReadingEvidence implements Evidence
      * @param list<string> $replaced   references of parts replaced before
      * @param float|null   $mainsVolts as measured
      * @param float|null   $twin       what a twin that works shows at the same place
+     * @param float|null   $mainsSeen  as a reading beside this one shows it, where nobody measured it as such
+     * @param string       $place      what lies under the two leads, the same for all that lies across the same two nodes
      * @param Description|null $altered the supply as it stood then, if anything was different from the description
      */
     public function __construct(
@@ -53,6 +67,8 @@ final class ReadingEvidence implements Evidence
         private readonly ?float $mainsVolts = null,
         private readonly ?float $twin = null,
         private readonly ?Description $altered = null,
+        private readonly ?float $mainsSeen = null,
+        private readonly string $place = '',
     ) {
         $this->key = "{$target} {$quantity}";
     }
@@ -68,6 +84,14 @@ final class ReadingEvidence implements Evidence
         return $this->altered === null && $this->replaced === [] && in_array($this->quantity, ['dc', 'ac', 'ripple', 'swing', 'hertz'], true);
     }
 
+    /** Whether the same two nodes were read alike before, in the same state: what one such reading misjudges the other does too. */
+    public function repeats(self $earlier): bool
+    {
+        return $this->place !== '' && $this->place === $earlier->place && $this->mode === $earlier->mode && $this->quantity === $earlier->quantity
+            && $this->replaced === $earlier->replaced && $this->altered?->hash() === $earlier->altered?->hash()
+            && abs(Likelihood::scale($this->quantity, $this->value) - Likelihood::scale($this->quantity, $earlier->value)) <= (in_array($this->quantity, [DeadCheck::RESISTANCE, DeadCheck::ESR], true) ? self::SAME_DECADES : self::SAME_VOLTS + self::SAME_SHARE * abs($this->value));
+    }
+
     public function likelihood(string $id, Knowledge $knowledge): float
     {
         $context = $this->weighedBy === $knowledge ? $this->context : $this->context($knowledge);
@@ -80,16 +104,61 @@ final class ReadingEvidence implements Evidence
         }
         $remaining = $this->replaced === [] ? $id : $dictionary->remaining($id, $this->replaced);
         if ($this->isListed && ! $dictionary->changes($this->mode, $remaining, $this->key)) {
-            return $this->unchanged ??= $reading->under($dictionary->reading($this->mode, Hypothesis::HEALTHY, $this->key));
+            return $this->unchanged ??= $this->spanned($reading, $dictionary, Hypothesis::HEALTHY);
         }
-        $predicted = $this->isListed ? $dictionary->reading($this->mode, $remaining, $this->key) : $this->foretold($this->there ?? $knowledge, $remaining);
+        $forms = $this->isListed ? $dictionary->forms($remaining) : [];
+        if ($forms !== []) {
+            return array_sum(array_map(fn(array $form): float => $form[2] * $this->betweenRows($reading, $dictionary, $form[0], $form[1]), $forms));
+        }
+        [$low, $high] = $this->isListed ? $dictionary->span($this->mode, $remaining, $this->key) : [NAN, NAN];
+        if ($low < $high) {
+            return $this->spanned($reading, $dictionary, $remaining);
+        }
         $hypothesis = $dictionary->hypotheses[$remaining] ?? null;
+        $predicted = $this->isListed ? $dictionary->reading($this->mode, $remaining, $this->key) : $this->foretold($this->there ?? $knowledge, $remaining);
+        $across = $hypothesis?->faultOf(explode('.', $this->target)[0]);
+        if ($across !== null && FailureClass::of($across)->isAbsence()) {
+            return max($reading->under($predicted), $reading->provesOpen());
+        }
 
         return $reading->under($predicted, match (true) {
             $hypothesis === null || ! $hypothesis->graded => null,
             $hypothesis->isPair() => $this->gradedOf($hypothesis, $this->there ?? $knowledge),
             default => $predicted,
         });
+    }
+
+    public function within(string $id, int $form, Knowledge $knowledge): float
+    {
+        $context = $this->weighedBy === $knowledge ? $this->context : $this->context($knowledge);
+        if ($context === null) {
+            return 1.0;
+        }
+        [$reading, $dictionary] = $context;
+        if (! $this->isListed || ($this->replaced !== [] && $dictionary->remaining($id, $this->replaced) !== $id)) {
+            return $this->likelihood($id, $knowledge);
+        }
+
+        [$mild, $worse] = $dictionary->forms($id)[$form];
+
+        return $this->betweenRows($reading, $dictionary, $mild, $worse);
+    }
+
+    /** Of what good meters and types may show the usual is likelier than the rest. */
+    private function spanned(Likelihood $reading, FaultDictionary $dictionary, string $row): float
+    {
+        [$low, $high] = $dictionary->span($this->mode, $row, $this->key);
+        $usual = $reading->under($dictionary->reading($this->mode, $row, $this->key));
+
+        return $low < $high ? self::USUAL * $usual + (1 - self::USUAL) * $reading->between($low, $high) : $usual;
+    }
+
+    private function betweenRows(Likelihood $reading, FaultDictionary $dictionary, string $mild, string $worse): float
+    {
+        [$low, $high] = $dictionary->span($this->mode, $mild, $this->key);
+        [$lower, $higher] = $dictionary->span($this->mode, $worse, $this->key);
+
+        return is_nan($low) || is_nan($lower) ? $reading->between($low, $lower) : $reading->between(min($low, $lower), max($high, $higher));
     }
 
     /**
@@ -139,7 +208,8 @@ final class ReadingEvidence implements Evidence
             return $this->context = null;
         }
         $isLive = in_array($this->quantity, ['dc', 'ac', 'ripple'], true);
-        $window = $isLive ? $knowledge->expectations($this->mode, $this->mainsVolts)->window($this->target, $this->quantity) : null;
+        $expected = $isLive ? $knowledge->expectations($this->mode, $this->mainsVolts) : null;
+        $window = ($this->mainsSeen === null ? $expected : $expected?->atMains($this->mainsSeen))?->window($this->target, $this->quantity);
         $value = $window?->asComputed($this->value) ?? $this->value;
         if ($this->twin !== null && abs($healthy) > 0.2 && abs($this->twin / $healthy - 1) < self::SAME_KIND) {
             // A good twin shows what mains, load and model make of both: only the parts' own spread is left between the two.

@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Parts\FailureClass;
 
 /** Supply or load: what a substitution says about either side of the connector. */
 final readonly class SideEvidence implements Evidence
@@ -37,7 +38,10 @@ final readonly class SideEvidence implements Evidence
             // Something that the description does not know is as likely on one side as on the other.
             $id === Hypothesis::UNKNOWN => ($load + $supply) / 2,
             $hypothesis === null => $good,
-            default => $hypothesis->faultOf($this->load) === null ? $supply : $load,
+            $hypothesis->faultOf($this->load) !== null => FailureClass::of((string) $hypothesis->faultOf($this->load))->isAbsence() && $this->what === 'unplugged' ? $good : $load,
+            // What gives way under load recovers without it: that it works then says nothing for the load.
+            $this->what === 'unplugged' && $this->works && FailureClass::of($hypothesis->fault)->yieldsToLoad() => 1.0,
+            default => $supply,
         };
     }
 }

@@ -4,12 +4,13 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis\Evidence;
 
+use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Signs;
 
 /** Something seen or heard that the engine foretells for each fault: a lamp, a fuse, ticking, hum. */
-final readonly class SignEvidence implements Evidence
+final readonly class SignEvidence implements Evidence, Graded
 {
     /** How often a sign is reported although the fault does not show it, or the other way round. */
     private const ERROR = 0.06;
@@ -37,9 +38,27 @@ final readonly class SignEvidence implements Evidence
         }
         $dictionary = $knowledge->dictionary(null);
 
+        return $this->of($dictionary, $dictionary->remaining($id, $this->replaced));
+    }
+
+    public function within(string $id, int $form, Knowledge $knowledge): float
+    {
+        $dictionary = $knowledge->dictionary(null);
+        if ($dictionary->remaining($id, $this->replaced) !== $id) {
+            return $this->likelihood($id, $knowledge);
+        }
+
+        [$mild, $worse] = $dictionary->forms($id)[$form];
+
+        return ($this->of($dictionary, $mild) + $this->of($dictionary, $worse)) / 2;
+    }
+
+    /** @param string $row of the dictionary */
+    private function of(FaultDictionary $dictionary, string $row): float
+    {
         $error = $this->error ?? self::VAGUE[$this->sign] ?? self::ERROR;
 
-        return match (Signs::shows($dictionary, $this->mode, $dictionary->remaining($id, $this->replaced), $this->sign)) {
+        return match (Signs::shows($dictionary, $this->mode, $row, $this->sign)) {
             true => 1 - $error,
             false => $error,
             null => 0.5,

@@ -4,12 +4,16 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis\Evidence;
 
+use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\PartTests;
 
 /** A part tested by itself. One that a fault has taken along tests bad as well, and does not clear that fault. */
 final readonly class TestedEvidence implements Evidence
 {
+    /** How often a part tests bad beside a fault that is not in the description. */
+    private const ELSEWHERE = 1e-4;
+
     public function __construct(private string $part, private bool $isGood)
     {
     }
@@ -21,6 +25,10 @@ final readonly class TestedEvidence implements Evidence
 
     public function likelihood(string $id, Knowledge $knowledge): float
     {
+        if ($id === Hypothesis::UNKNOWN && ! $this->isGood) {
+            // A part of this description that tests bad is something that it knows.
+            return self::ELSEWHERE;
+        }
         $bad = PartTests::saysBad($knowledge->dictionary(null)->broken($id, $this->part));
 
         return $this->isGood ? 1.0 - $bad : $bad;

@@ -49,9 +49,10 @@ final class DiagnosisTest extends TestCase
 
         self::assertSame([], $confident, 'confidently wrong');
         self::assertLessThanOrEqual(0.03 * $noticed, count($missed), implode("\n", $missed));
+        // Every fault has mild degrees now, and beside a sleeping regulator no ohmmeter tells a bleeder of half its value from a good one.
         // What nobody would notice often ends as "nothing wrong with it" once the likelier causes are excluded.
         self::assertGreaterThan(20, $shown);
-        self::assertLessThanOrEqual(0.06 * $shown, count($wrong), implode("\n", $wrong));
+        self::assertLessThanOrEqual(0.25 * $shown, count($wrong), implode("\n", $wrong));
     }
 
     /** @return iterable<string, array{string}> */
@@ -69,7 +70,8 @@ final class DiagnosisTest extends TestCase
         $suspects = $this->workup($bench)->suspects();
 
         self::assertEqualsCanonicalizing(['U2', 'J2'], [...$suspects[0]->parts(), ...$suspects[1]->parts()]);
-        self::assertGreaterThan(0.88, $suspects[0]->probability + $suspects[1]->probability);
+        // What is left are shorts at the output, which fold it back (78xx data sheet).
+        self::assertGreaterThan(0.8, $suspects[0]->probability + $suspects[1]->probability);
     }
 
     public function testTheNextReadingSeparatesThem(): void
@@ -82,7 +84,8 @@ final class DiagnosisTest extends TestCase
         $bench->add('reading', ['text' => '-22.1', 'target' => 'TP7', 'quantity' => 'dc']);
         $workup = $this->workup($bench);
         self::assertSame(['U2'], $workup->suspects()[0]->parts());
-        self::assertSame('confirm', $workup->next()['next']['kind']);
+        // A short at its output folds it back with its input as good as that (78xx data sheet): ohms first.
+        self::assertSame('state', $workup->next()['next']['kind']);
         self::assertContains("TP7 \u{2212}22.1 V", array_column($workup->reasons($workup->suspects()[0])['for'], 'label'));
     }
 

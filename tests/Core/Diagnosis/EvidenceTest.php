@@ -27,7 +27,6 @@ final class EvidenceTest extends TestCase
         yield 'a part that looks well is a little less suspect' => [[['finding', ['part' => 'U1', 'sees' => 'well']]], 'C1:dried', 'U1:open'];
         yield 'a dull ring at a connector' => [[['finding', ['part' => 'S1', 'sees' => 'joint']]], 'S1:open', 'U1:open'];
         yield 'a hot capacitor leaks' => [[['finding', ['part' => 'C1', 'sees' => 'hot']]], 'C1:leaky', 'U1:open'];
-        yield 'a metal-plated fuse saw a short' => [[['fuse', ['part' => 'F1', 'state' => 'blackened']]], 'C1:short', 'F1:open'];
         yield 'a clean break may be the fuse alone' => [[['fuse', ['part' => 'F1', 'state' => 'parted']]], 'F1:open', 'U1:open'];
         yield 'an intact fuse clears every short' => [[['fuse', ['part' => 'F1', 'state' => 'intact']]], 'U1:open', 'C1:short'];
         yield 'dried by its series resistance' => [[['part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.9', 'lifted' => true]]], 'C1:dried', 'C1:leaky'];

@@ -39,14 +39,19 @@ final class LacksItsLoadTest extends TestCase
     {
         $supply = self::small();
         $bench = (new Bench($supply))->add('looked', ['what' => 'interlock 0'])->add('power', ['power' => 'live', 'mode' => 'unloaded']);
-        foreach (Supplies::knowledge('tuner-feed')->expectations('unloaded', null)->functions as $point => $function) {
+        foreach (array_slice(Supplies::knowledge('tuner-feed')->expectations('unloaded', null)->functions, 0, 2) as $point => $function) {
             $window = Supplies::knowledge('tuner-feed')->expectations('unloaded', null)->window((string) $point);
             $bench->add('reading', ['text' => sprintf('%s %.3f %s', $point, $window->nominal, $function)]);
         }
         $seen = [];
-        for ($step = 0; $step < 30; $step++) {
+        for ($step = 0; $step < 80; $step++) {
             $next = (new Workup($supply, $bench->state(), Supplies::knowledge('tuner-feed')))->next()['next'];
             $seen[] = $next['caution'].' '.$next['detail'];
+            if ($next['kind'] === 'state' && $next['power'] === 'unplugged') {
+                // The bench stays as it is: what needs the plug out is passed over.
+                $bench->add('skip', ['target' => $next['target'], 'quantity' => $next['quantity']]);
+                continue;
+            }
             if ($next['kind'] !== 'measure' || $next['quantity'] === null) {
                 break;
             }

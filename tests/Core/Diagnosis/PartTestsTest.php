@@ -74,7 +74,9 @@ final class PartTestsTest extends TestCase
     public function testWhatIsFoundIsConfirmedByATestAndASecondThoughtFollowsOneThatClears(): void
     {
         $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'part_dead'])->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])
-            ->add('reading', ['text' => 'tp4 15.0'])->add('reading', ['text' => 'tp6 0.0'])->add('reading', ['text' => 'tp7 -22.1'])->add('power', ['power' => 'unplugged']);
+            ->add('reading', ['text' => 'tp4 15.0'])->add('reading', ['text' => 'tp6 0.0'])->add('reading', ['text' => 'tp7 -22.1'])->add('power', ['power' => 'unplugged'])
+            // No short holds the output down.
+            ->add('reading', ['text' => 'tp6 40.6 ohm']);
         $next = $this->next($bench);
         self::assertSame(['confirm', 'U2', Tested::BY_ITSELF], [$next['kind'], $next['target'], $next['quantity']]);
 
@@ -126,7 +128,7 @@ final class PartTestsTest extends TestCase
         $bench->add('fuse', ['part' => 'F1', 'state' => 'blackened']);
 
         self::assertTrue($steps->fuseIsKnownOpen($bench->state()));
-        self::assertLessThan(0.5 * $before, $this->probability($bench, 'F1:open'), 'two tired ones in a row are hardly believed');
+        self::assertLessThan(0.6 * $before, $this->probability($bench, 'F1:open'), 'two tired ones in a row are hardly believed');
     }
 
     /**

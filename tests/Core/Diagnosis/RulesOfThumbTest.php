@@ -64,7 +64,7 @@ final class RulesOfThumbTest extends TestCase
 
         self::assertStringStartsWith('Found: F1 open', $next['sentence']);
         self::assertStringContainsString('once, and power up behind a lamp limiter. If it goes again: ', $next['detail']);
-        self::assertStringContainsString('T1', $next['detail']);
+        self::assertStringContainsString('C1 shorted', $next['detail']);
     }
 
     /** Common practice: ticking is a dried-out supply capacitor of the controller first, then a shorted output. */
