@@ -4,9 +4,17 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
+use App\Knowledge\CachedKnowledge;
+use Illuminate\Cache\FileStore;
+use Illuminate\Cache\Repository;
+use Illuminate\Filesystem\Filesystem;
 use InvalidArgumentException;
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\Fold;
+use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Diagnosis\Hypothesis;
+use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
@@ -14,20 +22,23 @@ use Oculant\Core\Supply\Description;
 
 final class Diagnose extends ReadsDescription
 {
-    protected $signature = 'oculant:diagnose {file : A description, oculant/supply version 1} {--readings= : CSV with the columns point,mode,quantity,value,unit} {--mains= : Measured mains in volts}';
+    protected $signature = 'oculant:diagnose {file : A description, oculant/supply version 1} {--readings= : CSV with the columns point,mode,quantity,value,unit} {--log= : The log of a job as JSON: a list of entries, or an archive of the job} {--mains= : Measured mains in volts} {--keep= : A directory in which what was solved is kept for the next call}';
 
     protected $description = 'Suspects and the next step from readings, as JSON';
 
     protected function with(Description $supply): int
     {
         $path = $this->text('readings');
-        if ($path === null || ! is_file($path)) {
-            throw new InvalidArgumentException('Give the readings with --readings=FILE, a CSV with the columns point,mode,quantity,value,unit.');
+        $log = $this->text('log');
+        if (($path === null && $log === null) || ! is_file($path ?? (string) $log)) {
+            throw new InvalidArgumentException('Give the readings with --readings=FILE, a CSV with the columns point,mode,quantity,value,unit, or a job with --log=FILE.');
         }
-        $state = new BenchState($supply->mode(null)->id);
-        $state->mainsVolts = $this->text('mains') === null ? null : (float) $this->text('mains');
-        ReadingsCsv::into($state, $supply, $path);
-        $workup = new Workup($supply, $state, new SolvedKnowledge($supply));
+        $state = $log === null ? new BenchState($supply->mode(null)->id) : Fold::of($supply, self::entries($log));
+        $state->mainsVolts = $this->text('mains') === null ? $state->mainsVolts : (float) $this->text('mains');
+        if ($path !== null) {
+            ReadingsCsv::into($state, $supply, $path);
+        }
+        $workup = new Workup($supply, $state, $this->knowledge($supply));
 
         $suspects = $workup->suspects();
         $slips = [];
@@ -51,6 +62,44 @@ final class Diagnose extends ReadsDescription
             ],
             'slips' => $slips,
         ]);
+    }
+
+    private function knowledge(Description $supply): Knowledge
+    {
+        $directory = $this->text('keep');
+        if ($directory === null) {
+            return new SolvedKnowledge($supply);
+        }
+        $knowledge = new CachedKnowledge($supply, new Repository(new FileStore(new Filesystem(), $directory)));
+        if (! $knowledge->isWhole()) {
+            $knowledge->solve(static fn() => null);
+        }
+
+        return $knowledge;
+    }
+
+    /**
+     * @return list<LogEntry>
+     *
+     * @throws InvalidArgumentException if the file is not the log of a job
+     */
+    private static function entries(string $path): array
+    {
+        $json = is_file($path) ? json_decode((string) file_get_contents($path), true) : null;
+        $rows = $json['job']['log'] ?? $json['log'] ?? $json;
+        if (! is_array($rows) || ! array_is_list($rows)) {
+            throw new InvalidArgumentException("\"{$path}\" is no log of a job: a JSON list of entries with id, kind and payload, or an archive of a job.");
+        }
+        $entries = [];
+        foreach ($rows as $k => $row) {
+            if (! is_array($row) || ! is_string($row['kind'] ?? null) || ! is_array($row['payload'] ?? null)) {
+                throw new InvalidArgumentException(sprintf('Entry %d of "%s" has no kind or no payload.', $k + 1, $path));
+            }
+            EntryKinds::named($row['kind']);
+            $entries[] = new LogEntry((string) ($row['id'] ?? "entry {$k}"), $row['kind'], $row['payload'], (string) ($row['received'] ?? $row['at'] ?? ''), (string) ($row['by'] ?? ''));
+        }
+
+        return $entries;
     }
 
     /** @param list<Suspect> $suspects */
