@@ -154,6 +154,18 @@ final class Netlist
         return $this->nodes;
     }
 
+    /** @return array<int, float>|null incidence of what would lie between two nodes; null if nothing reaches one of them */
+    public function meeting(string $a, string $b): ?array
+    {
+        foreach ([$a, $b] as $name) {
+            if ($name !== $this->reference && ! isset($this->nodes[$name])) {
+                return null;
+            }
+        }
+
+        return $this->between($a, $b);
+    }
+
     /** @return array<string, Branch> by name */
     public function branches(): array
     {

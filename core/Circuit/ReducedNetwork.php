@@ -71,7 +71,12 @@ final class ReducedNetwork
     /** @var list<list<float>> [device][state], ohms */
     private array $stateCoupling = [];
 
-    private readonly StateOperators $operators;
+    private StateOperators $operators;
+
+    private LuFactors $factors;
+
+    /** @var list<int> devices that are not expected to keep still */
+    private array $restless;
 
     /** @param list<string> $moving branches that are not expected to keep still */
     private function __construct(public readonly Netlist $netlist, private readonly ?float $step, array $moving = [])
@@ -94,8 +99,9 @@ final class ReducedNetwork
         $this->controls = $controls;
         $this->stateOf = $stateOf;
         $this->states = count($stateOf);
+        $this->restless = array_keys(array_filter($devices, static fn(SwitchedDevice $device): bool => in_array($device->name(), $moving, true)));
         $this->reduce();
-        $this->operators = new StateOperators($devices, $controlAt, $this->states, $this->controlResponse, $this->controlCoupling, array_keys(array_filter($devices, static fn(SwitchedDevice $device): bool => in_array($device->name(), $moving, true))));
+        $this->operators = $this->operatorsOf();
     }
 
     /**
@@ -111,6 +117,57 @@ final class ReducedNetwork
     public static function resting(Netlist $netlist): self
     {
         return new self($netlist, null);
+    }
+
+    /**
+     * The same at rest with one more source between two nodes: one rank-one step (Sherman and Morrison 1950) from what is solved already.
+     *
+     * @param array<int, float> $incidence of the source
+     * @param float             $volts     of its own
+     * @param float             $ohms      its series resistance
+     */
+    public function fed(array $incidence, float $volts, float $ohms): self
+    {
+        $injected = array_fill(0, $this->nodes, 0.0);
+        foreach ($incidence as $node => $coefficient) {
+            $injected[$node] = $coefficient;
+        }
+        $moved = $this->factors->solve($injected);
+        $share = 1 / ($ohms + $this->across($incidence, [$moved])[0]);
+        $fed = clone $this;
+        foreach ($this->across($incidence, $this->response) as $column => $seen) {
+            $drives = $column === $this->states + 1 ? $seen - $volts : $seen;
+            $fed->response[$column] = self::less($this->response[$column], $share * $drives, $moved);
+        }
+        foreach ($this->across($incidence, $this->deviceResponse) as $d => $seen) {
+            $fed->deviceResponse[$d] = self::less($this->deviceResponse[$d], $share * $seen, $moved);
+        }
+        $fed->project();
+        $fed->operators = $fed->operatorsOf();
+
+        return $fed;
+    }
+
+    /**
+     * @param list<float> $of
+     * @param list<float> $what
+     *
+     * @return list<float>
+     */
+    private static function less(array $of, float $share, array $what): array
+    {
+        if ($share !== 0.0) {
+            foreach ($what as $row => $value) {
+                $of[$row] -= $share * $value;
+            }
+        }
+
+        return array_values($of);
+    }
+
+    private function operatorsOf(): StateOperators
+    {
+        return new StateOperators($this->devices, $this->controlAt, $this->states, $this->controlResponse, $this->controlCoupling, $this->restless);
     }
 
     /** @param list<int> $regions one per device */
@@ -222,27 +279,34 @@ final class ReducedNetwork
                 }
             }
         }
-        $factors = LuFactors::of($y, $n);
+        $this->factors = LuFactors::of($y, $n);
         foreach ($columns as $column) {
-            $this->response[] = $factors->solve($column);
+            $this->response[] = $this->factors->solve($column);
         }
         foreach ($this->devices as $device) {
             $source = array_fill(0, $n, 0.0);
             foreach ($device->incidence() as $node => $coefficient) {
                 $source[$node] = $coefficient;
             }
-            $this->deviceResponse[] = $factors->solve($source);
+            $this->deviceResponse[] = $this->factors->solve($source);
         }
+        $this->project();
+    }
+
+    /** What the controls of the devices and the states see of all that. */
+    private function project(): void
+    {
+        $this->controlResponse = $this->controlCoupling = $this->gain = $this->stateResponse = $this->stateCoupling = [];
         foreach ($this->devices as $device) {
             foreach ($device->controls() as $control) {
-                $this->controlResponse[] = $this->project($control, $this->response);
-                $this->controlCoupling[] = $this->project($control, $this->deviceResponse);
+                $this->controlResponse[] = $this->across($control, $this->response);
+                $this->controlCoupling[] = $this->across($control, $this->deviceResponse);
             }
         }
         $free = $coupling = [];
         foreach ($this->stateBranches as $branch) {
-            $free[] = $this->project($branch->incidence(), $this->response);
-            $coupling[] = $this->project($branch->incidence(), $this->deviceResponse);
+            $free[] = $this->across($branch->incidence(), $this->response);
+            $coupling[] = $this->across($branch->incidence(), $this->deviceResponse);
             $this->gain[] = $branch instanceof Capacitor
                 ? $this->step / $branch->capacitance * $this->conductance($branch)
                 : $this->step / $branch->inductance;
@@ -304,7 +368,7 @@ final class ReducedNetwork
      *
      * @return list<float> branch voltage for each vector
      */
-    private function project(array $incidence, array $vectors): array
+    private function across(array $incidence, array $vectors): array
     {
         $out = [];
         foreach ($vectors as $vector) {

@@ -56,7 +56,12 @@ final class SteadyState
     /** The resting point with capacitors open and windings shorted; also what an ohmmeter sees. */
     public static function resting(Netlist $netlist, ?WarmStart $warm = null): CycleRecord
     {
-        $network = ReducedNetwork::resting($netlist);
+        return self::restingIn(ReducedNetwork::resting($netlist), $warm);
+    }
+
+    /** @param ReducedNetwork $network at rest */
+    public static function restingIn(ReducedNetwork $network, ?WarmStart $warm = null): CycleRecord
+    {
         [$operator, $start] = (new self($network))->entry([], 0.0, $warm);
         $operator = (new StateFinder($network))->find($operator, [], 0.0, $start);
         $record = new CycleRecord($network);

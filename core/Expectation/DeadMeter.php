@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Circuit\ReducedNetwork;
 use Oculant\Core\Circuit\SteadyState;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Supply\CircuitBuilder;
@@ -48,7 +49,13 @@ final class DeadMeter
 
     private const LEAST_CLIMB = 30.0;
 
+    /** Circuits to keep: that of the usual meter and the two ends of the others, before and after something broke. */
+    private const KEPT = 8;
+
     private readonly CapacitorMeter $capacitors;
+
+    /** @var array<string, ReducedNetwork|false> by mode, faults and sleep; false for one that has no single solution */
+    private array $networks = [];
 
     public function __construct(private readonly Description $supply)
     {
@@ -121,8 +128,13 @@ final class DeadMeter
      */
     private function shown(DeadCheck $check, Mode $mode, array $faults, float $volts, float $ohms, float $sleep = 1.0): float
     {
+        $network = $this->network($mode, $faults, $sleep);
+        $between = $network?->netlist->meeting($check->red, $check->black);
+        if ($network === null || $between === null) {
+            return $network === null ? NAN : INF;
+        }
         try {
-            $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $mode, $faults, $check->red, $check->black, $volts, $ohms, $sleep));
+            $record = SteadyState::restingIn($network->fed($between, $volts, $ohms));
         } catch (CircuitError) {
             return NAN;
         }
@@ -134,5 +146,26 @@ final class DeadMeter
         $resistance = $current > 0 ? $across / $current : INF;
 
         return $resistance > self::MOST_OHMS ? INF : $resistance;
+    }
+
+    /**
+     * All checks of one unit look at the same circuit, only from other nodes.
+     *
+     * @param array<string, string> $faults
+     */
+    private function network(Mode $mode, array $faults, float $sleep): ?ReducedNetwork
+    {
+        ksort($faults);
+        $key = "{$mode->id} {$sleep} ".json_encode($faults, JSON_THROW_ON_ERROR);
+        if (! isset($this->networks[$key])) {
+            try {
+                $network = ReducedNetwork::resting(CircuitBuilder::unpowered($this->supply, $mode, $faults, $sleep));
+            } catch (CircuitError) {
+                $network = false;
+            }
+            $this->networks = array_slice($this->networks, -self::KEPT + 1, null, true) + [$key => $network];
+        }
+
+        return $this->networks[$key] ?: null;
     }
 }

@@ -32,19 +32,31 @@ final class CircuitBuilder
     }
 
     /**
-     * Unplugged and discharged, with a test source between two nodes.
+     * Unplugged and discharged.
      *
-     * @param array<string, string> $faults  fault name by part reference
-     * @param float                 $volts   open-circuit voltage of the test source
-     * @param float                 $ohms    its series resistance
-     * @param float                 $sleep   as Netlist has it
+     * @param array<string, string> $faults fault name by part reference
+     * @param float                 $sleep  as Netlist has it
      */
-    public static function dead(Description $supply, Mode $mode, array $faults, string $red, string $black, float $volts, float $ohms, float $sleep = 1.0): Netlist
+    public static function unpowered(Description $supply, Mode $mode, array $faults, float $sleep = 1.0): Netlist
     {
         $netlist = new Netlist($supply->reference, 0.0, true, $sleep);
         foreach (self::passive($supply, $mode) as $ref => $part) {
             $part->kind->enter($part, $faults[$ref] ?? null, $netlist);
         }
+
+        return $netlist;
+    }
+
+    /**
+     * Unplugged and discharged, with a test source between two nodes.
+     *
+     * @param array<string, string> $faults  fault name by part reference
+     * @param float                 $volts   open-circuit voltage of the test source
+     * @param float                 $ohms    its series resistance
+     */
+    public static function dead(Description $supply, Mode $mode, array $faults, string $red, string $black, float $volts, float $ohms): Netlist
+    {
+        $netlist = self::unpowered($supply, $mode, $faults);
         $netlist->source('test', $red, $black, $ohms, 0.0, $volts);
 
         return $netlist;
