@@ -16,7 +16,7 @@ final readonly class Hypothesis
     /**
      * @param list<self>  $both    the two faults of a pair; empty for a single fault
      * @param list<float> $degrees severities at which it is solved; empty if it has no degree
-     * @param Unit        $in      what they are counted in
+     * @param Unit|null   $in      what they are counted in; null if a technician has no name for it
      */
     public function __construct(
         public string $id,
@@ -31,7 +31,7 @@ final readonly class Hypothesis
         public bool $comesAndGoes,
         public array $both = [],
         public array $degrees = [],
-        public Unit $in = Unit::Ohm,
+        public ?Unit $in = Unit::Ohm,
     ) {
     }
 

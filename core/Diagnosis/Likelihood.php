@@ -165,6 +165,19 @@ final readonly class Likelihood
         return 0.5 * $this->under($this->healthy) + 0.5 * $this->broad;
     }
 
+    /**
+     * Where the reading lies between two predictions.
+     *
+     * @return array{share: float, apart: float} of the way from one to the other on the axis of its kind, 0 to 1; and how far they are apart in standard deviations
+     */
+    public function along(float $from, float $to): array
+    {
+        [$first, $last] = [self::scale($this->quantity, $from), self::scale($this->quantity, $to)];
+        $sigma = (self::sigma($this->quantity, $from, $this->healthy, $this->window) + self::sigma($this->quantity, $to, $this->healthy, $this->window)) / 2;
+
+        return ['share' => $first === $last ? 0.0 : max(0.0, min(1.0, ($this->x - $first) / ($last - $first))), 'apart' => abs($last - $first) / $sigma];
+    }
+
     /** Density of this reading as a slip of the hand. Often the probe simply does not touch: through lacquer, on the wrong leg, in the wrong socket. */
     public function slip(): float
     {

@@ -54,6 +54,8 @@ final class Workup
 
     private FaultDictionary $dictionary;
 
+    private Knowledge $weighed;
+
     private Belief $belief;
 
     private ?Reasons $reasons = null;
@@ -83,6 +85,7 @@ final class Workup
             $doubts = Doubts::of($belief, $knowledge);
         }
         $this->doubts = $doubts;
+        $this->weighed = $knowledge;
         $this->dictionary = $knowledge->dictionary($this->mains);
         $this->readings = new ReadingVerdicts($supply, $knowledge, $this->expectations, $this->mains);
         $this->belief = $belief;
@@ -375,6 +378,12 @@ final class Workup
     public function reasons(Suspect $suspect): array
     {
         return ($this->reasons ??= new Reasons($this->belief))->of($suspect->members[0]->id ?? $suspect->id);
+    }
+
+    /** How bad the likeliest fault of a suspect is, in words; null if it has no degree, or nothing tells it. */
+    public function severity(Suspect $suspect): ?string
+    {
+        return $suspect->members === [] ? null : Severity::of($suspect->members[0], $this->belief, $this->weighed)?->words();
     }
 
     /** How often this workshop has found one of a suspect's faults on this board. */

@@ -99,7 +99,7 @@ final class Transformer extends Device implements NamesWindings, Rated
         $proof = 'Ohms across the winding, then across the pins of a known good one.';
         $faults = [
             new FaultMode('primary_open', 'primary open', 0.8, $proof.' Many have a thermal fuse under the wrapping.'),
-            new FaultMode('shorted_turns', 'shorted turns', 0.25, 'Disconnect every secondary: it still hums, heats and draws current.', graded: true, degrees: [0.3, 2.0, 10.0], in: Unit::Ratio, looks: 'dark wrapping, smell of varnish'),
+            new FaultMode('shorted_turns', 'shorted turns', 0.25, 'Disconnect every secondary: it still hums, heats and draws current.', graded: true, degrees: [0.3, 2.0, 10.0], in: null, looks: 'dark wrapping, smell of varnish'),
         ];
         foreach (self::SECONDARIES as $number => [$first, $tap]) {
             if (! $part->has($first)) {

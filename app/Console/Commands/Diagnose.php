@@ -53,6 +53,7 @@ final class Diagnose extends ReadsDescription
             'suspects' => array_values(array_map(static fn(Suspect $s): array => [
                 'parts' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault], $s->members),
                 'probability' => round($s->probability, 5),
+                'severity' => $workup->severity($s),
             ], array_filter($suspects, static fn(Suspect $s): bool => $s->members !== [] && $s->probability > 1e-4))),
             'unexplained' => round($this->share($suspects, Hypothesis::UNKNOWN), 5),
             'healthy' => round($this->share($suspects, Hypothesis::HEALTHY), 5),

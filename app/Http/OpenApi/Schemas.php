@@ -236,12 +236,13 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'SuspectView',
     type: 'object',
-    required: ['id', 'title', 'probability', 'share', 'members', 'for', 'against', 'chain', 'seen_before'],
+    required: ['id', 'title', 'probability', 'share', 'severity', 'members', 'for', 'against', 'chain', 'seen_before'],
     properties: [
         new OA\Property(property: 'id', type: 'string'),
         new OA\Property(property: 'title', type: 'string'),
         new OA\Property(property: 'probability', type: 'number'),
         new OA\Property(property: 'share', description: 'the probability in words', type: 'string'),
+        new OA\Property(property: 'severity', description: 'how bad its likeliest fault is, in words; null if nothing tells it', type: 'string', nullable: true),
         new OA\Property(property: 'members', type: 'array', items: new OA\Items(type: 'object', required: ['part', 'fault', 'title', 'proof', 'looks'], properties: [new OA\Property(property: 'part', type: 'string'), new OA\Property(property: 'fault', type: 'string'), new OA\Property(property: 'title', type: 'string'), new OA\Property(property: 'proof', type: 'string'), new OA\Property(property: 'looks', type: 'string')])),
         new OA\Property(property: 'seen_before', type: 'integer'),
         new OA\Property(property: 'for', type: 'array', items: new OA\Items(ref: '#/components/schemas/Reason')),

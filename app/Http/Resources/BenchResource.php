@@ -51,7 +51,7 @@ final class BenchResource extends JsonResource
             'path' => $workup->path(),
             ...$workup->next(),
             'solving' => ($here = $file->solvingHere()) === null ? null : ['state' => $here->state, 'done' => $here->done, 'total' => $here->total, 'message' => $here->message],
-            'suspects' => ($solve = $file->solving()) !== null ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->reasons($s), $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
+            'suspects' => ($solve = $file->solving()) !== null ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->severity($s), $workup->reasons($s), $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
             'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
             'course' => $solve !== null ? ['labels' => [], 'lines' => []] : $workup->course(),
             'look_first' => $solve !== null ? [] : $workup->looks(),
@@ -90,14 +90,15 @@ final class BenchResource extends JsonResource
     }
 
     /**
-     * @param array<string, mixed> $reasons as Workup::reasons() gives them
+     * @param string|null          $severity in words
+     * @param array<string, mixed> $reasons  as Workup::reasons() gives them
      *
      * @return array<string, mixed>
      */
-    private function suspect(Suspect $suspect, array $reasons, int $seenBefore): array
+    private function suspect(Suspect $suspect, ?string $severity, array $reasons, int $seenBefore): array
     {
         return [
-            'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability, 'share' => Probability::write($suspect->probability),
+            'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability, 'share' => Probability::write($suspect->probability), 'severity' => $severity,
             'members' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], array_merge(...array_map(static fn(Hypothesis $h): array => $h->each(), $suspect->members))),
             'for' => $reasons['for'], 'against' => $reasons['against'], 'chain' => $suspect->chain, 'seen_before' => $seenBefore,
         ];

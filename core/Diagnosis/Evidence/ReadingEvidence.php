@@ -144,6 +144,27 @@ final class ReadingEvidence implements Evidence, Graded
         return $this->betweenRows($reading, $dictionary, $mild, $worse);
     }
 
+    /**
+     * What it tells of a severity between two that were solved.
+     *
+     * @param string $from row of the dictionary
+     * @param string $to   likewise
+     *
+     * @return array{seen: float, good: float, from: float, to: float, share: float, apart: float}|null the reading, that of a good unit and those at both ends;
+     *         share and distance as Likelihood::along() gives them. Null if it tells nothing of it
+     */
+    public function places(string $from, string $to, Knowledge $knowledge): ?array
+    {
+        $context = $this->weighedBy === $knowledge ? $this->context : $this->context($knowledge);
+        if ($context === null || ! $this->isListed || $this->replaced !== []) {
+            return null;
+        }
+        [$reading, $dictionary] = $context;
+        [$first, $last, $good] = array_map(fn(string $row): float => $dictionary->reading($this->mode, $row, $this->key), [$from, $to, Hypothesis::HEALTHY]);
+
+        return is_nan($first) || is_nan($last) ? null : ['seen' => $this->value, 'good' => $good, 'from' => $first, 'to' => $last, ...$reading->along($first, $last)];
+    }
+
     /** Of what good meters and types may show the usual is likelier than the rest. */
     private function spanned(Likelihood $reading, FaultDictionary $dictionary, string $row): float
     {

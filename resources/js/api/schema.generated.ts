@@ -2628,6 +2628,8 @@ export interface components {
             probability: number;
             /** @description the probability in words */
             share: string;
+            /** @description how bad its likeliest fault is, in words; null if nothing tells it */
+            severity: string | null;
             members: {
                 part: string;
                 fault: string;

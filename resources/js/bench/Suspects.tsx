@@ -34,7 +34,7 @@ export function Suspects({ suspects, checks, course, solving, onName }: { suspec
                     return (
                         <li key={suspect.id} style={{ '--share': suspect.probability } as React.CSSProperties}>
                             <button type="button" className="suspect" aria-expanded={open === suspect.id} onClick={() => setOpen(open === suspect.id ? undefined : suspect.id)}>
-                                <span className="suspect-title">{suspect.title}</span>
+                                <span className="suspect-title">{suspect.title}{suspect.severity !== null && <small>, {suspect.severity}</small>}</span>
                                 <span className="suspect-share">{suspect.share}</span>
                                 <span className="suspect-why">why</span>
                             </button>

@@ -12,6 +12,7 @@ use Oculant\Core\Diagnosis\Evidence\TakenOutEvidence;
 use Oculant\Core\Diagnosis\Evidence\TestedEvidence;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Likelihood;
+use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\FailureClass;
@@ -40,6 +41,39 @@ final class DegreesTest extends TestCase
         $suspects = $this->suspects([['TP3', 'resistance', $ohms], ['C1', 'resistance', $ohms], ['R1', 'resistance', $ohms]]);
         self::assertNotSame(Hypothesis::UNKNOWN, $suspects[0]->id);
         self::assertContains('C1', $suspects[0]->parts(), $suspects[0]->title);
+    }
+
+    /** @return iterable<string, array{string, string, string, float, float}> part, fault, quantity, reading, severity by Ohm's law */
+    public static function severities(): iterable
+    {
+        // 12 V, 1 k, and 1 k to ground with the capacitor beside it: V = 12 (R2 || X) / (R1 + R2 || X).
+        foreach ([200.0, 700.0, 4e3] as $ohms) {
+            $beside = 1e3 * $ohms / (1e3 + $ohms);
+            yield "leak of {$ohms} ohms under power" => ['C1', 'leaky', 'dc', 12 * $beside / (1e3 + $beside), $ohms];
+            yield "leak of {$ohms} ohms, plug out" => ['C1', 'leaky', 'resistance', $beside, $ohms];
+        }
+        foreach ([2.0, 9.0] as $times) {
+            yield "resistor at {$times} times its value" => ['R1', 'drifted', 'dc', 12 * 1e3 / (1e3 + $times * 1e3), $times];
+        }
+    }
+
+    #[DataProvider('severities')]
+    public function testHowBadAFaultIsFollowsFromTheReading(string $part, string $fault, string $quantity, float $value, float $expected): void
+    {
+        $supply = Supplies::of([
+            ['ref' => 'W1', 'kind' => 'battery', 'value' => '12 V', 'terminals' => ['plus' => 'IN', 'minus' => '0V']],
+            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'IN', 'b' => 'A']],
+            ['ref' => 'R2', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'A', 'b' => '0V']],
+            ['ref' => 'C1', 'kind' => 'film_capacitor', 'value' => '100n', 'voltage' => '63 V', 'terminals' => ['a' => 'A', 'b' => '0V']],
+        ], ['TP1' => ['A', '0V']]);
+        $mode = $supply->mode(null)->id;
+        $state = new BenchState($mode);
+        $state->readings[] = new TakenReading('r', $quantity === 'dc' ? 'TP1' : 'C1', $quantity, $value, $quantity === 'dc' ? PowerState::Live : PowerState::Unplugged, $mode, null, []);
+        $workup = new Workup($supply, $state, $knowledge = new SolvedKnowledge($supply));
+        $words = $workup->severity(new Suspect('one', '', 1.0, [$knowledge->dictionary(null)->hypotheses["{$part}:{$fault}"]], []));
+
+        self::assertMatchesRegularExpression('/^(like [\d.]+ k?Ω|at about [\d.]+ times its value)$/', (string) $words);
+        self::assertEqualsWithDelta($expected, (float) preg_replace('/^[^\d]+/', '', (string) $words) * (str_contains((string) $words, 'kΩ') ? 1e3 : 1.0), 0.12 * $expected, (string) $words);
     }
 
     public function testTheSameNodesReadAgainAreOneWitness(): void

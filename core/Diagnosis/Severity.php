@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Diagnosis;
+
+use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
+use Oculant\Core\Parts\FailureClass;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+
+/**
+ * How bad a fault is, as far as the readings tell, between the severities that were solved.
+ *
+ * In a linear circuit every reading is a bilinear function of one resistance (Bode 1945, from memory), so that 1 / (reading - that of a good
+ * unit) is a straight line over the ohms of what lies across, over the siemens of what lies in series, and over 1 / (share - 1) of what has
+ * a share of its value. Where that does not hold the severity is interpolated in decades.
+ */
+final readonly class Severity
+{
+    /** Readings must lie this many standard deviations apart at the two ends to say anything of what is between. */
+    private const TELLING = 2.0;
+
+    /** Share of belief that the severities must hold to be told as a range, and the decades that a range may have to be worth saying. */
+    private const SURE = 0.8;
+
+    private const WORTH_SAYING = 1.6;
+
+    /**
+     * @param float $least of the range in which it lies: ohms, or a share of the good value
+     * @param float $most  likewise; the same as $least where readings place it
+     */
+    private function __construct(public float $least, public float $most, public Unit $in)
+    {
+    }
+
+    /** What the readings tell; null if the fault has no degree, or nothing tells it. */
+    public static function of(Hypothesis $hypothesis, Belief $belief, Knowledge $knowledge): ?self
+    {
+        $shares = self::cells($hypothesis, $belief, $knowledge->dictionary(null));
+        if ($hypothesis->in === null || $shares === []) {
+            return null;
+        }
+        $cell = (int) array_search(max($shares), $shares, true);
+        $placed = self::placed($hypothesis, $cell, $belief, $knowledge);
+        if ($placed !== null) {
+            return new self($placed, $placed, $hypothesis->in);
+        }
+        arsort($shares);
+        $held = $ends = [];
+        foreach ($shares as $k => $share) {
+            if (array_sum($held) < self::SURE) {
+                $held[] = $share;
+                $ends[] = $hypothesis->degrees[$k];
+                $ends[] = $hypothesis->degrees[$k + 1];
+            }
+        }
+        [$least, $most] = [min([INF, ...$ends]), max([0.0, ...$ends])];
+
+        return count($held) < count($shares) && log10($most / $least) < self::WORTH_SAYING ? new self($least, $most, $hypothesis->in) : null;
+    }
+
+    public function words(): string
+    {
+        return match (true) {
+            $this->least === $this->most => ($this->in === Unit::Ohm ? 'like ' : 'at about ').self::write($this->least, $this->in),
+            default => sprintf('%s%s to %s', $this->in === Unit::Ohm ? 'like ' : 'at ', self::write($this->least, $this->in), self::write($this->most, $this->in)),
+        };
+    }
+
+    private static function write(float $value, Unit $in): string
+    {
+        if ($in !== Unit::Ratio) {
+            return Quantity::write($value, $in, 2);
+        }
+
+        return $value < 1.6 ? round(100 * $value, $value < 0.1 ? 1 : 0).' %' : rtrim(rtrim(sprintf('%.1f', $value), '0'), '.').' times its value';
+    }
+
+    /** @return array<int, float> how likely it lies between one severity and the next; empty if it has no degree */
+    private static function cells(Hypothesis $hypothesis, Belief $belief, FaultDictionary $dictionary): array
+    {
+        $cells = [];
+        foreach ($hypothesis->cells() as $k => $ignored) {
+            foreach ($dictionary->forms($hypothesis->id) as $form => [$mild]) {
+                if (strtok($mild, '!') === Hypothesis::at($hypothesis->id, $k)) {
+                    $cells[$k] = ($cells[$k] ?? 0.0) + ($belief->forms[$hypothesis->id][$form] ?? 0.0);
+                }
+            }
+        }
+
+        return $cells;
+    }
+
+    /** Where the readings place it between the severities $cell and $cell + 1; null if none does. */
+    private static function placed(Hypothesis $hypothesis, int $cell, Belief $belief, Knowledge $knowledge): ?float
+    {
+        $from = $hypothesis->degrees[$cell];
+        $to = $hypothesis->degrees[$cell + 1];
+        $sum = $weights = 0.0;
+        foreach ($belief->evidence as $item) {
+            $places = $item instanceof ReadingEvidence ? $item->places(Hypothesis::at($hypothesis->id, $cell), Hypothesis::at($hypothesis->id, $cell + 1), $knowledge) : null;
+            if ($places !== null && $places['apart'] > self::TELLING) {
+                $severity = self::along($places, $from, $to, $hypothesis->in, FailureClass::of($hypothesis->fault)->burdens());
+                $sum += $places['apart'] ** 2 * log($severity / $from);
+                $weights += $places['apart'] ** 2;
+            }
+        }
+
+        return $weights > 0.0 ? $from * exp($sum / $weights) : null;
+    }
+
+    /** @param array{seen: float, good: float, from: float, to: float, share: float, apart: float} $places as ReadingEvidence::places() gives them */
+    private static function along(array $places, float $from, float $to, ?Unit $in, bool $isAcross): float
+    {
+        $decades = $from * ($to / $from) ** $places['share'];
+        $off = array_map(static fn(float $reading): float => $reading - $places['good'], [$places['seen'], $places['from'], $places['to']]);
+        if (! is_finite(array_sum($off)) || min($off) * max($off) <= 0.0) {
+            return $decades;
+        }
+        [$seen, $first, $last] = array_map(static fn(float $d): float => 1 / $d, $off);
+        $share = $first === $last ? 0.0 : ($seen - $first) / ($last - $first);
+        // What a good part has: nothing across it, nothing in series with it, or its whole value.
+        $severity = match (true) {
+            $in === Unit::Ratio => 1 + fdiv(1.0, 1 / ($from - 1) + $share * (1 / ($to - 1) - 1 / ($from - 1))),
+            $isAcross => $from + $share * ($to - $from),
+            default => fdiv(1.0, 1 / $from + $share * (1 / $to - 1 / $from)),
+        };
+
+        return $severity >= min($from, $to) && $severity <= max($from, $to) ? $severity : $decades;
+    }
+}
