@@ -64,6 +64,40 @@ final class CommandsTest extends TestCase
         self::assertContains(['part' => 'F1', 'fault' => 'open'], $result['suspects'][0]['parts']);
     }
 
+    /** Each line as its entry kind takes it at a bench, so that others can play a whole repair from outside. */
+    public function testDiagnoseTakesWhateverABenchCanSay(): void
+    {
+        $readings = "point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\nTP4,loaded,dc_voltage,40,mV\n";
+        $shares = fn(string $lines): array => $this->shares($this->printed('oculant:diagnose', ['--readings' => $this->csv($readings.$lines)]));
+        $before = $shares('');
+
+        self::assertGreaterThan(0.5, $shares("Z1,,test,bad,\n")['Z1'] ?? 0.0);
+        self::assertLessThan(0.02 * $before['Z1'], $shares("Z1,,test,good,\n")['Z1'] ?? 0.0);
+        self::assertGreaterThan($before['Z1'], $shares("Z1,,lifted,gone,\n")['Z1'] ?? 0.0);
+        self::assertLessThan(0.5 * $before['RL1'], $shares("RL1,,dummy_load,fails,\n")['RL1'] ?? 0.0);
+        self::assertGreaterThan($before['RL1'], $shares("RL1,,load_unplugged,works,\n")['RL1'] ?? 0.0);
+        self::assertSame($before, $shares("TP2,,skip,ac,\n"));
+        self::assertNotSame('TP2', $this->printed('oculant:diagnose', ['--readings' => $this->csv("point,mode,quantity,value,unit\nTP2,,skip,ac,\n")])['next']['point']);
+        $blown = $this->shares($this->printed('oculant:diagnose', ['--readings' => $this->csv("point,mode,quantity,value,unit\nF1,,fuse,blackened,\n")]));
+        self::assertArrayHasKey('T1', $blown);
+        $mended = $this->printed('oculant:diagnose', ['--readings' => $this->csv($readings."Z1,,replaced,,\nTP4,loaded,dc_voltage,9.25,V\n")]);
+        self::assertSame('Z1', $mended['suspects'][0]['parts'][0]['part'], 'what it was before is not forgotten');
+    }
+
+    public function testDiagnoseTakesTheLogOfAJobAndKeepsWhatItSolved(): void
+    {
+        $reading = static fn(string $text, string $target): array => ['kind' => 'reading', 'payload' => ['text' => $text, 'target' => $target, 'quantity' => 'dc']];
+        $log = [['kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded']], $reading('14.9 V', 'TP3'), $reading('40 mV', 'TP4')];
+        $keep = sys_get_temp_dir().'/oculant-kept-'.bin2hex(random_bytes(4));
+        $csv = $this->csv("point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\nTP4,loaded,dc_voltage,40,mV\n");
+        $fromLog = $this->shares($this->printed('oculant:diagnose', ['--log' => $this->csv(json_encode($log, JSON_THROW_ON_ERROR)), '--keep' => $keep]));
+        $fromRows = $this->shares($this->printed('oculant:diagnose', ['--readings' => $csv, '--keep' => $keep]));
+
+        self::assertNotEmpty(glob("{$keep}/*"));
+        self::assertEqualsWithDelta($fromRows, $fromLog, 1e-4, 'the same bench, told in two ways');
+        self::assertSame($this->shares($this->printed('oculant:diagnose', ['--readings' => $csv])), $fromRows, 'kept or not');
+    }
+
     public function testASimulatedUnitShowsItsFault(): void
     {
         $good = $this->printed('oculant:unit', ['--mode' => 'loaded']);
@@ -101,12 +135,35 @@ final class CommandsTest extends TestCase
             ['oculant:expect', ['file' => $this->file(), '--mode' => 'turbo'], 'It has: loaded, unloaded'],
             ['oculant:spice', ['file' => $this->file(), '--fault' => 'Z1 melted'], 'It can be: short, open, drifted'],
             ['oculant:diagnose', ['file' => $this->file()], '--readings=FILE'],
+            ['oculant:diagnose', ['file' => $this->file(), '--log' => $this->csv('{"a": 1}')], 'is no log of a job'],
+            ['oculant:diagnose', ['file' => $this->file(), '--log' => $this->csv('[{"kind": "reading"}]')], 'Entry 1'],
+            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nZ1,,test,perhaps,\n")], 'is one of: good, bad'],
+            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nQ9,,lifted,gone,\n")], 'Line 2'],
+            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP4,loaded,smell,bad,\n")], 'Known: dc_voltage'],
             ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("a,b\n1,2\n")], '"point" is missing'],
             ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP9,loaded,dc_voltage,1,V\n")], 'Line 2'],
             ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP4,loaded,dc_voltage,much,V\n")], 'Cannot read'],
         ] as [$command, $arguments, $words]) {
             $this->artisan($command, $arguments)->expectsOutputToContain($words)->assertFailed();
         }
+    }
+
+    /**
+     * @param array<string, mixed> $result of oculant:diagnose
+     *
+     * @return array<string, float> probability by part
+     */
+    private function shares(array $result): array
+    {
+        $shares = [];
+        foreach ($result['suspects'] as $suspect) {
+            foreach (array_unique(array_column($suspect['parts'], 'part')) as $part) {
+                $shares[$part] = ($shares[$part] ?? 0.0) + $suspect['probability'];
+            }
+        }
+        ksort($shares);
+
+        return $shares;
     }
 
     private function file(): string

@@ -11,6 +11,7 @@ use Illuminate\Filesystem\Filesystem;
 use InvalidArgumentException;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKinds;
+use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Fold;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Diagnosis\Hypothesis;
@@ -33,7 +34,7 @@ final class Diagnose extends ReadsDescription
         if (($path === null && $log === null) || ! is_file($path ?? (string) $log)) {
             throw new InvalidArgumentException('Give the readings with --readings=FILE, a CSV with the columns point,mode,quantity,value,unit, or a job with --log=FILE.');
         }
-        $state = $log === null ? new BenchState($supply->mode(null)->id) : Fold::of($supply, self::entries($log));
+        $state = $log === null ? new BenchState($supply->mode(null)->id) : Fold::of($supply, self::entries($log, $supply));
         $state->mainsVolts = $this->text('mains') === null ? $state->mainsVolts : (float) $this->text('mains');
         if ($path !== null) {
             ReadingsCsv::into($state, $supply, $path);
@@ -80,24 +81,31 @@ final class Diagnose extends ReadsDescription
     }
 
     /**
+     * The log of an archive as it was kept; a bare list of entries as they are sent to a job, each read at the bench that those before it left.
+     *
      * @return list<LogEntry>
      *
-     * @throws InvalidArgumentException if the file is not the log of a job
+     * @throws InvalidArgumentException if the file is not the log of a job, or an entry would be refused
      */
-    private static function entries(string $path): array
+    private static function entries(string $path, Description $supply): array
     {
-        $json = is_file($path) ? json_decode((string) file_get_contents($path), true) : null;
-        $rows = $json['job']['log'] ?? $json['log'] ?? $json;
+        $json = json_decode((string) file_get_contents($path), true);
+        $kept = is_array($json) ? $json['job']['log'] ?? null : null;
+        $rows = $kept ?? $json['entries'] ?? $json;
         if (! is_array($rows) || ! array_is_list($rows)) {
-            throw new InvalidArgumentException("\"{$path}\" is no log of a job: a JSON list of entries with id, kind and payload, or an archive of a job.");
+            throw new InvalidArgumentException("\"{$path}\" is no log of a job: a JSON list of entries with kind and payload, or an archive of a job.");
         }
         $entries = [];
         foreach ($rows as $k => $row) {
             if (! is_array($row) || ! is_string($row['kind'] ?? null) || ! is_array($row['payload'] ?? null)) {
                 throw new InvalidArgumentException(sprintf('Entry %d of "%s" has no kind or no payload.', $k + 1, $path));
             }
-            EntryKinds::named($row['kind']);
-            $entries[] = new LogEntry((string) ($row['id'] ?? "entry {$k}"), $row['kind'], $row['payload'], (string) ($row['received'] ?? $row['at'] ?? ''), (string) ($row['by'] ?? ''));
+            try {
+                $payload = $kept === null ? EntryKinds::named($row['kind'])->read($row['payload'], $supply, Fold::of($supply, $entries)) : $row['payload'];
+            } catch (EntryRefused $refused) {
+                throw new InvalidArgumentException(sprintf('Entry %d (%s): %s', $k + 1, $row['kind'], $refused->getMessage()), previous: $refused);
+            }
+            $entries[] = new LogEntry((string) ($row['id'] ?? 'entry '.($k + 1)), $row['kind'], $payload, (string) ($row['received'] ?? $row['at'] ?? ''), (string) ($row['by'] ?? ''));
         }
 
         return $entries;
