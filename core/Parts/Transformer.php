@@ -14,20 +14,32 @@ use Oculant\Core\Quantity\Unit;
  * on the full winding) or as two equal halves p1-p2 and p3-p4. Secondaries s1-s2, s3-s4 ... s9-s10; the first two may
  * have a centre tap (ct, ct2). A screen is left out: it carries no power current.
  *
- * Secondary voltages are at rated load, each half if tapped; the windings' resistances follow from the regulation, shared
- * half and half between primary and secondary. Regulation by size where none is given: makers' tables for EI cores,
- * common practice.
+ * A secondary is given by its volts at rated load, by its volts without load, or both, each half if tapped; ohms of any winding
+ * beside that. What is not given follows from the regulation, shared half and half between primary and secondary. Regulation by
+ * size where nothing tells it: makers' tables for EI cores (common practice), which real ones miss by up to two either way.
  */
-final class Transformer extends Device implements NamesWindings, Rated
+final class Transformer extends Device implements ChecksItself, NamesWindings, Rated, Supposes
 {
-    /** First end, tap, second end of each secondary, and the parameter with its voltage. */
+    /** First end, tap and second end of each secondary. */
     private const SECONDARIES = [
-        '' => ['s1', 'ct', 's2', 'secondary'],
-        '2' => ['s3', 'ct2', 's4', 'secondary2'],
-        '3' => ['s5', null, 's6', 'secondary3'],
-        '4' => ['s7', null, 's8', 'secondary4'],
-        '5' => ['s9', null, 's10', 'secondary5'],
+        '' => ['s1', 'ct', 's2'],
+        '2' => ['s3', 'ct2', 's4'],
+        '3' => ['s5', null, 's6'],
+        '4' => ['s7', null, 's8'],
+        '5' => ['s9', null, 's10'],
     ];
+
+    /** Relative half-widths: of a printed voltage by its turns, of one that was measured, of ohms of copper; of a regulation from the size alone. */
+    private const RATIO = 0.03;
+
+    private const MEASURED = 0.01;
+
+    private const COPPER = 0.1;
+
+    private const BY_SIZE = 0.6;
+
+    /** Share of a winding's drop that is at least its own, whatever the primary is said to have. */
+    private const OWN_DROP = 0.25;
 
     private const WORDS = ['' => '', '2' => 'second ', '3' => 'third ', '4' => 'fourth ', '5' => 'fifth '];
 
@@ -49,11 +61,11 @@ final class Transformer extends Device implements NamesWindings, Rated
     public function windings(Part $part): array
     {
         $windings = [];
-        foreach (self::SECONDARIES as [$first, $tap, $last, $parameter]) {
+        foreach (self::SECONDARIES as $number => [$first, $tap, $last]) {
             if ($part->has($first)) {
                 $tapped = $tap !== null && $part->has($tap);
                 $nodes = $tapped ? [$part->node($first), $part->node($tap), $part->node($last)] : [$part->node($first), $part->node($last)];
-                $windings[] = [$nodes, $part->value($parameter) * ($tapped ? 2 : 1)];
+                $windings[] = [$nodes, self::rated($part, (string) $number) * ($tapped ? 2 : 1)];
             }
         }
 
@@ -80,18 +92,47 @@ final class Transformer extends Device implements NamesWindings, Rated
 
     public function parameters(): array
     {
+        $windings = [Parameter::optionalMain('secondary', 'secondary voltage at rated load, each half if tapped', Unit::Volt, self::RATIO)];
+        foreach (array_filter(self::WORDS) as $number => $word) {
+            $windings[] = Parameter::optional("secondary{$number}", "{$word}secondary voltage", Unit::Volt, null, self::RATIO);
+        }
+        foreach (self::WORDS as $number => $word) {
+            $windings[] = Parameter::optional("unloaded{$number}", "{$word}secondary voltage without load, each half if tapped", Unit::Volt, null, self::MEASURED);
+            $windings[] = Parameter::optional("ohms{$number}", "resistance of the {$word}secondary, of each half if tapped", Unit::Ohm, null, self::COPPER);
+        }
+
         return [
-            Parameter::main('secondary', 'secondary voltage at rated load, each half if tapped', Unit::Volt, 0.03),
-            Parameter::optional('secondary2', 'second secondary voltage', Unit::Volt),
-            Parameter::optional('secondary3', 'third secondary voltage', Unit::Volt),
-            Parameter::optional('secondary4', 'fourth secondary voltage', Unit::Volt),
-            Parameter::optional('secondary5', 'fifth secondary voltage', Unit::Volt),
+            ...$windings,
+            Parameter::optional('primary_ohms', 'resistance of the primary, of each half if there are two', Unit::Ohm, null, self::COPPER),
             Parameter::optional('primary', 'primary voltage, of each half if there are two', Unit::Volt, 230.0),
             Parameter::optional('tap', 'mains voltage of the primary tap', Unit::Volt, 120.0),
             Parameter::optional('power', 'rated power', Unit::VoltAmpere, 30.0),
-            Parameter::optional('regulation', 'rise from rated load to none', Unit::Ratio, null, 0.3),
+            Parameter::optional('regulation', 'rise from rated load to none', Unit::Ratio, null, 0.15),
             Parameter::optional('frequency', 'rated frequency', Unit::Hertz, 50.0),
         ];
+    }
+
+    public function complaint(Part $part): ?string
+    {
+        if (! $part->knows('secondary') && ! $part->knows('unloaded')) {
+            return 'State its secondary voltage at rated load ("secondary": "15 V") or without load ("unloaded": "18.2 V").';
+        }
+        foreach (array_keys(self::SECONDARIES) as $number) {
+            if ($part->knows("secondary{$number}") && $part->knows("unloaded{$number}") && $part->value("unloaded{$number}") < $part->value("secondary{$number}")) {
+                return sprintf('"unloaded%1$s" is below "secondary%1$s": without load a winding gives more than at rated load. Exchange them, or leave one out.', $number);
+            }
+        }
+
+        return null;
+    }
+
+    public function supposed(Part $part): array
+    {
+        if ($part->knows('secondary') && $part->knows('unloaded')) {
+            return ['regulation' => [max(0.01, $part->value('unloaded') / $part->value('secondary') - 1), 0.0]];
+        }
+
+        return ['regulation' => [self::regulationFor($part->value('power')), self::BY_SIZE]];
     }
 
     public function faults(Part $part): array
@@ -140,12 +181,13 @@ final class Transformer extends Device implements NamesWindings, Rated
         $flux = 'flux:'.$part->ref;
         $primary = $part->value('primary');
         $power = $part->value('power');
-        $regulation = $part->knows('regulation') ? $part->value('regulation') : self::regulationFor($power);
+        $regulation = $part->value('regulation');
         // Half of the drop at rated load is the primary's, as the secondaries see it.
-        $primaryOhms = $regulation / 2 * $primary ** 2 / $power / (1 + $regulation) ** 2;
+        $primaryOhms = $part->knows('primary_ohms') ? $part->value('primary_ohms') : $regulation / 2 * $primary ** 2 / $power / (1 + $regulation) ** 2;
+        $fromPrimary = $primaryOhms * $power * (1 + $regulation) ** 2 / $primary ** 2;
         $iron = 0.03 * $power + 0.3;
         // The primary loses a little to the iron before anything is drawn.
-        $turns = (1 + $regulation) / (1 - $primaryOhms * $iron / $primary ** 2);
+        $lift = 1 / (1 - $primaryOhms * $iron / $primary ** 2) / $primary;
 
         $this->enterPrimary($part, $netlist, $flux, $fault === 'primary_open' ? 1e9 : $primaryOhms);
         $netlist->resistor("{$part->ref}.iron", $flux, $netlist->reference, $primary ** 2 / $iron);
@@ -157,14 +199,18 @@ final class Transformer extends Device implements NamesWindings, Rated
 
         // The windings share the rated power; each half of a tapped one carries the full current.
         $secondaries = $this->secondaries($part);
-        foreach ($secondaries as [$name, $a, $b, $volts, $faultName]) {
-            $ohms = $regulation / 2 * $volts ** 2 / ($power / count($secondaries));
+        foreach ($secondaries as [$name, $a, $b, $number, $faultName]) {
+            $volts = self::rated($part, $number);
+            $amperes = $power / count($secondaries) / $volts;
+            $drop = $part->knows("unloaded{$number}") && $part->knows("secondary{$number}") ? $part->value("unloaded{$number}") - $volts : $regulation * $volts;
+            $ohms = $part->knows("ohms{$number}") ? $part->value("ohms{$number}") : max(self::OWN_DROP * $drop, $drop - $fromPrimary * $volts) / $amperes;
+            $unloaded = $part->knows("unloaded{$number}") ? $part->value("unloaded{$number}") : $volts * (1 + $fromPrimary) + $ohms * $amperes;
             $netlist->winding(
                 "{$part->ref}.{$name}",
                 $a,
                 $b,
                 $flux,
-                $volts * $turns / $primary,
+                $unloaded * $lift,
                 $fault === $faultName ? 1e9 : $ohms,
             );
         }
@@ -190,21 +236,32 @@ final class Transformer extends Device implements NamesWindings, Rated
         }
     }
 
-    /** @return list<array{string, string, string, float, string}> name, first node, second node, volts, fault that opens it */
+    /** Volts of a secondary at rated load, each half if tapped. */
+    private static function rated(Part $part, string $number): float
+    {
+        return match (true) {
+            $part->knows("secondary{$number}") => $part->value("secondary{$number}"),
+            $part->knows("unloaded{$number}") => $part->value("unloaded{$number}") / (1 + $part->value('regulation')),
+            // A further winding of which nothing is said is like the first.
+            default => $number === '' ? NAN : self::rated($part, ''),
+        };
+    }
+
+    /** @return list<array{string, string, string, string, string}> name, first node, second node, number of the winding, fault that opens it */
     private function secondaries(Part $part): array
     {
         $windings = [];
-        foreach (self::SECONDARIES as $number => [$first, $tap, $last, $parameter]) {
+        foreach (self::SECONDARIES as $number => [$first, $tap, $last]) {
             if (! $part->has($first)) {
                 continue;
             }
-            $volts = $part->knows($parameter) ? $part->value($parameter) : $part->value('secondary');
+            $number = (string) $number;
             if ($tap !== null && $part->has($tap)) {
                 $middle = "{$part->ref}:tap{$number}";
-                $windings[] = ["s{$number}a", $part->node($first), $middle, $volts, "secondary{$number}_a_open"];
-                $windings[] = ["s{$number}b", $middle, $part->node($last), $volts, "secondary{$number}_b_open"];
+                $windings[] = ["s{$number}a", $part->node($first), $middle, $number, "secondary{$number}_a_open"];
+                $windings[] = ["s{$number}b", $middle, $part->node($last), $number, "secondary{$number}_b_open"];
             } else {
-                $windings[] = ["s{$number}", $part->node($first), $part->node($last), $volts, "secondary{$number}_open"];
+                $windings[] = ["s{$number}", $part->node($first), $part->node($last), $number, "secondary{$number}_open"];
             }
         }
 

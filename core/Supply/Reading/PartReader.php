@@ -10,6 +10,7 @@ use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\PartKind;
 use Oculant\Core\Parts\PartKinds;
+use Oculant\Core\Parts\Supposes;
 use Oculant\Core\Quantity\ToleranceCode;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\DescriptionRefused;
@@ -127,6 +128,12 @@ final readonly class PartReader
         }
         $this->body("{$path}.body", $row['body'] ?? []);
         $part = new Part($ref, $kind, $terminals, $values, $tolerances, $row, $choices);
+        if ($kind instanceof Supposes) {
+            foreach (array_diff_key($kind->supposed($part), $row) as $name => [$value, $tolerance]) {
+                [$values[$name], $tolerances[$name]] = [$value, $tolerance];
+            }
+            $part = new Part($ref, $kind, $terminals, $values, $tolerances, $row, $choices);
+        }
         if ($kind instanceof ChecksItself && ($complaint = $kind->complaint($part)) !== null) {
             $this->fields->problem($path, $complaint);
         }

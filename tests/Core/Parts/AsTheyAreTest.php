@@ -6,8 +6,10 @@ namespace Tests\Core\Parts;
 
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
+use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\DescriptionRefused;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
@@ -35,6 +37,63 @@ final class AsTheyAreTest extends TestCase
         self::assertEqualsWithDelta($volts, $behaviour->live($supply->mode('loaded'))->reading('TP1', 'ac'), 0.02 * $volts);
         if ($regulation !== null) {
             self::assertEqualsWithDelta($volts * (1 + $regulation), $behaviour->live($supply->mode('unloaded'))->reading('TP1', 'ac'), 0.03 * $volts);
+        }
+    }
+
+    /**
+     * A winding is what is said of it: volts with and without load, ohms of the copper (Ohm's law: V0 - V = I (Rs + Rp (Ns/Np)^2)).
+     */
+    public function testAWindingIsGivenByWhatIsKnownOfIt(): void
+    {
+        $with = static fn(array $facts): Description => self::supply([
+            ['ref' => 'T1', 'kind' => 'transformer', 'primary' => '230 V', 'power' => '20 VA', 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + $facts,
+            ['ref' => 'RL1', 'kind' => 'load', 'value' => '7.2', 'terminals' => ['a' => 'A', 'b' => '0V']],
+        ], 'A');
+        $ac = static fn(Description $supply, string $mode): float => (new Behaviour($supply))->live($supply->mode($mode))->reading('TP1', 'ac');
+
+        self::assertEqualsWithDelta(14.4, $ac($with(['unloaded' => '14.4 V']), 'unloaded'), 0.1);
+        $both = $with(['unloaded' => '13.2 V', 'secondary' => '12 V']);
+        self::assertEqualsWithDelta(13.2, $ac($both, 'unloaded'), 0.1);
+        self::assertEqualsWithDelta(12.0, $ac($both, 'loaded'), 0.15, '12 V over 7.2 ohm is 20 VA');
+        // 1.667 A through 0.5 ohm and 60 ohm of primary seen through the turns.
+        $copper = $with(['unloaded' => '14 V', 'ohms' => '0R5', 'primary_ohms' => '60']);
+        $total = 0.5 + 60 * (14 / 230) ** 2;
+        self::assertEqualsWithDelta(14 * 7.2 / (7.2 + $total), $ac($copper, 'loaded'), 0.15);
+        $meter = new DeadMeter($copper);
+        self::assertEqualsWithDelta(60.0, $meter->read($copper->deadChecks()['T1.primary'], $copper->mode('unloaded')), 0.5);
+        self::assertEqualsWithDelta(0.5, $meter->read($copper->deadChecks()['T1.secondary'], $copper->mode('unloaded')), 0.05);
+    }
+
+    /** What is not said of a transformer is in doubt, and every fact narrows what a good one may read (common practice: small ones by makers' tables 10 to 40 %). */
+    public function testEveryFactOfATransformerNarrowsItsWindow(): void
+    {
+        $width = static function (array $facts): float {
+            $supply = self::supply([
+                ['ref' => 'T1', 'kind' => 'transformer', 'primary' => '230 V', 'power' => '6 VA', 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + $facts,
+                ['ref' => 'RL1', 'kind' => 'load', 'value' => '47', 'terminals' => ['a' => 'A', 'b' => '0V']],
+            ], 'A');
+            $window = Expectations::of($supply, $supply->mode('unloaded'), 230.0)->window('TP1');
+
+            return $window->high - $window->low;
+        };
+        $bare = $width(['secondary' => '15 V']);
+        $regulation = $width(['secondary' => '15 V', 'regulation' => '25 %']);
+        $measured = $width(['secondary' => '15 V', 'unloaded' => '18.6 V']);
+
+        self::assertGreaterThan(3.0, $bare, '15 V of 6 VA reads 17 to 20 V without load, depending on the maker');
+        self::assertLessThan(0.7 * $bare, $regulation);
+        self::assertLessThan(0.6 * $regulation, $measured);
+    }
+
+    public function testATransformerOfWhichNothingIsSaidIsRefusedInWords(): void
+    {
+        foreach ([[[], 'without load ("unloaded": "18.2 V")'], [['secondary' => '15 V', 'unloaded' => '12 V'], 'Exchange them']] as [$facts, $words]) {
+            try {
+                Supplies::of([['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']], ['ref' => 'T1', 'kind' => 'transformer', 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + $facts], ['TP1' => ['A', '0V']]);
+                self::fail('It was taken.');
+            } catch (DescriptionRefused $refused) {
+                self::assertStringContainsString($words, $refused->getMessage());
+            }
         }
     }
 
