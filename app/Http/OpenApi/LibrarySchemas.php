@@ -43,11 +43,12 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'KindParameter',
     type: 'object',
-    required: ['name', 'title', 'needed', 'options'],
+    required: ['name', 'title', 'needed', 'main', 'options'],
     properties: [
         new OA\Property(property: 'name', type: 'string'),
         new OA\Property(property: 'title', type: 'string'),
         new OA\Property(property: 'needed', type: 'boolean'),
+        new OA\Property(property: 'main', description: 'one of those it is known by, though another may stand for it', type: 'boolean'),
         new OA\Property(property: 'options', type: 'array', items: new OA\Items(type: 'string')),
     ],
 )]

@@ -1379,6 +1379,8 @@ export interface components {
             name: string;
             title: string;
             needed: boolean;
+            /** @description one of those it is known by, though another may stand for it */
+            main: boolean;
             options: string[];
         };
         Kind: {

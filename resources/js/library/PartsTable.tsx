@@ -17,7 +17,8 @@ const EXTRA = ['tolerance', 'type', 'notes'];
 /** Values that a part has, those its kind needs, and one empty choice for those it could have. */
 function Values({ part, path, kind, problems, mayEdit, onChange }: { part: Row; path: string; kind: Kind | undefined; problems: Problem[]; mayEdit: boolean; onChange: (part: Row) => void }) {
     const known = kind?.parameters ?? [];
-    const shown = [...known.filter((p) => p.needed || part[p.name] !== undefined).map((p) => p.name), ...EXTRA.filter((name) => part[name] !== undefined)];
+    const isBare = known.every((p) => part[p.name] === undefined);
+    const shown = [...known.filter((p) => p.needed || part[p.name] !== undefined || (isBare && p.main)).map((p) => p.name), ...EXTRA.filter((name) => part[name] !== undefined)];
     const more = [...known.map((p) => p.name), ...EXTRA].filter((name) => !shown.includes(name));
     return (
         <div className="values">

@@ -25,7 +25,7 @@ final class KindController
         return new JsonResponse(array_values(array_map(static fn(PartKind $kind): array => [
             'name' => $kind->name(), 'title' => $kind->title(),
             'terminals' => $kind->terminals()->all(), 'needed' => $kind->terminals()->required,
-            'parameters' => array_map(static fn(Parameter $p): array => ['name' => $p->name, 'title' => $p->title, 'needed' => $p->required, 'options' => $p->options], $kind->parameters()),
+            'parameters' => array_map(static fn(Parameter $p): array => ['name' => $p->name, 'title' => $p->title, 'needed' => $p->required, 'main' => $p->main, 'options' => $p->options], $kind->parameters()),
         ], PartKinds::all())));
     }
 }
