@@ -113,21 +113,35 @@ final class StateFinder
         return $this->near($from, $x, $sine)
             ?? $this->walk($from, $x, $sine, $start)
             // Where the path from the last point folds away for good the circuit snaps over: come from nothing instead.
-            ?? $this->walk($this->network->atRest(), $x, $sine, [array_fill(0, count($x), 0.0), 0.0, 0.0])
+            ?? $this->fromNothing($x, $sine)
             ?? throw NoStableReading::noConsistentState();
+    }
+
+    /**
+     * With everything turned up from nothing.
+     *
+     * @param list<float> $x
+     */
+    private function fromNothing(array $x, float $sine): ?StateOperator
+    {
+        $nothing = array_fill(0, count($x), 0.0);
+        $rest = $this->network->atRest();
+
+        return $this->walk($this->near($rest, $nothing, 0.0, 0.0) ?? $rest, $x, $sine, [$nothing, 0.0, 0.0]);
     }
 
     /**
      * The state that Newton on the segments reaches from a guess.
      *
      * @param list<float> $x
+     * @param float       $dc scale of the direct sources
      */
-    public function near(StateOperator $guess, array $x, float $sine): ?StateOperator
+    public function near(StateOperator $guess, array $x, float $sine, float $dc = 1.0): ?StateOperator
     {
         $operator = $guess;
         $seen = [];
         for ($try = 0; $try < self::NEWTON_TRIES; $try++) {
-            $w = $this->controls($operator, $x, $sine);
+            $w = $this->controls($operator, $x, $sine, $dc);
             if ($this->agrees($operator, $w)) {
                 return $operator;
             }

@@ -10,6 +10,9 @@ use Oculant\Core\Circuit\Branch\SwitchedDevice;
 /** Makes the operator of each state of the devices that is visited, once. */
 final class StateOperators
 {
+    /** Amperes that every device draws besides, each its own: with nothing applied many would stand on an edge at once, and a walk from there could not tell which way each goes. */
+    private const STRAY = 1e-12;
+
     /** Share of the devices above which those that once moved are counted anew. */
     private const MOST_MOVING = 0.7;
 
@@ -175,6 +178,7 @@ final class StateOperators
     private function law(int $d, int $region): array
     {
         [$law, $offset] = $this->devices[$d]->law($region);
+        $offset += self::STRAY * (fmod(($d + 1) * 0.618033988749895, 1.0) - 0.5);
         $nominal = $this->devices[$d]->nominalConductance();
         if ($nominal > 0.0) {
             $law[0] -= $nominal;

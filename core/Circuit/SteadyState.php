@@ -14,8 +14,14 @@ final class SteadyState
 
     private const MOST_CYCLES = 80;
 
+    /** How often the way that the circuit goes by itself is taken where a correction leads nowhere, each time twice as far. */
+    private const MOST_WAITED = 6;
+
+    /** Share of a correction below which it is worth waiting instead. */
+    private const SMALL = 0.1;
+
     /** A start that was to be near and is not should be given up early. */
-    private const MOST_WARM_CYCLES = 20;
+    private const MOST_WARM_CYCLES = 32;
 
     private StateFinder $finder;
 
@@ -81,6 +87,7 @@ final class SteadyState
         $accepted = null;
         $trail = [];
         $damping = 1.0;
+        $waited = $left = 0;
         $most = $warm === null ? self::MOST_CYCLES : self::MOST_WARM_CYCLES;
         for ($cycle = 0; $cycle < $most; $cycle++) {
             try {
@@ -101,6 +108,11 @@ final class SteadyState
 
                 continue;
             }
+            if ($waited < self::MOST_WAITED && self::runsAway($correction, $x, $end)) {
+                $x = self::partOfTheWay(['x' => $x, 'correction' => array_map(static fn(float $b, float $a): float => $b - $a, $end, $x)], 2.0 ** $waited++);
+
+                continue;
+            }
             if ($this->isSmall($correction, $x)) {
                 return $this->record($trail, $end);
             }
@@ -110,7 +122,13 @@ final class SteadyState
                 $damping *= 0.4;
             } else {
                 $damping = min(1.0, $damping * 2);
-                $accepted = ['x' => $x, 'residual' => $residual, 'correction' => $correction];
+                $accepted = ['x' => $x, 'end' => $end, 'residual' => $residual, 'correction' => self::tamed($correction, $x)];
+            }
+            if ($damping < self::SMALL && $left++ < self::MOST_WAITED) {
+                // What is quick finds its place by itself.
+                $x = $accepted['end'];
+
+                continue;
             }
             // Two states can throw the correction back and forth between them; half of it lands between.
             $x = self::partOfTheWay($accepted, $cycle % 5 === 4 ? 0.5 * $damping : $damping);
@@ -120,7 +138,7 @@ final class SteadyState
     }
 
     /**
-     * @param array{x: list<float>, residual: float, correction: list<float>} $accepted
+     * @param array{x: list<float>, correction: list<float>, ...} $accepted
      *
      * @return list<float>
      */
@@ -132,6 +150,46 @@ final class SteadyState
         }
 
         return $x;
+    }
+
+    /**
+     * A reservoir that stands above its rectifier for a whole cycle is drained by what draws constant power, faster the lower it is: a
+     * correction then leads up and away. What goes that far the other way than the cycle itself went is not where it settles.
+     *
+     * @param list<float> $correction
+     * @param list<float> $x
+     * @param list<float> $end
+     */
+    private static function runsAway(array $correction, array $x, array $end): bool
+    {
+        foreach ($correction as $s => $delta) {
+            if (abs($delta) > 0.5 * (abs($x[$s]) + 1.0) && $delta * ($end[$s] - $x[$s]) < 0.0) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * What is emptied by a steady current seems to have no end, and a correction then throws it far to the other side: no further than a
+     * little across nothing at once.
+     *
+     * @param list<float> $correction
+     * @param list<float> $x
+     *
+     * @return list<float>
+     */
+    private static function tamed(array $correction, array $x): array
+    {
+        foreach ($correction as $s => $delta) {
+            $to = $x[$s] + $delta;
+            if ($to * $x[$s] < 0.0 && abs($to) > 0.5 * abs($x[$s]) + 1.0) {
+                $correction[$s] = -1.2 * $x[$s];
+            }
+        }
+
+        return $correction;
     }
 
     /**

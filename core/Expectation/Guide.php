@@ -51,6 +51,12 @@ final readonly class Guide
         return $last === null ? [$parts, null] : [self::with($parts, $last['states']), $last['warm']];
     }
 
+    /** Whether everything that switches ends as it does there. */
+    public function endsLike(self $other): bool
+    {
+        return ($this->rounds[count($this->rounds) - 1]['switched'] ?? []) == ($other->rounds[count($other->rounds) - 1]['switched'] ?? []);
+    }
+
     /**
      * What follows slowly as it was in that round, if everything that switches stands as it stood.
      *

@@ -51,13 +51,15 @@ final readonly class Settling
     public static function of(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false): Run
     {
         $parts = self::restingParts($supply, $mode, $mainsVolts);
-        $warm = null;
         if ($guide !== null && $isRunning) {
-            [$parts, $warm] = $guide->end($parts);
-            $guide = null;
+            $run = (new self($supply, $faults, self::ROUGHLY))->run(...$guide->end($parts), ...['guide' => null]);
+            if (! $run->alternates() && $run->guide->endsLike($guide)) {
+                return $run;
+            }
+            // Put into the middle of it a supply may fall over that would have come up: let it come up.
         }
 
-        return (new self($supply, $faults, $isRunning ? self::ROUGHLY : self::SETTLED))->run($parts, $warm, $guide);
+        return (new self($supply, $faults, self::SETTLED))->run($parts, null, $guide);
     }
 
     /**

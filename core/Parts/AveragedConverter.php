@@ -16,6 +16,8 @@ use Oculant\Core\Quantity\Unit;
  *
  * Primary p1 to p2; an auxiliary winding a1 to a2; outputs s1 to s2, s3 to s4, s5 to s6. All windings share one node that
  * carries the volts of the first output; rectifiers and capacitors outside are parts of their own and see mean voltages.
+ * One switch; two in a column (half bridge, against a capacitor or between two); two with the primary between them (two-switch forward);
+ * or two columns (full bridge: the second one's lower and upper switch are the third and fourth).
  * The switch is linked by its reference: its mean gate drive commands the power (current-mode control), the voltage left
  * across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it. Averaged switch models:
  * Middlebrook and Cuk 1976, Vorperian 1990 (from memory).
@@ -62,7 +64,9 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
             Parameter::optional('efficiency', 'efficiency', Unit::Ratio, 0.85, 0.03),
             Parameter::optional('frequency', 'switching frequency', Unit::Hertz, 65e3, 0.1),
             Parameter::link('switch', 'switch'),
-            Parameter::link('switch2', 'second switch', false),
+            Parameter::link('switch2', 'second switch, the upper one', false),
+            Parameter::link('switch3', 'third switch, the lower one of a second column', false),
+            Parameter::link('switch4', 'fourth switch, the upper one of a second column', false),
         ];
     }
 
@@ -98,6 +102,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
             $power += $current * $volts[$step] / count($currents);
         }
         $top = $part->linked('switch2') ?? $switch;
+        $columns = array_filter([[$part->linked('switch2'), $switch], [$part->linked('switch4'), $part->linked('switch3')]], static fn(array $pair): bool => $pair[0] !== null && $pair[1] !== null && self::isColumn($pair[0], $pair[1]));
         $across = max(0.2 * $part->value('lowest'), $record->signal($top->node('d'), $switch->node('s'))->average);
 
         return [
@@ -105,8 +110,8 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
             'across' => $across,
             'backwards' => self::runsBackwards($part, $record) ? 1.0 : 0.0,
             // Nothing undoes it: what was in the way of the current is gone.
-            'shoots' => self::is($part, 'shoots') || ($top !== $switch && self::shootsThrough($top, $switch, $record)) ? 1.0 : 0.0,
-            'blocked' => $top !== $switch && ! self::isCoupled($part, $record) ? 1.0 : 0.0,
+            'shoots' => self::is($part, 'shoots') || array_filter($columns, static fn(array $pair): bool => self::shootsThrough($pair[0], $pair[1], $record)) !== [] ? 1.0 : 0.0,
+            'blocked' => $columns !== [] && ! self::isCoupled($part, $record) ? 1.0 : 0.0,
         ];
     }
 
@@ -129,12 +134,18 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         return false;
     }
 
-    /** The primary of a half bridge lives on what a capacitor lets through. */
+    /** Two switches one above the other, with the primary at their middle. */
+    private static function isColumn(Part $top, Part $bottom): bool
+    {
+        return $top->node('s') === $bottom->node('d');
+    }
+
+    /** The primary of a bridge lives on what a capacitor lets through, or a second column of switches. */
     private static function isCoupled(Part $part, CycleRecord $record): bool
     {
-        $node = $record->netlist()->nodes()[$part->node('p2')] ?? null;
-        foreach ($record->netlist()->branches() as $branch) {
-            if ($branch instanceof Capacitor && $node !== null && isset($branch->incidence()[$node])) {
+        $middle = $record->netlist()->nodes()[$part->node('p2')] ?? null;
+        foreach ($record->netlist()->branches() as $name => $branch) {
+            if ($middle !== null && isset($branch->incidence()[$middle]) && ($branch instanceof Capacitor || str_ends_with($name, '.body'))) {
                 return true;
             }
         }
@@ -220,7 +231,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
             2.0,
             $hertz,
             "{$switch->ref}.body",
-            $this->standOff($part->value('across'), $part->value('lowest')),
+            $part->linked('switch2') === null ? $this->standOff($part->value('across'), $part->value('lowest')) : $part->value('across'),
         )];
         foreach ([['s1', 's2'], ['s3', 's4'], ['s5', 's6'], ['a1', 'a2']] as $winding) {
             if (! $part->has($winding[0])) {
@@ -253,7 +264,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
      */
     abstract protected function reverse(float $output, float $excess): float;
 
-    /** Volts peak that the switch blocks, from the mean voltage across it and the lowest one. */
+    /** Volts peak that a single switch blocks, from the mean voltage across it and the lowest one; two or more never block more than the feed. */
     abstract protected function standOff(float $across, float $lowest): float;
 
     /** Peak-to-peak current through an output capacitor as a multiple of the output current. */
@@ -288,11 +299,14 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
             return;
         }
         // Two switches in a column share the voltage; each takes its half like a resistor, so that the middle is steady.
-        $controls[] = [Mosfet::driveNode($second), $second->node('s')];
-        $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
         $lines[1][0][1] *= 2;
-        // A little ahead of the first, so that the two equal drives never meet in one corner.
-        $lines[] = [[0.0, 0.0, 0.0, 1.1 * $most / self::FULL_DRIVE], 0.02 * $most];
+        foreach (array_values(array_filter([$second, $part->linked('switch3'), $part->linked('switch4')])) as $k => $one) {
+            $controls[] = [Mosfet::driveNode($one), $one->node('s')];
+            /** @var list<array{list<float>, float}> $lines */
+            $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
+            // A little ahead of those before, so that equal drives never meet in one corner.
+            $lines[] = [[...array_fill(0, 3 + $k, 0.0), (1.1 + 0.1 * $k) * $most / self::FULL_DRIVE], 0.02 * $most];
+        }
         if ($transfers) {
             $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
         }

@@ -82,7 +82,7 @@ test('a substitution is refused, and one for a test only blocks hand-back until 
     await bookIn(page, 'Loudhailer, quay', 'Deck intercom');
     await parts(page, '1', 'Replace and judge');
     await choose(page, 'C1');
-    await expect(page.locator('.asks')).toContainText('25.1 V (Loads off, 253 V mains)');
+    await expect(page.locator('.asks')).toContainText('25.3 V (Loads off, 253 V mains)');
     const candidate = page.getByLabel('What would go in');
     await expect(candidate).toBeFocused();
 
