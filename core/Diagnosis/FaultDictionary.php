@@ -18,7 +18,12 @@ final class FaultDictionary
     /** How often a fuse is quicker than what else a fault may take along (common practice: as often as not). */
     private const SPARED = 0.5;
 
-    /** @var array<string, list<array{string, string, float}>> by hypothesis, as asked for */
+    /** Parts of the way between two severities that are told apart: so many a decade, at most. */
+    private const A_DECADE = 2.5;
+
+    private const MOST_STEPS = 6;
+
+    /** @var array<string, list<Form>> by hypothesis, as asked for */
     private array $forms = [];
 
     /** @var array<string, array<string, array<string, true>>> [mode][key][hypothesis], as asked for */
@@ -49,40 +54,46 @@ final class FaultDictionary
     }
 
     /**
-     * The forms in which a fault may be met: between which two of its severities, and whether it took along what it may. Each is two rows
-     * of the dictionary, between which readings lie, and how often it is so before anything is known.
+     * The forms in which a fault may be met: where between two of its severities, and whether it took along what it may.
      *
-     * @return list<array{string, string, float}> empty if it is met in one form alone, its own row
+     * @return list<Form> empty if it is met in one form alone, its own row
      */
     public function forms(string $hypothesis): array
     {
         return $this->forms[$hypothesis] ??= $this->formsOf($hypothesis);
     }
 
-    /** @return list<array{string, string, float}> as forms() */
+    /** @return list<Form> as forms() */
     private function formsOf(string $id): array
     {
         $fault = $this->hypotheses[$id] ?? null;
         if ($fault === null) {
             return [];
         }
-        $forms = [];
+        $pairs = [];
         foreach ($fault->cells() as $k => $share) {
-            $forms[] = [Hypothesis::at($id, $k), Hypothesis::at($id, $k + 1), $share];
+            $pairs[] = [Hypothesis::at($id, $k), Hypothesis::at($id, $k + 1), $share];
         }
-        $forms = $forms === [] ? [[$id, $id, 1.0]] : $forms;
-        $all = [];
-        foreach ($forms as [$mild, $worse, $share]) {
+        $forms = [];
+        foreach ($pairs === [] ? [[$id, $id, 1.0]] : $pairs as $cell => [$mild, $worse, $share]) {
             $spared = array_map(fn(string $row): string => isset($this->signs[array_key_first($this->signs)][Hypothesis::spared($row)]) ? Hypothesis::spared($row) : $row, [$mild, $worse]);
-            if ($spared === [$mild, $worse]) {
-                $all[] = [$mild, $worse, $share];
-            } else {
-                $all[] = [$mild, $worse, $share * (1 - self::SPARED)];
-                $all[] = [...$spared, $share * self::SPARED];
+            $rows = $spared === [$mild, $worse] ? [[$mild, $worse, $share]] : [[$mild, $worse, $share * (1 - self::SPARED)], [...$spared, $share * self::SPARED]];
+            foreach ($rows as [$first, $last, $part]) {
+                array_push($forms, ...($pairs === [] ? [new Form($first, $last, 0, $part)] : self::along($fault, $cell, $first, $last, $part)));
             }
         }
 
-        return $all === [[$id, $id, 1.0]] ? [] : $all;
+        return count($forms) === 1 && $pairs === [] ? [] : $forms;
+    }
+
+    /** @return list<Form> one for each part of the way between two severities, so that readings must agree on how bad it is */
+    private static function along(Hypothesis $fault, int $cell, string $mild, string $worse, float $share): array
+    {
+        $decades = abs(log10($fault->degrees[$cell + 1] / $fault->degrees[$cell]));
+        $steps = max(2, min(self::MOST_STEPS, (int) ceil(self::A_DECADE * $decades)));
+        $course = Interpolation::of($fault, $cell);
+
+        return array_map(static fn(int $k): Form => new Form($mild, $worse, $cell, $share / $steps, $k / $steps, ($k + 1) / $steps, $course), range(0, $steps - 1));
     }
 
     /** With the hypotheses of another dictionary of the same supply beside its own, each in a group of its own. */

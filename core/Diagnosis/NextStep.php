@@ -300,8 +300,9 @@ final class NextStep
         $foretold = [];
         $forms = $this->dictionary->forms($id);
         foreach ($shares as $form => $share) {
-            foreach ([$forms[$form][0], $forms[$form][1]] as $row) {
-                $foretold[$row] = [$row, ($foretold[$row][1] ?? 0.0) + $share / 2];
+            $worse = ($forms[$form]->from + $forms[$form]->to) / 2;
+            foreach ([[$forms[$form]->mild, 1 - $worse], [$forms[$form]->worse, $worse]] as [$row, $part]) {
+                $foretold[$row] = [$row, ($foretold[$row][1] ?? 0.0) + $part * $share];
             }
         }
 

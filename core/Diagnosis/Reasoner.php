@@ -140,7 +140,7 @@ final class Reasoner
         $dictionary = $this->knowledge->dictionary(null);
         $forms = [];
         foreach (array_keys($dictionary->hypotheses) as $id) {
-            $forms[$id] = array_column($dictionary->forms($id), 2);
+            $forms[$id] = array_map(static fn(Form $form): float => $form->share, $dictionary->forms($id));
         }
 
         return array_filter($forms);

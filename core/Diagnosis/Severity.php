@@ -5,16 +5,11 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
-use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
 /**
  * How bad a fault is, as far as the readings tell, between the severities that were solved.
- *
- * In a linear circuit every reading is a bilinear function of one resistance (Bode 1945, from memory), so that 1 / (reading - that of a good
- * unit) is a straight line over the ohms of what lies across, over the siemens of what lies in series, and over 1 / (share - 1) of what has
- * a share of its value. Where that does not hold the severity is interpolated in decades.
  */
 final readonly class Severity
 {
@@ -25,6 +20,9 @@ final readonly class Severity
     private const SURE = 0.8;
 
     private const WORTH_SAYING = 1.6;
+
+    /** Logarithm of the ratio up to which it is as bad, or as mild, as anything that was solved. */
+    private const AT_AN_END = 0.05;
 
     /**
      * @param float $least of the range in which it lies: ohms, or a share of the good value
@@ -81,52 +79,30 @@ final readonly class Severity
     private static function cells(Hypothesis $hypothesis, Belief $belief, FaultDictionary $dictionary): array
     {
         $cells = [];
-        foreach ($hypothesis->cells() as $k => $ignored) {
-            foreach ($dictionary->forms($hypothesis->id) as $form => [$mild]) {
-                if (strtok($mild, '!') === Hypothesis::at($hypothesis->id, $k)) {
-                    $cells[$k] = ($cells[$k] ?? 0.0) + ($belief->forms[$hypothesis->id][$form] ?? 0.0);
-                }
-            }
+        foreach ($hypothesis->degrees === [] ? [] : $dictionary->forms($hypothesis->id) as $k => $form) {
+            $cells[$form->cell] = ($cells[$form->cell] ?? 0.0) + ($belief->forms[$hypothesis->id][$k] ?? 0.0);
         }
 
         return $cells;
     }
 
-    /** Where the readings place it between the severities $cell and $cell + 1; null if none does. */
+    /** Where the readings place it between the severities $cell and $cell + 1; null if none does, or it is as bad as anything that was solved. */
     private static function placed(Hypothesis $hypothesis, int $cell, Belief $belief, Knowledge $knowledge): ?float
     {
+        $between = Interpolation::of($hypothesis, $cell);
         $from = $hypothesis->degrees[$cell];
-        $to = $hypothesis->degrees[$cell + 1];
         $sum = $weights = 0.0;
         foreach ($belief->evidence as $item) {
             $places = $item instanceof ReadingEvidence ? $item->places(Hypothesis::at($hypothesis->id, $cell), Hypothesis::at($hypothesis->id, $cell + 1), $knowledge) : null;
             if ($places !== null && $places['apart'] > self::TELLING) {
-                $severity = self::along($places, $from, $to, $hypothesis->in, FailureClass::of($hypothesis->fault)->burdens());
+                $severity = $between->severity($places['seen'], $places['good'], $places['from'], $places['to']) ?? $between->at($places['share']);
                 $sum += $places['apart'] ** 2 * log($severity / $from);
                 $weights += $places['apart'] ** 2;
             }
         }
+        $placed = $weights > 0.0 ? $from * exp($sum / $weights) : null;
+        $ends = [min([INF, ...$hypothesis->degrees]), max([0.0, ...$hypothesis->degrees])];
 
-        return $weights > 0.0 ? $from * exp($sum / $weights) : null;
-    }
-
-    /** @param array{seen: float, good: float, from: float, to: float, share: float, apart: float} $places as ReadingEvidence::places() gives them */
-    private static function along(array $places, float $from, float $to, ?Unit $in, bool $isAcross): float
-    {
-        $decades = $from * ($to / $from) ** $places['share'];
-        $off = array_map(static fn(float $reading): float => $reading - $places['good'], [$places['seen'], $places['from'], $places['to']]);
-        if (! is_finite(array_sum($off)) || min($off) * max($off) <= 0.0) {
-            return $decades;
-        }
-        [$seen, $first, $last] = array_map(static fn(float $d): float => 1 / $d, $off);
-        $share = $first === $last ? 0.0 : ($seen - $first) / ($last - $first);
-        // What a good part has: nothing across it, nothing in series with it, or its whole value.
-        $severity = match (true) {
-            $in === Unit::Ratio => 1 + fdiv(1.0, 1 / ($from - 1) + $share * (1 / ($to - 1) - 1 / ($from - 1))),
-            $isAcross => $from + $share * ($to - $from),
-            default => fdiv(1.0, 1 / $from + $share * (1 / $to - 1 / $from)),
-        };
-
-        return $severity >= min($from, $to) && $severity <= max($from, $to) ? $severity : $decades;
+        return $placed === null || abs(log($placed / $ends[0])) < self::AT_AN_END || abs(log($placed / $ends[1])) < self::AT_AN_END ? null : $placed;
     }
 }

@@ -45,7 +45,7 @@ final class Optocoupler extends Device
     {
         return [
             new FaultMode('led_open', 'LED open', 0.8, 'Diode test of its LED; drive it with a few milliamperes and watch the transistor side.'),
-            new FaultMode('short', 'transistor side shorted', 0.4, 'Ohms from collector to emitter, unpowered.', degrees: [300.0, 0.3]),
+            new FaultMode('short', 'transistor side shorted', 0.4, 'Ohms from collector to emitter, unpowered.', degrees: [300.0, 20.0, 0.3]),
             new FaultMode('open', 'transistor side open', 0.5, 'Drive its LED and watch the transistor side.'),
             new FaultMode('weak', 'transfer ratio faded', 1.0, 'Transfer ratio at 5 mA, out of circuit.', graded: true, degrees: [0.4, 0.1, 0.02], in: Unit::Ratio),
         ];

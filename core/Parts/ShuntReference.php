@@ -39,7 +39,7 @@ final class ShuntReference extends Device implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'cathode to anode shorted', 0.8, 'Diode test across it, one leg lifted.', degrees: [20.0, 0.05]),
+            new FaultMode('short', 'cathode to anode shorted', 0.8, 'Diode test across it, one leg lifted.', degrees: [20.0, 1.0, 0.05]),
             new FaultMode('open', 'open', 0.8, 'Feed it through a resistor with ref tied to the cathode: it must stand at 2.5 V.'),
             new FaultMode('drifted', 'reference low', 0.3, 'Feed it through a resistor with ref tied to the cathode: it must stand at 2.5 V.', graded: true, degrees: [0.95, 0.7], in: Unit::Ratio),
             new FaultMode('high', 'reference high', 0.2, 'Feed it through a resistor with ref tied to the cathode: it must stand at 2.5 V.', graded: true, degrees: [1.05, 1.35], in: Unit::Ratio),

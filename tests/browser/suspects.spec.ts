@@ -27,7 +27,7 @@ test('the one field takes a capacitor test, a look, a fuse and a part tested goo
 test('a part taken out with the fault still there is no longer suspected', async ({ page }) => {
     await signIn(page, 'ines');
     await bookIn(page, 'Winch intercom, spare', 'Deck intercom');
-    await read(page, 'f1 blackened', /F1 glass blackened/);
+    await read(page, 'tp3 0.4 ohm', /TP3 400 mΩ/);
     await expect(suspects(page).first()).toContainText(/shorted/);
     const first = (await suspects(page).first().locator('.suspect-title').textContent())?.split(' ')[0] ?? '';
     await command(page, 'e');

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\FaultDictionary;
+use Oculant\Core\Diagnosis\Form;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 
@@ -53,7 +54,7 @@ final readonly class FuseEvidence implements Evidence, Graded
 
         return $forms === []
             ? $this->parted($dictionary->how[$remaining][$this->fuse] ?? '')
-            : array_sum(array_map(fn(array $form): float => $form[2] * $this->ofForm($dictionary, $form), $forms));
+            : array_sum(array_map(fn(Form $form): float => $form->share * $this->ofForm($dictionary, $form), $forms));
     }
 
     public function within(string $id, int $form, Knowledge $knowledge): float
@@ -65,13 +66,10 @@ final readonly class FuseEvidence implements Evidence, Graded
             : $this->likelihood($id, $knowledge);
     }
 
-    /** @param array{string, string, float} $form as FaultDictionary::forms() gives it */
-    private function ofForm(FaultDictionary $dictionary, array $form): float
+    private function ofForm(FaultDictionary $dictionary, Form $form): float
     {
         // How a fuse goes does not depend on what it saves by going.
-        [$mild, $worse] = array_map(fn(string $row): string => $dictionary->how[rtrim($row, '!')][$this->fuse] ?? '', [$form[0], $form[1]]);
-
-        return ($this->parted($mild) + $this->parted($worse)) / 2;
+        return $this->parted($dictionary->how[rtrim($form->nearest(), '!')][$this->fuse] ?? '');
     }
 
     /** @param string $how the fuse opens; empty if it does not */

@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Foretold;
+use Oculant\Core\Diagnosis\Form;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Likelihood;
@@ -31,6 +32,9 @@ final class ReadingEvidence implements Evidence, Graded
 
     /** Share of readings through semiconductors that are as the usual type and meter have them (a guess). */
     private const USUAL = 0.4;
+
+    /** Share of readings that do not follow the severity from one that was solved to the next, but stand as at the nearer one (a guess). */
+    private const FALLS_OVER = 0.15;
 
     private readonly string $key;
 
@@ -108,7 +112,7 @@ final class ReadingEvidence implements Evidence, Graded
         }
         $forms = $this->isListed ? $dictionary->forms($remaining) : [];
         if ($forms !== []) {
-            return array_sum(array_map(fn(array $form): float => $form[2] * $this->betweenRows($reading, $dictionary, $form[0], $form[1]), $forms));
+            return array_sum(array_map(fn(Form $form): float => $form->share * $this->inForm($reading, $dictionary, $form), $forms));
         }
         [$low, $high] = $this->isListed ? $dictionary->span($this->mode, $remaining, $this->key) : [NAN, NAN];
         if ($low < $high) {
@@ -139,9 +143,7 @@ final class ReadingEvidence implements Evidence, Graded
             return $this->likelihood($id, $knowledge);
         }
 
-        [$mild, $worse] = $dictionary->forms($id)[$form];
-
-        return $this->betweenRows($reading, $dictionary, $mild, $worse);
+        return $this->inForm($reading, $dictionary, $dictionary->forms($id)[$form]);
     }
 
     /**
@@ -174,12 +176,19 @@ final class ReadingEvidence implements Evidence, Graded
         return $low < $high ? self::USUAL * $usual + (1 - self::USUAL) * $reading->between($low, $high) : $usual;
     }
 
-    private function betweenRows(Likelihood $reading, FaultDictionary $dictionary, string $mild, string $worse): float
+    private function inForm(Likelihood $reading, FaultDictionary $dictionary, Form $form): float
     {
-        [$low, $high] = $dictionary->span($this->mode, $mild, $this->key);
-        [$lower, $higher] = $dictionary->span($this->mode, $worse, $this->key);
+        [$low, $high] = $dictionary->span($this->mode, $form->mild, $this->key);
+        [$lower, $higher] = $dictionary->span($this->mode, $form->worse, $this->key);
+        if (is_nan($low) || is_nan($lower)) {
+            return $reading->between($low, $lower);
+        }
+        $good = $dictionary->reading($this->mode, Hypothesis::HEALTHY, $this->key);
+        $ends = [...$form->readings($good, $low, $lower), ...$form->readings($good, $high, $higher)];
+        $between = $reading->between(min([INF, ...$ends]), max([-INF, ...$ends]));
 
-        return is_nan($low) || is_nan($lower) ? $reading->between($low, $lower) : $reading->between(min($low, $lower), max($high, $higher));
+        // Much stands as at one of the severities that were solved and falls over somewhere between: a fuse, a junction, a dropout.
+        return $form->course === null ? $between : (1 - self::FALLS_OVER) * $between + self::FALLS_OVER * $reading->under($dictionary->reading($this->mode, $form->nearest(), $this->key));
     }
 
     /**

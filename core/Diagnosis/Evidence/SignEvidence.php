@@ -48,9 +48,7 @@ final readonly class SignEvidence implements Evidence, Graded
             return $this->likelihood($id, $knowledge);
         }
 
-        [$mild, $worse] = $dictionary->forms($id)[$form];
-
-        return ($this->of($dictionary, $mild) + $this->of($dictionary, $worse)) / 2;
+        return $this->of($dictionary, $dictionary->forms($id)[$form]->nearest());
     }
 
     /** @param string $row of the dictionary */

@@ -10,6 +10,7 @@ use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\DictionaryBuilder;
 use Oculant\Core\Diagnosis\Evidence\TakenOutEvidence;
 use Oculant\Core\Diagnosis\Evidence\TestedEvidence;
+use Oculant\Core\Diagnosis\Form;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
@@ -156,7 +157,7 @@ final class DegreesTest extends TestCase
             foreach (array_keys($fault->degrees) as $k) {
                 self::assertArrayHasKey(Hypothesis::at($id, $k), $dictionary->readings[$mode]);
             }
-            $shares = array_sum(array_column($dictionary->forms($id), 2));
+            $shares = array_sum(array_map(static fn(Form $form): float => $form->share, $dictionary->forms($id)));
             self::assertTrue($dictionary->forms($id) === [] || abs($shares - 1.0) < 1e-9);
         }
     }

@@ -71,7 +71,7 @@ final class DiagnosisTest extends TestCase
 
         self::assertEqualsCanonicalizing(['U2', 'J2'], [...$suspects[0]->parts(), ...$suspects[1]->parts()]);
         // What is left are shorts at the output, which fold it back (78xx data sheet).
-        self::assertGreaterThan(0.8, $suspects[0]->probability + $suspects[1]->probability);
+        self::assertGreaterThan(0.7, $suspects[0]->probability + $suspects[1]->probability);
     }
 
     public function testTheNextReadingSeparatesThem(): void
@@ -81,12 +81,12 @@ final class DiagnosisTest extends TestCase
 
         self::assertSame('TP7', $next['target']);
         self::assertGreaterThanOrEqual(2, count($next['outcomes']));
-        $bench->add('reading', ['text' => '-22.1', 'target' => 'TP7', 'quantity' => 'dc']);
+        $bench->add('reading', ['text' => '-24.7', 'target' => 'TP7', 'quantity' => 'dc']);
         $workup = $this->workup($bench);
         self::assertSame(['U2'], $workup->suspects()[0]->parts());
         // A short at its output folds it back with its input as good as that (78xx data sheet): ohms first.
         self::assertSame('state', $workup->next()['next']['kind']);
-        self::assertContains("TP7 \u{2212}22.1 V", array_column($workup->reasons($workup->suspects()[0])['for'], 'label'));
+        self::assertContains("TP7 \u{2212}24.7 V", array_column($workup->reasons($workup->suspects()[0])['for'], 'label'));
     }
 
     public function testNoVoltageInFrontOfTheRegulatorIsTheConnector(): void
