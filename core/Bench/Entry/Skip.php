@@ -38,10 +38,9 @@ final class Skip implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $live = ['dc', 'ac', 'ripple'];
         $quantity = (string) $entry->payload['quantity'];
-        // A point that the probe cannot reach is out of reach for every live function.
-        foreach (in_array($quantity, $live, true) ? $live : [$quantity] as $each) {
+        // A point that the probe cannot reach is out of reach for every function.
+        foreach ($quantity === Tested::BY_ITSELF ? [$quantity] : Reading::QUANTITIES as $each) {
             $state->skipped["{$entry->payload['target']} {$each}"] = true;
         }
     }
