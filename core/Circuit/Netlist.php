@@ -126,6 +126,10 @@ final class Netlist
         float $dropoutOhms,
         float $limit,
     ): void {
+        if ($this->isUnpowered && $this->sleep > 1.0) {
+            // A shy meter does not wake it.
+            return;
+        }
         [$from, $to] = $negative ? [$out, $in] : [$in, $out];
         $this->controlled($name, $from, $to, [$negative ? [$common, $out] : [$out, $common], [$from, $to]], [
             [[-1 / $outputOhms, 0.0], $setting / $outputOhms],

@@ -16,6 +16,9 @@ final class StateFinder
 
     private const WALK_CORNERS = 400;
 
+    /** Where a walk may begin if nothing else is known: shares of the states and of the direct sources. What pushes by itself leaves no state in some of them. */
+    private const BEGINNINGS = [[0.0, 0.0], [0.0, 1.0], [0.3, 1.0], [0.7, 1.0], [-0.3, 1.0], [-1.0, 1.0], [0.1, 0.1], [0.5, 0.5]];
+
     /** How far before its start a folded path may lead, in lengths of the path. */
     private const FARTHEST_BACK = 100.0;
 
@@ -124,10 +127,17 @@ final class StateFinder
      */
     private function fromNothing(array $x, float $sine): ?StateOperator
     {
-        $nothing = array_fill(0, count($x), 0.0);
         $rest = $this->network->atRest();
+        foreach (self::BEGINNINGS as [$share, $dc]) {
+            $begin = array_map(static fn(float $state): float => $share * $state, $x);
+            $begun = $this->near($rest, $begin, $share * $sine, $dc);
+            $found = $begun === null ? null : $this->walk($begun, $x, $sine, [$begin, $share * $sine, $dc]);
+            if ($found !== null) {
+                return $found;
+            }
+        }
 
-        return $this->walk($this->near($rest, $nothing, 0.0, 0.0) ?? $rest, $x, $sine, [$nothing, 0.0, 0.0]);
+        return $this->walk($rest, $x, $sine, [array_fill(0, count($x), 0.0), 0.0, 0.0]);
     }
 
     /**

@@ -29,8 +29,8 @@ final readonly class PartTests
      */
     public function candidates(array $plausible, BenchState $state, float $minutes): array
     {
-        // Nor any from a unit that is more likely well than bad in any one way.
-        if ($plausible !== [] && ($plausible[Hypothesis::HEALTHY] ?? 0.0) === max($plausible)) {
+        // Nor any from a unit that is more likely well than not.
+        if (($plausible[Hypothesis::HEALTHY] ?? 0.0) > 0.5) {
             return [];
         }
         $known = [...$state->replaced(), ...array_column($state->tested, 'part')];

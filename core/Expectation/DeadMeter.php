@@ -33,7 +33,7 @@ final class DeadMeter
      */
     private const STRONG = [0.6, 500.0, 0.3];
 
-    private const SHY = [0.12, 2000.0, 1000.0];
+    private const SHY = [0.12, 2000.0, 2e4];
 
     /** Where the usual source meets no consistent state of the junctions, one a little different does: shares of its volts and ohms. */
     private const NUDGES = [[1.0, 1.0], [1.03, 1.0], [0.9, 1.0], [1.0, 1.2], [1.2, 0.7]];
