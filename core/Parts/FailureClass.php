@@ -28,7 +28,8 @@ enum FailureClass
             $fault === 'drifted', $fault === 'high' => self::High,
             $fault === 'low' => self::Low,
             $fault === 'resistive' => self::High,
-            $fault === 'greedy', $fault === 'gassy', $fault === 'welded' => self::Leaky,
+            $fault === 'greedy', $fault === 'gassy', $fault === 'welded', $fault === 'fired' => self::Leaky,
+            $fault === 'latched' => self::Dead,
             $fault === 'weak', $fault === 'no_emission' => self::Weak,
             $fault === 'reversed' => self::Reversed,
             default => match (end($words)) {

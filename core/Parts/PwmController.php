@@ -62,6 +62,8 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
             new FaultMode('dead', 'dead, does not start', 1.5, 'Its supply pin rises above the start voltage and nothing follows.'),
             new FaultMode('short', 'supply pin shorted', 1.0, 'Ohms from its supply pin to its ground, the capacitor considered.', looks: 'crater'),
             new FaultMode('greedy', 'draws too much to start', 0.4, 'Its supply pin stays below the start voltage; lift the pin and it rises.', graded: true),
+            // Nothing of it is broken: an over-voltage or a spike set it, and it stays so until its supply pin is empty.
+            new FaultMode('latched', 'latched off', 0.5, 'Plug out until its supply pin is empty, then start again: it runs, and what latched it is to be looked for.'),
             new FaultMode('no_drive', 'no gate drive', 0.5, 'It runs by its supply pin, and the gate shows nothing.'),
         ];
     }
@@ -78,7 +80,7 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
 
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return UnderVoltageLockout::decide($part, $record, $part->node('vcc'), $part->node('gnd'), $fault !== 'dead' && $fault !== 'short');
+        return $fault === 'latched' ? ['state' => UnderVoltageLockout::LATCHED] : UnderVoltageLockout::decide($part, $record, $part->node('vcc'), $part->node('gnd'), $fault !== 'dead' && $fault !== 'short');
     }
 
     public function thresholds(Part $part): array

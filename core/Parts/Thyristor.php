@@ -41,6 +41,8 @@ final class Thyristor extends Device implements Decides
         return [
             new FaultMode('short', 'shorted', 1.5, 'Ohms from anode to cathode, both ways.'),
             new FaultMode('open', 'open', 0.4, 'Bench supply, lamp and a touch on the gate: it must latch.'),
+            // Nothing is broken: a crowbar that fired once holds as long as current flows.
+            new FaultMode('fired', 'fired and holding', 0.6, 'Plug out for a minute, then power again: the rail is back, and what fired it is to be looked for.'),
         ];
     }
 
@@ -57,7 +59,7 @@ final class Thyristor extends Device implements Decides
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
         if ($fault !== null) {
-            return ['fired' => 0.0];
+            return ['fired' => $fault === 'fired' ? 1.0 : 0.0];
         }
         $fired = $part->value('fired') > 0
             ? $record->currentSignal($part->ref)->average > $part->value('holding')
@@ -77,7 +79,7 @@ final class Thyristor extends Device implements Decides
         $netlist->junction("{$part->ref}.gate", $g, $k, SegmentTable::junction(1e-9, 2.2, 20.0, corners: SegmentTable::SIGNAL_CORNERS));
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $a, $k, 0.05);
-        } elseif ($fault === null && ($part->values['fired'] ?? 0.0) > 0) {
+        } elseif (($fault === null || $fault === 'fired') && ($part->values['fired'] ?? 0.0) > 0) {
             $netlist->junction($part->ref, $a, $k, SegmentTable::junction(1e-9, 1.9, 0.05));
         } else {
             $netlist->resistor($part->ref, $a, $k, 10e6);

@@ -13,6 +13,7 @@ use Oculant\Core\Supply\DescriptionRefused;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
+use Tests\Support\Switchers;
 
 /** Parts as benches know them, each beside a figure from elsewhere. */
 final class AsTheyAreTest extends TestCase
@@ -95,6 +96,26 @@ final class AsTheyAreTest extends TestCase
                 self::assertStringContainsString($words, $refused->getMessage());
             }
         }
+    }
+
+    /** A crowbar holds by itself as long as current flows, and shows nothing to an ohmmeter (thyristor data sheets; common practice). */
+    public function testALatchedStateIsASecondRestingStateOfAGoodUnit(): void
+    {
+        $supply = self::supply([
+            ['ref' => 'B1', 'kind' => 'bench_supply', 'value' => '12 V', 'limit' => '1 A', 'terminals' => ['plus' => 'A', 'minus' => '0V']],
+            ['ref' => 'SCR1', 'kind' => 'thyristor', 'terminals' => ['a' => 'A', 'g' => 'G', 'k' => '0V']],
+            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'G', 'b' => '0V']],
+            ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
+        ], 'A');
+        $mode = $supply->mode('loaded');
+        self::assertEqualsWithDelta(12.0, (new Behaviour($supply))->live($mode)->reading('TP1', 'dc'), 0.3);
+        // On-state drop of a small thyristor: about a volt and a half at most (data sheets).
+        self::assertLessThan(1.6, (new Behaviour($supply))->live($mode, ['SCR1' => 'fired'])->reading('TP1', 'dc'));
+        $check = $supply->deadChecks()['SCR1'];
+        self::assertSame((new DeadMeter($supply))->read($check, $mode), (new DeadMeter($supply))->read($check, $mode, ['SCR1' => 'fired']));
+
+        $switcher = Switchers::of('flyback', 12.0, 10.0);
+        self::assertLessThan(0.5, (new Behaviour($switcher))->live($switcher->mode('loaded'), ['U1' => 'latched'])->reading('TP3', 'dc'));
     }
 
     /** One diode of a doubler open: the other capacitor alone, about half (common practice). */
