@@ -76,7 +76,7 @@ final class SlipFinder
 
     private static function distance(Slip $slip, float $value): float
     {
-        return abs($value - $slip->wouldRead) / (0.05 * abs($slip->wouldRead) + Meter::forDc()->halfWidth($value));
+        return abs($value - $slip->wouldRead) / (max(0.05 * abs($slip->wouldRead), $slip->spread) + Meter::forDc()->halfWidth($value));
     }
 
     /** @return list<Slip> */
@@ -87,7 +87,12 @@ final class SlipFinder
         }
         $point = $this->supply->point($pointId);
 
-        return [new Slip('swapped leads', sprintf('A good unit shows this with the leads swapped: red belongs on %s, black on %s.', $point->name, $point->against), -$expected->window($pointId, 'dc')->nominal)];
+        return [new Slip('swapped leads', sprintf('A good unit shows this with the leads swapped: red belongs on %s, black on %s.', $point->name, $point->against), -$expected->window($pointId, 'dc')->nominal, self::spread($expected->window($pointId, 'dc')))];
+    }
+
+    private static function spread(Window $window): float
+    {
+        return max($window->high - $window->nominal, $window->nominal - $window->low);
     }
 
     /** @return list<Slip> */
@@ -95,16 +100,16 @@ final class SlipFinder
     {
         if ($expected->functions[$pointId] === 'dc') {
             // The AC function shows the ripple of a true-rms meter, or about 1.1 times the DC on a meter without a coupling capacitor.
-            $reads = $quantity === 'dc' ? $expected->window($pointId, 'ac')->nominal : $expected->window($pointId, 'dc')->nominal;
+            $reads = $expected->window($pointId, $quantity === 'dc' ? 'ac' : 'dc');
 
             return [
-                new Slip('wrong AC/DC function', 'This is what the meter shows on AC here: set it to DC volts and measure again.', $reads),
-                new Slip('wrong AC/DC function', 'A simple meter on AC shows about twice the DC voltage here: set it to DC volts and measure again.', 2.22 * $expected->window($pointId, 'dc')->nominal),
+                new Slip('wrong AC/DC function', 'This is what the meter shows on AC here: set it to DC volts and measure again.', $reads->nominal, self::spread($reads)),
+                new Slip('wrong AC/DC function', 'A simple meter on AC shows about twice the DC voltage here: set it to DC volts and measure again.', 2.22 * $expected->window($pointId, 'dc')->nominal, 2.22 * self::spread($expected->window($pointId, 'dc'))),
             ];
         }
 
         return $quantity === 'dc'
-            ? [new Slip('wrong AC/DC function', 'This point carries AC: set the meter to AC volts and measure again.', $expected->window($pointId, 'ac')->nominal)]
+            ? [new Slip('wrong AC/DC function', 'This point carries AC: set the meter to AC volts and measure again.', $expected->window($pointId, 'ac')->nominal, self::spread($expected->window($pointId, 'ac')))]
             : [];
     }
 
@@ -117,7 +122,7 @@ final class SlipFinder
                 if (count($nodes) === 3 && in_array($point->node, [$nodes[0], $nodes[2]], true) && in_array($point->against, [$nodes[0], $nodes[2]], true)) {
                     $half = $expected->window($pointId, 'ac')->nominal / 2;
 
-                    return [new Slip('end to tap instead of end to end', sprintf('Half of the winding reads %s: measure %s from end to end, not from one end to its tap.', Quantity::volts($half), $ref), $half)];
+                    return [new Slip('end to tap instead of end to end', sprintf('Half of the winding reads %s: measure %s from end to end, not from one end to its tap.', Quantity::volts($half), $ref), $half, self::spread($expected->window($pointId, 'ac')) / 2)];
                 }
             }
         }
@@ -188,7 +193,7 @@ final class SlipFinder
             $here = $this->expectations[$mode]->window($pointId, $quantity)->nominal;
             $there = $other->window($pointId, $quantity)->nominal;
             if ($id !== $mode && abs($there - $here) > 0.08 * abs($here)) {
-                $slips[] = new Slip('other mode', sprintf('A good unit shows this in the mode "%s": check which loads are connected.', $other->mode->name), $there);
+                $slips[] = new Slip('other mode', sprintf('A good unit shows this in the mode "%s": check which loads are connected.', $other->mode->name), $there, self::spread($other->window($pointId, $quantity)));
             }
         }
 

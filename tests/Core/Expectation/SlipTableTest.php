@@ -48,6 +48,31 @@ final class SlipTableTest extends TestCase
         self::assertEqualsWithDelta($value, $found[0]->wouldRead, 0.06 * abs($value) + 0.1);
     }
 
+    /** A good unit may stand anywhere in its window, and the hand slips on every one of them. */
+    public function testASlipIsKnownWhereverInItsWindowTheUnitStands(): void
+    {
+        $missed = [];
+        foreach (['tide-recorder', 'auction-scale', 'dimmer-drive', 'deck-intercom'] as $name) {
+            $supply = Supplies::demo($name);
+            $all = self::expectations($supply);
+            $finder = new SlipFinder($supply, $all);
+            foreach ($all as $mode => $expected) {
+                foreach (array_keys($supply->points) as $point) {
+                    $function = $expected->functions[$point];
+                    $window = $expected->window((string) $point);
+                    foreach ([$window->low, $window->high] as $stands) {
+                        $slips = $function === 'dc' ? ['swapped leads' => -0.98 * $stands, 'wrong AC/DC function' => 2.2 * $stands] : (str_contains($supply->points[$point]->against, 'AC') ? ['end to tap instead of end to end' => 0.49 * $stands] : []);
+                        foreach ($slips as $slip => $reads) {
+                            $found = array_column($finder->explain((string) $point, $mode, $slip === 'swapped leads' ? 'dc' : 'ac', $reads), 'name');
+                            $missed = in_array($slip, $found, true) || abs($reads) < 0.2 || $expected->window((string) $point, $slip === 'swapped leads' ? 'dc' : 'ac')->holds($reads) ? $missed : [...$missed, "{$name} {$mode} {$point} {$slip} {$reads}"];
+                        }
+                    }
+                }
+            }
+        }
+        self::assertSame([], $missed);
+    }
+
     public function testRippleHasNoSlipsAndOverloadAsksForAHigherRange(): void
     {
         $supply = Supplies::demo('deck-intercom');
