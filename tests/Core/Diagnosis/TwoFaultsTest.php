@@ -58,7 +58,7 @@ final class TwoFaultsTest extends TestCase
     {
         $state = $this->energised();
         $this->read($state, 'TP6', 'dc', 0.0, 'a');
-        $this->read($state, 'TP7', 'dc', -21.7, 'b');
+        $this->read($state, 'TP7', 'dc', -25.0, 'b');
         $this->read($state, 'TP4', 'dc', 0.0, 'c');
         $this->read($state, 'TP3', 'dc', 21.8, 'd');
         $workup = $this->workup($state);
