@@ -24,6 +24,9 @@ final class NextStep
 
     private const CHANGE_LOADS = 1.5;
 
+    /** Measurements that a change of power is usually made for: it is not paid by the first alone. */
+    private const SHARED_BY = 2.0;
+
     /** Dead checks: from a rail to its ground, on a part under suspicion, on any other part (which only tells in a roundabout way). */
     private const DEAD_RAIL = 0.7;
 
@@ -322,7 +325,7 @@ final class NextStep
             $minutes += self::CHANGE_LOADS + ($state->power->isEnergised() && $energised ? self::UNPLUG + self::ENERGISE : 0.0);
         }
         if ($energised !== $state->power->isEnergised()) {
-            $minutes += $energised ? self::ENERGISE : self::UNPLUG;
+            $minutes += ($energised ? self::ENERGISE : self::UNPLUG) / self::SHARED_BY;
         }
         if (! $energised) {
             return [$minutes, 1.0];
