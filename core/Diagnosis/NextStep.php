@@ -37,7 +37,7 @@ final class NextStep
     /** Live primary and high voltage cost care; working with the plug out does not. */
     private const HAZARD_HOT = 4.0;
 
-    private const HAZARD_HIGH = 2.0;
+    private const HAZARD_HIGH = 1.5;
 
     private const HAZARD_LIVE = 1.3;
 
