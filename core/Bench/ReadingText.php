@@ -42,6 +42,9 @@ final readonly class ReadingText
         return $this->quantity === null && ! $this->isVolts && is_finite($this->value);
     }
 
+    /** Ohms; a range that ends there or above tells what is open (common practice: 1 Mohm and more). */
+    private const OPEN_FROM = 1e6;
+
     /** @throws EntryRefused if it is not a reading, with an example of one */
     public static function parse(string $text, Description $supply): self
     {
@@ -71,6 +74,9 @@ final readonly class ReadingText
         if (preg_match('/^[+]?(ol|open|∞)$/iu', $number) === 1) {
             return new self($target, $quantity, INF);
         }
+        if (preg_match('/^(?:>|[+]?ol[>@]?|above)(.+)$/iu', $number, $bound) === 1) {
+            return self::aboveRange($target, $quantity, $bound[1], $text);
+        }
         if (preg_match('/^(.+?)(?:\.\.|~)(.+)$/', $number, $ends) === 1) {
             return self::wandering($target, $quantity, $ends[1], $ends[2], $text);
         }
@@ -85,6 +91,25 @@ final readonly class ReadingText
         }
 
         return new self($target, $quantity ?? ($looksLikeOhms ? 'resistance' : null), $value, str_ends_with($number, 'V'));
+    }
+
+    /**
+     * ">2M", "OL 20M": more than the range shows. On the megohm ranges that is open; on a lower one it is only a lower bound, and the next range tells.
+     *
+     * @throws EntryRefused
+     */
+    private static function aboveRange(?string $target, ?string $quantity, string $range, string $text): self
+    {
+        try {
+            $ohms = Quantity::parse($range, Unit::Ohm)->value;
+        } catch (UnreadableQuantity) {
+            throw EntryRefused::because('text', self::complaint($text));
+        }
+        if ($ohms < self::OPEN_FROM) {
+            throw EntryRefused::because('text', sprintf('OL on the %s range only says that there is more than that. Turn to the highest range and enter what it shows, for example 4M7, or OL.', Quantity::write($ohms, Unit::Ohm)));
+        }
+
+        return new self($target, $quantity ?? 'resistance', INF);
     }
 
     /** @throws EntryRefused */

@@ -28,6 +28,8 @@ final class ReadingTextTest extends TestCase
         yield '0.3 ohm' => ['f1 0.3 ohm', 'F1', 'resistance', 0.3];
         yield 'ripple' => ['tp3 1.4 ripple', 'TP3', 'ripple', 1.4];
         yield '13.9 V' => ['13.9 V', null, null, 13.9];
+        yield 'above the megohm range' => ['>20M', null, 'resistance', INF];
+        yield 'OL on the 2 M range' => ['f1 OL 2M', 'F1', 'resistance', INF];
         yield 'tp2 18 vac' => ['tp2 18 vac', 'TP2', 'ac', 18.0];
     }
 
@@ -60,6 +62,13 @@ final class ReadingTextTest extends TestCase
             self::assertStringContainsString("\"{$text}\"", $refused->getMessage());
             self::assertStringContainsString('13.9', $refused->getMessage());
         }
+    }
+
+    /** On a low range OL is a lower bound, not an open circuit (common practice). */
+    public function testOverRangeOnALowRangeAsksForTheHighestOne(): void
+    {
+        $this->expectExceptionMessage('OL on the 200 Ω range only says that there is more than that. Turn to the highest range');
+        ReadingText::parse('f1 OL 200', Supplies::demo('tuner-feed'));
     }
 
     public function testHintsAtTheDecimalPoint(): void
