@@ -62,6 +62,9 @@ final readonly class Finding
             return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability))]
                 + StepView::plain('cause', "Found and confirmed: {$top->title}.", "Name the cause, then repair it.{$this->behind($likeliest, $suspects)}");
         }
+        if ($this->isOutOfReach($likeliest->ref)) {
+            return $this->untested("Found: {$top->title}.", $top, $likeliest, $this->behind($likeliest, $suspects));
+        }
         $power = $this->state->power->isEnergised() ? 'Unplug and discharge first. ' : '';
 
         return [
@@ -96,6 +99,10 @@ final readonly class Finding
             return $this->stillLikeliest($top, $first);
         }
 
+        if ($this->isOutOfReach($first->ref)) {
+            return $this->untested("Most likely: {$top->title}.", $top, $first);
+        }
+
         return ['target' => $first->ref, 'quantity' => Tested::BY_ITSELF, 'part' => $first->ref, 'fault' => $first->fault, 'why' => 'No measurement that is left would separate the suspects further.']
             + StepView::plain('confirm', "Most likely: {$top->title}.", "Confirm it: {$first->proof}");
     }
@@ -105,6 +112,19 @@ final readonly class Finding
     {
         return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence, its good test considered.', (int) round(100 * $top->probability))]
             + StepView::plain('confirm', "Still likeliest: {$top->title}, although it tested good.", "Look at its joints and at the way to it, test it warm and under load, or put a known good one in its place. {$likeliest->proof}");
+    }
+
+    /** Whether nobody can test it by itself. */
+    private function isOutOfReach(string $ref): bool
+    {
+        return isset($this->state->skipped["{$ref} ".Tested::BY_ITSELF]);
+    }
+
+    /** @return Step */
+    private function untested(string $sentence, Suspect $top, Hypothesis $likeliest, string $behind = ''): array
+    {
+        return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability))]
+            + StepView::plain('confirm', $sentence, "It cannot be tested by itself: put a known good one in its place and measure again, or name it as the cause and let the repair prove it.{$behind}");
     }
 
     /** Whether the part that came in was last tested good, or bad, by itself. */

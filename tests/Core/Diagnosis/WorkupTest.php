@@ -83,6 +83,25 @@ final class WorkupTest extends TestCase
         self::assertStringContainsString('mains side', (string) $next['caution']);
     }
 
+    /** Whoever cannot test a part is not asked for it for ever. */
+    public function testWhatCannotBeTestedByItselfIsNamedOrExchanged(): void
+    {
+        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'dead'])->add('reading', ['text' => 'f1 OL'])->add('skip', ['target' => 'F1', 'quantity' => 'by itself']);
+        $asked = [];
+        for ($k = 0; $k < 60; $k++) {
+            $next = $this->workup($bench, 'tide-recorder')->next()['next'];
+            if ($next['target'] === null) {
+                break;
+            }
+            self::assertNotContains($asking = "{$next['target']} {$next['quantity']} {$next['mode']}", $asked);
+            $asked[] = $asking;
+            $bench->add('skip', ['target' => $next['target'], 'quantity' => $next['quantity']]);
+        }
+        self::assertNull($next['target'] ?? null);
+        self::assertSame('confirm', $next['kind'] ?? '');
+        self::assertStringContainsString('put a known good one in its place', $next['detail'] ?? '');
+    }
+
     public function testASkippedMeasurementIsNotSuggestedAgain(): void
     {
         $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'part_dead'])->add('power', ['power' => 'live', 'mode' => 'loaded'])
