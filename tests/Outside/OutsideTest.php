@@ -31,13 +31,14 @@ final class OutsideTest extends TestCase
     {
         $supply = self::supply($name);
         $cases = new Cases($name, $supply, new SolvedKnowledge($supply));
-        $shown = $steps = $sheets = $wrong = 0;
+        $shown = $steps = $sheets = $wrong = $noticed = 0;
         $missed = [];
         foreach ($cases->draw(self::CASES) as $case) {
             $result = $cases->play($case);
             if ($result !== null && $result['shown']) {
                 $shown++;
                 $steps += (int) $result['steps right'];
+                $noticed += (int) ($result['noticed'] && ! $result['steps right']);
                 $sheets += (int) $result['sheet right'];
                 $wrong += (int) ($result['steps wrong'] || $result['sheet wrong']);
                 $missed[] = "{$result['harm']}: {$result['steps top']}; {$result['sheet top']}";
@@ -45,8 +46,9 @@ final class OutsideTest extends TestCase
         }
         $all = implode("\n", $missed);
         self::assertGreaterThan(2, $shown);
-        // Harms that no owner would notice are among them; the figures of the whole stand in docs/performance.md.
-        self::assertGreaterThanOrEqual($shown - 2, $steps, $all);
+        // Harms that no owner would notice, and that the tolerances of an unknown transformer hide, are among them; the figures of the whole stand in docs/performance.md.
+        self::assertLessThanOrEqual(1, $noticed, $all);
+        self::assertGreaterThanOrEqual($shown - 3, $steps, $all);
         self::assertGreaterThanOrEqual($shown - 3, $sheets, $all);
         self::assertLessThanOrEqual(2, $wrong, $all);
     }
