@@ -65,6 +65,12 @@ final readonly class Hypothesis
         return "{$row}!";
     }
 
+    /** The row of a spared one. */
+    public static function unspared(string $row): string
+    {
+        return rtrim($row, '!');
+    }
+
     /** The hypothesis that a row of the dictionary belongs to. */
     public static function of(string $row): string
     {

@@ -52,7 +52,8 @@ final readonly class Settling
     {
         $parts = self::restingParts($supply, $mode, $mainsVolts);
         if ($guide !== null && $isRunning) {
-            $run = (new self($supply, $faults, self::ROUGHLY))->run(...$guide->end($parts), ...['guide' => null]);
+            [$there, $warm] = $guide->end($parts);
+            $run = (new self($supply, $faults, self::ROUGHLY))->run($there, $warm, null);
             if (! $run->alternates() && $run->guide->endsLike($guide)) {
                 return $run;
             }

@@ -184,25 +184,21 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $flux = self::flux($part);
         $first = $part->value('secondary');
         $power = $part->value('power');
-        if ($netlist->isUnpowered) {
-            // To a meter every winding is its wire.
-            foreach (self::OUTER as [$a, $b, $parameter, $share]) {
-                if ($part->has($a)) {
-                    $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
-                    $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $fault === 'secondary_open' && $a === 's1' ? 1e9 : 0.01 * $volts ** 2 / ($power * $share));
-                }
-            }
-            $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : max(0.1, 0.005 * $part->value('lowest') ** 2 / $power));
-
-            return;
-        }
         $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : max(0.1, 0.005 * $part->value('lowest') ** 2 / $power));
         foreach (self::OUTER as [$a, $b, $parameter, $share]) {
             if ($part->has($a)) {
                 $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
-                $open = $fault === 'secondary_open' && $a === 's1';
-                $netlist->winding("{$part->ref}.{$a}", $part->node($a), $part->node($b), $flux, $volts / $first, $open ? 1e9 : 0.01 * $volts ** 2 / ($power * $share));
+                $ohms = $fault === 'secondary_open' && $a === 's1' ? 1e9 : 0.01 * $volts ** 2 / ($power * $share);
+                if ($netlist->isUnpowered) {
+                    // To a meter every winding is its wire.
+                    $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $ohms);
+                } else {
+                    $netlist->winding("{$part->ref}.{$a}", $part->node($a), $part->node($b), $flux, $volts / $first, $ohms);
+                }
             }
+        }
+        if ($netlist->isUnpowered) {
+            return;
         }
         $lost = match (true) {
             self::is($part, 'backwards') => self::BACKWARDS * $power,

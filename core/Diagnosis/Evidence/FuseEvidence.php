@@ -69,7 +69,7 @@ final readonly class FuseEvidence implements Evidence, Graded
     private function ofForm(FaultDictionary $dictionary, Form $form): float
     {
         // How a fuse goes does not depend on what it saves by going.
-        return $this->parted($dictionary->how[rtrim($form->nearest(), '!')][$this->fuse] ?? '');
+        return $this->parted($dictionary->how[Hypothesis::unspared($form->nearest())][$this->fuse] ?? '');
     }
 
     /** @param string $how the fuse opens; empty if it does not */
