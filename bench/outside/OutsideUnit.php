@@ -10,6 +10,7 @@ use Oculant\Core\Parts\Part;
 use Oculant\Core\Practice\Unit;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Point;
 
 /**
  * One particular unit, solved by ngspice with models of its own: parts spread, perhaps one of them harmed, read with a meter that errs.
@@ -174,12 +175,13 @@ final class OutsideUnit implements Unit
                 $fused['x'.Deck::safe($ref)] = [$deck->node($from), $deck->node($to), $part];
             }
         }
+        $pulsed = Pulses::fed($parts);
         $cycle = $this->supply->source()->knows('dc') ? 0.02 : 1 / $this->supply->frequency;
         $isSlow = array_filter($this->supply->parts, static fn(Part $p): bool => $p->linked('switch') !== null || $p->kind->name() === 'valve') !== [];
         $result = [];
         foreach ($isSlow ? [2.4, 5.0] : [1.0, 3.0] as $length) {
             foreach ([[2e-3, 1e-4], [1e-2, 5e-5]] as [$accuracy, $step]) {
-                $result = Spice::run($deck->text($this->supply->title)."\n".self::run($probes, $fused, $length, $cycle, $accuracy, $step));
+                $result = Spice::run($deck->text($this->supply->title)."\n".self::run($probes, $fused, array_merge(...array_values($pulsed)), $length, $cycle, $accuracy, $step));
                 if (isset($result[array_key_first($probes).'a_avg'])) {
                     break;
                 }
@@ -217,6 +219,12 @@ final class OutsideUnit implements Unit
             $seen['ac'][(string) $id] = sqrt(max(0.0, $result["{$name}b_rms"] ** 2 - $result["{$name}b_avg"] ** 2));
             $seen['ripple'][(string) $id] = $result["{$name}b_pp"];
         }
+        foreach ($this->supply->points as $id => $point) {
+            $amperes = array_sum(array_map(static fn(string $source): float => abs($result["{$source}_mean"] ?? 0.0), $pulsed[$point->node] ?? []));
+            if ($amperes > 0.0) {
+                $seen['ripple'][(string) $id] += Pulses::ripple($amperes, $this->impedance($point, $mode), $seen['dc'][(string) $id]);
+            }
+        }
 
         return [$seen, $gone];
     }
@@ -224,8 +232,9 @@ final class OutsideUnit implements Unit
     /**
      * @param array<string, array{string, string}>       $probes
      * @param array<string, array{string, string, Part}> $fused
+     * @param list<string>                               $sources whose mean current is asked for
      */
-    private static function run(array $probes, array $fused, float $length, float $cycle, float $accuracy, float $step): string
+    private static function run(array $probes, array $fused, array $sources, float $length, float $cycle, float $accuracy, float $step): string
     {
         $lines = [".options reltol={$accuracy} abstol=1e-8 vntol=1e-5 method=gear itl4=60 gmin=1e-11 cshunt=1e-9", sprintf('.tran %.3g %.4g %.4g %.3g uic', $step, $length, $length - 0.5, $step)];
         // Early, before and now: what stands still is alike in all.
@@ -245,6 +254,9 @@ final class OutsideUnit implements Unit
             $v = "v(meter_{$name})";
             $lines[] = sprintf('.meas tran %s_rms rms %s from=%.6g to=%.6g', $name, $v, $length - 2 * $cycle, $length);
             $lines[] = sprintf('.meas tran %s_avg avg %s from=%.6g to=%.6g', $name, $v, $length - 2 * $cycle, $length);
+        }
+        foreach ($sources as $source) {
+            $lines[] = sprintf('.meas tran %s_mean avg i(%1$s) from=%.6g to=%.6g', $source, $length - 2 * $cycle, $length);
         }
         $lines[] = '.end';
 
@@ -326,14 +338,30 @@ final class OutsideUnit implements Unit
         return $found === [] ? NAN : INF;
     }
 
-    /** At 100 kHz with a hundred millivolts, which wake no junction. */
+    /** Ohms between the leads at the switching frequency. */
+    private function impedance(Point $point, Mode $mode): float
+    {
+        $deck = new Deck($this->supply->reference);
+        $parts = $this->partsIn($mode, true);
+        (new Models($deck, array_intersect_key($this->harms, $parts), $this->luck, true))->enter($parts);
+
+        return $this->magnitude($deck, $deck->node($point->node), $deck->node($point->against), Pulses::HERTZ);
+    }
+
     private function esr(Deck $deck, string $red, string $black): float
     {
-        $deck->add("Itest {$black} {$red} DC 0 AC 1");
-        $found = Spice::run($deck->text('esr')."\n.options gmin=1e-13\n.control\nac lin 1 100k 100k\nlet shown = mag(".self::difference($red, $black).")\nprint shown\n.endc\n.end\n");
-        $shown = $found['shown'] ?? NAN;
+        $shown = $this->magnitude($deck, $red, $black, 1e5);
 
         return $shown > 100 ? INF : $shown;
+    }
+
+    /** With a hundred millivolts, which wake no junction. */
+    private function magnitude(Deck $deck, string $red, string $black, float $hertz): float
+    {
+        $deck->add("Itest {$black} {$red} DC 0 AC 1");
+        $found = Spice::run($deck->text('impedance')."\n.options gmin=1e-13\n.control\nac lin 1 {$hertz} {$hertz}\nlet shown = mag(".self::difference($red, $black).")\nprint shown\n.endc\n.end\n");
+
+        return $found['shown'] ?? NAN;
     }
 
     /** The volts between two nodes where only vectors are understood. */

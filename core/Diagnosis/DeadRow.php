@@ -20,7 +20,8 @@ final class DeadRow
         $meter = new DeadMeter($supply);
         $row = [Hypothesis::HEALTHY => $meter->read($check, $supply->mode($mode))];
         foreach ($dictionary->hypotheses as $hypothesis => $fault) {
-            $row[$hypothesis] = $meter->read($check, $supply->mode($mode), $fault->faults() + ($dictionary->broken[$hypothesis] ?? []));
+            $there = $fault->mistake === null ? $meter : new DeadMeter($fault->mistake->made($supply));
+            $row[$hypothesis] = $there->read($check, $supply->mode($mode), $fault->faults() + ($dictionary->broken[$hypothesis] ?? []));
         }
 
         return $row;

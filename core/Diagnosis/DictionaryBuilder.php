@@ -116,9 +116,9 @@ final class DictionaryBuilder
     private function solve(DictionaryRows $rows, string $row, Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy): void
     {
         $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
-        $observation = $faults === [] ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
+        $observation = $faults === [] && $hypothesis->mistake === null ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
         $broken = $rows->breaks($row, $observation);
-        $heat = $faults === [] ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
+        $heat = $observation === $healthy ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
         $rows->put($mode->id, $row, $observation, $this->deadReadings($mode, $faults + $broken), $heat);
         $spared = array_filter($broken, fn(string $ref): bool => $this->supply->part($ref)->kind instanceof Fuse, ARRAY_FILTER_USE_KEY);
         if ($spared !== [] && $spared !== $broken) {
@@ -126,13 +126,14 @@ final class DictionaryBuilder
         }
     }
 
-    /** What two faults at once do, in the shape of a dictionary of one hypothesis. */
+    /** What two faults at once do, or a mistake, in the shape of a dictionary of one hypothesis. */
     public function pair(Hypothesis $pair, ?float $mainsVolts = null): FaultDictionary
     {
         $rows = new DictionaryRows();
+        $made = $pair->mistake === null ? $this : new self($pair->mistake->made($this->supply));
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
-            $this->solve($rows, $pair->id, $pair, $mode, $mainsVolts, $healthy);
+            $made->solve($rows, $pair->id, $pair, $mode, $mainsVolts, $healthy);
         }
 
         return new FaultDictionary([$pair->id => $pair], $rows->readings, $rows->signs, $rows->broken, $rows->how, [$pair->id => 0], $this->rails(), $rows->heat, $rows->spans);

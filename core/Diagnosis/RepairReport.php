@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Cause;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Bench\TemporaryChange;
@@ -29,7 +30,7 @@ final class RepairReport
             $part = $supply->part($state->cause['part']);
             $cause = [
                 'part' => $part->label(),
-                'fault' => $part->fault($state->cause['fault'])->title ?? $state->cause['fault'],
+                'fault' => Cause::title($part, $state->cause['fault']),
                 'text' => $state->cause['text'],
                 'chain' => array_map(
                     static fn(string $fuse, string $how): string => "{$fuse} opens {$how}",

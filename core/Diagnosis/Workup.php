@@ -10,6 +10,7 @@ use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Mistake\MistakeFinder;
 use Oculant\Core\Diagnosis\Step\StepWriter;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
@@ -80,7 +81,8 @@ final class Workup
         $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
         $doubts = $knowledge->isWhole() ? Doubts::of($belief, $knowledge) : Doubts::none();
         if ($knowledge->isWhole() && ($doubts->all !== [] || $belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED)) {
-            $knowledge = new PairKnowledge($knowledge, $supply, PairFinder::worthSolving($singles->hypotheses, $belief, $supply->isLarge()));
+            $mistakes = (new MistakeFinder($supply, $state, $this->expectations))->worthSolving();
+            $knowledge = new PairKnowledge($knowledge, $supply, [...PairFinder::worthSolving($singles->hypotheses, $belief, $supply->isLarge()), ...$mistakes]);
             $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
             $doubts = Doubts::of($belief, $knowledge);
         }

@@ -10,6 +10,7 @@ use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Point;
 use Oculant\Core\Supply\PointPair;
 use OutOfBoundsException;
 
@@ -30,6 +31,16 @@ final readonly class Expectations
     private const STIFF = self::LOW_IMPEDANCE / 20;
 
     private const ROUGH = 0.1;
+
+    /**
+     * What averaging cannot foretell of a switching supply's ripple: a share of it (leakage of the windings, how its capacitors are laid out), and the spikes and
+     * the hunting of its loop as a share of the direct voltage, up to so many volts (common practice: one per cent peak to peak, 50 to 100 mV).
+     */
+    private const SWITCHED = 0.3;
+
+    private const SPIKES = 0.01;
+
+    private const MOST_SPIKES = 0.1;
 
     public const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01];
 
@@ -87,7 +98,7 @@ final readonly class Expectations
             $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac')) ? 'ac' : 'dc';
             foreach (['dc', 'ac', 'ripple'] as $quantity) {
                 $sigma = 0.0;
-                $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains, $sigma)->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
+                $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains, $quantity === 'ripple' ? self::averaged($supply, $point, $nominal) : 0.0, $sigma)->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
                 $partsSigma[$id][$quantity] = $sigma;
             }
             $documented = $point->documented;
@@ -207,16 +218,29 @@ final readonly class Expectations
         return $this->functions[$point] ?? 'dc';
     }
 
+    /** Volts of ripple that a switching supply may have beside what its average shows; where a switch itself is driven, as much as stands there. */
+    private static function averaged(Description $supply, Point $point, Observation $nominal): float
+    {
+        $direct = abs($nominal->reading($point->id, 'dc'));
+
+        return match (true) {
+            ! $supply->isSwitching() => 0.0,
+            in_array($point->node, $supply->chopped(), true) => $direct,
+            default => self::SWITCHED * $nominal->reading($point->id, 'ripple') + min(self::MOST_SPIKES, self::SPIKES * $direct),
+        };
+    }
+
     /**
      * @param array<string, Observation> $shifts by part reference and parameter, one space between
      * @param list<Observation>          $mains  at the low and the high limit; empty if the mains was measured
+     * @param float                      $averaged   what the model leaves out, volts
      * @param float                      $partsSigma what is left of the spread once the mains is known, volts
      */
-    private static function spread(string $id, string $quantity, Observation $nominal, array $shifts, array $mains, float &$partsSigma = 0.0): Window
+    private static function spread(string $id, string $quantity, Observation $nominal, array $shifts, array $mains, float $averaged, float &$partsSigma): Window
     {
         $centre = $nominal->reading($id, $quantity);
         $common = [
-            self::MODEL[$quantity] * abs($centre) + self::MODEL_FLOOR[$quantity],
+            hypot(self::MODEL[$quantity] * abs($centre) + self::MODEL_FLOOR[$quantity], $averaged),
             Uncertainty::fromHalfWidth(($quantity === 'dc' ? Meter::forDc() : Meter::forAc())->halfWidth($centre)),
         ];
         $contributions = [];

@@ -8,6 +8,7 @@ use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Mains;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\PwmController;
 use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Parts\Switches;
 use OutOfBoundsException;
@@ -83,6 +84,23 @@ final class Description
     public function isSwitching(): bool
     {
         return $this->isSwitching ??= array_filter($this->parts, static fn(Part $part): bool => $part->kind instanceof Switches) !== [];
+    }
+
+    /** @return list<string> nodes where a switch drives or is driven, so that what the average shows there is a wave in truth */
+    public function chopped(): array
+    {
+        $nodes = [];
+        foreach ($this->parts as $part) {
+            if ($part->kind instanceof PwmController) {
+                array_push($nodes, ...array_values(array_intersect_key($part->terminals, ['out' => true, 'out2' => true])));
+            }
+            foreach ($part->kind instanceof Switches ? ['switch', 'switch2', 'switch3', 'switch4'] : [] as $name) {
+                $switch = $part->linked($name);
+                array_push($nodes, ...array_values($switch === null ? [] : array_intersect_key($switch->terminals, ['d' => true, 'g' => true])));
+            }
+        }
+
+        return $nodes;
     }
 
     /** True if its faults take long enough to solve that they are solved once, at nominal mains. */

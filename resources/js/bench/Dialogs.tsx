@@ -51,12 +51,19 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
             <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part}>
                 {({ getFieldValue }) => (
                     <Form.Item label="How it failed" name="fault" rules={[{ required: true, message: 'How did it fail?' }]}>
-                        <Select options={bench.parts.find((p) => p.ref === getFieldValue('part'))?.faults.map((f) => ({ value: f.name, label: f.title })) ?? []} />
+                        <Select options={[...bench.parts.find((p) => p.ref === getFieldValue('part'))?.faults.map((f) => ({ value: f.name, label: f.title })) ?? [], { value: 'mistaken', label: 'put in or joined wrongly' }]} />
                     </Form.Item>
                 )}
             </Form.Item>
-            <Form.Item label="Why it failed, if you know" name="text">
-                <Input autoFocus={part !== undefined} placeholder="heat from the regulator, a surge, age" />
+            <Form.Item noStyle shouldUpdate={(before, after) => before.fault !== after.fault}>
+                {({ getFieldValue }) => {
+                    const mistaken = getFieldValue('fault') === 'mistaken';
+                    return (
+                        <Form.Item label={mistaken ? 'How it is put in or joined' : 'Why it failed, if you know'} name="text" rules={[{ required: mistaken, message: 'Say how: which part sits where, what touches what.' }]}>
+                            <Input autoFocus={part !== undefined} placeholder={mistaken ? 'in the place of R7; solder from its middle pin to C3' : 'heat from the regulator, a surge, age'} />
+                        </Form.Item>
+                    );
+                }}
             </Form.Item>
             <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part}>
                 {({ getFieldValue, setFieldValue }) => <UsualCauses bench={bench} part={getFieldValue('part') as string | undefined} onChoose={(text) => setFieldValue('text', text)} />}
