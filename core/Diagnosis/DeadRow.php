@@ -20,7 +20,7 @@ final class DeadRow
         $meter = new DeadMeter($supply);
         $row = [Hypothesis::HEALTHY => $meter->read($check, $supply->mode($mode))];
         foreach ($dictionary->hypotheses as $hypothesis => $fault) {
-            $there = $fault->mistake === null ? $meter : new DeadMeter($fault->mistake->made($supply));
+            $there = $fault->mishap === null ? $meter : new DeadMeter($fault->mishap->asleep($supply));
             $row[$hypothesis] = $there->read($check, $supply->mode($mode), $fault->faults() + ($dictionary->broken[$hypothesis] ?? []));
         }
 

@@ -45,10 +45,11 @@ final class DictionaryBuilder
     /** @var array<string, array{array<string, float>, array<string, array{float, float}>}> dead readings and their spans by what is fitted and what is broken: most modes differ only with the power on */
     private array $dead = [];
 
-    public function __construct(private readonly Description $supply)
+    /** @param Description|null $asleep as it is with the plug out, where that differs */
+    public function __construct(private readonly Description $supply, ?Description $asleep = null)
     {
         $this->behaviour = new Behaviour($supply);
-        $this->meter = new DeadMeter($supply);
+        $this->meter = new DeadMeter($asleep ?? $supply);
     }
 
     /** How many solves build() makes, for a measure of its progress. */
@@ -116,7 +117,7 @@ final class DictionaryBuilder
     private function solve(DictionaryRows $rows, string $row, Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy): void
     {
         $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
-        $observation = $faults === [] && $hypothesis->mistake === null ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide);
+        $observation = $faults === [] && $hypothesis->mishap === null ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $hypothesis->mishap === null ? $healthy->guide : null);
         $broken = $rows->breaks($row, $observation);
         $heat = $observation === $healthy ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
         $rows->put($mode->id, $row, $observation, $this->deadReadings($mode, $faults + $broken), $heat);
@@ -126,11 +127,11 @@ final class DictionaryBuilder
         }
     }
 
-    /** What two faults at once do, or a mistake, in the shape of a dictionary of one hypothesis. */
+    /** What two faults at once do, or a mishap, in the shape of a dictionary of one hypothesis. */
     public function pair(Hypothesis $pair, ?float $mainsVolts = null): FaultDictionary
     {
         $rows = new DictionaryRows();
-        $made = $pair->mistake === null ? $this : new self($pair->mistake->made($this->supply));
+        $made = $pair->mishap === null ? $this : new self($pair->mishap->made($this->supply), $pair->mishap->asleep($this->supply));
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
             $made->solve($rows, $pair->id, $pair, $mode, $mainsVolts, $healthy);

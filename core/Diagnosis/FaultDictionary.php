@@ -224,8 +224,8 @@ final class FaultDictionary
     public function remaining(string $hypothesis, array $replaced): string
     {
         $fault = $this->hypotheses[$hypothesis] ?? null;
-        if ($fault?->mistake !== null) {
-            return $fault->mistake->isUndone($replaced) ? Hypothesis::HEALTHY : $hypothesis;
+        if ($fault?->mishap !== null) {
+            return $fault->mishap->isUndone($replaced) ? Hypothesis::HEALTHY : $hypothesis;
         }
         if ($fault?->isPair() === true) {
             // Of two faults the one whose part is still the old one remains.

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
-use Oculant\Core\Diagnosis\Mistake\Mistake;
+use Oculant\Core\Diagnosis\Mishap\Mishap;
 use Oculant\Core\Quantity\Unit;
 
-/** One part failed in one way; or, where no single fault explains the evidence, two that failed by themselves, or a mistake of a hand. */
+/** One part failed in one way; or, where no single fault explains the evidence, two that failed by themselves, or a mishap to good parts. */
 final readonly class Hypothesis
 {
     public const HEALTHY = 'healthy';
@@ -18,7 +18,7 @@ final readonly class Hypothesis
      * @param list<self>  $both    the two faults of a pair; empty for a single fault
      * @param list<float> $degrees severities at which it is solved; empty if it has no degree
      * @param Unit|null   $in      what they are counted in; null if a technician has no name for it
-     * @param Mistake|null $mistake where no part failed; $ref is then a part beside it, and $weight its share of all units
+     * @param Mishap|null $mishap where no part failed; $ref is then a part beside it, and $weight its share of all units
      */
     public function __construct(
         public string $id,
@@ -34,7 +34,7 @@ final readonly class Hypothesis
         public array $both = [],
         public array $degrees = [],
         public ?Unit $in = Unit::Ohm,
-        public ?Mistake $mistake = null,
+        public ?Mishap $mishap = null,
     ) {
     }
 
@@ -105,14 +105,14 @@ final readonly class Hypothesis
     /** @return array<string, string> fault name by part reference */
     public function faults(): array
     {
-        return $this->mistake !== null ? [] : array_column(array_map(static fn(self $h): array => [$h->ref, $h->fault], $this->each()), 1, 0);
+        return $this->mishap !== null ? [] : array_column(array_map(static fn(self $h): array => [$h->ref, $h->fault], $this->each()), 1, 0);
     }
 
     /** The fault it supposes in a part; null if none. */
     public function faultOf(string $ref): ?string
     {
-        if ($this->mistake !== null) {
-            return $this->mistake->misplaces($ref) ? $this->fault : null;
+        if ($this->mishap !== null) {
+            return $this->mishap->misplaces($ref) ? $this->fault : null;
         }
         foreach ($this->both as $one) {
             if ($one->ref === $ref) {

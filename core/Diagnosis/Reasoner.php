@@ -155,7 +155,7 @@ final class Reasoner
             $log[$id] = log($share * $prior);
         }
         foreach ($this->knowledge->dictionary(null)->hypotheses as $id => $hypothesis) {
-            if ($hypothesis->mistake !== null) {
+            if ($hypothesis->mishap !== null) {
                 $log[$id] = log($hypothesis->weight);
             } elseif ($hypothesis->isPair()) {
                 $log[$id] = log(2 * self::PAIR_SHARE) + array_sum(array_map(static fn(Hypothesis $h): float => $log[$h->id], $hypothesis->each()));

@@ -10,7 +10,7 @@ use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
-use Oculant\Core\Diagnosis\Mistake\MistakeFinder;
+use Oculant\Core\Diagnosis\Mishap\MishapFinder;
 use Oculant\Core\Diagnosis\Step\StepWriter;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
@@ -80,9 +80,11 @@ final class Workup
         $priors = Priors::of($singles, $supply, $state, $seen);
         $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
         $doubts = $knowledge->isWhole() ? Doubts::of($belief, $knowledge) : Doubts::none();
-        if ($knowledge->isWhole() && ($doubts->all !== [] || $belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED)) {
-            $mistakes = (new MistakeFinder($supply, $state, $this->expectations))->worthSolving();
-            $knowledge = new PairKnowledge($knowledge, $supply, [...PairFinder::worthSolving($singles->hypotheses, $belief, $supply->isLarge()), ...$mistakes]);
+        $isUnexplained = $doubts->all !== [] || $belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED;
+        $beyond = $knowledge->isWhole() ? (new MishapFinder($supply, $state, $this->expectations))->worthSolving($isUnexplained) : [];
+        if ($knowledge->isWhole() && ($isUnexplained || $beyond !== [])) {
+            $pairs = $isUnexplained ? PairFinder::worthSolving($singles->hypotheses, $belief, $supply->isLarge()) : [];
+            $knowledge = new PairKnowledge($knowledge, $supply, [...$pairs, ...$beyond]);
             $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
             $doubts = Doubts::of($belief, $knowledge);
         }

@@ -39,8 +39,11 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     private const SHOOT_OHMS = 0.1;
 
-    /** Ends of the windings beside the primary, the parameter with their volts, and their share of the power. */
-    private const OUTER = [['s1', 's2', 'secondary', 1.0], ['s3', 's4', 'secondary2', 1.0], ['s5', 's6', 'secondary3', 1.0], ['a1', 'a2', 'auxiliary', 0.05]];
+    /** Ends of the windings beside the primary, the parameter with their volts, their share of the power, and what people call them. */
+    private const OUTER = [
+        ['s1', 's2', 'secondary', 1.0, 'output winding'], ['s3', 's4', 'secondary2', 1.0, 'second output winding'],
+        ['s5', 's6', 'secondary3', 1.0, 'third output winding'], ['a1', 'a2', 'auxiliary', 0.05, 'auxiliary winding'],
+    ];
 
     public function terminals(): Terminals
     {
@@ -74,14 +77,23 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     {
         return [
             new FaultMode('primary_open', 'primary open', 0.3, 'Ohms across the primary; look at its pins.'),
-            new FaultMode('shorted_turns', 'shorted turns', 0.4, 'Ring test against a twin; the supply hiccups with every output unloaded.', looks: 'smell of varnish'),
-            new FaultMode('secondary_open', 'output winding open', 0.2, 'Ohms across the output winding.'),
+            new FaultMode('shorted_turns', 'shorted turns', 0.4, 'Ring test against a twin; the supply hiccups with every output unloaded.', graded: true, degrees: [0.4, 1.5], in: null, looks: 'smell of varnish'),
+            ...array_map(static fn(array $w): FaultMode => new FaultMode("{$w[2]}_open", "{$w[4]} open", 0.2, "Ohms across the {$w[4]}."), self::windingsOf($part)),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'p1', 'p2', "primary of {$part->ref}", '.primary'), DeadCheck::resistance($part, 's1', 's2', "output winding of {$part->ref}", '.secondary')];
+        return [
+            DeadCheck::resistance($part, 'p1', 'p2', "primary of {$part->ref}", '.primary'),
+            ...array_map(static fn(array $w): DeadCheck => DeadCheck::resistance($part, $w[0], $w[1], "{$w[4]} of {$part->ref}", ".{$w[2]}"), self::windingsOf($part)),
+        ];
+    }
+
+    /** @return list<array{string, string, string, float, string}> as OUTER, those that it has */
+    private static function windingsOf(Part $part): array
+    {
+        return array_values(array_filter(self::OUTER, static fn(array $winding): bool => $part->has($winding[0])));
     }
 
     public function rest(Part $part): array
@@ -185,16 +197,14 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $first = $part->value('secondary');
         $power = $part->value('power');
         $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : max(0.1, 0.005 * $part->value('lowest') ** 2 / $power));
-        foreach (self::OUTER as [$a, $b, $parameter, $share]) {
-            if ($part->has($a)) {
-                $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
-                $ohms = $fault === 'secondary_open' && $a === 's1' ? 1e9 : 0.01 * $volts ** 2 / ($power * $share);
-                if ($netlist->isUnpowered) {
-                    // To a meter every winding is its wire.
-                    $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $ohms);
-                } else {
-                    $netlist->winding("{$part->ref}.{$a}", $part->node($a), $part->node($b), $flux, $volts / $first, $ohms);
-                }
+        foreach (self::windingsOf($part) as [$a, $b, $parameter, $share]) {
+            $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
+            $ohms = $fault === "{$parameter}_open" ? 1e9 : 0.01 * $volts ** 2 / ($power * $share);
+            if ($netlist->isUnpowered) {
+                // To a meter every winding is its wire.
+                $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $ohms);
+            } else {
+                $netlist->winding("{$part->ref}.{$a}", $part->node($a), $part->node($b), $flux, $volts / $first, $ohms);
             }
         }
         if ($netlist->isUnpowered) {
@@ -202,7 +212,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         }
         $lost = match (true) {
             self::is($part, 'backwards') => self::BACKWARDS * $power,
-            $fault === 'shorted_turns' => 1.5 * $power,
+            $fault === 'shorted_turns' => $part->degree(1.5) * $power,
             default => 0.004 * $power + 0.02,
         };
         $netlist->resistor("{$part->ref}.core", $flux, $netlist->reference, $first ** 2 / $lost);

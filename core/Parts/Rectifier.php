@@ -16,6 +16,9 @@ abstract class Rectifier extends Pair implements Rated
 {
     protected const ENDS = ['a', 'k'];
 
+    /** Ohms of a bad joint, in series with the junction. */
+    private const JOINT = 15.0;
+
     public function parameters(): array
     {
         return [
@@ -30,6 +33,7 @@ abstract class Rectifier extends Pair implements Rated
             new FaultMode('short', 'shorted', $this->shortWeight(), 'Diode test both ways: a beep or under 0.1 V both ways; lift one leg to be sure.', degrees: [1.5, 0.05]),
             new FaultMode('leaky', 'leaky', 0.3, 'Ohms the blocking way round, one leg lifted: anything but OL is bad.', graded: true, degrees: [5e3, 100.0, 1.5]),
             new FaultMode('open', 'open', 1.0, 'Diode test both ways: OL both ways.', looks: 'cracked body', silence: 'It works only at a moment that no mode has: a kick of a coil, a reversal, a surge.'),
+            new FaultMode('resistive', 'badly soldered', 0.15, 'Millivolts from its lead to the track under load; press on it with something that insulates.', graded: true, looks: 'ring around a lead, browned board', silence: 'It carries too little for its joint to matter.', comesAndGoes: true, degrees: [0.5, 20.0, 300.0]),
         ];
     }
 
@@ -71,6 +75,10 @@ abstract class Rectifier extends Pair implements Rated
 
     public static function enterJunction(Netlist $netlist, string $name, string $anode, string $cathode, ?string $fault, SegmentTable $curve, ?Part $part = null): void
     {
+        if ($fault === 'resistive') {
+            $netlist->resistor("{$name}.joint", $anode, "{$name}:joint", $part?->degree(self::JOINT) ?? self::JOINT);
+            $anode = "{$name}:joint";
+        }
         match ($fault) {
             'short' => $netlist->shortedJunction($name, $anode, $cathode, $part?->degree(0.05) ?? 0.05),
             'open' => $netlist->resistor($name, $anode, $cathode, 1e9),

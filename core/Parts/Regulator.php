@@ -91,6 +91,10 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
         if ($fault === 'out_short' || $fault === 'in_short') {
             $netlist->resistor("{$part->ref}.{$fault}", $fault === 'in_short' ? $in : $out, $common, $part->degree(1.0));
         }
+        if ($fault !== null && ! $netlist->isUnpowered) {
+            // Pulled beyond its common by another rail, a junction of the chip holds it; a good one is never there.
+            $netlist->junction("{$part->ref}.clamp", $negative ? $out : $common, $negative ? $common : $out, Diode::standard(1.0));
+        }
         $netlist->chip("{$part->ref}.divider", $out, $common, $setting / 1e-3);
         if ($fault === 'open') {
             $netlist->resistor("{$part->ref}.open", $in, $out, 1e8);

@@ -48,6 +48,9 @@ final readonly class TakenOutEvidence implements Evidence
     /** How likely what is wrong goes away with the part. */
     private function gone(Hypothesis $hypothesis): float
     {
+        if ($hypothesis->mishap?->endsWithout($this->part) === true) {
+            return 1 - self::MISTAKEN;
+        }
         $here = $hypothesis->faultOf($this->part);
         if ($here === null) {
             $gives = array_filter($hypothesis->faults(), static fn(string $fault): bool => FailureClass::of($fault)->yieldsToLoad());

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Oculant\Core\Diagnosis\Mistake;
+namespace Oculant\Core\Diagnosis\Mishap;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Cause;
@@ -11,11 +11,13 @@ use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Rectifier;
+use Oculant\Core\Parts\Regulator;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Point;
 
-/** Which mistakes of a hand are worth solving, where no part's failing explains the readings. The circuit then has the last word. */
-final class MistakeFinder
+/** Which mishaps are worth solving, where no part's failing explains the readings. The circuit then has the last word. */
+final class MishapFinder
 {
     /** How many of each are solved. */
     private const MOST = 6;
@@ -28,6 +30,12 @@ final class MistakeFinder
     private const BRIDGED = 0.004;
 
     private const WORKED_ON = 8.0;
+
+    /** Share of such units with a load between two regulated rails, and no clamp, of which one fails to start now and then (a guess). */
+    private const HELD = 0.05;
+
+    /** Volts within which an output sits that is held on the wrong side of its common: a junction (common practice). */
+    private const HELD_VOLTS = [0.15, 1.3];
 
     /** Kinds that are taken for one another, if their values differ by more than this ratio. */
     private const ALIKE = ['resistor', 'zener', 'regulator', 'dc_converter', 'electrolytic', 'tantalum'];
@@ -49,12 +57,19 @@ final class MistakeFinder
     {
     }
 
-    /** @return list<Hypothesis> */
-    public function worthSolving(): array
+    /**
+     * @param bool $isUnexplained false if a failing of one part explains everything: then only what looks just like one
+     *
+     * @return list<Hypothesis>
+     */
+    public function worthSolving(bool $isUnexplained): array
     {
+        if (! $isUnexplained) {
+            return $this->held();
+        }
         $often = in_array('worked_on', $this->state->conditions, true) ? self::WORKED_ON : 1.0;
 
-        return [...$this->swaps($often), ...$this->bridges($often)];
+        return [...$this->swaps($often), ...$this->bridges($often), ...$this->held()];
     }
 
     /** @return list<Hypothesis> parts of one kind beside one another first: those near what reads wrong */
@@ -130,6 +145,59 @@ final class MistakeFinder
         return array_filter($this->supply->parts, static fn(Part $part): bool => in_array($from, $part->terminals, true) && in_array($to, $part->terminals, true)) !== [];
     }
 
+    /** @return list<Hypothesis> regulators whose output stands on the wrong side of its common, with a load to a rail of the other polarity */
+    private function held(): array
+    {
+        $found = [];
+        foreach ($this->supply->parts as $part) {
+            $pull = $part->kind instanceof Regulator && ! $this->isClamped($part) ? $this->pullOn($part) : null;
+            if ($pull === null) {
+                continue;
+            }
+            [$other, $between] = $pull;
+            foreach ($this->supply->points as $id => $point) {
+                $volts = $point->node === $part->node('out') && $point->against === $part->node('common') ? $this->volts((string) $id) : null;
+                $beyond = -($volts[0] ?? 0.0) * ($part->value('value') <=> 0);
+                if ($beyond >= self::HELD_VOLTS[0] && $beyond <= self::HELD_VOLTS[1]) {
+                    $found[] = $this->hypothesis(
+                        "{$part->ref}:held:{$other->ref}",
+                        $part,
+                        "{$part->ref} held down by {$other->ref} through {$between->ref} as it starts",
+                        self::HELD,
+                        "Switch on with {$between->ref} disconnected: if it starts then, both regulators are good. The cure is a clamp diode from each output to common, its cathode at the positive one (1 A, 50 V and more), as the data sheets ask where a load lies between two rails.",
+                        new HeldDown($part->ref, $between->ref),
+                    );
+                }
+            }
+        }
+
+        return $found;
+    }
+
+    /** @return array{Part, Part}|null the regulator of the other polarity, and what lies between both outputs */
+    private function pullOn(Part $held): ?array
+    {
+        foreach ($this->supply->parts as $other) {
+            if ($other->kind instanceof Regulator && $other->value('value') * $held->value('value') < 0) {
+                foreach ($this->supply->parts as $between) {
+                    if (count($between->terminals) === 2 && array_diff([$held->node('out'), $other->node('out')], $between->terminals) === []) {
+                        return [$other, $between];
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /** Whether a diode keeps its output from going beyond its common. */
+    private function isClamped(Part $regulator): bool
+    {
+        [$anode, $cathode] = $regulator->value('value') > 0 ? ['common', 'out'] : ['out', 'common'];
+
+        return array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof Rectifier && $p->node('a') === $regulator->node($anode) && $p->node('k') === $regulator->node($cathode)) !== [];
+    }
+
     /** How much the readings at both ends speak for one node: 0 if they are apart, or if nothing is odd. */
     private function merit(Point $from, Point $to): float
     {
@@ -179,9 +247,9 @@ final class MistakeFinder
         );
     }
 
-    private function hypothesis(string $id, Part $part, string $title, float $share, string $proof, Mistake $mistake): Hypothesis
+    private function hypothesis(string $id, Part $part, string $title, float $share, string $proof, Mishap $mishap): Hypothesis
     {
-        return new Hypothesis($id, $part->ref, Cause::MISTAKEN, $title, $share, false, $proof, '', $part->kind->name(), false, mistake: $mistake);
+        return new Hypothesis($id, $part->ref, Cause::MISTAKEN, $title, $share, false, $proof, '', $part->kind->name(), false, mishap: $mishap);
     }
 
     private static function isOff(float $read, float $good): bool

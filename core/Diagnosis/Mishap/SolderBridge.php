@@ -2,14 +2,14 @@
 
 declare(strict_types=1);
 
-namespace Oculant\Core\Diagnosis\Mistake;
+namespace Oculant\Core\Diagnosis\Mishap;
 
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Supply\Description;
 
 /** Two nodes joined that should not be: solder, a whisker, a wire that touches. */
-final readonly class SolderBridge implements Mistake
+final readonly class SolderBridge implements Mishap
 {
     private const OHMS = 0.05;
 
@@ -23,6 +23,16 @@ final readonly class SolderBridge implements Mistake
     public function made(Description $supply): Description
     {
         return $supply->withParts([self::REF => new Part(self::REF, new Resistor(), ['a' => $this->from, 'b' => $this->to], ['value' => self::OHMS, 'power' => 100.0], [], [], ['style' => 'ordinary'])]);
+    }
+
+    public function asleep(Description $supply): Description
+    {
+        return $this->made($supply);
+    }
+
+    public function endsWithout(string $ref): bool
+    {
+        return false;
     }
 
     public function misplaces(string $ref): bool

@@ -2,13 +2,13 @@
 
 declare(strict_types=1);
 
-namespace Oculant\Core\Diagnosis\Mistake;
+namespace Oculant\Core\Diagnosis\Mishap;
 
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 
 /** Two parts that look alike, each where the other belongs. */
-final readonly class Swap implements Mistake
+final readonly class Swap implements Mishap
 {
     public function __construct(private string $one, private string $other)
     {
@@ -25,6 +25,16 @@ final readonly class Swap implements Mistake
     private static function inPlaceOf(Part $seat, Part $sits): Part
     {
         return new Part($seat->ref, $sits->kind, $seat->terminals, $sits->values, $sits->tolerances, $seat->written, $sits->choices, $seat->links);
+    }
+
+    public function asleep(Description $supply): Description
+    {
+        return $this->made($supply);
+    }
+
+    public function endsWithout(string $ref): bool
+    {
+        return false;
     }
 
     public function misplaces(string $ref): bool

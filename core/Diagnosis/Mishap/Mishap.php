@@ -2,15 +2,21 @@
 
 declare(strict_types=1);
 
-namespace Oculant\Core\Diagnosis\Mistake;
+namespace Oculant\Core\Diagnosis\Mishap;
 
 use Oculant\Core\Supply\Description;
 
-/** What a hand did to a unit, where no part failed: two parts in each other's place, a bridge of solder. */
-interface Mistake
+/** Where no part failed: two parts in each other's place, a bridge of solder, two good regulators that hold each other down. */
+interface Mishap
 {
-    /** The supply as it is then. */
+    /** The supply as it runs then. */
     public function made(Description $supply): Description;
+
+    /** The supply as it is then with the plug out. */
+    public function asleep(Description $supply): Description;
+
+    /** Whether it goes away with a part. */
+    public function endsWithout(string $ref): bool;
 
     /** Whether a part is the wrong one where it sits. */
     public function misplaces(string $ref): bool;
