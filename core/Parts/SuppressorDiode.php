@@ -32,7 +32,7 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
     {
         return [
             new FaultMode('short', 'shorted', 2.0, 'Ohms across it, one leg lifted: it sacrifices itself by shorting.', degrees: [5.0, 0.05], looks: 'cracked or blown body'),
-            new FaultMode('leaky', 'leaky', 0.4, 'Current at nine tenths of its voltage, out of circuit.', graded: true),
+            new FaultMode('leaky', 'leaky', 0.4, 'Current at nine tenths of its voltage, out of circuit.', graded: true, degrees: [30e3, 1e3, 50.0]),
         ];
     }
 
@@ -60,7 +60,7 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
             return;
         }
         if ($fault === 'leaky') {
-            $netlist->resistor("{$part->ref}.leak", $a, $k, $part->value('value') / 0.02);
+            $netlist->resistor("{$part->ref}.leak", $a, $k, $part->degree($part->value('value') / 0.02));
         }
         $netlist->junction($part->ref, $a, $k, $part->choice('style') === 'one way'
             ? SegmentTable::junction(1e-9, 1.8, 0.05, $part->value('value'), 0.5, 1e-3)

@@ -30,7 +30,7 @@ final class Varistor extends Pair implements Guards, Rated
     {
         return [
             new FaultMode('short', 'shorted', 1.5, 'Ohms across it; look for what surged.', degrees: [10.0, 0.05], looks: 'split, black, swollen'),
-            new FaultMode('leaky', 'tired and warm', 0.8, 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.', graded: true, looks: 'discoloured coating', silence: 'It works only when struck: nothing shows before the next surge.'),
+            new FaultMode('leaky', 'tired and warm', 0.8, 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.', graded: true, degrees: [300e3, 5e3, 100.0], looks: 'discoloured coating', silence: 'It works only when struck: nothing shows before the next surge.'),
             new FaultMode('open', 'blown open', 0.3, 'Look at it; the unit works without it, unprotected.', looks: 'piece missing', silence: 'It works only when struck: nothing shows before the next surge.'),
         ];
     }
@@ -51,7 +51,7 @@ final class Varistor extends Pair implements Guards, Rated
         match ($fault) {
             'short' => $netlist->resistor("{$part->ref}.short", $a, $b, $part->degree(0.3)),
             'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
-            'leaky' => $netlist->resistor("{$part->ref}.leak", $a, $b, $part->value('value') ** 2 / 2.0),
+            'leaky' => $netlist->resistor("{$part->ref}.leak", $a, $b, $part->degree($part->value('value') ** 2 / 2.0)),
             default => $netlist->junction($part->ref, $a, $b, SegmentTable::varistor($part->value('value') * 1.55, 30.0)),
         };
     }

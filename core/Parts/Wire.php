@@ -28,7 +28,7 @@ final class Wire extends Contact
     {
         return [
             new FaultMode('open', 'broken or off', 0.6, 'Ohms from end to end while it is moved gently.', looks: 'chafed, broken strands at the lug', comesAndGoes: true),
-            new FaultMode('resistive', 'corroded', 0.3, 'Millivolts along it under load.', graded: true, looks: 'green copper', comesAndGoes: true),
+            new FaultMode('resistive', 'corroded', 0.3, 'Millivolts along it under load.', graded: true, degrees: [0.3, 30.0, 30e3], looks: 'green copper', comesAndGoes: true),
         ];
     }
 
