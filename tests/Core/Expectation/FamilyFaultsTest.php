@@ -62,6 +62,8 @@ final class FamilyFaultsTest extends TestCase
         yield 'many rails: a dried main reservoir' => ['many_rail', 'C1', 'dried', ['TP8' => self::RIPPLE, 'TP7' => self::SAME]];
         yield 'adaptor: an open output rectifier' => ['adaptor', 'D12', 'open', ['TP4' => self::DEAD, 'TP2' => self::SAME, 'TP3' => self::SAME]];
         yield 'adaptor: an open output winding' => ['adaptor', 'T11', 'secondary_open', ['TP4' => self::DEAD, 'TP2' => self::SAME]];
+        yield 'flyback: without its auxiliary winding it starts and gives up' => ['flyback', 'T11', 'auxiliary_open', ['TP5' => self::DEAD, 'TP2' => self::SAME]];
+        yield 'flyback: shorted turns take all its power' => ['flyback', 'T11', 'shorted_turns', ['TP5' => self::DEAD, 'TP2' => self::SAME]];
         yield 'adaptor: a shorted output rectifier' => ['adaptor', 'D12', 'short', ['TP4' => self::DEAD, 'TP2' => self::SAME]];
         yield 'adaptor: no light reaches the other side, so it gives all it can' => ['adaptor', 'OK11', 'led_open', ['TP4' => self::HIGH]];
         yield 'adaptor: a reference that has fallen' => ['adaptor', 'U12', 'drifted', ['TP4' => self::LOW, 'TP2' => self::SAME]];

@@ -41,6 +41,22 @@ final class AsTheyAreTest extends TestCase
         }
     }
 
+    /** A bad joint of a rectifier is in series with it: V = (12 - Vf) R / (R + joint), Ohm's law; a diode test by 1 mA sees a few millivolts of it. */
+    public function testABadJointOfARectifierSagsUnderLoadAndPassesTheDiodeTest(): void
+    {
+        $supply = self::supply([
+            ['ref' => 'W1', 'kind' => 'bench_supply', 'value' => '12 V', 'limit' => '3 A', 'terminals' => ['plus' => 'IN', 'minus' => '0V']],
+            ['ref' => 'D1', 'kind' => 'diode', 'current' => '1 A', 'terminals' => ['a' => 'IN', 'k' => 'A']],
+            ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
+        ], 'A');
+        $bad = $supply->withParts(['D1' => $supply->part('D1')->failedBy(50.0)]);
+        $mode = $supply->mode('loaded');
+
+        self::assertEqualsWithDelta((12 - 0.78) * 100 / 150, (new Behaviour($bad))->live($mode, ['D1' => 'resistive'])->reading('TP1', 'dc'), 0.1);
+        $check = $supply->deadChecks()['D1'];
+        self::assertEqualsWithDelta((new DeadMeter($bad))->read($check, $mode), (new DeadMeter($bad))->read($check, $mode, ['D1' => 'resistive']), 0.06);
+    }
+
     /**
      * A winding is what is said of it: volts with and without load, ohms of the copper (Ohm's law: V0 - V = I (Rs + Rp (Ns/Np)^2)).
      */
