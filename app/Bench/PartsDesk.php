@@ -219,7 +219,8 @@ final readonly class PartsDesk
                 $ripple = null;
                 foreach ($supply->points as $point) {
                     if (in_array($point->node, $part->terminals, true) && in_array($point->against, $part->terminals, true)) {
-                        $ripple = $expected->window($point->id, 'ripple')->high;
+                        $window = $expected->window($point->id, 'ripple');
+                        $ripple = $window->isKnown() ? $window->high : null;
                     }
                 }
                 $rails[] = new Rail((string) $ref, $demands->value((string) $ref, Rating::VOLTAGE) ?? 0.0, $demands->value((string) $ref, Rating::AVERAGE) ?? 0.0, $ripple);

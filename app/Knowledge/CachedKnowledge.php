@@ -19,7 +19,7 @@ use Oculant\Core\Supply\Description;
 final class CachedKnowledge implements Knowledge
 {
     /** Raised when the engine's results or the cached classes change. */
-    private const ENGINE = 19;
+    private const ENGINE = 20;
 
     private SolvedKnowledge $solved;
 

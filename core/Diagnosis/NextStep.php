@@ -120,7 +120,7 @@ final class NextStep
     private function measurements(string $mode): array
     {
         $all = [];
-        foreach ($this->supply->points as $id => $point) {
+        foreach ($this->expectations[$mode]->unsettled() === null ? $this->supply->points : [] as $id => $point) {
             $function = $this->expectations[$mode]->functions[$id];
             $all[] = [(string) $id, $function, true];
             if ($function === 'dc' && $this->expectations[$mode]->window((string) $id, 'ripple')->nominal > 0.005) {

@@ -14,6 +14,7 @@ use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\SlipFinder;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
+use Oculant\Core\Expectation\Window;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
@@ -90,10 +91,12 @@ final class ReadingVerdicts
     private function expectedText(TakenReading $reading): string
     {
         if ($reading->isDeadCheck()) {
-            return 'about '.Reading::write($reading->quantity, $this->good($reading));
+            $good = $this->good($reading);
+
+            return is_nan($good) ? Judge::range(Window::unknown()) : 'about '.Reading::write($reading->quantity, $good);
         }
         if ($reading->quantity === 'hertz') {
-            return Reading::write('hertz', $this->good($reading));
+            return is_nan($this->good($reading)) ? Judge::range(Window::unknown()) : Reading::write('hertz', $this->good($reading));
         }
         if ($reading->isResidual()) {
             return 'under 60 V';
@@ -108,7 +111,7 @@ final class ReadingVerdicts
             return $need->range($reading->target);
         }
 
-        return $reading->quantity === 'ripple' ? 'up to '.Quantity::volts($window->high) : Judge::range($window);
+        return $reading->quantity === 'ripple' && $window->isKnown() ? 'up to '.Quantity::volts($window->high) : Judge::range($window);
     }
 
     /** A large supply is not solved for whatever mains somebody dials. */

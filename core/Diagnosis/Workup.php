@@ -238,7 +238,7 @@ final class Workup
         $limited = $this->state->replaced() === [] ? [] : $this->state->limitedReadings();
         foreach ([...$limited, ...$this->state->proofReadings()] as $reading) {
             $word = $this->verdict($reading)->word;
-            $bad[$reading->target] = ! $word->isGood() && ! ($reading->power === PowerState::Limited && $word === VerdictWord::CannotTell);
+            $bad[$reading->target] = ! $word->isGood() && $word !== VerdictWord::Unknown && ! ($reading->power === PowerState::Limited && $word === VerdictWord::CannotTell);
         }
 
         return array_map(strval(...), array_keys(array_filter($bad)));
@@ -281,7 +281,7 @@ final class Workup
     }
 
     /**
-     * @return list<array{id: string, name: string, how: string, against: string, stage: ?string, function: string, expected: string, low: float, high: float, hot: bool, reading: ?array<string, mixed>}>
+     * @return list<array{id: string, name: string, how: string, against: string, stage: ?string, function: string, expected: string, low: ?float, high: ?float, hot: bool, reading: ?array<string, mixed>}>
      */
     public function points(): array
     {
@@ -294,7 +294,7 @@ final class Workup
             $reading = $standing["{$this->state->mode} {$id} {$function}"] ?? null;
             $views[] = [
                 'id' => (string) $id, 'name' => $point->name, 'how' => $point->how, 'against' => $point->against, 'stage' => $point->stage,
-                'function' => $function, 'expected' => Judge::range($window), 'low' => $window->low, 'high' => $window->high,
+                'function' => $function, 'expected' => Judge::range($window), 'low' => $window->isKnown() ? $window->low : null, 'high' => $window->isKnown() ? $window->high : null,
                 'hot' => $this->supply->isHot($point->node),
                 'reading' => $reading === null ? null : $this->readingView($reading),
             ];

@@ -36,11 +36,11 @@ final class Behaviour
         $chain = [];
         try {
             $run = $this->run($mode, $faults, $mainsVolts, $guide, $chain, $isRunning);
-        } catch (CircuitError) {
-            return new Observation([], $chain, ['unstable'], false, [], null);
+        } catch (CircuitError $e) {
+            return new Observation([], $chain, ['unstable'], [], null, [], Unsettled::from($e));
         }
 
-        return new Observation($this->readings($run), $chain, $this->signs($run), true, $this->levels($run->longest()->record), $run->guide, $this->heat($run));
+        return new Observation($this->readings($run), $chain, $this->signs($run), $this->levels($run->longest()->record), $run->guide, $this->heat($run));
     }
 
     /**

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
@@ -64,16 +63,16 @@ final readonly class Expectations
     }
 
     /**
-     * @param float|null $mainsVolts as measured, which takes the mains tolerance out
+     * Never fails: where a good unit finds no rest its windows are not known, and why is said.
      *
-     * @throws NoStableReading if the healthy supply does not settle
+     * @param float|null $mainsVolts as measured, which takes the mains tolerance out
      */
     public static function of(Description $supply, Mode $mode, ?float $mainsVolts = null): self
     {
         $behaviour = new Behaviour($supply);
         $nominal = $behaviour->live($mode, [], $mainsVolts);
         if (! $nominal->settled) {
-            throw NoStableReading::noConsistentState();
+            return self::unknown($supply, $mode, $mainsVolts, $nominal);
         }
         $shifts = [];
         foreach ($supply->parts as $ref => $part) {
@@ -163,14 +162,12 @@ final readonly class Expectations
 
     /**
      * A first idea from one solve: parts are taken to spread every reading by a tenth, the mains an unregulated one.
-     *
-     * @throws NoStableReading if the healthy supply does not settle
      */
     public static function roughly(Description $supply, Mode $mode): self
     {
         $nominal = (new Behaviour($supply))->live($mode);
         if (! $nominal->settled) {
-            throw NoStableReading::noConsistentState();
+            return self::unknown($supply, $mode, null, $nominal);
         }
         $windows = $functions = [];
         foreach ($supply->points as $id => $point) {
@@ -183,6 +180,28 @@ final readonly class Expectations
         }
 
         return new self($mode, null, $windows, $functions, $nominal, []);
+    }
+
+    /** What a service document says counts all the same. */
+    private static function unknown(Description $supply, Mode $mode, ?float $mainsVolts, Observation $nominal): self
+    {
+        $windows = $functions = [];
+        foreach ($supply->points as $id => $point) {
+            $documented = $point->documented;
+            $functions[$id] = 'dc';
+            $windows[$id] = array_fill_keys(['dc', 'ac', 'ripple'], Window::unknown());
+            if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $mode->id)) {
+                $windows[$id]['dc'] = Window::unknown()->documented($documented['value'], $documented['tolerance']);
+            }
+        }
+
+        return new self($mode, $mainsVolts, $windows, $functions, $nominal, []);
+    }
+
+    /** Why nothing is foretold in this mode; null if it is. */
+    public function unsettled(): ?Unsettled
+    {
+        return $this->nominal->unsettled;
     }
 
     /** @param string|null $quantity null for the function that the point is measured with */

@@ -69,6 +69,9 @@ final class Judge
             return new Verdict(VerdictWord::CannotTell, 'The meter shows overload: choose a higher range and measure again.', $good);
         }
         $says = Quantity::volts($value);
+        if (! $window->isKnown()) {
+            return new Verdict(VerdictWord::Unknown, "{$says}: what a good unit reads here is not known.", $good);
+        }
         $wanders = $expected->nominal->reading($pointId, 'swing');
         if ($quantity !== 'ripple' && $swing > $wanders + self::STEADY * max(abs($value), abs($window->nominal)) + 0.05) {
             return new Verdict(
@@ -95,9 +98,15 @@ final class Judge
     /** A good specimen may have this many times its type's usual series resistance (common practice). */
     private const MOST_ESR_RATIO = 2.5;
 
-    /** @param float $value ohms, or volts for a diode test; INF for OL */
+    /**
+     * @param float $value ohms, or volts for a diode test; INF for OL
+     * @param float $good  likewise of a good unit; NAN if it is not known
+     */
     public static function dead(DeadCheck $check, float $value, float $good): Verdict
     {
+        if (is_nan($good)) {
+            return new Verdict(VerdictWord::Unknown, 'What a good unit shows here is not known.', 'With the plug out no state of its junctions agrees with the meter\'s voltage: the part by itself tells.');
+        }
         if ($check->quantity === DeadCheck::CLIMBS) {
             return self::climbing($value > 0.5, $good > 0.5);
         }
@@ -170,6 +179,9 @@ final class Judge
 
     private function goodSentence(Window $window, Expectations $expected, Point $point): string
     {
+        if (! $window->isKnown()) {
+            return "In this mode nothing is foretold. {$expected->unsettled()?->sentence()}";
+        }
         $mains = $expected->mainsVolts === null
             ? sprintf('mains %s ±%s', Quantity::volts($this->supply->mainsVoltage * $expected->mode->mains), Quantity::write($this->supply->mainsTolerance, Unit::Ratio))
             : 'mains '.Quantity::volts($expected->mainsVolts);
@@ -195,6 +207,9 @@ final class Judge
     /** "21.5 to 22.8 V"; for a point where nothing is expected, "under 20 mV". */
     public static function range(Window $window): string
     {
+        if (! $window->isKnown()) {
+            return 'not known';
+        }
         if (abs($window->low) < 0.05 && abs($window->high) < 0.05) {
             return 'under '.Quantity::volts(max(abs($window->low), abs($window->high)));
         }

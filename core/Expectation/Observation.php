@@ -7,25 +7,28 @@ namespace Oculant\Core\Expectation;
 /** What a supply shows once it has settled in one situation. */
 final readonly class Observation
 {
+    public bool $settled;
+
     /**
      * @param array<string, array{dc: float, ac: float, ripple: float, swing: float, hertz: float}> $readings by point id, in volts: average,
      *        AC-coupled rms, peak to peak, how far the average wanders from phase to phase; and the frequency of what a scope shows, 0 if nothing
      * @param list<Destruction>     $chain  what broke because of the faults, in order
      * @param list<string>          $signs  "LED1 lit", "F1 open", "ticks"
-     * @param bool                  $settled false if there is no stable reading
      * @param array<string, float>  $levels mean volts of every node that a black lead goes to, against the reference
      * @param Guide|null            $guide  how it got there, for similar solves
      * @param array<string, float>  $heat   watts that turn into heat, by part reference
+     * @param Unsettled|null        $unsettled why there is no stable reading; null if there is one
      */
     public function __construct(
         public array $readings,
         public array $chain,
         public array $signs,
-        public bool $settled,
         public array $levels,
         public ?Guide $guide,
         public array $heat = [],
+        public ?Unsettled $unsettled = null,
     ) {
+        $this->settled = $unsettled === null;
     }
 
     /** Whether a point is measured on AC: its direct part is small beside its alternating one (a winding, the mains). */

@@ -13,7 +13,7 @@ final class Preview
     /**
      * @param string|null $modeId the usual mode if null
      *
-     * @return array{title: string, parts: int, mode: string, modes: list<array{id: string, name: string}>, settled: bool, points: list<array{id: string, name: string, function: string, expected: string}>, path: list<array<string, mixed>>, signs: list<string>, broken: list<string>, unknown: int}
+     * @return array{title: string, parts: int, mode: string, modes: list<array{id: string, name: string}>, settled: bool, points: list<array{id: string, name: string, function: string, expected: string}>, path: list<array<string, mixed>>, signs: list<string>, broken: list<string>, unknown: int, unsettled: array{sentence: string, mend: string, parts: list<string>}|null}
      */
     public static function of(Description $supply, ?string $modeId = null): array
     {
@@ -33,7 +33,7 @@ final class Preview
         return [
             'title' => $supply->title, 'parts' => count($supply->parts), 'mode' => $mode->id,
             'modes' => array_values(array_map(static fn($m): array => ['id' => $m->id, 'name' => $m->name], $supply->modes)),
-            'settled' => $seen->settled, 'points' => $points, 'path' => self::path($supply), 'signs' => $seen->signs,
+            'settled' => $seen->settled, 'unsettled' => $seen->unsettled === null ? null : ['sentence' => $seen->unsettled->sentence(), 'mend' => $seen->unsettled->mend(), 'parts' => $seen->unsettled->parts()], 'points' => $points, 'path' => self::path($supply), 'signs' => $seen->signs,
             'broken' => array_map(static fn(Destruction $d): string => "{$d->ref} {$d->how}", $seen->chain),
             'unknown' => count($supply->written['unknown'] ?? []),
         ];

@@ -27,6 +27,9 @@ final readonly class Settling
 
     private const MOST_ADJUSTMENTS = 40;
 
+    /** Rounds at the end in which what still moves is what keeps it from rest. */
+    private const LAST = 6;
+
     /** Relative change of a followed quantity below which it has settled, and enough for a decision. */
     private const SETTLED = 0.004;
 
@@ -77,8 +80,8 @@ final readonly class Settling
         return new Run([new Phase(SteadyState::of(CircuitBuilder::live($supply, $parts, $faults)), $parts, $faults, 0.0)], Guide::start());
     }
 
-    /** @return array<string, Part> by reference */
-    private static function restingParts(Description $supply, Mode $mode, ?float $mainsVolts): array
+    /** @return array<string, Part> by reference, each as it is before power */
+    public static function restingParts(Description $supply, Mode $mode, ?float $mainsVolts): array
     {
         return array_map(static fn(Part $part): Part => $part->kind instanceof HasState ? $part->withValues($part->kind->rest($part)) : $part, $supply->partsIn($mode, $mainsVolts));
     }
@@ -117,7 +120,7 @@ final readonly class Settling
             }
         }
 
-        throw NoStableReading::keepsSwitching(self::MOST_ROUNDS);
+        throw NoStableReading::keepsSwitching(self::MOST_ROUNDS, self::between(array_map(static fn(Phase $phase): array => $phase->parts, array_slice($phases, -self::LAST)), Decides::class));
     }
 
     /**
@@ -169,6 +172,7 @@ final readonly class Settling
      */
     private function follow(array $parts, ?WarmStart $warm, float $tolerance, ?CycleRecord $record = null): array
     {
+        $last = [];
         for ($try = 0; $try < self::MOST_ADJUSTMENTS; $try++) {
             $record ??= SteadyState::of(CircuitBuilder::live($this->supply, $parts, $this->faults), $warm);
             $warm = $record->warmStart();
@@ -191,11 +195,36 @@ final readonly class Settling
             if ($settled) {
                 return [$parts, $record];
             }
+            $last = [...array_slice($last, 1 - self::LAST), $next];
             $parts = $next;
             $record = null;
         }
 
-        throw NoStableReading::keepsSwitching(self::MOST_ADJUSTMENTS);
+        throw NoStableReading::keepsSwitching(self::MOST_ADJUSTMENTS, self::between($last, Adjusts::class));
+    }
+
+    /**
+     * @param list<array<string, Part>> $rounds the last of them
+     * @param class-string              $kind   of those that follow, or decide
+     *
+     * @return list<array{part: string, what: string, low: float, high: float}> what did not stay, what moves most first
+     */
+    private static function between(array $rounds, string $kind): array
+    {
+        $between = [];
+        foreach ($rounds[0] ?? [] as $ref => $part) {
+            foreach ($part->kind instanceof HasState && $part->kind instanceof $kind ? array_keys($part->kind->rest($part)) : [] as $name) {
+                $values = array_map(static fn(array $parts): float => $parts[$ref]->value($name), $rounds);
+                [$low, $high] = [min($values), max($values)];
+                if ($high - $low > self::ROUGHLY * max(abs($low), abs($high))) {
+                    $between[] = ['part' => (string) $ref, 'what' => $name, 'low' => $low, 'high' => $high];
+                }
+            }
+        }
+        $share = static fn(array $one): float => ($one['high'] - $one['low']) / max(abs($one['low']), abs($one['high']));
+        usort($between, static fn(array $a, array $b): int => $share($b) <=> $share($a));
+
+        return $between;
     }
 
     /** @param array<string, array<string, float>> $states by part reference */

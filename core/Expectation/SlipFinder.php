@@ -32,7 +32,7 @@ final class SlipFinder
         if (is_infinite($value)) {
             return [$this->overload($pointId, $expected, $quantity)];
         }
-        if ($quantity === 'ripple' || $expected->window($pointId, $quantity)->holds($value)) {
+        if ($quantity === 'ripple' || ! $expected->window($pointId, $quantity)->isKnown() || $expected->window($pointId, $quantity)->holds($value)) {
             return [];
         }
         if (! isset($this->supply->points[$pointId])) {

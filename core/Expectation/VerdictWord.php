@@ -19,6 +19,8 @@ enum VerdictWord: string
     /** It wanders, and a good unit's does not. */
     case Unstable = 'unstable';
     case CannotTell = 'cannot tell';
+    /** Nobody knows what a good unit reads there. */
+    case Unknown = 'not known';
     /** A dead check that shows the good unit's value. */
     case AsExpected = 'as expected';
     /** A dead check far from the good unit's value. */
@@ -39,7 +41,7 @@ enum VerdictWord: string
             self::Dead, self::NotAsExpected => 'ring',
             self::TooMuchRipple, self::Unstable => 'zigzag',
             self::WrongPolarity => 'turned',
-            self::CannotTell => 'half',
+            self::CannotTell, self::Unknown => 'half',
         };
     }
 }

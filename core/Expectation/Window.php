@@ -26,6 +26,17 @@ final readonly class Window
     ) {
     }
 
+    /** Where nothing is foretold: the circuit finds no rest in this mode. */
+    public static function unknown(): self
+    {
+        return new self(NAN, -INF, INF, 0.0, []);
+    }
+
+    public function isKnown(): bool
+    {
+        return ! is_nan($this->nominal);
+    }
+
     /**
      * A documented value has its own tolerance and wins over the computed one.
      *
@@ -35,7 +46,7 @@ final readonly class Window
     {
         $half = abs($nominal) * $tolerance;
 
-        return new self($nominal, $nominal - $half, $nominal + $half, Uncertainty::fromHalfWidth($half), $this->contributions, $this->nominal);
+        return new self($nominal, $nominal - $half, $nominal + $half, Uncertainty::fromHalfWidth($half), $this->contributions, $this->isKnown() ? $this->nominal : null);
     }
 
     /** A reading on the scale of the circuit that the faults were solved in; a service document or the mains may have shifted it. */
@@ -73,6 +84,6 @@ final readonly class Window
 
     public function holds(float $value): bool
     {
-        return $value >= $this->low && $value <= $this->high;
+        return $this->isKnown() && $value >= $this->low && $value <= $this->high;
     }
 }

@@ -93,7 +93,7 @@ final class RunningUnit
         $this->advance($now);
         // A rail that did not start stands at nothing; what is fed straight from the mains does not care.
         $isDead = ! $this->hasStarted && ($this->supply->points[$point]->rail ?? null) !== null;
-        $true = $isDead ? 0.0 : $this->between(static fn(Observation $o): float => $o->settled ? $o->reading($point, $quantity) : 0.0, $mains ?? $this->mains);
+        $true = $isDead ? 0.0 : $this->between(static fn(Observation $o): float => $o->readings === [] ? 0.0 : $o->reading($point, $quantity), $mains ?? $this->mains);
         $warm = $quantity === 'dc' && $this->onSince !== null ? 1 - self::WARM_DRIFT * (1 - exp(-($now - $this->onSince) / self::DRIFT_SECONDS)) : 1.0;
 
         return $true * $warm + $this->noise("{$point}{$quantity}", $now) * (1e-4 * abs($true) + 5e-4);
@@ -206,7 +206,7 @@ final class RunningUnit
         $key = sprintf('%s %.3f %s', $this->mode, $mains, json_encode($this->shares));
         if (! isset($this->solved[$key])) {
             if ($mains <= 0.0) {
-                return $this->solved[$key] = new Observation([], [], [], false, [], null);
+                return $this->solved[$key] = new Observation([], [], [], [], null);
             }
             $stands = $this->stands();
             $seen = (new Behaviour($stands))->live($stands->mode($this->mode), $this->faults, $mains);

@@ -23,7 +23,7 @@ final class Expect extends ReadsDescription
             foreach (array_keys($supply->points) as $id) {
                 $window = $expected->window((string) $id);
                 $points[] = ['point' => (string) $id, 'mode' => $mode->id] + Shown::reading($expected->nominal, (string) $id)
-                    + ['low_v' => round($window->low, 5), 'high_v' => round($window->high, 5), 'quantity' => $expected->functions[$id], 'settled' => true];
+                    + ['low_v' => $window->isKnown() ? round($window->low, 5) : null, 'high_v' => $window->isKnown() ? round($window->high, 5) : null, 'quantity' => $expected->functions[$id], 'settled' => $expected->unsettled() === null, 'unsettled' => $expected->unsettled()?->sentence()];
             }
         }
 

@@ -4,9 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Expectation\NetlistOf;
 use Oculant\Core\Supply\Description;
-use Oculant\Core\Supply\SpiceExport;
 
 final class Spice extends ReadsDescription
 {
@@ -18,11 +17,8 @@ final class Spice extends ReadsDescription
     {
         $given = $this->text('fault');
         $faults = $given === null ? [] : self::fault($given, $supply);
-        // What the fault breaks is drawn broken, and controllers and relays as they settle: as it is when the readings are taken.
-        $mode = $supply->mode($this->text('mode'));
         $mains = $this->text('mains') === null ? null : (float) $this->text('mains');
-        $phase = (new Behaviour($supply))->run($mode, $faults, $mains)->longest();
-        $this->getOutput()->write(SpiceExport::write($supply, $mode, $phase->parts, $phase->faults, $phase->record->warmStart()));
+        $this->getOutput()->write(NetlistOf::running($supply, $supply->mode($this->text('mode')), $faults, $mains));
 
         return self::SUCCESS;
     }

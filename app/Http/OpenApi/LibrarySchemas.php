@@ -87,13 +87,18 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Checked',
     type: 'object',
-    required: ['title', 'parts', 'mode', 'modes', 'settled', 'points', 'path', 'signs', 'broken', 'unknown'],
+    required: ['title', 'parts', 'mode', 'modes', 'settled', 'unsettled', 'points', 'path', 'signs', 'broken', 'unknown'],
     properties: [
         new OA\Property(property: 'title', type: 'string'),
         new OA\Property(property: 'parts', type: 'integer'),
         new OA\Property(property: 'mode', type: 'string'),
         new OA\Property(property: 'modes', type: 'array', items: new OA\Items(ref: '#/components/schemas/ModeName')),
         new OA\Property(property: 'settled', type: 'boolean'),
+        new OA\Property(property: 'unsettled', type: 'object', required: ['sentence', 'mend', 'parts'], properties: [
+            new OA\Property(property: 'sentence', type: 'string'),
+            new OA\Property(property: 'mend', type: 'string'),
+            new OA\Property(property: 'parts', type: 'array', items: new OA\Items(type: 'string')),
+        ], nullable: true),
         new OA\Property(property: 'points', type: 'array', items: new OA\Items(ref: '#/components/schemas/CheckedPoint')),
         new OA\Property(property: 'path', type: 'array', items: new OA\Items(ref: '#/components/schemas/PathStage')),
         new OA\Property(property: 'signs', type: 'array', items: new OA\Items(type: 'string')),

@@ -32,6 +32,9 @@ use Oculant\Core\Supply\Description;
  */
 final readonly class Measuring
 {
+    /** Volts to set a meter for where nothing is foretold: it reads anything then. */
+    private const UNKNOWN_VOLTS = 600.0;
+
     private Caution $caution;
 
     /** @param array<string, Expectations> $expectations by mode id */
@@ -182,7 +185,7 @@ final readonly class Measuring
         $point = $this->supply->points[$candidate->target];
         $window = $this->expectations[$candidate->mode]->window($candidate->target, $candidate->quantity);
         $highest = max([0.0, ...array_map(static fn(Outcome $o): float => max(abs($o->low), abs($o->high)), $candidate->outcomes)]);
-        $range = Quantity::write(Meter::range(max($highest, abs($window->high))), Unit::Volt, 2);
+        $range = Quantity::write(Meter::range(max($highest, $window->isKnown() ? abs($window->high) : abs($point->rail ?? self::UNKNOWN_VOLTS))), Unit::Volt, 2);
 
         return [
             'sentence' => sprintf('Red on %s (%s), black on %s.', $point->name, $point->how, $point->against),

@@ -51,9 +51,7 @@ final readonly class Proving
             if (in_array($id, $proven, true)) {
                 continue;
             }
-            $candidate = new Candidate($id, $mode->functions[$id], $this->state->mode, true, 0.0, 0.5, 1.0, [
-                new Outcome($mode->window($id)->low, $mode->window($id)->high, 1.0, []),
-            ]);
+            $candidate = new Candidate($id, $mode->functions[$id], $this->state->mode, true, 0.0, 0.5, 1.0, $mode->window($id)->isKnown() ? [new Outcome($mode->window($id)->low, $mode->window($id)->high, 1.0, [])] : []);
             $view = $this->measuring->of($candidate);
 
             return [

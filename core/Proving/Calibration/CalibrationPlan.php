@@ -9,6 +9,7 @@ use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Potentiometer;
+use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
@@ -48,6 +49,9 @@ final readonly class CalibrationPlan
 
     public static function of(Description $supply, Mode $mode, Expectations $expected): self
     {
+        if ($expected->unsettled() !== null) {
+            throw PlanRefused::because('mode', "Nothing is foretold in the usual mode, so nothing can be held against it. {$expected->unsettled()->sentence()} {$expected->unsettled()->mend()}");
+        }
         $points = [];
         foreach ($supply->points as $id => $point) {
             if ($point->documented === null && ($point->rail === null || $supply->isHot($point->node))) {

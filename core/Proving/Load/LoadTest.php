@@ -49,6 +49,9 @@ final readonly class LoadTest
      */
     public static function of(Description $supply, Expectations $usual): self
     {
+        if ($usual->unsettled() !== null) {
+            throw PlanRefused::because('mode', "Nothing is foretold in the usual mode, so nothing can be held against it. {$usual->unsettled()->sentence()} {$usual->unsettled()->mend()}");
+        }
         $rails = Rail::all($supply);
         if ($rails === []) {
             throw PlanRefused::because('rails', 'No point of this description is a rail beyond the mains side: give the points at the outputs a "rail", for example "12 V".');

@@ -1406,6 +1406,11 @@ export interface components {
             mode: string;
             modes: components["schemas"]["ModeName"][];
             settled: boolean;
+            unsettled: {
+                sentence: string;
+                mend: string;
+                parts: string[];
+            } | null;
             points: components["schemas"]["CheckedPoint"][];
             path: components["schemas"]["PathStage"][];
             signs: string[];

@@ -231,7 +231,7 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
                 {checked === undefined ? <p>{wrong.length > 0 ? 'It is solved once what is listed above is mended.' : 'Solving…'}</p> : (
                     <>
                         {tabs}
-                        <p className="hint" aria-live="polite">{checking ? 'Solving…' : checked.settled ? 'What a good unit reads in this mode.' : 'No stable reading in this mode: something never comes to rest.'}{checked.broken.length > 0 && <b> It destroys itself: {checked.broken.join(', ')}.</b>}{checked.unknown > 0 && ` Solved without ${checked.unknown} unknown ${checked.unknown === 1 ? 'part' : 'parts'}.`}</p>
+                        <p className="hint" aria-live="polite">{checking ? 'Solving…' : checked.unsettled === null || checked.unsettled === undefined ? 'What a good unit reads in this mode.' : <><b>{checked.unsettled.sentence}</b> {checked.unsettled.mend}</>}{checked.broken.length > 0 && <b> It destroys itself: {checked.broken.join(', ')}.</b>}{checked.unknown > 0 && ` Solved without ${checked.unknown} unknown ${checked.unknown === 1 ? 'part' : 'parts'}.`}</p>
                         <EnergyPath path={checked.path} points={points} target={null} />
                     </>
                 )}

@@ -8,9 +8,8 @@ use App\Models\Supply;
 use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Str;
-use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Expectation\NetlistOf;
 use Oculant\Core\Supply\DescriptionReader;
-use Oculant\Core\Supply\SpiceExport;
 use OpenApi\Attributes as OA;
 
 /** Open files out. */
@@ -23,11 +22,8 @@ final class ExportController
     {
         Gate::authorize('view', $supply);
         $description = DescriptionReader::fromArray($supply->description);
-        $mode = $description->mode(null);
 
-        $phase = (new Behaviour($description))->run($mode)->longest();
-
-        return $this->file($supply, 'cir', 'text/plain; charset=utf-8', SpiceExport::write($description, $mode, $phase->parts, [], $phase->record->warmStart()));
+        return $this->file($supply, 'cir', 'text/plain; charset=utf-8', NetlistOf::running($description, $description->mode(null)));
     }
 
     #[OA\Get(path: '/supplies/{supply}/json', operationId: 'exportJson', summary: 'The description in the open format oculant/supply', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
