@@ -14,7 +14,10 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 use Oculant\Core\Supply\Point;
 
-/** Solves every fault of every part in every mode. */
+/**
+ * Solves every fault of every part in every mode, piece by piece: some faults in one mode, which workers may share among them; a dictionary
+ * is then made of whatever pieces there are.
+ */
 final class DictionaryBuilder
 {
     /** Share of a reading below which two are the same to any meter. */
@@ -34,6 +37,9 @@ final class DictionaryBuilder
 
     private Behaviour $behaviour;
 
+    /** @var array<string, Hypothesis>|null */
+    private ?array $hypotheses = null;
+
     private DeadMeter $meter;
 
     /** @var array<string, self> by part and severity */
@@ -52,12 +58,6 @@ final class DictionaryBuilder
         $this->meter = new DeadMeter($asleep ?? $supply);
     }
 
-    /** How many solves build() makes, for a measure of its progress. */
-    public function size(): int
-    {
-        return count($this->supply->modes) * (array_sum(array_map(static fn(Hypothesis $h): int => max(1, count($h->degrees)), $this->hypotheses())) + 1);
-    }
-
     /** Dead checks of a good unit, and no faults. */
     public function goodUnitOnly(): FaultDictionary
     {
@@ -71,60 +71,117 @@ final class DictionaryBuilder
 
     /**
      * @param float|null              $mainsVolts as measured; null for nominal
-     * @param (callable(int): void)|null $progress called with the number of solves made
+     * @param (callable(int): void)|null $progress called with the number of faults solved in a mode, of each mode
      */
     public function build(?float $mainsVolts = null, ?callable $progress = null): FaultDictionary
     {
-        $hypotheses = $this->hypotheses();
-        $done = 0;
         $rows = new DictionaryRows();
+        $ids = array_keys($this->hypotheses());
         foreach ($this->supply->modes as $mode) {
-            $healthy = $this->behaviour->live($mode, [], $mainsVolts);
-            $rows->put($mode->id, Hypothesis::HEALTHY, $healthy, $this->deadReadings($mode, []), $healthy->heat);
-            foreach ($this->rows($hypotheses) as $row => [$hypothesis, $degree]) {
+            $done = count($ids) * count($rows->readings);
+            $rows->join($this->piece($mode, $ids, $mainsVolts, $rows, $progress === null ? null : static fn(int $solved) => $progress($done + $solved)));
+        }
+
+        return $this->assemble($rows);
+    }
+
+    /**
+     * What some faults do in one mode.
+     *
+     * @param list<string>                $ids      of hypotheses
+     * @param float|null                  $mainsVolts as measured; null for nominal
+     * @param DictionaryRows|null         $usual    what they do in the usual mode: what breaks there is broken in this one. Null in the usual mode itself
+     * @param (callable(int): void)|null  $progress called with the number of faults solved
+     */
+    public function piece(Mode $mode, array $ids, ?float $mainsVolts = null, ?DictionaryRows $usual = null, ?callable $progress = null): DictionaryRows
+    {
+        $rows = new DictionaryRows();
+        $rows->broken = $usual->broken ?? [];
+        $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
+        $rows->put($mode->id, Hypothesis::HEALTHY, $healthy, $this->deadReadings($mode, []), $healthy->heat);
+        foreach ($ids as $k => $id) {
+            $hypothesis = $this->hypotheses()[$id];
+            foreach ($this->rows([$id => $hypothesis]) as $row => [, $degree]) {
                 $twin = $degree === null ? null : $this->likeBothEnds($hypothesis, $degree, $rows->readings[$mode->id]);
                 if ($twin !== null) {
                     $rows->copy($mode->id, $twin, $row);
                 } else {
-                    $this->failedBy($hypothesis->ref, $degree)->solve($rows, $row, $hypothesis, $mode, $mainsVolts, $healthy);
-                }
-                if ($progress !== null) {
-                    $progress(++$done);
+                    $this->failedBy($hypothesis->ref, $degree)->solve($rows, $row, $hypothesis, $mode, $mainsVolts, $healthy, $usual);
                 }
             }
-            foreach ($hypotheses as $id => $hypothesis) {
-                if ($hypothesis->degrees !== []) {
-                    // The middle of its severities stands for it where only one can.
-                    $rows->copy($mode->id, Hypothesis::at($id, intdiv(count($hypothesis->degrees), 2)), $id);
-                }
+            if ($hypothesis->degrees !== []) {
+                // The middle of its severities stands for it where only one can.
+                $rows->copy($mode->id, Hypothesis::at($id, intdiv(count($hypothesis->degrees), 2)), $id);
             }
+            if ($progress !== null) {
+                $progress($k + 1);
+            }
+        }
+        $rows->readings[$mode->id] = self::sparse($rows->readings[$mode->id]);
+        $rows->spans[$mode->id] = self::sparseSpans($rows->spans[$mode->id]);
+
+        return $rows;
+    }
+
+    /** A dictionary of whatever was solved so far; of what was not, it knows that it does not know. */
+    public function assemble(DictionaryRows $rows): FaultDictionary
+    {
+        $hypotheses = $this->hypotheses();
+        $missing = [];
+        foreach ($this->supply->modes as $mode) {
+            $missing[$mode->id] = array_fill_keys(array_map(strval(...), array_keys(array_diff_key($hypotheses, $rows->signs[$mode->id] ?? []))), true);
         }
 
         return new FaultDictionary(
             $hypotheses,
-            array_map(self::sparse(...), $rows->readings),
+            $rows->readings,
             $rows->signs,
             array_filter($rows->broken),
             array_filter($rows->how),
             self::group($hypotheses, $rows->readings),
             $this->rails(),
             array_map(array_filter(...), $rows->heat),
-            array_map(self::sparseSpans(...), $rows->spans),
+            $rows->spans,
+            array_filter($missing),
         );
     }
 
     /** One fault in one mode, and once more with the fuse quicker than what else it takes along. */
-    private function solve(DictionaryRows $rows, string $row, Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy): void
+    private function solve(DictionaryRows $rows, string $row, Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy, ?DictionaryRows $usual = null): void
     {
         $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
         $observation = $faults === [] && $hypothesis->mishap === null ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $hypothesis->mishap === null ? $healthy->guide : null);
         $broken = $rows->breaks($row, $observation);
         $heat = $observation === $healthy ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
-        $rows->put($mode->id, $row, $observation, $this->deadReadings($mode, $faults + $broken), $heat);
+        $rows->put($mode->id, $row, $observation, $this->asUsual($usual, $mode, $row) ?? $this->deadReadings($mode, $faults + $broken), $heat);
         $spared = array_filter($broken, fn(string $ref): bool => $this->supply->part($ref)->kind instanceof Fuse, ARRAY_FILTER_USE_KEY);
         if ($spared !== [] && $spared !== $broken) {
-            $rows->put($mode->id, Hypothesis::spared($row), $observation, $this->deadReadings($mode, $faults + $spared), []);
+            $rows->put($mode->id, Hypothesis::spared($row), $observation, $this->asUsual($usual, $mode, Hypothesis::spared($row)) ?? $this->deadReadings($mode, $faults + $spared), []);
         }
+    }
+
+    /**
+     * With the plug out most modes are the same circuit: what another worker read in the usual one is read here as well.
+     *
+     * @return array{array<string, float>, array<string, array{float, float}>}|null as deadReadings(); null if it is another circuit, or was not read
+     */
+    private function asUsual(?DictionaryRows $usual, Mode $mode, string $row): ?array
+    {
+        $first = $this->supply->mode(null);
+        $seen = $usual->readings[$first->id][$row] ?? null;
+        if ($usual === null || $seen === null || $mode->id === $first->id || CircuitBuilder::unplugged($this->supply, $mode) !== CircuitBuilder::unplugged($this->supply, $first)) {
+            return null;
+        }
+        $readings = $spans = [];
+        foreach ($this->supply->deadChecks() as $id => $check) {
+            $key = "{$id} {$check->quantity}";
+            $value = $seen[$key] ?? $usual->readings[$first->id][Hypothesis::HEALTHY][$key] ?? NAN;
+            $span = $usual->spans[$first->id][$row][$key] ?? (isset($seen[$key]) ? null : $usual->spans[$first->id][Hypothesis::HEALTHY][$key] ?? null);
+            $readings += is_nan($value) ? [] : [$key => $value];
+            $spans += $span === null ? [] : [$key => $span];
+        }
+
+        return [$readings, $spans];
     }
 
     /** What two faults at once do, or a mishap, in the shape of a dictionary of one hypothesis. */
@@ -188,8 +245,14 @@ final class DictionaryBuilder
         return array_map(strval(...), array_keys(array_filter($this->supply->points, fn(Point $point): bool => $point->rail !== null && ! $this->supply->isHot($point->node))));
     }
 
+    /** @return array<string, Hypothesis> by id */
+    public function hypotheses(): array
+    {
+        return $this->hypotheses ??= $this->allHypotheses();
+    }
+
     /** @return array<string, Hypothesis> */
-    private function hypotheses(): array
+    private function allHypotheses(): array
     {
         $hypotheses = [];
         foreach ($this->supply->parts as $ref => $part) {
@@ -327,8 +390,8 @@ final class DictionaryBuilder
         $representatives = [];
         foreach ($hypotheses as $id => $hypothesis) {
             $number = null;
-            foreach ($representatives as $candidate => $other) {
-                if (self::isLike($hypothesis, $hypotheses[$other], $readings)) {
+            foreach (self::isSolved($hypothesis, $readings) ? $representatives : [] as $candidate => $other) {
+                if (self::isSolved($hypotheses[$other], $readings) && self::isLike($hypothesis, $hypotheses[$other], $readings)) {
                     $number = $candidate;
                     break;
                 }
@@ -344,6 +407,16 @@ final class DictionaryBuilder
     }
 
     /**
+     * Of what was solved nowhere yet nobody knows what it is like.
+     *
+     * @param array<string, array<string, array<string, float>>> $readings
+     */
+    private static function isSolved(Hypothesis $hypothesis, array $readings): bool
+    {
+        return array_filter($readings, static fn(array $byHypothesis): bool => isset($byHypothesis[$hypothesis->id])) !== [];
+    }
+
+    /**
      * Whether no measurement separates two faults as they usually are and at their worst: milder, they differ by how bad they are, not by where they are.
      *
      * @param array<string, array<string, array<string, float>>> $readings
@@ -355,12 +428,18 @@ final class DictionaryBuilder
         return self::alike($worst($one), $worst($other), $readings) && self::alike($one->id, $other->id, $readings);
     }
 
-    /** @param array<string, array<string, array<string, float>>> $readings */
+    /**
+     * Rows that hold only what differs from a good unit, or all.
+     *
+     * @param array<string, array<string, array<string, float>>> $readings
+     */
     private static function alike(string $a, string $b, array $readings): bool
     {
         foreach ($readings as $byHypothesis) {
-            foreach ($byHypothesis[$a] as $key => $value) {
-                if (self::isMeasured($key, $byHypothesis[Hypothesis::HEALTHY]) && ! Likelihood::indistinguishable($key, $value, $byHypothesis[$b][$key] ?? NAN)) {
+            $good = $byHypothesis[Hypothesis::HEALTHY];
+            foreach (($byHypothesis[$a] ?? []) + ($byHypothesis[$b] ?? []) as $key => $value) {
+                $key = (string) $key;
+                if (self::isMeasured($key, $good) && ! Likelihood::indistinguishable($key, $byHypothesis[$a][$key] ?? $good[$key] ?? NAN, $byHypothesis[$b][$key] ?? $good[$key] ?? NAN)) {
                     return false;
                 }
             }

@@ -57,6 +57,20 @@ final class DictionaryRows
         return $this->broken[$row] ??= $observation->broken();
     }
 
+    /** With what another piece knows beside it. */
+    public function join(self $piece): void
+    {
+        foreach (['readings', 'spans', 'signs', 'heat'] as $what) {
+            foreach ($piece->{$what} as $mode => $rows) {
+                $this->{$what}[$mode] = ($this->{$what}[$mode] ?? []) + $rows;
+            }
+        }
+        $this->broken += $piece->broken;
+        foreach ($piece->how as $row => $how) {
+            $this->how[$row] = ($this->how[$row] ?? []) + $how;
+        }
+    }
+
     /** A row that is as another one, and the other's way of sparing what the fuse saved. */
     public function copy(string $mode, string $from, string $to): void
     {

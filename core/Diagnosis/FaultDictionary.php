@@ -38,6 +38,7 @@ final class FaultDictionary
      * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
      * @param list<string>                                           $rails      test points that are outputs: what the owner of the unit lives on
      * @param array<string, array<string, array<string, array{float, float}>>> $spans between which limits a check with the plug out may read where current goes through semiconductors, as $readings
+     * @param array<string, array<string, true>>                     $missing    [mode][hypothesis] that was not solved yet
      * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
      */
     public function __construct(
@@ -50,6 +51,7 @@ final class FaultDictionary
         public readonly array $rails = [],
         public readonly array $heat = [],
         public readonly array $spans = [],
+        public readonly array $missing = [],
     ) {
     }
 
@@ -76,7 +78,7 @@ final class FaultDictionary
         }
         $forms = [];
         foreach ($pairs === [] ? [[$id, $id, 1.0]] : $pairs as $cell => [$mild, $worse, $share]) {
-            $spared = array_map(fn(string $row): string => isset($this->signs[array_key_first($this->signs)][Hypothesis::spared($row)]) ? Hypothesis::spared($row) : $row, [$mild, $worse]);
+            $spared = array_map(fn(string $row): string => $this->isSpared($row) ? Hypothesis::spared($row) : $row, [$mild, $worse]);
             $rows = $spared === [$mild, $worse] ? [[$mild, $worse, $share]] : [[$mild, $worse, $share * (1 - self::SPARED)], [...$spared, $share * self::SPARED]];
             foreach ($rows as [$first, $last, $part]) {
                 array_push($forms, ...($pairs === [] ? [new Form($first, $last, 0, $part)] : self::along($fault, $cell, $first, $last, $part)));
@@ -84,6 +86,17 @@ final class FaultDictionary
         }
 
         return count($forms) === 1 && $pairs === [] ? [] : $forms;
+    }
+
+    private function isSpared(string $row): bool
+    {
+        foreach ($this->signs as $byRow) {
+            if (isset($byRow[$row])) {
+                return isset($byRow[Hypothesis::spared($row)]);
+            }
+        }
+
+        return false;
     }
 
     /** @return list<Form> one for each part of the way between two severities, so that readings must agree on how bad it is */
@@ -112,6 +125,7 @@ final class FaultDictionary
             $this->rails,
             self::joined($this->heat, $other->heat),
             self::joined($this->spans, $other->spans),
+            $this->missing,
         );
     }
 
@@ -176,7 +190,17 @@ final class FaultDictionary
             }
         }
 
-        return $this->movers[$mode][$key] ?? [];
+        // What was not solved yet may change anything.
+        return ($this->movers[$mode][$key] ?? []) + ($this->missing[$mode] ?? []);
+    }
+
+    /** Share of all faults, by how often they are met, that is known in a mode. */
+    public function known(string $mode): float
+    {
+        $all = array_sum(array_map(static fn(Hypothesis $h): float => $h->weight, $this->hypotheses));
+        $missing = array_sum(array_map(static fn(Hypothesis $h): float => $h->weight, array_intersect_key($this->hypotheses, $this->missing[$mode] ?? [])));
+
+        return $all > 0.0 && isset($this->readings[$mode]) ? 1 - $missing / $all : 0.0;
     }
 
     /** How likely a part is bad under a hypothesis: failed by itself, taken along, or neither. */

@@ -13,12 +13,12 @@ final class Signs
     /**
      * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "ticks", "squeals", "intermittent", "bang", "smoke", "shock", "load", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
      *
-     * @return bool|null null if this sign says nothing about the supply
+     * @return bool|null null if this sign says nothing about the supply, or it is not known
      */
     public static function shows(FaultDictionary $dictionary, string $mode, string $hypothesis, string $sign): ?bool
     {
         $known = $dictionary->signs[$mode][$hypothesis] ?? [];
-        if (in_array('unstable', $known, true)) {
+        if (in_array('unstable', $known, true) || isset($dictionary->missing[$mode][Hypothesis::of($hypothesis)])) {
             return null;
         }
         if (preg_match('/ (open|intact|dark|lit)$/', $sign) === 1) {
