@@ -3,6 +3,9 @@
 declare(strict_types=1);
 
 return [
+    // Fingerprint of the engine: what another one computed is not taken for this one's.
+    'engine' => App\Knowledge\Engine::hash(),
+
     // Failed tries a minute at one account before sign-in asks to wait; from one address five times as many.
     'sign_ins_per_minute' => (int) env('OCULANT_SIGN_INS_PER_MINUTE', 10),
 

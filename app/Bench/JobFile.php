@@ -13,6 +13,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\Fold;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\RepairReport;
 use Oculant\Core\Diagnosis\Workup;
@@ -43,11 +44,14 @@ final class JobFile
     private function __construct(private readonly Library $library, public readonly RepairJob $job)
     {
         $this->supply = DescriptionReader::fromArray($job->description);
-        $library->prepare($this->supply, isUrgent: true);
         $this->knowledge = $library->of($this->supply);
         $this->records = array_values($job->entries()->with('user')->get()->all());
         $this->log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $this->records);
         $this->state = Fold::of($this->supply, $this->log);
+        $library->prepare($this->supply, isUrgent: true, mode: $this->state->mode);
+        if ($this->state->mainsVolts !== null && ! EvidenceList::isFar($this->state->mainsVolts, $this->supply)) {
+            $library->prepareAt($this->supply, $this->state->mainsVolts);
+        }
         $context = $this->state->context();
         $this->stands = $context->isPlain() ? null : $context->on($this->supply, $this->state->mode);
         if ($this->stands !== null) {
@@ -64,6 +68,12 @@ final class JobFile
     public static function open(Library $library, RepairJob $job): self
     {
         return new self($library, $job);
+    }
+
+    /** Share of all faults of which it is known what they do in the present mode. */
+    public function known(): float
+    {
+        return $this->knowledge->known($this->state->mode);
     }
 
     /** How far the engine is with the faults of this description; null once it is done. */

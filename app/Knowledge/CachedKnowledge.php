@@ -4,11 +4,12 @@ declare(strict_types=1);
 
 namespace App\Knowledge;
 
+use Illuminate\Contracts\Cache\LockProvider;
 use Illuminate\Contracts\Cache\Repository;
 use Oculant\Core\Diagnosis\DeadRow;
 use Oculant\Core\Diagnosis\DictionaryBuilder;
+use Oculant\Core\Diagnosis\DictionaryRows;
 use Oculant\Core\Diagnosis\FaultDictionary;
-use Oculant\Core\Diagnosis\FirstKnowledge;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
@@ -18,12 +19,10 @@ use Oculant\Core\Supply\Description;
 /** Knowledge kept by the content of the description, so that every bench with the same supply shares it. */
 final class CachedKnowledge implements Knowledge
 {
-    /** Raised when the engine's results or the cached classes change. */
-    private const ENGINE = 20;
+    /** Seconds to wait for another worker that puts a dictionary together. */
+    private const PATIENCE = 60;
 
     private SolvedKnowledge $solved;
-
-    private FirstKnowledge $first;
 
     /** @var array<string, mixed> */
     private array $here = [];
@@ -39,13 +38,15 @@ final class CachedKnowledge implements Knowledge
 
     private ?bool $isWhole = null;
 
+    /** While it is not whole. */
+    private ?FaultDictionary $sofar = null;
+
     /** @var array<string, self> by hash */
     private array $altered = [];
 
     public function __construct(private readonly Description $supply, private readonly Repository $cache)
     {
         $this->solved = new SolvedKnowledge($supply);
-        $this->first = new FirstKnowledge($supply);
     }
 
     public function isWhole(): bool
@@ -56,7 +57,11 @@ final class CachedKnowledge implements Knowledge
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
         if (! $this->isWhole()) {
-            return $this->keep("first:{$mode}", fn(): Expectations => $this->first->expectations($mode, null));
+            $this->fetchModes(null);
+            $found = $this->here["x:{$mode}:"] ?? $this->here["first:{$mode}"] ?? $this->here["none:{$mode}"] ??= Expectations::unsolved($this->supply, $this->supply->mode($mode));
+
+            /** @var Expectations $found */
+            return $mainsVolts === null ? $found : $found->atMains($mainsVolts);
         }
         $here = $this->here["x:{$mode}:{$mainsVolts}"] ?? null;
         if ($here instanceof Expectations) {
@@ -68,7 +73,36 @@ final class CachedKnowledge implements Knowledge
 
         $this->fetchModes($mainsVolts);
 
-        return $this->keep("x:{$mode}:{$mainsVolts}", fn(): Expectations => $this->solved->expectations($mode, $mainsVolts));
+        $here = $this->here["x:{$mode}:{$mainsVolts}"] ?? null;
+        if ($here instanceof Expectations) {
+            return $here;
+        }
+
+        return $mainsVolts !== null
+            ? $this->here["x:{$mode}:{$mainsVolts}"] = $this->expectations($mode, null)->atMains($mainsVolts)
+            : $this->keep("x:{$mode}:", fn(): Expectations => $this->solved->expectations($mode, null));
+    }
+
+    /** Whether it was solved as this mains has it. */
+    public function isSolvedAt(float $mainsVolts): bool
+    {
+        $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
+        $names = [...($step === null ? [] : ["d:{$step}"]), ...$this->modes($mainsVolts)];
+
+        return array_filter($this->fetch($names), is_null(...)) === [];
+    }
+
+    /** Windows at exactly that mains, and the faults at the step of it that they are solved for. */
+    public function solveAt(float $mainsVolts): void
+    {
+        foreach (array_keys($this->supply->modes) as $mode) {
+            $this->cache->forever($this->key("x:{$mode}:{$mainsVolts}"), $this->solved->expectations((string) $mode, $mainsVolts));
+        }
+        $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
+        if ($step !== null) {
+            $this->cache->forever($this->key("d:{$step}"), $this->solved->dictionary($mainsVolts));
+        }
+        $this->forgetHere();
     }
 
     /** Whoever asks for one mode asks for all: one question to the cache instead of one per mode. */
@@ -79,7 +113,8 @@ final class CachedKnowledge implements Knowledge
         }
         $this->fetched["mains {$mainsVolts}"] = true;
         $step = 'd:'.SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
-        $this->fetch(array_values(array_diff([...$this->modes($mainsVolts), $step], array_keys(array_filter($this->here)))));
+        $early = $this->isWhole() ? [] : array_map(static fn(int|string $mode): string => "first:{$mode}", array_keys($this->supply->modes));
+        $this->fetch(array_values(array_diff([...$this->modes($mainsVolts), ...$early, $step], array_keys(array_filter($this->here)))));
     }
 
     /** @return list<string> what the windows of each mode are kept as */
@@ -112,15 +147,27 @@ final class CachedKnowledge implements Knowledge
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
         if (! $this->isWhole()) {
-            return $this->keep('first', fn(): FaultDictionary => $this->first->dictionary(null));
+            return $this->sofar ??= $this->fetch(['d:'])['d:'] ?? $this->fetch(['good'])['good'] ?? FaultDictionary::unsolved(array_map(strval(...), array_keys($this->supply->modes)));
         }
-        return $this->atMains["mains {$mainsVolts}"] ??= $this->keep('d:'.SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply), fn(): FaultDictionary => $this->solved->dictionary($mainsVolts));
+
+        return $this->atMains["mains {$mainsVolts}"] ??= $this->at(SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply));
+    }
+
+    /** At a step of the mains that nobody has solved yet the faults are those of the nominal one. */
+    private function at(?float $step): FaultDictionary
+    {
+        $found = $step === null ? null : $this->here["d:{$step}"] ?? $this->fetch(["d:{$step}"])["d:{$step}"];
+        if ($found instanceof FaultDictionary) {
+            return $found;
+        }
+
+        return $this->keep('d:', fn(): FaultDictionary => $this->solved->dictionary(null));
     }
 
     public function deadRow(string $mode, string $check, string $quantity): array
     {
         if (! $this->isWhole()) {
-            return $this->first->deadRow($mode, $check, $quantity);
+            return [];
         }
 
         return $this->rows["{$mode} {$check} {$quantity}"] ??= $this->cache->rememberForever(
@@ -141,6 +188,90 @@ final class CachedKnowledge implements Knowledge
         return $this->keep("p:{$pair->id}:{$step}", fn(): FaultDictionary => $this->solved->pair($pair, $mainsVolts));
     }
 
+    public function known(string $mode): float
+    {
+        return $this->isWhole() ? 1.0 : $this->dictionary(null)->known($mode);
+    }
+
+    /** What can be had at once: roughly what a good unit reads in a mode, and what its dead checks show. */
+    public function solveFirst(string $mode): void
+    {
+        $this->cache->forever($this->key("first:{$mode}"), Expectations::roughly($this->supply, $this->supply->mode($mode)));
+        if ($this->cache->get($this->key('good')) === null) {
+            $this->cache->forever($this->key('good'), (new DictionaryBuilder($this->supply))->goodUnitOnly());
+        }
+    }
+
+    public function solveWindows(string $mode): void
+    {
+        $this->cache->forever($this->key("x:{$mode}:"), Expectations::of($this->supply, $this->supply->mode($mode)));
+    }
+
+    /**
+     * What some faults do in one mode. What breaks in the usual mode is broken in every other, so that comes first.
+     *
+     * @param list<string> $ids of hypotheses
+     */
+    public function solveFaults(DictionaryBuilder $builder, string $mode, array $ids): DictionaryRows
+    {
+        $usual = $this->supply->mode(null)->id;
+        $before = $mode === $usual ? null : $this->cache->get($this->key(self::piece($usual, $ids))) ?? $this->solveFaults($builder, $usual, $ids);
+        $rows = $builder->piece($this->supply->mode($mode), $ids, null, $before);
+        $this->cache->forever($this->key(self::piece($mode, $ids)), $rows);
+
+        return $rows;
+    }
+
+    /** @param list<string> $ids */
+    private static function piece(string $mode, array $ids): string
+    {
+        return "p:{$mode}:".md5(implode(' ', $ids));
+    }
+
+    /**
+     * A dictionary of what was solved so far; with the last piece the whole.
+     *
+     * @param list<array{mode: string, faults: list<string>}> $pieces those that were solved
+     *
+     * @return list<int> numbers of those that the store has lost
+     */
+    public function putTogether(DictionaryBuilder $builder, array $pieces, bool $isOver): array
+    {
+        $store = $this->cache->getStore();
+        $lost = [];
+        $put = function () use ($builder, $pieces, $isOver, &$lost): void {
+            if ($this->cache->get($this->key('whole')) === true) {
+                return;
+            }
+            $rows = new DictionaryRows();
+            foreach ($pieces as $number => $piece) {
+                $known = $this->cache->get($this->key(self::piece($piece['mode'], $piece['faults'])));
+                if ($known instanceof DictionaryRows) {
+                    $rows->join($known);
+                } else {
+                    $lost[] = $number;
+                }
+            }
+            $this->cache->forever($this->key('d:'), $builder->assemble($rows));
+            if ($isOver && $lost === []) {
+                $this->cache->forever($this->key('whole'), true);
+                foreach ($pieces as $piece) {
+                    $this->cache->forget($this->key(self::piece($piece['mode'], $piece['faults'])));
+                }
+            }
+        };
+        $store instanceof LockProvider ? $store->lock($this->key('putting'), self::PATIENCE)->block(self::PATIENCE, $put) : $put();
+        $this->forgetHere();
+
+        return $lost;
+    }
+
+    private function forgetHere(): void
+    {
+        $this->isWhole = $this->sofar = null;
+        $this->here = $this->fetched = $this->atMains = [];
+    }
+
     /**
      * Solves everything at nominal mains and keeps it.
      *
@@ -149,19 +280,19 @@ final class CachedKnowledge implements Knowledge
     public function solve(callable $progress): void
     {
         $builder = new DictionaryBuilder($this->supply);
+        $faults = count($builder->hypotheses());
         $modes = count($this->supply->modes);
         // The windows of a mode take about as long as a tenth of its faults.
-        $share = max(1, intdiv($builder->size(), 10 * $modes));
-        $total = $builder->size() + $modes * $share;
+        $share = max(1, intdiv($faults, 10));
+        $total = $modes * ($faults + $share);
         $done = 0;
         foreach (array_keys($this->supply->modes) as $mode) {
-            $this->cache->forever($this->key("x:{$mode}:"), Expectations::of($this->supply, $this->supply->mode((string) $mode)));
+            $this->solveWindows((string) $mode);
             $progress($done += $share, $total);
         }
         $this->cache->forever($this->key('d:'), $builder->build(null, static fn(int $solved) => $progress($done + $solved, $total)));
         $this->cache->forever($this->key('whole'), true);
-        $this->isWhole = null;
-        $this->here = $this->fetched = $this->atMains = [];
+        $this->forgetHere();
     }
 
     /**
@@ -179,6 +310,6 @@ final class CachedKnowledge implements Knowledge
 
     private function key(string $what): string
     {
-        return sprintf('oculant:%d:%s:%s', self::ENGINE, $this->supply->hash(), $what);
+        return sprintf('oculant:%s:%s:%s', config('oculant.engine'), $this->supply->hash(), $what);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Knowledge;
 
-use App\Jobs\SolveFaults;
+use App\Jobs\SolveAtMains;
 use App\Models\Solve;
 use Illuminate\Contracts\Cache\Repository;
 use Oculant\Core\Diagnosis\Knowledge;
@@ -13,12 +13,15 @@ use Oculant\Core\Supply\Description;
 /** Gives the knowledge of any description, and sees to it that it gets solved. */
 final class Library
 {
+    /** Seconds after which a mains is asked for again that nobody has solved. */
+    private const ASKED = 300;
+
     /** Of the description asked for last: a request asks for one again and again. */
     private ?CachedKnowledge $last = null;
 
     private string $lastHash = '';
 
-    public function __construct(private readonly Repository $cache)
+    public function __construct(private readonly Repository $cache, private readonly Pieces $pieces)
     {
     }
 
@@ -39,33 +42,43 @@ final class Library
     }
 
     /**
-     * Sees to it that the faults of a description get solved: a small one at once, a large one on the queue.
+     * Sees to it that the faults of a description get solved, by workers: never here.
      *
-     * @param bool $isUrgent true if somebody stands at the bench with it: then it goes before what is merely kept
+     * @param bool        $isUrgent true if somebody stands at the bench with it: then it goes before what is merely kept
+     * @param string|null $mode     in which it stands
      */
-    public function prepare(Description $supply, bool $isUrgent = false): void
+    public function prepare(Description $supply, bool $isUrgent = false, ?string $mode = null): void
     {
-        $knowledge = $this->known($supply);
-        if (! $knowledge->isWhole() && ! $supply->isLarge()) {
-            $knowledge->solve(static fn() => null);
-        }
-        if ($knowledge->isWhole()) {
+        if ($this->known($supply)->isWhole()) {
             return;
         }
         $known = $this->progress($supply);
-        if ($known?->isUnderWay() === true) {
-            if ($isUrgent && $known->state === Solve::QUEUED && ! $known->is_urgent) {
-                $known->update(['is_urgent' => true]);
-                SolveFaults::dispatch($supply->hash())->onQueue('urgent');
-            }
-
-            return;
+        if ($known?->isUnderWay() !== true) {
+            $this->pieces->ask($supply, $isUrgent);
+            $known = $this->progress($supply);
         }
-        Solve::query()->updateOrCreate(
-            ['hash' => $supply->hash()],
-            ['title' => $supply->title, 'description' => $supply->written, 'state' => Solve::QUEUED, 'done' => 0, 'total' => 0, 'is_urgent' => $isUrgent, 'message' => null],
-        );
-        SolveFaults::dispatch($supply->hash())->onQueue($isUrgent ? 'urgent' : 'default');
+        if ($known?->isSilent() === true) {
+            $known->touch();
+            $this->pieces->handOut($known->is_urgent);
+        }
+        $changes = ($isUrgent && ! $known?->is_urgent ? ['is_urgent' => true] : []) + ($mode !== null && $known?->mode !== $mode ? ['mode' => $mode] : []);
+        if ($known !== null && $changes !== []) {
+            $known->update($changes);
+            $this->pieces->handOut($known->is_urgent);
+        }
+    }
+
+    /** The same at the mains that was measured, for what is solved quickly; until then it is read off between the limits of the nominal one. */
+    public function prepareAt(Description $supply, float $mainsVolts): void
+    {
+        if (! $supply->isLarge() && $this->known($supply)->isWhole() && ! $this->known($supply)->isSolvedAt($mainsVolts) && $this->cache->add("oculant:at:{$supply->hash()}:{$mainsVolts}", true, self::ASKED)) {
+            SolveAtMains::dispatch($supply->written, $mainsVolts)->onQueue('urgent');
+        }
+    }
+
+    public function solveAt(Description $supply, float $mainsVolts): void
+    {
+        $this->known($supply)->solveAt($mainsVolts);
     }
 
     public function progress(Description $supply): ?Solve

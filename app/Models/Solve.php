@@ -15,6 +15,8 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $done
  * @property int $total
  * @property bool $is_urgent
+ * @property string|null $mode in which the unit stands that somebody is looking at
+ * @property string|null $engine
  * @property string|null $message
  */
 final class Solve extends Model
@@ -27,20 +29,27 @@ final class Solve extends Model
 
     public const FAILED = 'failed';
 
+    /** Minutes. */
+    private const PATIENCE = 3;
+
     public $incrementing = false;
 
     protected $primaryKey = 'hash';
 
     protected $keyType = 'string';
 
-    protected $fillable = ['hash', 'title', 'description', 'state', 'done', 'total', 'is_urgent', 'message'];
+    protected $fillable = ['hash', 'title', 'description', 'state', 'done', 'total', 'is_urgent', 'mode', 'engine', 'message'];
 
-    /** A running one shows itself every few seconds: a worker that has been silent for two minutes was stopped. */
+    /** By this engine, and not over. */
     public function isUnderWay(): bool
     {
-        $patience = [self::QUEUED => 60, self::RUNNING => 2][$this->state] ?? 0;
+        return in_array($this->state, [self::QUEUED, self::RUNNING], true) && $this->engine === config('oculant.engine');
+    }
 
-        return $patience > 0 && $this->updated_at?->isAfter(now()->subMinutes($patience)) === true;
+    /** Every piece that is done shows itself here: after so long a silence the workers may have been stopped. */
+    public function isSilent(): bool
+    {
+        return $this->updated_at?->isBefore(now()->subMinutes(self::PATIENCE)) !== false;
     }
 
     protected function casts(): array

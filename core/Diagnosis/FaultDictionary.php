@@ -56,6 +56,16 @@ final class FaultDictionary
     }
 
     /**
+     * Before anything is solved: nothing is known, not even of a good unit.
+     *
+     * @param list<string> $modes
+     */
+    public static function unsolved(array $modes): self
+    {
+        return new self([], array_fill_keys($modes, [Hypothesis::HEALTHY => []]), [], [], [], []);
+    }
+
+    /**
      * The forms in which a fault may be met: where between two of its severities, and whether it took along what it may.
      *
      * @return list<Form> empty if it is met in one form alone, its own row

@@ -29,6 +29,11 @@ final class FirstKnowledge implements Knowledge
         return false;
     }
 
+    public function known(string $mode): float
+    {
+        return 0.0;
+    }
+
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
         return $this->dictionary ??= (new DictionaryBuilder($this->supply))->goodUnitOnly();

@@ -13,8 +13,11 @@ interface Knowledge
     /** @param float|null $mainsVolts as measured; null for nominal with its tolerance */
     public function expectations(string $mode, ?float $mainsVolts): Expectations;
 
-    /** False while it is still being worked out what the faults do; the dictionary then knows the good unit alone. */
+    /** False while it is still being worked out what the faults do; the dictionary then says what it does not know. */
     public function isWhole(): bool;
+
+    /** Share of all faults, by how often they are met, of which it is known what they do in a mode. */
+    public function known(string $mode): float;
 
     public function dictionary(?float $mainsVolts): FaultDictionary;
 

@@ -34,6 +34,11 @@ final class PairKnowledge implements Knowledge
         return $this->singles->isWhole();
     }
 
+    public function known(string $mode): float
+    {
+        return $this->singles->known($mode);
+    }
+
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
         return $this->dictionaries["mains {$mainsVolts}"] ??= array_reduce(

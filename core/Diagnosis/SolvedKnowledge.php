@@ -48,6 +48,11 @@ final class SolvedKnowledge implements Knowledge
         return true;
     }
 
+    public function known(string $mode): float
+    {
+        return 1.0;
+    }
+
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
         return $this->atMains["mains {$mainsVolts}"] ??= $this->atStep(self::dictionaryMains($mainsVolts, $this->supply));

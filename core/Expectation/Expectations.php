@@ -182,6 +182,12 @@ final readonly class Expectations
         return new self($mode, null, $windows, $functions, $nominal, []);
     }
 
+    /** Before anything was solved. */
+    public static function unsolved(Description $supply, Mode $mode): self
+    {
+        return self::unknown($supply, $mode, null, new Observation([], [], [], [], null, [], Unsettled::notSolved()));
+    }
+
     /** What a service document says counts all the same. */
     private static function unknown(Description $supply, Mode $mode, ?float $mainsVolts, Observation $nominal): self
     {

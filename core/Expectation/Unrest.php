@@ -13,6 +13,9 @@ enum Unrest: string
     /** No state of its junctions agrees with its voltages. */
     case NoState = 'has no consistent state';
 
+    /** Nobody has looked yet. */
+    case NotSolved = 'is not worked out yet';
+
     /** Its equations leave a voltage open. */
     case Singular = 'leaves a voltage open';
 }

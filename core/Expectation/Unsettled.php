@@ -27,6 +27,11 @@ final readonly class Unsettled
         };
     }
 
+    public static function notSolved(): self
+    {
+        return new self(Unrest::NotSolved, []);
+    }
+
     /** @return list<string> references of what goes to and fro */
     public function parts(): array
     {
@@ -42,6 +47,7 @@ final readonly class Unsettled
             Unrest::Hunts => sprintf('%s %s to and fro without end: no stable reading.', implode(', ', array_slice($parts, 0, 3)).(count($parts) > 3 ? ' and more' : ''), count($parts) > 1 ? 'go' : 'goes'),
             Unrest::NoState => 'No state of its rectifiers and regulators agrees with its voltages: no stable reading.',
             Unrest::Singular => 'Its equations leave a voltage open: no stable reading.',
+            Unrest::NotSolved => 'The engine is still working it out.',
         };
     }
 
@@ -51,6 +57,7 @@ final readonly class Unsettled
         return match ($this->how) {
             Unrest::Hunts => sprintf('What feeds %s may be too weak for what it draws: check its load and limits, and the resistance before it.', $this->parts()[0]),
             Unrest::NoState => 'Check polarities, and what joins the rails; leave a load out of this mode to see which one it is.',
+            Unrest::NotSolved => 'Wait a moment.',
             Unrest::Singular => 'Look for an ideal source across a short, parts in a loop without resistance, or a node that only capacitors hold.',
         };
     }

@@ -1,0 +1,33 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Jobs;
+
+use App\Knowledge\Pieces;
+use Illuminate\Contracts\Queue\ShouldQueue;
+use Illuminate\Foundation\Queue\Queueable;
+
+/** A ticket for a worker: it takes the most useful piece that is waiting, whosever it is, and the next, until none is left. */
+final class SolveNext implements ShouldQueue
+{
+    use Queueable;
+
+    /** Seconds after which other work of the queue has its turn. */
+    private const TURN = 20.0;
+
+    public int $timeout = 3600;
+
+    public int $tries = 1;
+
+    public function handle(Pieces $pieces): void
+    {
+        $until = microtime(true) + self::TURN;
+        do {
+            $found = $pieces->solveNext();
+        } while ($found && microtime(true) < $until);
+        if ($found) {
+            self::dispatch()->onQueue($this->queue ?? 'default');
+        }
+    }
+}
