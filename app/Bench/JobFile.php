@@ -44,11 +44,11 @@ final class JobFile
     private function __construct(private readonly Library $library, public readonly RepairJob $job)
     {
         $this->supply = DescriptionReader::fromArray($job->description);
-        $this->knowledge = $library->of($this->supply);
         $this->records = array_values($job->entries()->with('user')->get()->all());
         $this->log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $this->records);
         $this->state = Fold::of($this->supply, $this->log);
         $library->prepare($this->supply, isUrgent: true, mode: $this->state->mode);
+        $this->knowledge = $library->of($this->supply);
         if ($this->state->mainsVolts !== null && ! EvidenceList::isFar($this->state->mainsVolts, $this->supply)) {
             $library->prepareAt($this->supply, $this->state->mainsVolts);
         }

@@ -30,7 +30,7 @@ final class Pieces
     private const LARGE = 6;
 
     /** Tickets that are handed out when something is asked for. */
-    private const TICKETS = 2;
+    public const TICKETS = 2;
 
     /** Minutes after which a piece that a worker took and never brought back is given to another; and how often. */
     private const LEASE = 10;

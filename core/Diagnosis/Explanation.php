@@ -11,6 +11,12 @@ final class Explanation
 
     private const MAY = 0.03;
 
+    /** @return array{word: string, sentence: string} while the faults are not worked out */
+    public static function notYet(): array
+    {
+        return ['word' => 'unknown', 'sentence' => 'Whether that explains what was measured on the unit is not worked out yet.'];
+    }
+
     /**
      * @param list<Suspect> $suspects
      *

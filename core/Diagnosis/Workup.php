@@ -38,6 +38,9 @@ final class Workup
 
     private readonly ReadingVerdicts $readings;
 
+    /** Share of all faults, by how often they are met, that must be known before one is suspected or a step is chosen. */
+    public const ENOUGH = 0.4;
+
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
@@ -172,7 +175,7 @@ final class Workup
         if ($condemned !== null && $this->state->handedBackAt === null) {
             return ['next' => $writer->condemned($condemned), 'alternatives' => []];
         }
-        if (! $this->here->isWhole()) {
+        if ($this->here->known($this->state->mode) < self::ENOUGH) {
             return ['next' => $writer->unready(), 'alternatives' => []];
         }
         $candidates = $this->candidates();

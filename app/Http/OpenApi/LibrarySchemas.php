@@ -109,12 +109,15 @@ use OpenApi\Attributes as OA;
 #[OA\Schema(
     schema: 'Progress',
     type: 'object',
-    required: ['state', 'done', 'total', 'message'],
+    required: ['state', 'done', 'total', 'message', 'known', 'ahead', 'seconds'],
     properties: [
         new OA\Property(property: 'state', type: 'string'),
         new OA\Property(property: 'done', type: 'integer'),
         new OA\Property(property: 'total', type: 'integer'),
         new OA\Property(property: 'message', type: 'string', nullable: true),
+        new OA\Property(property: 'known', description: 'Share of all faults, by how often they are met, that is known in the mode looked at', type: 'number', nullable: true),
+        new OA\Property(property: 'ahead', type: 'integer'),
+        new OA\Property(property: 'seconds', description: 'Left, by the speed so far', type: 'integer', nullable: true),
     ],
 )]
 #[OA\Schema(

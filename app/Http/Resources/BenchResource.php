@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Bench\JobFile;
+use App\Knowledge\Progress;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Oculant\Core\Bench\Entry\Symptom;
@@ -13,6 +14,7 @@ use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\StartCount;
 use Oculant\Core\Diagnosis\Suspect;
+use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\BreaksDown;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\FaultMode;
@@ -50,13 +52,13 @@ final class BenchResource extends JsonResource
             'points' => $workup->points(),
             'path' => $workup->path(),
             ...$workup->next(),
-            'solving' => ($here = $file->solvingHere()) === null ? null : ['state' => $here->state, 'done' => $here->done, 'total' => $here->total, 'message' => $here->message],
-            'suspects' => ($solve = $file->solving()) !== null ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->severity($s), $workup->reasons($s), $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
+            'solving' => ($here = $file->solvingHere()) === null ? null : Progress::of($here, $file->known()),
+            'suspects' => ! ($isReady = $file->known() >= Workup::ENOUGH) ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->severity($s), $workup->reasons($s), $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
             'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
-            'course' => $solve !== null ? ['labels' => [], 'lines' => []] : $workup->course(),
-            'look_first' => $solve !== null ? [] : $workup->looks(),
+            'course' => $isReady ? $workup->course() : ['labels' => [], 'lines' => []],
+            'look_first' => $isReady ? $workup->looks() : [],
             'photos' => PhotoView::all($file),
-            'description_checks' => $solve !== null ? [] : $workup->descriptionChecks(),
+            'description_checks' => $isReady ? $workup->descriptionChecks() : [],
             'strips' => $workup->strips(),
             'short' => $workup->short(),
             'twin' => $workup->twin(),

@@ -1422,6 +1422,11 @@ export interface components {
             done: number;
             total: number;
             message: string | null;
+            /** @description Share of all faults, by how often they are met, that is known in the mode looked at */
+            known: number | null;
+            ahead: number;
+            /** @description Left, by the speed so far */
+            seconds: number | null;
         };
         UnknownPart: {
             ref: string;

@@ -9,6 +9,7 @@ use App\Http\Requests\WaveformRequest;
 use App\Http\Resources\BudgetView;
 use App\Http\Resources\WaveformView;
 use App\Knowledge\Library;
+use App\Knowledge\Progress;
 use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -42,8 +43,8 @@ final class EngineController
         $solve = $library->of($description)->isWhole() ? null : $library->progress($description);
 
         return new JsonResponse($solve === null
-            ? ['state' => 'ready', 'done' => 1, 'total' => 1, 'message' => null]
-            : ['state' => $solve->state, 'done' => $solve->done, 'total' => $solve->total, 'message' => $solve->message]);
+            ? ['state' => 'ready', 'done' => 1, 'total' => 1, 'message' => null, 'known' => null, 'ahead' => 0, 'seconds' => null]
+            : Progress::of($solve));
     }
 
     #[OA\Get(path: '/supplies/{supply}/budget', operationId: 'showBudget', summary: 'Losses, currents and margins of every part, at both ends of the mains', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string')), new OA\Parameter(name: 'mode', in: 'query', required: false, schema: new OA\Schema(type: 'string'))], responses: [
