@@ -44,7 +44,8 @@ final class CachedKnowledge implements Knowledge
     /** @var array<string, self> by hash */
     private array $altered = [];
 
-    public function __construct(private readonly Description $supply, private readonly Repository $cache)
+    /** @param string|null $engine its fingerprint; null to take it from the code */
+    public function __construct(private readonly Description $supply, private readonly Repository $cache, private readonly ?string $engine = null)
     {
         $this->solved = new SolvedKnowledge($supply);
     }
@@ -178,7 +179,7 @@ final class CachedKnowledge implements Knowledge
 
     public function altered(Description $altered): self
     {
-        return $this->altered[$altered->hash()] ??= new self($altered, $this->cache);
+        return $this->altered[$altered->hash()] ??= new self($altered, $this->cache, $this->engine);
     }
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
@@ -310,6 +311,6 @@ final class CachedKnowledge implements Knowledge
 
     private function key(string $what): string
     {
-        return sprintf('oculant:%s:%s:%s', config('oculant.engine'), $this->supply->hash(), $what);
+        return sprintf('oculant:%s:%s:%s', $this->engine ?? Engine::hash(), $this->supply->hash(), $what);
     }
 }

@@ -12,7 +12,7 @@ use RecursiveIteratorIterator;
 final class Engine
 {
     /** Rooms of core/ on which nothing kept depends: they only read it. */
-    private const READERS = '#/core/(Bench|PowerUp|Practice|Proving|Replacement|Diagnosis/(Step|Evidence))/#';
+    private const READERS = '#/core/((Bench|PowerUp|Practice|Proving|Replacement)/|Diagnosis/(?!Dictionary|FaultDictionary|Form\.|Hypothesis|Interpolation|Likelihood|Mishap))#';
 
     private static ?string $hash = null;
 

@@ -34,7 +34,7 @@ final class Library
     {
         // What was not solved a moment ago may be by now.
         if ($this->last === null || $this->lastHash !== $supply->hash() || ! $this->last->isWhole()) {
-            $this->last = new CachedKnowledge($supply, $this->cache);
+            $this->last = new CachedKnowledge($supply, $this->cache, config()->string('oculant.engine'));
             $this->lastHash = $supply->hash();
         }
 

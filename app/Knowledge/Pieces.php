@@ -150,7 +150,7 @@ final class Pieces
     {
         if ($this->last === null || $this->last[0] !== $hash) {
             $supply = DescriptionReader::fromArray(Solve::query()->findOrFail($hash)->description);
-            $this->last = [$hash, new CachedKnowledge($supply, $this->cache), new DictionaryBuilder($supply)];
+            $this->last = [$hash, new CachedKnowledge($supply, $this->cache, config()->string('oculant.engine')), new DictionaryBuilder($supply)];
         }
 
         return [$this->last[1], $this->last[2]];

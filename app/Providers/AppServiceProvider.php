@@ -9,6 +9,7 @@ use App\Instruments\AllowList;
 use App\Instruments\OffKey;
 use App\Instruments\OffList;
 use App\Instruments\OffMark;
+use App\Knowledge\Pieces;
 use App\Models\Instrument;
 use App\Models\RepairJob;
 use App\Models\Run;
@@ -41,6 +42,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->singleton(ClockInterface::class, static fn(): ClockInterface => (float) config('oculant.time.factor') > 1.0 ? new FastClock((float) config('oculant.time.epoch'), (float) config('oculant.time.factor')) : new Clock());
         $this->app->singleton(AllowList::class, static fn(): AllowList => new AllowList((array) config('oculant.instruments'), array_values(array_filter((array) config('oculant.own.ports'))), array_values(array_filter((array) config('oculant.own.hosts')))));
         $this->app->singleton(FrontDoor::class, static fn($app): FrontDoor => new FrontDoor($app->make(RateLimiter::class), $app->make(Hasher::class), $app->make(Repository::class), config()->integer('oculant.sign_ins_per_minute')));
+        $this->app->singleton(Pieces::class);
         $this->app->singleton(OffList::class, static fn(): OffList => new OffList((string) config('oculant.off.list')));
         $this->app->singleton(OffMark::class, static fn($app): OffMark => new OffMark((string) config('oculant.off.marks'), $app->make(ClockInterface::class)));
         $this->app->singleton(OffKey::class, static fn(): OffKey => new OffKey((string) config('app.key')));

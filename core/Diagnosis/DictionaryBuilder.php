@@ -117,6 +117,8 @@ final class DictionaryBuilder
                 $progress($k + 1);
             }
         }
+        // A circuit for every part and severity would fill the memory of whoever goes on.
+        $this->failed = [];
         $rows->readings[$mode->id] = self::sparse($rows->readings[$mode->id]);
         $rows->spans[$mode->id] = self::sparseSpans($rows->spans[$mode->id]);
 
