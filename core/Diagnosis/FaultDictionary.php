@@ -91,7 +91,7 @@ final class FaultDictionary
             $spared = array_map(fn(string $row): string => $this->isSpared($row) ? Hypothesis::spared($row) : $row, [$mild, $worse]);
             $rows = $spared === [$mild, $worse] ? [[$mild, $worse, $share]] : [[$mild, $worse, $share * (1 - self::SPARED)], [...$spared, $share * self::SPARED]];
             foreach ($rows as [$first, $last, $part]) {
-                array_push($forms, ...($pairs === [] ? [new Form($first, $last, 0, $part)] : self::along($fault, $cell, $first, $last, $part)));
+                array_push($forms, ...($pairs === [] ? [new Form($first, $last, 0, $part)] : $this->along($fault, $cell, $first, $last, $part)));
             }
         }
 
@@ -109,14 +109,23 @@ final class FaultDictionary
         return false;
     }
 
-    /** @return list<Form> one for each part of the way between two severities, so that readings must agree on how bad it is */
-    private static function along(Hypothesis $fault, int $cell, string $mild, string $worse, float $share): array
+    /** @return list<Form> one for each part of the way between two severities, so that readings must agree on how bad it is; each before and after what gives way on it */
+    private function along(Hypothesis $fault, int $cell, string $mild, string $worse, float $share): array
     {
         $decades = abs(log10($fault->degrees[$cell + 1] / $fault->degrees[$cell]));
         $steps = max(2, min(self::MOST_STEPS, (int) ceil(self::A_DECADE * $decades)));
         $course = Interpolation::of($fault, $cell);
 
-        return array_map(static fn(int $k): Form => new Form($mild, $worse, $cell, $share / $steps, $k / $steps, ($k + 1) / $steps, $course), range(0, $steps - 1));
+        [$before, $after] = [$this->broken[Hypothesis::unspared($mild)] ?? [], $this->broken[Hypothesis::unspared($worse)] ?? []];
+        $given = array_map(strval(...), array_keys(array_diff_assoc($before, $after) + array_diff_assoc($after, $before)));
+        $forms = [];
+        foreach (range(0, $steps - 1) as $k) {
+            foreach ($given === [] ? [null] : [$mild, $worse] as $state) {
+                $forms[] = new Form($mild, $worse, $cell, $share / $steps / ($given === [] ? 1 : 2), $k / $steps, ($k + 1) / $steps, $course, $state, $given);
+            }
+        }
+
+        return $forms;
     }
 
     /** With the hypotheses of another dictionary of the same supply beside its own, each in a group of its own. */

@@ -286,8 +286,9 @@ final class NextStep
         foreach ($rows as [$x, , $sigma, $shares]) {
             $below = 0.0;
             foreach ([...$edges, INF] as $cell => $edge) {
-                // The logistic curve within 0.01 of the normal one (Bowling et al. 2009, from memory).
-                $upTo = is_infinite($edge) ? 1.0 : 1 / (1 + exp(max(-60.0, min(60.0, -1.702 * ($edge - $x) / $sigma))));
+                $z = ($edge - $x) / $sigma;
+                // Within 0.0002 of the normal distribution (Bowling et al. 2009, from memory).
+                $upTo = is_infinite($edge) ? 1.0 : 1 / (1 + exp(max(-60.0, min(60.0, -1.5976 * $z - 0.07056 * $z ** 3))));
                 if ($upTo - $below > self::IGNORED) {
                     foreach ($shares as $id => $share) {
                         $cells[$cell][$id] = ($cells[$cell][$id] ?? 0.0) + $share * ($upTo - $below);
@@ -346,7 +347,7 @@ final class NextStep
         $forms = $this->dictionary->forms($id);
         foreach ($shares as $form => $share) {
             $worse = ($forms[$form]->from + $forms[$form]->to) / 2;
-            foreach ([[$forms[$form]->mild, 1 - $worse], [$forms[$form]->worse, $worse]] as [$row, $part]) {
+            foreach ($forms[$form]->state !== null ? [[$forms[$form]->state, 1.0]] : [[$forms[$form]->mild, 1 - $worse], [$forms[$form]->worse, $worse]] as [$row, $part]) {
                 $foretold[$row] = [$row, ($foretold[$row][1] ?? 0.0) + $part * $share];
             }
         }

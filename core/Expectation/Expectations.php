@@ -49,6 +49,7 @@ final readonly class Expectations
      * @param array<string, array<string, float>>  $partsSigma spread from the parts alone, volts by point id and quantity
      * @param array<string, float>                 $loaded    mean volts that a low-impedance meter leaves at points it pulls down, by point id
      * @param array<string, string>                $functions the function to measure each point with: dc or ac
+     * @param bool                                 $isRough   true for the first idea of one solve
      */
     private function __construct(
         public Mode $mode,
@@ -59,6 +60,7 @@ final readonly class Expectations
         public array $loaded,
         private array $ends = [],
         private array $partsSigma = [],
+        public bool $isRough = false,
     ) {
     }
 
@@ -179,7 +181,7 @@ final readonly class Expectations
             }
         }
 
-        return new self($mode, null, $windows, $functions, $nominal, []);
+        return new self($mode, null, $windows, $functions, $nominal, [], isRough: true);
     }
 
     /** Before anything was solved. */
@@ -202,6 +204,14 @@ final readonly class Expectations
         }
 
         return new self($mode, $mainsVolts, $windows, $functions, $nominal, []);
+    }
+
+    /** Why nothing can be held against what is foretold in this mode, in a sentence; null if it can. */
+    public function refusal(): ?string
+    {
+        $why = $this->isRough ? Unsettled::notSolved() : $this->unsettled();
+
+        return $why === null ? null : "Nothing is known of the usual mode that anything could be held against. {$why->sentence()} {$why->mend()}";
     }
 
     /** Why nothing is foretold in this mode; null if it is. */

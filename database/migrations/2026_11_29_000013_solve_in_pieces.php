@@ -23,7 +23,6 @@ return new class () extends Migration {
             $table->float('seconds')->nullable();
             $table->dateTime('claimed_at', 3)->nullable();
             $table->text('message')->nullable();
-            $table->foreign('hash')->references('hash')->on('solves')->cascadeOnDelete();
             $table->unique(['hash', 'name']);
         });
         Schema::table('solves', function (Blueprint $table): void {

@@ -10,6 +10,7 @@ use App\Bench\JobSummary;
 use App\Bench\PhotoAlbum;
 use App\Drawer\Drawer;
 use App\Instruments\OffList;
+use App\Knowledge\Library;
 use App\Library\Shelf;
 use App\Models\Instrument;
 use App\Models\Supply;
@@ -39,7 +40,7 @@ final class DemoSeeder extends Seeder
 
     private const SOAKED = 14_400.0;
 
-    public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album): void
+    public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album, Library $library): void
     {
         $workshop = self::file('workshop.json');
         $known = Workshop::query()->where('name', $workshop['workshop'])->first();
@@ -59,6 +60,10 @@ final class DemoSeeder extends Seeder
         $supplies = [];
         foreach (glob(database_path('demo/supplies/*.json')) ?: [] as $path) {
             $description = DescriptionReader::fromJson((string) file_get_contents($path));
+            if (! $description->isLarge()) {
+                // What is quick is ready at the first look; the rest is for the workers.
+                $library->solve($description, static fn() => null);
+            }
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
         $this->instruments($home);

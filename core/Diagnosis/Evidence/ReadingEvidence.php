@@ -85,7 +85,7 @@ final class ReadingEvidence implements Evidence, Graded
     /** Taken under power on the unit as it came in. */
     public function isLive(): bool
     {
-        return $this->altered === null && $this->replaced === [] && in_array($this->quantity, ['dc', 'ac', 'ripple', 'swing', 'hertz'], true);
+        return $this->altered === null && $this->replaced === [] && $this->isUnderPower();
     }
 
     /** Whether the same two nodes were read alike before, in the same state: what one such reading misjudges the other does too. */
@@ -178,6 +178,9 @@ final class ReadingEvidence implements Evidence, Graded
 
     private function inForm(Likelihood $reading, FaultDictionary $dictionary, Form $form): float
     {
+        if ($form->state !== null && ($this->isUnderPower() || array_intersect($form->given, [explode('.', $this->target)[0]]) !== [])) {
+            return $this->inState($reading, $dictionary, $form);
+        }
         [$low, $high] = $dictionary->span($this->mode, $form->mild, $this->key);
         [$lower, $higher] = $dictionary->span($this->mode, $form->worse, $this->key);
         if (is_nan($low) || is_nan($lower)) {
@@ -189,6 +192,19 @@ final class ReadingEvidence implements Evidence, Graded
 
         // Much stands as at one of the severities that were solved and falls over somewhere between: a fuse, a junction, a dropout.
         return $form->course === null ? $between : (1 - self::FALLS_OVER) * $between + self::FALLS_OVER * $reading->under($dictionary->reading($this->mode, $form->nearest(), $this->key));
+    }
+
+    /** As the row reads of which it has the state; with nothing given way yet it may have gone some way from there. */
+    private function inState(Likelihood $reading, FaultDictionary $dictionary, Form $form): float
+    {
+        $predicted = $dictionary->reading($this->mode, (string) $form->state, $this->key);
+
+        return $reading->under($predicted, $form->state === $form->mild && $form->from + $form->to > 0.0 ? $predicted : null);
+    }
+
+    private function isUnderPower(): bool
+    {
+        return in_array($this->quantity, ['dc', 'ac', 'ripple', 'swing', 'hertz'], true);
     }
 
     /**

@@ -49,8 +49,8 @@ final readonly class CalibrationPlan
 
     public static function of(Description $supply, Mode $mode, Expectations $expected): self
     {
-        if ($expected->unsettled() !== null) {
-            throw PlanRefused::because('mode', "Nothing is foretold in the usual mode, so nothing can be held against it. {$expected->unsettled()->sentence()} {$expected->unsettled()->mend()}");
+        if (($why = $expected->refusal()) !== null) {
+            throw PlanRefused::because('mode', $why);
         }
         $points = [];
         foreach ($supply->points as $id => $point) {

@@ -49,8 +49,8 @@ final readonly class LoadTest
      */
     public static function of(Description $supply, Expectations $usual): self
     {
-        if ($usual->unsettled() !== null) {
-            throw PlanRefused::because('mode', "Nothing is foretold in the usual mode, so nothing can be held against it. {$usual->unsettled()->sentence()} {$usual->unsettled()->mend()}");
+        if (($why = $usual->refusal()) !== null) {
+            throw PlanRefused::because('mode', $why);
         }
         $rails = Rail::all($supply);
         if ($rails === []) {
