@@ -23,7 +23,7 @@ final class FaultDictionary
 
     private const MOST_STEPS = 6;
 
-    /** @var array<string, list<Form>> by hypothesis, as asked for */
+    /** @var array<string, array<string, Form>> by hypothesis, as asked for */
     private array $forms = [];
 
     /** @var array<string, array<string, array<string, true>>> [mode][key][hypothesis], as asked for */
@@ -68,14 +68,29 @@ final class FaultDictionary
     /**
      * The forms in which a fault may be met: where between two of its severities, and whether it took along what it may.
      *
-     * @return list<Form> empty if it is met in one form alone, its own row
+     * @return array<string, Form> by a name that says the same in dictionaries of other mains; empty if it is met in one form alone, its own row
      */
     public function forms(string $hypothesis): array
     {
         return $this->forms[$hypothesis] ??= $this->formsOf($hypothesis);
     }
 
-    /** @return list<Form> as forms() */
+    /** The form of that name, or what comes nearest to it where another mains lets fewer things happen; null if it is met in one form alone. */
+    public function form(string $hypothesis, string $name): ?Form
+    {
+        $forms = $this->forms($hypothesis);
+        $milder = rtrim($name, '<>');
+        $plain = str_replace('!', '', $milder);
+        foreach ([$name, $milder, "{$milder}<", "{$milder}>", $plain, "{$plain}<", "{$plain}>"] as $one) {
+            if (isset($forms[$one])) {
+                return $forms[$one];
+            }
+        }
+
+        return array_values($forms)[0] ?? null;
+    }
+
+    /** @return array<string, Form> as forms() */
     private function formsOf(string $id): array
     {
         $fault = $this->hypotheses[$id] ?? null;
@@ -90,8 +105,9 @@ final class FaultDictionary
         foreach ($pairs === [] ? [[$id, $id, 1.0]] : $pairs as $cell => [$mild, $worse, $share]) {
             $spared = array_map(fn(string $row): string => $this->isSpared($row) ? Hypothesis::spared($row) : $row, [$mild, $worse]);
             $rows = $spared === [$mild, $worse] ? [[$mild, $worse, $share]] : [[$mild, $worse, $share * (1 - self::SPARED)], [...$spared, $share * self::SPARED]];
-            foreach ($rows as [$first, $last, $part]) {
-                array_push($forms, ...($pairs === [] ? [new Form($first, $last, 0, $part)] : $this->along($fault, $cell, $first, $last, $part)));
+            foreach ($rows as $isSpared => [$first, $last, $part]) {
+                $name = $cell.($isSpared === 1 ? '!' : '');
+                $forms += $pairs === [] ? ["{$name}/0" => new Form($first, $last, 0, $part)] : $this->along($fault, $cell, $name, $first, $last, $part);
             }
         }
 
@@ -109,8 +125,8 @@ final class FaultDictionary
         return false;
     }
 
-    /** @return list<Form> one for each part of the way between two severities, so that readings must agree on how bad it is; each before and after what gives way on it */
-    private function along(Hypothesis $fault, int $cell, string $mild, string $worse, float $share): array
+    /** @return array<string, Form> one for each part of the way between two severities, so that readings must agree on how bad it is; each before and after what gives way on it */
+    private function along(Hypothesis $fault, int $cell, string $name, string $mild, string $worse, float $share): array
     {
         $decades = abs(log10($fault->degrees[$cell + 1] / $fault->degrees[$cell]));
         $steps = max(2, min(self::MOST_STEPS, (int) ceil(self::A_DECADE * $decades)));
@@ -120,8 +136,8 @@ final class FaultDictionary
         $given = array_map(strval(...), array_keys(array_diff_assoc($before, $after) + array_diff_assoc($after, $before)));
         $forms = [];
         foreach (range(0, $steps - 1) as $k) {
-            foreach ($given === [] ? [null] : [$mild, $worse] as $state) {
-                $forms[] = new Form($mild, $worse, $cell, $share / $steps / ($given === [] ? 1 : 2), $k / $steps, ($k + 1) / $steps, $course, $state, $given);
+            foreach ($given === [] ? ['' => null] : ['<' => $mild, '>' => $worse] as $when => $state) {
+                $forms["{$name}/{$k}{$when}"] = new Form($mild, $worse, $cell, $share / $steps / ($given === [] ? 1 : 2), $k / $steps, ($k + 1) / $steps, $course, $state, $given);
             }
         }
 

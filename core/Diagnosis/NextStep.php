@@ -218,7 +218,7 @@ final class NextStep
      * Results that a meter can tell apart, and the entropy of which one comes.
      *
      * @param array<string, float>       $plausible
-     * @param array<string, list<float>> $forms     how likely each form of a fault is
+     * @param array<string, array<string, float>> $forms how likely each form of a fault is
      *
      * @return array{float, list<Outcome>}
      */
@@ -334,7 +334,7 @@ final class NextStep
     /**
      * What a fault may show: in each form that is still possible, as often as it is.
      *
-     * @param list<float> $shares by form
+     * @param array<string, float> $shares by form
      *
      * @return list<array{string, float}> row of the dictionary and share
      */
@@ -344,10 +344,13 @@ final class NextStep
             return [[$id, 1.0]];
         }
         $foretold = [];
-        $forms = $this->dictionary->forms($id);
-        foreach ($shares as $form => $share) {
-            $worse = ($forms[$form]->from + $forms[$form]->to) / 2;
-            foreach ($forms[$form]->state !== null ? [[$forms[$form]->state, 1.0]] : [[$forms[$form]->mild, 1 - $worse], [$forms[$form]->worse, $worse]] as [$row, $part]) {
+        foreach ($shares as $name => $share) {
+            $form = $this->dictionary->form($id, $name);
+            if ($form === null) {
+                return [[$id, 1.0]];
+            }
+            $worse = ($form->from + $form->to) / 2;
+            foreach ($form->state !== null ? [[$form->state, 1.0]] : [[$form->mild, 1 - $worse], [$form->worse, $worse]] as [$row, $part]) {
                 $foretold[$row] = [$row, ($foretold[$row][1] ?? 0.0) + $part * $share];
             }
         }

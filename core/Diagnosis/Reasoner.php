@@ -57,7 +57,7 @@ final class Reasoner
 
     /**
      * @param non-empty-array<string, float> $log   by hypothesis
-     * @param array<string, list<float>>     $forms how likely each form of a fault is, which the evidence shifts
+     * @param array<string, array<string, float>> $forms how likely each form of a fault is, which the evidence shifts
      *
      * @return non-empty-array<string, float> logarithm of the likelihood, in the same order
      */
@@ -118,7 +118,7 @@ final class Reasoner
     /**
      * The likelihood over all forms of a fault, each as likely as what went before has left it.
      *
-     * @param list<float> $shares by form; shifted
+     * @param array<string, float> $shares by form; shifted
      */
     private function overForms(Graded $item, string $id, array &$shares): float
     {
@@ -134,7 +134,7 @@ final class Reasoner
         return $sum;
     }
 
-    /** @return array<string, list<float>> how likely each form is before anything is known, by hypothesis that has several */
+    /** @return array<string, array<string, float>> how likely each form is before anything is known, by hypothesis that has several */
     private function forms(): array
     {
         $dictionary = $this->knowledge->dictionary(null);

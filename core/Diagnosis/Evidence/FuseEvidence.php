@@ -57,12 +57,14 @@ final readonly class FuseEvidence implements Evidence, Graded
             : array_sum(array_map(fn(Form $form): float => $form->share * $this->ofForm($dictionary, $form), $forms));
     }
 
-    public function within(string $id, int $form, Knowledge $knowledge): float
+    public function within(string $id, string $form, Knowledge $knowledge): float
     {
         $dictionary = $knowledge->dictionary(null);
 
-        return $dictionary->remaining($id, $this->replaced) === $id && $dictionary->hypotheses[$id]->faultOf($this->fuse) === null
-            ? $this->ofForm($dictionary, $dictionary->forms($id)[$form])
+        $met = $dictionary->form($id, $form);
+
+        return $met !== null && $dictionary->remaining($id, $this->replaced) === $id && $dictionary->hypotheses[$id]->faultOf($this->fuse) === null
+            ? $this->ofForm($dictionary, $met)
             : $this->likelihood($id, $knowledge);
     }
 

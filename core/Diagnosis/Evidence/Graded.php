@@ -11,9 +11,9 @@ interface Graded
 {
     /**
      * @param string $id   of a hypothesis that has several forms
-     * @param int    $form which of FaultDictionary::forms() it has
+     * @param string $form which of FaultDictionary::forms() it has, by name
      *
      * @return float on the scale of Evidence::likelihood()
      */
-    public function within(string $id, int $form, Knowledge $knowledge): float;
+    public function within(string $id, string $form, Knowledge $knowledge): float;
 }

@@ -132,7 +132,7 @@ final class ReadingEvidence implements Evidence, Graded
         });
     }
 
-    public function within(string $id, int $form, Knowledge $knowledge): float
+    public function within(string $id, string $form, Knowledge $knowledge): float
     {
         $context = $this->weighedBy === $knowledge ? $this->context : $this->context($knowledge);
         if ($context === null) {
@@ -143,7 +143,9 @@ final class ReadingEvidence implements Evidence, Graded
             return $this->likelihood($id, $knowledge);
         }
 
-        return $this->inForm($reading, $dictionary, $dictionary->forms($id)[$form]);
+        $met = $dictionary->form($id, $form);
+
+        return $met === null ? $this->likelihood($id, $knowledge) : $this->inForm($reading, $dictionary, $met);
     }
 
     /**

@@ -41,14 +41,14 @@ final readonly class SignEvidence implements Evidence, Graded
         return $this->of($dictionary, $dictionary->remaining($id, $this->replaced));
     }
 
-    public function within(string $id, int $form, Knowledge $knowledge): float
+    public function within(string $id, string $form, Knowledge $knowledge): float
     {
         $dictionary = $knowledge->dictionary(null);
         if ($dictionary->remaining($id, $this->replaced) !== $id) {
             return $this->likelihood($id, $knowledge);
         }
 
-        return $this->of($dictionary, $dictionary->forms($id)[$form]->nearest());
+        return $this->of($dictionary, $dictionary->form($id, $form)?->nearest() ?? $id);
     }
 
     /** @param string $row of the dictionary */

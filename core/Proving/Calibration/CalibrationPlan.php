@@ -49,8 +49,9 @@ final readonly class CalibrationPlan
 
     public static function of(Description $supply, Mode $mode, Expectations $expected): self
     {
-        if (($why = $expected->refusal()) !== null) {
-            throw PlanRefused::because('mode', $why);
+        // A first idea of the unit is enough: only what was never regulated is left out by it.
+        if ($expected->unsettled() !== null) {
+            throw PlanRefused::because('mode', (string) $expected->refusal());
         }
         $points = [];
         foreach ($supply->points as $id => $point) {

@@ -102,17 +102,20 @@ export const meterEffectQuery = (job: string, instrument: string, target: string
 
 export const safetyRulesQuery = queryOptions({ queryKey: ['safety-rules'], queryFn: () => answer(api.GET('/safety-rules')) });
 
+/** Milliseconds after which what the engine has not worked out yet is asked for again. */
+const AGAIN = 3000;
+
 export const loadTestQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['prove', job, 'load', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/load', forJob(job))), placeholderData: (before) => before });
+    queryOptions({ queryKey: ['prove', job, 'load', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/load', forJob(job))), placeholderData: (before) => before, refetchInterval: (query) => (query.state.error === null ? false : AGAIN) });
 
 export const soakDraftQuery = (job: string) =>
-    queryOptions({ queryKey: ['prove', job, 'soak'], queryFn: () => answer(api.GET('/jobs/{job}/prove/soak', forJob(job))), staleTime: Infinity });
+    queryOptions({ queryKey: ['prove', job, 'soak'], queryFn: () => answer(api.GET('/jobs/{job}/prove/soak', forJob(job))), staleTime: Infinity, refetchInterval: (query) => (query.state.error === null ? false : AGAIN) });
 
 export const heatQuery = (job: string, hottest: number, asOf: number) =>
     queryOptions({ queryKey: ['prove', job, 'heat', hottest, asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/heat', { params: { path: { job }, query: { hottest } } })), placeholderData: (before) => before });
 
 export const calibrationQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['prove', job, 'calibration', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/calibration', forJob(job))), placeholderData: (before) => before });
+    queryOptions({ queryKey: ['prove', job, 'calibration', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/calibration', forJob(job))), placeholderData: (before) => before, refetchInterval: (query) => (query.state.error === null ? false : AGAIN) });
 
 export const safetyQuery = (job: string, asOf: number) =>
     queryOptions({ queryKey: ['prove', job, 'safety', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/safety', forJob(job))), placeholderData: (before) => before });
