@@ -131,6 +131,7 @@ final class DictionaryBuilder
         $hypotheses = $this->hypotheses();
         $missing = [];
         foreach ($this->supply->modes as $mode) {
+            $rows->readings[$mode->id] ??= [Hypothesis::HEALTHY => []];
             $missing[$mode->id] = array_fill_keys(array_map(strval(...), array_keys(array_diff_key($hypotheses, $rows->signs[$mode->id] ?? []))), true);
         }
 

@@ -142,8 +142,17 @@ final class LibraryTest extends FeatureTestCase
         self::assertNotSame('wait', $early->json('next.kind'));
         self::assertNotSame([], $early->json('suspects'));
 
-        while ($pieces->solveNext()) {
-        }
+        // Whatever is known so far, no page fails for what is not.
+        $this->log($job, 'symptom', ['symptom' => 'dead'])->assertSuccessful();
+        $this->log($job, 'symptom', ['symptom' => 'smoke'])->assertSuccessful();
+        do {
+            foreach (['loaded', 'unloaded'] as $mode) {
+                $this->log($job, 'power', ['power' => 'unplugged', 'mode' => $mode])->assertSuccessful();
+                $this->getJson($bench)->assertOk();
+            }
+            $this->getJson("/api/v1/jobs/{$job->id}/parts/C1")->assertOk();
+            $this->getJson('/api/v1/jobs')->assertOk();
+        } while ($pieces->solveNext());
         $this->getJson("/api/v1/supplies/{$supply->id}/progress")->assertJsonPath('state', 'ready');
         $this->getJson($bench)->assertJsonPath('solving', null)->assertJsonPath('suspects.0.probability', static fn(float $p): bool => $p > 0.1);
         $whole = app(Library::class)->of($description)->dictionary(null);
