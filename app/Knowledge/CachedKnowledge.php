@@ -194,6 +194,11 @@ final class CachedKnowledge implements Knowledge
         return $this->isWhole() ? 1.0 : $this->dictionary(null)->known($mode);
     }
 
+    public function usualMode(): string
+    {
+        return $this->supply->mode(null)->id;
+    }
+
     /** What can be had at once: roughly what a good unit reads in a mode, and what its dead checks show. */
     public function solveFirst(string $mode): void
     {
@@ -215,7 +220,7 @@ final class CachedKnowledge implements Knowledge
      */
     public function solveFaults(DictionaryBuilder $builder, string $mode, array $ids): DictionaryRows
     {
-        $usual = $this->supply->mode(null)->id;
+        $usual = $this->usualMode();
         $before = $mode === $usual ? null : $this->cache->get($this->key(self::piece($usual, $ids))) ?? $this->solveFaults($builder, $usual, $ids);
         $rows = $builder->piece($this->supply->mode($mode), $ids, null, $before);
         $this->cache->forever($this->key(self::piece($mode, $ids)), $rows);

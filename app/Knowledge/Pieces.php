@@ -143,6 +143,10 @@ final class Pieces
             SolvePiece::WINDOWS => $knowledge->solveWindows($piece->mode),
             default => $knowledge->solveFaults($builder, $piece->mode, $piece->faults ?? []),
         };
+        if ($piece->faults !== null) {
+            // What it needed of the usual mode is solved with it.
+            SolvePiece::query()->where('hash', $piece->hash)->where('state', SolvePiece::WAITING)->where('faults', json_encode($piece->faults, JSON_THROW_ON_ERROR))->where('mode', $knowledge->usualMode())->update(['state' => SolvePiece::DONE, 'seconds' => 0.0]);
+        }
     }
 
     /** @return array{CachedKnowledge, DictionaryBuilder} */

@@ -214,6 +214,25 @@ final class LibraryTest extends FeatureTestCase
 
         $solved = SolvePiece::query()->where('state', SolvePiece::DONE)->get();
         self::assertSame([[$bench->hash(), 'unloaded']], $solved->map(static fn(SolvePiece $p): array => [$p->hash, $p->mode])->all());
+        app(Pieces::class)->solveNext();
+        // What breaks in the usual mode is broken in this one: that was solved with it.
+        self::assertSame(['faults loaded 0', 'faults unloaded 0', 'first unloaded'], SolvePiece::query()->where('state', SolvePiece::DONE)->orderBy('name')->pluck('name')->sortBy(static fn(string $n): int => str_starts_with($n, 'faults') ? 0 : 1)->values()->all());
+    }
+
+    public function testASymptomOfAModeThatIsNotSolvedYetSaysNothingYet(): void
+    {
+        Queue::fake();
+        $user = $this->person('technician');
+        $description = DescriptionReader::fromArray(Answers::describe(Templates::named('dc_fed'), ['title' => 'Other mode '.bin2hex(random_bytes(4))]));
+        $supply = app(Shelf::class)->keep($user, $description);
+        $job = app(BookIn::class)->unit($user, $supply, ['unit' => 'Lantern', 'owner' => 'Harbour office', 'mains' => '24 V', 'symptoms' => ['dead']]);
+        SolvePiece::query()->where('hash', $description->hash())->where('mode', 'loaded')->delete();
+        Solve::query()->whereKey($description->hash())->update(['mode' => 'unloaded', 'is_urgent' => true]);
+        $this->actingAs($user);
+        app(Pieces::class)->solveNext();
+        app(Pieces::class)->solveNext();
+
+        $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk()->assertJsonPath('next.kind', 'wait');
     }
 
     private function kept(string $demo): Supply
