@@ -309,6 +309,9 @@ start_workers() {
 # start_watch DIR : watches unattended runs
 start_watch() { keep_running "$1" watch 0 oculant:watch; }
 
+# start_schedule DIR : does what is due at its hour
+start_schedule() { keep_running "$1" schedule 12 schedule:work --quiet; }
+
 # start_stand_ins DIR PORT : simulated instruments on loopback, six ports from PORT on
 start_stand_ins() {
     keep_running "$1" stand-ins 0 oculant:stand-ins --port="$2"
@@ -318,7 +321,7 @@ start_stand_ins() {
 stop_all() {
     local name
     # A worker would first finish what it solves, which takes minutes; whoever needs it asks for it again.
-    for name in watch stand-ins worker1 worker2 papers; do end_running "$1" "$name"; done
+    for name in watch schedule stand-ins worker1 worker2 papers; do end_running "$1" "$name"; done
     stop_pid "$1/nginx.pid"
     rm -f "$1/port"
     stop_pid "$1/php-fpm.pid"

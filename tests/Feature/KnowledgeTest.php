@@ -10,6 +10,8 @@ use App\Policies\RepairJobPolicy;
 use App\Policies\SupplyPolicy;
 use Illuminate\Cache\ArrayStore;
 use Illuminate\Cache\Repository;
+use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\File;
 use Oculant\Core\Supply\DescriptionReader;
 use Tests\Support\Supplies;
 
@@ -54,6 +56,27 @@ final class KnowledgeTest extends FeatureTestCase
         // Nothing is solved where it is asked for: what is not known is called so.
         self::assertFalse($of($array, 'one')->expectations('loaded', null)->window('TP4')->isKnown());
         self::assertSame(0.0, $of($array, 'one')->known('loaded'));
+    }
+
+    public function testWhatIsOldOrTooMuchIsTakenAwayAndWorkedOutAgain(): void
+    {
+        $path = sys_get_temp_dir().'/oculant-knowledge-'.bin2hex(random_bytes(4));
+        config(['cache.stores.knowledge.path' => $path, 'cache.stores.knowledge.lock_path' => $path]);
+        $store = Cache::store('knowledge');
+        foreach (['old' => 100, 'older' => 95, 'new' => 1, 'newest' => 0] as $name => $days) {
+            $store->forever($name, str_repeat('x', 600_000));
+        }
+        $files = glob("{$path}/*/*/*") ?: [];
+        self::assertCount(4, $files);
+        foreach (['old' => 100, 'older' => 95, 'new' => 1, 'newest' => 0] as $name => $days) {
+            touch($path.'/'.substr(sha1($name), 0, 2).'/'.substr(sha1($name), 2, 2).'/'.sha1($name), time() - 86_400 * $days);
+        }
+        $this->artisan('oculant:prune', ['--days' => 90])->expectsOutput('2 of 4 files taken away.')->assertSuccessful();
+        self::assertNull($store->get('old'));
+        $this->artisan('oculant:prune', ['--megabytes' => 1])->expectsOutput('1 of 2 files taken away.')->assertSuccessful();
+        self::assertNull($store->get('new'));
+        self::assertNotNull($store->get('newest'));
+        File::deleteDirectory($path);
     }
 
     public function testTheFingerprintOfTheEngineFollowsItsCode(): void

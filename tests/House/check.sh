@@ -42,7 +42,7 @@ if [ "$(id -u)" = 0 ]; then
         [ ! -e "$file" ] || refused "others read $file" "${other[@]}" test -r "$file"
         [ ! -e "$file" ] || refused "others write $file" "${other[@]}" test -w "$file"
     done
-    for pid in "$VAR/db/pid" "$VAR/nginx.pid" "$VAR/php-fpm.pid" "$VAR/off.pid" "$VAR/worker1.pid" "$VAR/papers.pid" "$VAR/watch.pid"; do
+    for pid in "$VAR/db/pid" "$VAR/nginx.pid" "$VAR/php-fpm.pid" "$VAR/off.pid" "$VAR/worker1.pid" "$VAR/papers.pid" "$VAR/watch.pid" "$VAR/schedule.pid"; do
         holds "$(basename "$pid") runs as an account without rights" bash -c '[ "$(stat -c %U "/proc/$(cat "$1")")" = "$2" ]' _ "$pid" "$ACCOUNT"
     done
     holds 'the account has no password and no shell' bash -c 'getent passwd "$1" | grep -q nologin' _ "$ACCOUNT"
