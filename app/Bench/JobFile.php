@@ -90,7 +90,12 @@ final class JobFile
 
     public function workup(): Workup
     {
-        return $this->workup ??= new Workup($this->supply, $this->state, $this->knowledge, $this->seenBefore());
+        if ($this->workup === null) {
+            $this->workup = new Workup($this->supply, $this->state, $this->knowledge, $this->seenBefore());
+            $this->library->preparePairs($this->supply);
+        }
+
+        return $this->workup;
     }
 
     /** What a good unit reads in a mode, with the mains' tolerance. */

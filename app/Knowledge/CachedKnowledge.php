@@ -44,8 +44,14 @@ final class CachedKnowledge implements Knowledge
     /** @var array<string, self> by hash */
     private array $altered = [];
 
-    /** @param string|null $engine its fingerprint; null to take it from the code */
-    public function __construct(private readonly Description $supply, private readonly Repository $cache, private readonly ?string $engine = null)
+    /** @var array<string, Hypothesis> pairs that are not solved, by id */
+    private array $wanted = [];
+
+    /**
+     * @param string|null $engine    its fingerprint; null to take it from the code
+     * @param bool        $isPatient true where nobody waits for a page: then even what takes seconds is solved where it is asked for
+     */
+    public function __construct(private readonly Description $supply, private readonly Repository $cache, private readonly ?string $engine = null, private readonly bool $isPatient = false)
     {
         $this->solved = new SolvedKnowledge($supply);
     }
@@ -179,14 +185,32 @@ final class CachedKnowledge implements Knowledge
 
     public function altered(Description $altered): self
     {
-        return $this->altered[$altered->hash()] ??= new self($altered, $this->cache, $this->engine);
+        return $this->altered[$altered->hash()] ??= new self($altered, $this->cache, $this->engine, $this->isPatient);
     }
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
     {
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
+        $name = "p:{$pair->id}:{$step}";
+        if (! $this->isPatient && $this->supply->isLarge() && ! isset($this->here[$name]) && $this->fetch([$name])[$name] === null) {
+            // Seconds each: for the workers. Until then it is not thought of.
+            $this->wanted[$pair->id] = $pair;
 
-        return $this->keep("p:{$pair->id}:{$step}", fn(): FaultDictionary => $this->solved->pair($pair, $mainsVolts));
+            return FaultDictionary::unsolved([]);
+        }
+
+        return $this->keep($name, fn(): FaultDictionary => $this->solved->pair($pair, $mainsVolts));
+    }
+
+    /** @return list<Hypothesis> pairs that were asked for and are not solved */
+    public function wanted(): array
+    {
+        return array_values($this->wanted);
+    }
+
+    public function solvePair(Hypothesis $pair): void
+    {
+        $this->keep("p:{$pair->id}:", fn(): FaultDictionary => $this->solved->pair($pair, null));
     }
 
     public function known(string $mode): float

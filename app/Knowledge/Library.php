@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\Knowledge;
 
 use App\Jobs\SolveAtMains;
+use App\Jobs\SolvePair;
 use App\Models\Solve;
 use Illuminate\Contracts\Cache\Repository;
+use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Supply\Description;
 
@@ -74,6 +76,21 @@ final class Library
         if (! $supply->isLarge() && $this->known($supply)->isWhole() && ! $this->known($supply)->isSolvedAt($mainsVolts) && $this->cache->add("oculant:at:{$supply->hash()}:{$mainsVolts}", true, self::ASKED)) {
             SolveAtMains::dispatch($supply->written, $mainsVolts)->onQueue('urgent');
         }
+    }
+
+    /** Pairs of faults that somebody would have liked to compare with. */
+    public function preparePairs(Description $supply): void
+    {
+        foreach ($this->known($supply)->wanted() as $pair) {
+            if ($this->cache->add("oculant:pair:{$supply->hash()}:{$pair->id}", true, self::ASKED)) {
+                SolvePair::dispatch($supply->written, $pair)->onQueue('urgent');
+            }
+        }
+    }
+
+    public function solvePair(Description $supply, Hypothesis $pair): void
+    {
+        $this->known($supply)->solvePair($pair);
     }
 
     public function solveAt(Description $supply, float $mainsVolts): void

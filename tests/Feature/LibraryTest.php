@@ -6,6 +6,7 @@ namespace Tests\Feature;
 
 use App\Bench\BookIn;
 use App\Jobs\SolveNext;
+use App\Jobs\SolvePair;
 use App\Knowledge\Library;
 use App\Knowledge\Pieces;
 use App\Library\Shelf;
@@ -15,6 +16,7 @@ use App\Models\Supply;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Testing\Fluent\AssertableJson;
 use Oculant\Core\Diagnosis\DictionaryBuilder;
+use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\Template\Answers;
@@ -167,6 +169,23 @@ final class LibraryTest extends FeatureTestCase
             return $readings;
         };
         self::assertEquals($sorted((new DictionaryBuilder($description))->build()->readings), $sorted($whole->readings), 'pieces make the same dictionary');
+    }
+
+    public function testTwoFaultsOfALargeSupplyAreSolvedByAWorker(): void
+    {
+        Queue::fake();
+        $description = DescriptionReader::fromArray(Answers::describe(Templates::named('dc_fed'), ['title' => 'Two faults '.bin2hex(random_bytes(4))]));
+        $library = app(Library::class);
+        $library->solve($description, static fn() => null);
+        $single = $library->of($description)->dictionary(null)->hypotheses;
+        $pair = Hypothesis::pair($single['U1:dead'], $single['F1:open']);
+
+        self::assertSame([], $library->of($description)->pair($pair, null)->hypotheses, 'not in a request');
+        $library->preparePairs($description);
+        $library->preparePairs($description);
+        Queue::assertPushed(SolvePair::class, 1);
+        unserialize(serialize(new SolvePair($description->written, $pair)))->handle($library);
+        self::assertSame([$pair->id], array_keys($library->of($description)->pair($pair, null)->hypotheses));
     }
 
     public function testWhatAWorkerNeverBroughtBackIsGivenToAnotherOnce(): void

@@ -72,7 +72,7 @@ final class Diagnose extends ReadsDescription
         if ($directory === null) {
             return new SolvedKnowledge($supply);
         }
-        $knowledge = new CachedKnowledge($supply, new Repository(new FileStore(new Filesystem(), $directory)));
+        $knowledge = new CachedKnowledge($supply, new Repository(new FileStore(new Filesystem(), $directory)), isPatient: true);
         if (! $knowledge->isWhole()) {
             $knowledge->solve(static fn() => null);
         }
