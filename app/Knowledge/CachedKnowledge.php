@@ -185,7 +185,12 @@ final class CachedKnowledge implements Knowledge
 
     public function altered(Description $altered): self
     {
-        return $this->altered[$altered->hash()] ??= new self($altered, $this->cache, $this->engine, $this->isPatient);
+        $known = $this->altered[$altered->hash()] ??= new self($altered, $this->cache, $this->engine, $this->isPatient);
+        if ($this->isPatient && ! $known->isWhole()) {
+            $known->solve(static fn() => null);
+        }
+
+        return $known;
     }
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
