@@ -68,6 +68,9 @@ final class Library
             $known->update($changes);
             $this->pieces->handOut($known->is_urgent);
         }
+        if ($isUrgent && $known?->asked_at?->isAfter(now()->subSeconds(Pieces::LOOKED_AT / 3)) !== true) {
+            Solve::query()->whereKey($supply->hash())->toBase()->update(['asked_at' => now()]);
+        }
     }
 
     /** The same at the mains that was measured, for what is solved quickly; until then it is read off between the limits of the nominal one. */

@@ -20,7 +20,7 @@ use Throwable;
 
 /**
  * What the engine has to work out, cut into pieces that any number of workers take, the most useful first: a unit on a bench before
- * what is merely kept, the mode it stands in before others, likely faults before rare ones.
+ * what is merely kept, one that somebody looks at before all, the mode it stands in before others, likely faults before rare ones.
  */
 final class Pieces
 {
@@ -39,6 +39,9 @@ final class Pieces
 
     /** Seconds between two dictionaries of the same supply as far as it is known, once its present mode is. */
     private const BETWEEN = 8.0;
+
+    /** Seconds for which a bench that asked counts as one that somebody looks at: pages ask every other second. */
+    public const LOOKED_AT = 12;
 
     /** Ranks of one mode; those of the next come after them. */
     private const PER_MODE = 10_000;
@@ -126,6 +129,7 @@ final class Pieces
         $piece = SolvePiece::query()->join('solves', 'solves.hash', '=', 'solve_pieces.hash')
             ->where(static fn(Builder $open) => $open->where('solve_pieces.state', SolvePiece::WAITING)
                 ->orWhere(static fn(Builder $lost) => $lost->where('solve_pieces.state', SolvePiece::CLAIMED)->where('claimed_at', '<', Carbon::now()->subMinutes(self::LEASE))))
+            ->orderByRaw('(solves.is_urgent AND solves.asked_at > ?) DESC', [Carbon::now()->subSeconds(self::LOOKED_AT)])
             ->orderByDesc('solves.is_urgent')
             ->orderByRaw('solve_pieces.mode <=> solves.mode DESC')
             ->orderBy('rank')->orderBy('solve_pieces.id')

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Models;
 
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Support\Carbon;
 
 /**
  * How far the engine is with the faults of one description.
@@ -16,6 +17,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property int $total
  * @property bool $is_urgent
  * @property string|null $mode in which the unit stands that somebody is looking at
+ * @property Carbon|null $asked_at when somebody last had it on a screen
  * @property string|null $engine
  * @property string|null $message
  */
@@ -38,7 +40,7 @@ final class Solve extends Model
 
     protected $keyType = 'string';
 
-    protected $fillable = ['hash', 'title', 'description', 'state', 'done', 'total', 'is_urgent', 'mode', 'engine', 'message'];
+    protected $fillable = ['hash', 'title', 'description', 'state', 'done', 'total', 'is_urgent', 'mode', 'asked_at', 'engine', 'message'];
 
     /** By this engine, and not over. */
     public function isUnderWay(): bool
@@ -54,6 +56,6 @@ final class Solve extends Model
 
     protected function casts(): array
     {
-        return ['description' => 'array', 'done' => 'integer', 'total' => 'integer', 'is_urgent' => 'boolean'];
+        return ['description' => 'array', 'done' => 'integer', 'total' => 'integer', 'is_urgent' => 'boolean', 'asked_at' => 'datetime'];
     }
 }

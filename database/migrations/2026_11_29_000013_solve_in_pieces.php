@@ -28,6 +28,8 @@ return new class () extends Migration {
         Schema::table('solves', function (Blueprint $table): void {
             // In which mode the unit stands that somebody is looking at.
             $table->string('mode')->nullable();
+            // When somebody last had it on a screen.
+            $table->timestamp('asked_at')->nullable();
             // Fingerprint of the engine that works on it.
             $table->string('engine', 12)->nullable();
         });
@@ -40,7 +42,7 @@ return new class () extends Migration {
     {
         Schema::dropIfExists('solve_pieces');
         Schema::table('solves', function (Blueprint $table): void {
-            $table->dropColumn(['mode', 'engine']);
+            $table->dropColumn(['mode', 'asked_at', 'engine']);
         });
     }
 };
