@@ -76,6 +76,12 @@ final class JobFile
         return $this->knowledge->known($this->state->mode);
     }
 
+    /** The same of the supply as it stands now. */
+    public function knownHere(): float
+    {
+        return $this->stands === null ? $this->known() : $this->knowledge->altered($this->stands)->known($this->state->mode);
+    }
+
     /** How far the engine is with the faults of this description; null once it is done. */
     public function solving(): ?Solve
     {

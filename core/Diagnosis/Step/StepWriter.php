@@ -90,7 +90,7 @@ final readonly class StepWriter
      */
     public function unready(): array
     {
-        return StepView::plain('wait', 'Measure where you like: every reading is kept and judged.', 'The engine is still working out what each fault would do here; suspects and the next step appear by themselves once it is done. Expected values are rough until then.');
+        return StepView::plain('wait', 'Measure where you like: every reading is kept and judged.', 'The engine is still working out what each fault would do here; suspects and the next step appear by themselves as soon as the likely ones are known. Expected values are rough until then.');
     }
 
     /** @return Step */
