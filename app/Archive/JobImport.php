@@ -65,7 +65,7 @@ final readonly class JobImport
             JobStanding::make($job);
 
             return $job;
-        });
+        }, 3);
     }
 
     /**

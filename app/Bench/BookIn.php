@@ -43,6 +43,6 @@ final readonly class BookIn
             }
 
             return $job;
-        });
+        }, 3);
     }
 }

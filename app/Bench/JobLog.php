@@ -66,7 +66,7 @@ final readonly class JobLog
             JobStanding::keep($job, $after);
 
             return $record;
-        });
+        }, 3);
     }
 
     /**

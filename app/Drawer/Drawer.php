@@ -52,7 +52,7 @@ final readonly class Drawer
             $item->fill(['component' => $line->component->toArray()] + $row)->save();
 
             return $item->loadSum('reservations as reserved', 'quantity');
-        });
+        }, 3);
     }
 
     /**
@@ -72,7 +72,7 @@ final readonly class Drawer
             }
 
             return ['added' => $added, 'changed' => count($import->lines) - $added];
-        });
+        }, 3);
     }
 
     /** @throws StockRefused if fewer are free */
@@ -86,7 +86,7 @@ final readonly class Drawer
             }
 
             return StockReservation::query()->updateOrCreate(['stock_item_id' => $item->id, 'repair_job_id' => $job->id, 'part' => $part], ['user_id' => $user->id, 'quantity' => $quantity]);
-        });
+        }, 3);
     }
 
     /**

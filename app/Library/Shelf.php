@@ -27,7 +27,7 @@ final readonly class Shelf
             $this->version($supply, $user, $description);
 
             return $supply;
-        });
+        }, 3);
     }
 
     public function change(User $user, Supply $supply, Description $description): void
@@ -39,7 +39,7 @@ final readonly class Shelf
             }
             $supply->update(['title' => $description->title, 'revision' => $description->revision, 'description' => $description->written]);
             $this->version($supply, $user, $description);
-        });
+        }, 3);
     }
 
     private function version(Supply $supply, User $user, Description $description): void

@@ -91,7 +91,7 @@ final readonly class Runs
             $this->tell($run, 'started', $plan['title']);
 
             return $run;
-        });
+        }, 3);
     }
 
     public function stop(Run $run, string $why): void
@@ -102,7 +102,7 @@ final readonly class Runs
                 $fresh->update(['state' => Run::STOPPED, 'message' => $why, 'ended_at' => $this->now()]);
                 $this->tell($fresh->load('job', 'user'), 'stopped', $why);
             }
-        });
+        }, 3);
     }
 
     /** Everything was switched off while it was under way. The log learns of it last: one that takes nothing any more does not matter here. */
@@ -130,7 +130,7 @@ final readonly class Runs
             // A second reading of the same second takes the place of nothing: it stands one second later.
             $taken = (int) DB::table('run_samples')->where('run', $run->number)->whereIn('channel', array_keys($values))->max('second');
             $this->samples->keep($run->number, [max($second, $taken + ($taken > 0 ? 1 : 0)) => $values]);
-        });
+        }, 3);
     }
 
     /** @param list<array<string, mixed>> $summary */

@@ -74,6 +74,6 @@ final readonly class StartsWatch
                 $this->log->add($run->job, $run->user, 'starts', ['tried' => $to['done'], 'failed' => $to['failed']], "run {$run->number}", isOwnWork: true);
                 $this->runs->tell($run, 'ended', "{$to['done']} starts, {$to['failed']} failed");
             }
-        });
+        }, 3);
     }
 }

@@ -119,7 +119,7 @@ final readonly class Watchman
                 $this->runs->tell($run, $stops ? 'stopped' : 'ended', $stops ? 'by an alarm' : ($run->kind === 'heat' && $next * $plan->interval < $plan->seconds() ? 'every part has come to rest' : 'all stages done'), $summary);
                 $this->keepHeat($run, $plan, $file);
             }
-        });
+        }, 3);
     }
 
     /** @return float seconds up to which scans have been kept */
@@ -142,7 +142,7 @@ final readonly class Watchman
         DB::transaction(function () use ($run, $stage, $text): void {
             Run::query()->whereKey($run->id)->update(['stage' => $stage]);
             $this->runs->tell($run, 'stage', $text);
-        });
+        }, 3);
         $run->stage = $stage;
     }
 

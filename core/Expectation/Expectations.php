@@ -7,6 +7,7 @@ namespace Oculant\Core\Expectation;
 use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
+use Oculant\Core\Supply\AlternatingNodes;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 use Oculant\Core\Supply\Point;
@@ -194,12 +195,13 @@ final readonly class Expectations
     private static function unknown(Description $supply, Mode $mode, ?float $mainsVolts, Observation $nominal): self
     {
         $windows = $functions = [];
+        $alternating = AlternatingNodes::of($supply);
         foreach ($supply->points as $id => $point) {
             $documented = $point->documented;
-            $functions[$id] = 'dc';
+            $functions[$id] = $alternating->lieAt($point) ? 'ac' : 'dc';
             $windows[$id] = array_fill_keys(['dc', 'ac', 'ripple'], Window::unknown());
             if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $mode->id)) {
-                $windows[$id]['dc'] = Window::unknown()->documented($documented['value'], $documented['tolerance']);
+                $windows[$id][$functions[$id]] = Window::unknown()->documented($documented['value'], $documented['tolerance']);
             }
         }
 
