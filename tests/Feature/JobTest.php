@@ -91,7 +91,8 @@ final class JobTest extends FeatureTestCase
         $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk()->assertJson(
             static fn(AssertableJson $json) => $json
                 ->where('state.power', 'live')
-                ->where('next.target', 'TP7')
+                // Before and behind the connector in front of the dead regulator: either halves what is left.
+                ->where('next.target', static fn(string $target): bool => in_array($target, ['TP5', 'TP7'], true))
                 ->has('next.outcomes.1')
                 ->where('suspects.0.title', 'U2 no output')
                 ->where('points.3.reading.word', 'fine')
