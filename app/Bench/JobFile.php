@@ -18,6 +18,7 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\RepairReport;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 
@@ -108,6 +109,19 @@ final class JobFile
     public function expectations(?string $mode = null): Expectations
     {
         return $this->knowledge->expectations($mode ?? $this->supply->mode(null)->id, null);
+    }
+
+    /**
+     * The same where something is kept that is made of them: a first idea is not enough.
+     *
+     * @throws PlanRefused while they are not known
+     */
+    public function knownExpectations(): Expectations
+    {
+        $expected = $this->expectations();
+        $why = $expected->refusal();
+
+        return $why === null ? $expected : throw PlanRefused::because('mode', $why);
     }
 
     /** @return array<string, int> */

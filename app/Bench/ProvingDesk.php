@@ -50,7 +50,7 @@ final readonly class ProvingDesk
 
     public function loadTest(JobFile $file): LoadTest
     {
-        return $this->library->remember($file->supply, 'loadtest', static fn(): LoadTest => LoadTest::of($file->supply, $file->expectations()));
+        return $this->library->remember($file->supply, 'loadtest', static fn(): LoadTest => LoadTest::of($file->supply, $file->knownExpectations()));
     }
 
     /** @return array<string, mixed> */

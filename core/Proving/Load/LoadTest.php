@@ -49,8 +49,8 @@ final readonly class LoadTest
      */
     public static function of(Description $supply, Expectations $usual): self
     {
-        if (($why = $usual->refusal()) !== null) {
-            throw PlanRefused::because('mode', $why);
+        if ($usual->unsettled() !== null) {
+            throw PlanRefused::because('mode', (string) $usual->refusal());
         }
         $rails = Rail::all($supply);
         if ($rails === []) {
