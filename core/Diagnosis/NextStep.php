@@ -248,8 +248,12 @@ final class NextStep
             $bins[count($bins) - 1][] = $row;
             $edge = $row[0];
         }
+        $edges = self::edges($rows);
+        if (count($bins) === 1 && $edges !== []) {
+            $bins = self::halved($rows, $edges, $plausible);
+        }
         $outcomes = [];
-        foreach ($bins as $bin) {
+        foreach (array_filter($bins) as $bin) {
             $ids = [];
             foreach ($bin as [, , , $shares]) {
                 foreach ($shares as $id => $share) {
@@ -260,17 +264,41 @@ final class NextStep
             $outcomes[] = new Outcome(min($values), max($values), array_sum($ids), $ids);
         }
 
-        return [self::bits($rows, $plausible), $outcomes];
+        return [self::bits($rows, $plausible, $edges), $outcomes];
     }
 
     /**
-     * Mutual information of the reading and the fault. Readings overlap: each falls on either side of the edges half-way between two
-     * foretold ones as often as its spread has it, so that a form that grades into another tells what it tells, and no more.
+     * Where everything grades into everything, the one edge that tells most is what a technician looks for.
      *
      * @param list<array{float, float, float, array<string, float>}> $rows      as shown() gives them, in their order on the axis
+     * @param non-empty-list<float>                                  $edges
      * @param array<string, float>                                   $plausible
+     *
+     * @return list<list<array{float, float, float, array<string, float>}>> what lies on either side of it
      */
-    private static function bits(array $rows, array $plausible): float
+    private static function halved(array $rows, array $edges, array $plausible): array
+    {
+        $best = $edges[0];
+        $most = -1.0;
+        foreach ($edges as $edge) {
+            $bits = self::bits($rows, $plausible, [$edge]);
+            if ($bits > $most) {
+                [$best, $most] = [$edge, $bits];
+            }
+        }
+
+        return [
+            array_values(array_filter($rows, static fn(array $row): bool => $row[0] < $best)),
+            array_values(array_filter($rows, static fn(array $row): bool => $row[0] >= $best)),
+        ];
+    }
+
+    /**
+     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the axis
+     *
+     * @return list<float> half-way between readings that are apart
+     */
+    private static function edges(array $rows): array
     {
         $edges = [];
         foreach ($rows as $k => [$x, , $sigma]) {
@@ -279,6 +307,20 @@ final class NextStep
                 $edges[] = ($x + $before[0]) / 2;
             }
         }
+
+        return $edges;
+    }
+
+    /**
+     * Mutual information of the reading and the fault. Readings overlap: each falls on either side of the edges half-way between two
+     * foretold ones as often as its spread has it, so that a form that grades into another tells what it tells, and no more.
+     *
+     * @param list<array{float, float, float, array<string, float>}> $rows      as shown() gives them, in their order on the axis
+     * @param array<string, float>                                   $plausible
+     * @param list<float>                                            $edges
+     */
+    private static function bits(array $rows, array $plausible, array $edges): float
+    {
         if ($edges === []) {
             return 0.0;
         }

@@ -115,7 +115,7 @@ final class SuspectsTest extends TestCase
     public function testTwoOverlappingReadingsTellWhatABinaryChannelTells(float $distance): void
     {
         $bits = new ReflectionMethod(NextStep::class, 'bits');
-        $told = $bits->invoke(null, [[0.0, 0.0, 1.0, ['a' => 0.5]], [$distance, $distance, 1.0, ['b' => 0.5]]], ['a' => 0.5, 'b' => 0.5]);
+        $told = $bits->invoke(null, [[0.0, 0.0, 1.0, ['a' => 0.5]], [$distance, $distance, 1.0, ['b' => 0.5]]], ['a' => 0.5, 'b' => 0.5], [$distance / 2]);
         // Tail of the normal distribution: Abramowitz and Stegun 26.2.17 (from memory), within 1e-7.
         $t = 1 / (1 + 0.2316419 * $distance / 2);
         $errs = exp(-($distance / 2) ** 2 / 2) / sqrt(2 * M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
@@ -132,7 +132,7 @@ final class SuspectsTest extends TestCase
         foreach (range(1, 5) as $k) {
             $rows[] = [2.0 * $k, 2.0 * $k, 1.0, ['worn' => 0.1]];
         }
-        $told = $bits->invoke(null, $rows, ['good' => 0.5, 'worn' => 0.5]);
+        $told = $bits->invoke(null, $rows, ['good' => 0.5, 'worn' => 0.5], [1.0, 3.0, 5.0, 7.0, 9.0]);
 
         self::assertGreaterThan(0.5, $told);
         self::assertLessThan(1.0, $told);
@@ -147,6 +147,7 @@ final class SuspectsTest extends TestCase
         foreach ((new NextStep($bench->supply, $knowledge, null))->rank($belief, $bench->state()) as $candidate) {
             self::assertGreaterThan(0.0, $candidate->bits);
             self::assertLessThan($unknown, $candidate->bits);
+            self::assertGreaterThan(1, count($candidate->outcomes), "{$candidate->target} {$candidate->quantity}: a step with one outcome is no step");
             if ($candidate->quantity === Tested::BY_ITSELF) {
                 $entropy = -array_sum(array_map(static fn(Outcome $o): float => $o->probability * log(max($o->probability, 1e-12), 2), $candidate->outcomes));
                 self::assertLessThan($entropy, $candidate->bits, 'a test that may be wrong tells less');
