@@ -6,6 +6,9 @@ return [
     // Fingerprint of the engine: what another one computed is not taken for this one's.
     'engine' => App\Knowledge\Engine::hash(),
 
+    // Workers that solve, on all machines together.
+    'workers' => max(1, (int) env('OCULANT_WORKERS', 2)),
+
     // Failed tries a minute at one account before sign-in asks to wait; from one address five times as many.
     'sign_ins_per_minute' => (int) env('OCULANT_SIGN_INS_PER_MINUTE', 10),
 

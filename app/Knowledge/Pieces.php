@@ -29,9 +29,6 @@ final class Pieces
 
     private const LARGE = 6;
 
-    /** Tickets that are handed out when something is asked for. */
-    public const TICKETS = 2;
-
     /** Minutes after which a piece that a worker took and never brought back is given to another; and how often. */
     private const LEASE = 10;
 
@@ -75,7 +72,8 @@ final class Pieces
 
     public function handOut(bool $isUrgent): void
     {
-        for ($ticket = 0; $ticket < self::TICKETS; $ticket++) {
+        // One for each worker: a ticket lasts as long as anything is waiting.
+        for ($ticket = 0; $ticket < config()->integer('oculant.workers'); $ticket++) {
             SolveNext::dispatch()->onQueue($isUrgent ? 'urgent' : 'default');
         }
     }

@@ -28,6 +28,6 @@ final class Progress
     {
         $seconds = (float) SolvePiece::query()->where('hash', $solve->hash)->where('state', SolvePiece::DONE)->sum('seconds');
 
-        return $solve->done === 0 || $seconds <= 0.0 ? null : (int) ceil($seconds / $solve->done * ($solve->total - $solve->done) / Pieces::TICKETS);
+        return $solve->done === 0 || $seconds <= 0.0 ? null : (int) ceil($seconds / $solve->done * ($solve->total - $solve->done) / config()->integer('oculant.workers'));
     }
 }

@@ -36,6 +36,10 @@ return new class () extends Migration {
         // What the old job left half done begins again, piece by piece.
         DB::table('jobs')->where('payload', 'like', '%SolveFaults%')->delete();
         DB::table('solves')->whereIn('state', ['queued', 'running'])->delete();
+        // What was worked out has a store of its own now.
+        if (Schema::hasTable('cache')) {
+            DB::table('cache')->where('key', 'like', '%oculant:%:%:%')->delete();
+        }
     }
 
     public function down(): void
