@@ -22,6 +22,9 @@ use Oculant\Core\Supply\Description;
 /** Follows every next step on a simulated unit until a cause is proposed: for practice, tests and the bench figures. */
 final readonly class SimulatedTechnician
 {
+    /** Changes of state and gates on the way to one measurement. */
+    private const MOST_GATES = 4;
+
     private const MOST_STEPS = 40;
 
     private const CONFIDENT = 0.9;
@@ -215,16 +218,16 @@ final readonly class SimulatedTechnician
     {
         $changed = 0.0;
         $next = $workup->next()['next'];
-        if ($next['kind'] === 'state') {
-            // Changing the state is part of the measurement it is made for.
-            $state->power = PowerState::from((string) $next['power']);
-            $state->mode = (string) $next['mode'];
-            $changed = self::STATE_CHANGE;
-            $workup = new Workup($this->supply, $state, $this->knowledge);
-            $next = $workup->next()['next'];
-        }
-        if ($next['kind'] === 'gate') {
-            $this->discharge($state);
+        // A gate may stand before a change of state, and another behind it.
+        for ($turn = 0; $turn < self::MOST_GATES && in_array($next['kind'], ['state', 'gate'], true); $turn++) {
+            if ($next['kind'] === 'state') {
+                // Changing the state is part of the measurement it is made for.
+                $state->power = PowerState::from((string) $next['power']);
+                $state->mode = (string) $next['mode'];
+                $changed = self::STATE_CHANGE;
+            } else {
+                $this->discharge($state);
+            }
             $workup = new Workup($this->supply, $state, $this->knowledge);
             $next = $workup->next()['next'];
         }
@@ -266,6 +269,10 @@ final readonly class SimulatedTechnician
     /** Every capacitor that may be charged is measured, the large ones twice; its minutes are those of changing the state. */
     private function discharge(BenchState $state): void
     {
+        // Interlocks are looked at on the way.
+        foreach (array_keys($this->supply->interlocks) as $k) {
+            $state->looked["interlock {$k}"] = "interlock {$k}";
+        }
         foreach (array_keys(StoredCharge::hazards($this->supply)) as $ref) {
             foreach (['2026-01-01T08:00:00Z', '2026-01-01T08:10:00Z'] as $at) {
                 $state->residuals[] = ['entry' => $ref, 'place' => (string) $ref, 'quantity' => 'dc', 'volts' => 0.1, 'at' => $at];

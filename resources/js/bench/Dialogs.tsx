@@ -65,8 +65,8 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
                     );
                 }}
             </Form.Item>
-            <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part}>
-                {({ getFieldValue, setFieldValue }) => <UsualCauses bench={bench} part={getFieldValue('part') as string | undefined} onChoose={(text) => setFieldValue('text', text)} />}
+            <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part || before.fault !== after.fault}>
+                {({ getFieldValue, setFieldValue }) => getFieldValue('fault') !== 'mistaken' && <UsualCauses bench={bench} part={getFieldValue('part') as string | undefined} onChoose={(text) => setFieldValue('text', text)} />}
             </Form.Item>
         </Sheet>
     );
