@@ -108,8 +108,10 @@ final class NextStep
     private function plausible(Belief $belief, array $replaced): array
     {
         $plausible = [];
+        // However much none of them fits so far: what would tell them apart may yet show which one does.
+        $ignored = self::IGNORED * max(1e-6, 1 - ($belief->probability[Hypothesis::UNKNOWN] ?? 0.0));
         foreach ($belief->probability as $id => $probability) {
-            if ($probability > self::IGNORED && $id !== Hypothesis::UNKNOWN) {
+            if ($probability > $ignored && $id !== Hypothesis::UNKNOWN) {
                 $remaining = $this->dictionary->remaining((string) $id, $replaced);
                 $plausible[$remaining] = ($plausible[$remaining] ?? 0.0) + $probability;
             }
