@@ -58,7 +58,8 @@ final class CachedKnowledge implements Knowledge
 
     public function isWhole(): bool
     {
-        return $this->isWhole ??= $this->fetch(['whole', 'd:', ...$this->modes(null)])['whole'] === true;
+        // What was pruned in part is worked out again by workers, not by whoever asks first.
+        return $this->isWhole ??= ! in_array(null, $this->fetch(['whole', 'd:', ...$this->modes(null)]), true);
     }
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
@@ -237,6 +238,12 @@ final class CachedKnowledge implements Knowledge
         }
     }
 
+    /** Windows that cannot be worked out are not known, and the rest is whole without them. */
+    public function giveUpWindows(string $mode): void
+    {
+        $this->cache->forever($this->key("x:{$mode}:"), Expectations::unsolved($this->supply, $this->supply->mode($mode)));
+    }
+
     public function solveWindows(string $mode): void
     {
         $this->cache->forever($this->key("x:{$mode}:"), Expectations::of($this->supply, $this->supply->mode($mode)));
@@ -275,7 +282,7 @@ final class CachedKnowledge implements Knowledge
         $store = $this->cache->getStore();
         $lost = [];
         $put = function () use ($builder, $pieces, $isOver, &$lost): void {
-            if ($this->cache->get($this->key('whole')) === true) {
+            if ($this->isWholeNow()) {
                 return;
             }
             $rows = new DictionaryRows();
@@ -287,6 +294,8 @@ final class CachedKnowledge implements Knowledge
                     $lost[] = $number;
                 }
             }
+            // Of an earlier whole something was lost, or it would not be put together again.
+            $this->cache->forget($this->key('whole'));
             $this->cache->forever($this->key('d:'), $builder->assemble($rows));
             if ($isOver && $lost === []) {
                 $this->cache->forever($this->key('whole'), true);
@@ -299,6 +308,14 @@ final class CachedKnowledge implements Knowledge
         $this->forgetHere();
 
         return $lost;
+    }
+
+    /** Another worker may have put it together meanwhile. */
+    private function isWholeNow(): bool
+    {
+        $this->forgetHere();
+
+        return $this->isWhole();
     }
 
     private function forgetHere(): void

@@ -113,6 +113,9 @@ final class Pieces
             $piece->update(['state' => SolvePiece::DONE, 'seconds' => microtime(true) - $start, 'message' => null]);
         } catch (Throwable $e) {
             report($e);
+            if ($piece->what() === SolvePiece::WINDOWS) {
+                $this->of($piece->hash)[0]->giveUpWindows($piece->mode);
+            }
             $piece->update(['state' => SolvePiece::FAILED, 'seconds' => microtime(true) - $start, 'message' => mb_substr($e->getMessage(), 0, 500)]);
         }
         $this->account($piece);

@@ -144,6 +144,14 @@ final class FaultDictionary
         return $forms;
     }
 
+    /** The same of one hypothesis, as likely as it is held now. */
+    public function heldAs(Hypothesis $one): self
+    {
+        return isset($this->hypotheses[$one->id])
+            ? new self([$one->id => $one], $this->readings, $this->signs, $this->broken, $this->how, $this->groups, $this->rails, $this->heat, $this->spans, $this->missing)
+            : $this;
+    }
+
     /** With the hypotheses of another dictionary of the same supply beside its own, each in a group of its own. */
     public function and(self $other): self
     {

@@ -64,6 +64,7 @@ final class PairKnowledge implements Knowledge
 
     public function pair(Hypothesis $pair, ?float $mainsVolts): FaultDictionary
     {
-        return $this->singles->pair($pair, $mainsVolts);
+        // What is kept may have been solved for somebody who held it more or less likely.
+        return $this->singles->pair($pair, $mainsVolts)->heldAs($pair);
     }
 }

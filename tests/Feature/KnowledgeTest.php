@@ -12,6 +12,9 @@ use Illuminate\Cache\ArrayStore;
 use Illuminate\Cache\Repository;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\File;
+use Oculant\Core\Diagnosis\Hypothesis;
+use Oculant\Core\Diagnosis\Mishap\SolderBridge;
+use Oculant\Core\Diagnosis\PairKnowledge;
 use Oculant\Core\Supply\DescriptionReader;
 use Tests\Support\Supplies;
 
@@ -77,6 +80,30 @@ final class KnowledgeTest extends FeatureTestCase
         self::assertNull($store->get('new'));
         self::assertNotNull($store->get('newest'));
         File::deleteDirectory($path);
+    }
+
+    public function testWhatWasPrunedInPartIsNotSolvedByWhoeverAsks(): void
+    {
+        $store = new Repository(new ArrayStore(true));
+        $supply = Supplies::demo('tuner-feed');
+        (new CachedKnowledge($supply, $store, 'one'))->solve(static fn() => null);
+        $store->forget("oculant:one:{$supply->hash()}:d:");
+        $left = new CachedKnowledge($supply, $store, 'one');
+
+        self::assertFalse($left->isWhole());
+        self::assertSame([], $left->dictionary(null)->hypotheses);
+    }
+
+    public function testAMishapIsHeldAsLikelyAsThisUnitsLifeMakesIt(): void
+    {
+        $supply = Supplies::demo('tuner-feed');
+        $store = new Repository(new ArrayStore(true));
+        $knowledge = new CachedKnowledge($supply, $store, 'one');
+        $knowledge->solve(static fn() => null);
+        $of = static fn(float $share): Hypothesis => new Hypothesis('bridge:TP3:TP4', 'R1', 'mistaken', 'bridged', $share, false, '', '', 'resistor', false, mishap: new SolderBridge($supply->point('TP3')->node, $supply->point('TP4')->node, []));
+        foreach ([0.001, 0.008] as $share) {
+            self::assertSame($share, (new PairKnowledge($knowledge, $supply, [$of($share)]))->dictionary(null)->hypotheses['bridge:TP3:TP4']->weight);
+        }
     }
 
     public function testTheFingerprintOfTheEngineFollowsItsCode(): void
