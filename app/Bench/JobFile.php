@@ -77,7 +77,13 @@ final class JobFile
         return $this->knowledge->known($this->state->mode);
     }
 
-    /** The same of the supply as it stands now. */
+    /** Whether enough is known to suspect anything. */
+    public function mayBeSuspected(): bool
+    {
+        return $this->known() >= Workup::ENOUGH;
+    }
+
+    /** The same share of the supply as it stands now. */
     public function knownHere(): float
     {
         return $this->stands === null ? $this->known() : $this->knowledge->altered($this->stands)->known($this->state->mode);

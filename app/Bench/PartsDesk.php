@@ -8,7 +8,6 @@ use App\Drawer\Drawer;
 use App\Knowledge\Library;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Diagnosis\Explanation;
-use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\Rating;
@@ -135,7 +134,7 @@ final readonly class PartsDesk
         return [
             'word' => $judged->verdict->word->value, 'mark' => $judged->verdict->word->mark(), 'good' => $judged->verdict->word->isGood(), 'sentence' => $judged->verdict->sentence, 'why' => $judged->verdict->why,
             'expected' => $judged->expected, 'fault' => $fault?->name, 'fault_title' => $fault === null ? '' : $fault->title,
-            'explains' => $fault === null ? null : ($file->known() < Workup::ENOUGH ? Explanation::notYet() : Explanation::of($file->workup()->suspects(), $ref, $fault->name)),
+            'explains' => $fault === null ? null : ($file->mayBeSuspected() ? Explanation::of($file->workup()->suspects(), $ref, $fault->name) : Explanation::notYet()),
         ];
     }
 

@@ -10,7 +10,6 @@ use Oculant\Core\Bench\RampStep;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Suspect;
-use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\PowerUp\Plan;
 use Oculant\Core\PowerUp\Ramp;
 use Oculant\Core\PowerUp\Topology;
@@ -84,7 +83,7 @@ final readonly class PowerUpDesk
     private function lamp(JobFile $file): array
     {
         $suspects = [];
-        foreach ($file->known() >= Workup::ENOUGH ? $file->workup()->suspects() : [] as $suspect) {
+        foreach ($file->mayBeSuspected() ? $file->workup()->suspects() : [] as $suspect) {
             $member = $suspect->members[0] ?? null;
             if ($member !== null && $member->id !== Hypothesis::HEALTHY && $suspect->probability > self::MAIN && ! in_array($member->ref, $file->state->replaced(), true)) {
                 $suspects[] = ['title' => $suspect->title, 'faults' => $member->faults()];
@@ -101,6 +100,6 @@ final readonly class PowerUpDesk
     {
         $isShort = static fn(Suspect $s): bool => array_filter($s->members, static fn(Hypothesis $h): bool => str_contains($h->fault, 'short')) !== [];
 
-        return $file->known() >= Workup::ENOUGH ? array_sum(array_map(static fn(Suspect $s): float => $isShort($s) ? $s->probability : 0.0, $file->workup()->suspects())) : 0.0;
+        return $file->mayBeSuspected() ? array_sum(array_map(static fn(Suspect $s): float => $isShort($s) ? $s->probability : 0.0, $file->workup()->suspects())) : 0.0;
     }
 }

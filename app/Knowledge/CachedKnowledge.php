@@ -97,7 +97,7 @@ final class CachedKnowledge implements Knowledge
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
         $names = [...($step === null ? [] : ["d:{$step}"]), ...$this->modes($mainsVolts)];
 
-        return array_filter($this->fetch($names), is_null(...)) === [];
+        return array_filter($this->fetch(array_values(array_diff($names, array_keys($this->here)))), is_null(...)) === [];
     }
 
     /** Windows at exactly that mains, and the faults at the step of it that they are solved for. */

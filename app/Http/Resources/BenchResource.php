@@ -53,7 +53,7 @@ final class BenchResource extends JsonResource
             'path' => $workup->path(),
             ...$workup->next(),
             'solving' => ($here = $file->solvingHere()) === null ? null : Progress::of($here, $file->knownHere()),
-            'suspects' => ! ($isReady = $file->known() >= Workup::ENOUGH) ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->severity($s), $workup->reasons($s), $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
+            'suspects' => ! ($isReady = $file->mayBeSuspected()) ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->severity($s), $workup->reasons($s), $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
             'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
             'course' => $isReady ? $workup->course() : ['labels' => [], 'lines' => []],
             'look_first' => $isReady ? $workup->looks() : [],
