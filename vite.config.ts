@@ -1,8 +1,10 @@
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vite';
+import { compression } from 'vite-plugin-compression2';
 
 export default defineConfig({
-    plugins: [react()],
+    // The web server sends what was compressed here.
+    plugins: [react(), compression({ algorithms: ['gzip', 'brotliCompress'], include: /\.(js|css)$/, threshold: 1000 })],
     publicDir: false,
     base: '/build/',
     build: {

@@ -241,6 +241,14 @@ php_admin_value[post_max_size] = 65M
 CONF
 }
 
+# The web server's module for the smaller of the two compressions; where there is none, it does without.
+need_brotli() {
+    local so=/usr/lib/nginx/modules/ngx_http_brotli_static_module.so
+    [ -e "$so" ] || as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends libnginx-mod-http-brotli-static >/dev/null 2>&1 || true
+    BROTLI=
+    [ ! -e "$so" ] || BROTLI=$so
+}
+
 # start_web DIR PORT : nginx and php-fpm for this checkout, with the environment as it is. Emergency off has a php-fpm of its own, before all others.
 start_web() {
     local dir=$1 port=$2 nginx first=()
@@ -249,7 +257,8 @@ start_web() {
     [ "$(id -u)" != 0 ] || first=(nice -n -5)
     pool "$dir" php-fpm 8 >"$dir/php-fpm.conf"
     pool "$dir" off 2 >"$dir/off.conf"
-    sed -e "s|@DIR@|$dir|g; s|@ROOT@|$ROOT|g; s|@PORT@|$port|g" bin/nginx.conf >"$dir/nginx.conf"
+    need_brotli
+    sed -e "s|@DIR@|$dir|g; s|@ROOT@|$ROOT|g; s|@PORT@|$port|g; s|@BROTLI@|${BROTLI:+load_module $BROTLI;}|; s|@BROTLI_STATIC@|${BROTLI:+brotli_static on;}|" bin/nginx.conf >"$dir/nginx.conf"
     # Read once, not on every request; beside what runs, so that another instance of this checkout has its own.
     export OCULANT_PORT=$port APP_CONFIG_CACHE="$dir/config.php" APP_ROUTES_CACHE="$dir/routes.php" APP_EVENTS_CACHE="$dir/events.php"
     rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE"

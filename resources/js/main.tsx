@@ -11,19 +11,22 @@ import { BrowserRouter, Navigate, Route, Routes } from 'react-router';
 import { queries } from './api/queries';
 import { JobBench } from './bench/JobBench';
 import { JobList } from './bench/JobList';
-import { BookIn } from './bookin/BookIn';
-import { ImportPage } from './library/ImportPage';
-import { LibraryPage } from './library/LibraryPage';
-import { SupplyEditor } from './library/SupplyEditor';
-import { InstrumentsPage } from './instruments/InstrumentsPage';
-import { DrawerPage } from './parts/DrawerPage';
-import { PartsBench } from './parts/PartsBench';
-import { ProvePage } from './prove/ProvePage';
-import { HistoryPage } from './report/HistoryPage';
-import { ReportPage } from './report/ReportPage';
+import { later } from './shell/later';
 import { SessionGate } from './session/SessionGate';
 import { Shell } from './shell/Shell';
 import { applyScheme, storedScheme, themeFor, type Scheme } from './theme';
+
+// The list and the bench come at once; every other page when somebody goes there.
+const BookIn = later(() => import('./bookin/BookIn').then((module) => module.BookIn));
+const DrawerPage = later(() => import('./parts/DrawerPage').then((module) => module.DrawerPage));
+const HistoryPage = later(() => import('./report/HistoryPage').then((module) => module.HistoryPage));
+const ImportPage = later(() => import('./library/ImportPage').then((module) => module.ImportPage));
+const InstrumentsPage = later(() => import('./instruments/InstrumentsPage').then((module) => module.InstrumentsPage));
+const LibraryPage = later(() => import('./library/LibraryPage').then((module) => module.LibraryPage));
+const PartsBench = later(() => import('./parts/PartsBench').then((module) => module.PartsBench));
+const ProvePage = later(() => import('./prove/ProvePage').then((module) => module.ProvePage));
+const ReportPage = later(() => import('./report/ReportPage').then((module) => module.ReportPage));
+const SupplyEditor = later(() => import('./library/SupplyEditor').then((module) => module.SupplyEditor));
 
 function Oculant() {
     const [scheme, setScheme] = useState<Scheme>(storedScheme);

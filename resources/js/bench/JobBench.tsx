@@ -4,19 +4,27 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
 import { benchQuery, meterEffectQuery, type Section } from '../api/queries';
-import { InstrumentSheet } from '../instruments/InstrumentSheet';
 import { takeReading, useMeter } from '../instruments/useMeter';
 import { AlarmCurtain } from '../power/AlarmCurtain';
-import { Ledger } from '../power/Ledger';
-import { PowerPlan, sections } from '../power/PowerPlan';
-import { Dialogs, type Dialog } from './Dialogs';
-import { evidenceKinds } from './EvidenceDialogs';
+import { sections } from '../power/sections';
+import type { Dialog } from './Dialogs';
+import { evidenceKinds } from './evidenceKinds';
 import { EnergyPath } from './EnergyPath';
 import { LogStrip } from './LogStrip';
 import { NextStep } from './NextStep';
 import { StateStrip } from './StateStrip';
 import { Suspects } from './Suspects';
 import { useOutbox } from '../outbox/useOutbox';
+import { HeldKeys } from '../shell/HeldKeys';
+import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
+
+// What is behind a key comes after what is on the screen, before anybody presses it.
+const sheets = { dialogs: () => import('./Dialogs'), plan: () => import('../power/PowerPlan'), ledger: () => import('../power/Ledger'), instruments: () => import('../instruments/InstrumentSheet') };
+const Dialogs = later(() => sheets.dialogs().then((module) => module.Dialogs));
+const PowerPlan = later(() => sheets.plan().then((module) => module.PowerPlan));
+const Ledger = later(() => sheets.ledger().then((module) => module.Ledger));
+const InstrumentSheet = later(() => sheets.instruments().then((module) => module.InstrumentSheet));
 
 interface Command {
     key: string;
@@ -259,6 +267,8 @@ function OpenJob({ bench }: { bench: Bench }) {
 
     useEffect(() => {
         field.current?.focus();
+        const timer = window.setTimeout(() => Object.values(sheets).forEach((fetchIt) => void fetchIt().catch(() => undefined)), 0);
+        return () => window.clearTimeout(timer);
     }, []);
 
     const { alarm } = bench.safety;
@@ -285,11 +295,11 @@ function OpenJob({ bench }: { bench: Bench }) {
     return (
         <main className={plan === undefined ? 'bench' : 'bench planning'}>
             <StateStrip bench={bench} onPower={() => setDialog({ name: 'power' })} onMains={() => setDialog({ name: 'mains' })} onLedger={() => setLedger(true)} />
-            <EnergyPath path={bench.path} points={bench.points} target={focusOn ?? step.target} onPoint={(point) => {
+            <Piece name="energy path"><EnergyPath path={bench.path} points={bench.points} target={focusOn ?? step.target} onPoint={(point) => {
                 setFocusOn(point.id);
                 field.current?.focus();
-            }} />
-            {plan !== undefined && <PowerPlan bench={bench} section={plan} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onShow={setPlan} onRecord={(kind, payload) => void record(kind, payload)} onClose={closePlan} />}
+            }} /></Piece>
+            {plan !== undefined && <Piece name="plan" waits={<section className="plan" aria-label="Power-up plan"><p role="status">Fetching the plan…</p></section>}><PowerPlan bench={bench} section={plan} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onShow={setPlan} onRecord={(kind, payload) => void record(kind, payload)} onClose={closePlan} /></Piece>}
             {plan === undefined && <NextStep
                 step={focusOn === undefined || focusOn === step.target ? step : { ...step, kind: 'measure', sentence: `Reading at ${focusOn}: ${bench.points.find((p) => p.id === focusOn)?.name ?? bench.checks.find((c) => c.id === focusOn)?.where ?? ''}.`, detail: '', target: focusOn, meter: null, caution: null, outcomes: [] }}
                 alternatives={chosen === undefined ? bench.alternatives : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)}
@@ -321,11 +331,11 @@ function OpenJob({ bench }: { bench: Bench }) {
             >
                 {job.may_write && <CommandBar commands={commands} leader={leader} />}
             </NextStep>}
-            {plan === undefined && <Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} />}
-            <LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} />
-            {dialog !== undefined && <Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} onLead={lead} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} />}
-            {instruments && <InstrumentSheet job={job.id} instruments={reads.instruments} meter={reads.meter} onMeter={reads.choose} onClose={() => { setInstruments(false); window.setTimeout(() => field.current?.focus(), 0); }} />}
-            {ledger && <Ledger bench={bench} part={worked} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onRecord={(kind, payload) => void outbox.record(kind, payload)} onClose={closeLedger} />}
+            {plan === undefined && <Piece name="list of suspects"><Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} /></Piece>}
+            <Piece name="log"><LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} /></Piece>
+            {dialog !== undefined && <Piece name="dialogue" waits={<HeldKeys />}><Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} onLead={lead} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} /></Piece>}
+            {instruments && <Piece name="list of instruments" waits={<HeldKeys />}><InstrumentSheet job={job.id} instruments={reads.instruments} meter={reads.meter} onMeter={reads.choose} onClose={() => { setInstruments(false); window.setTimeout(() => field.current?.focus(), 0); }} /></Piece>}
+            {ledger && <Piece name="ledger" waits={<HeldKeys />}><Ledger bench={bench} part={worked} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onRecord={(kind, payload) => void outbox.record(kind, payload)} onClose={closeLedger} /></Piece>}
             {alarm != null && dialog?.name !== 'power' && (
                 <AlarmCurtain
                     key={alarm.entry}

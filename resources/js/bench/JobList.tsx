@@ -3,8 +3,11 @@ import { Button } from 'antd';
 import { Link, useNavigate } from 'react-router';
 import { kept, type Job } from '../api/client';
 import { jobsQuery } from '../api/queries';
-import { TakeIn } from '../bookin/TakeIn';
+import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
 import { useOutboxView } from '../outbox/useOutbox';
+
+const TakeIn = later(() => import('../bookin/TakeIn').then((module) => module.TakeIn));
 
 function stands(job: Job): string {
     if (job.energised == null) {
@@ -65,7 +68,7 @@ export function JobList() {
             {jobs.error !== null && <p role="alert" className="refusal">{jobs.error.message}</p>}
             {jobs.data?.length === 0 && <p>No unit is on the bench. Book one in: say what it is, whose it is, what the owner saw, and which supply is inside.</p>}
             <ul className="jobs">{open.map((job) => <Row key={job.id} job={job} />)}</ul>
-            <p className="list-acts"><TakeIn /> <Link to="/history">What this workshop has seen</Link> <Link to="/instruments">Instruments and the rules of the safety tests</Link></p>
+            <p className="list-acts"><Piece name="taking in of jobs"><TakeIn /></Piece> <Link to="/history">What this workshop has seen</Link> <Link to="/instruments">Instruments and the rules of the safety tests</Link></p>
             {done.length > 0 && <><h2>Handed back</h2><ul className="jobs">{done.map((job) => <Row key={job.id} job={job} />)}</ul></>}
         </main>
     );

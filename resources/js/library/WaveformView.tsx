@@ -3,7 +3,7 @@ import { Select } from 'antd';
 import { useMemo, useState } from 'react';
 import type { Waveform } from '../api/client';
 import { waveformQuery } from '../api/queries';
-import { Plot } from './Plot';
+import { Plot } from '../shell/Plot';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 const figure = (value: number, unit: string) => `${value.toFixed(Math.abs(value) < 10 ? 2 : 1).replace('-', '−')} ${unit}`;

@@ -11,6 +11,7 @@ import { MethodSection } from './MethodSection';
 import { NeedsSection } from './NeedsSection';
 import { RampSection } from './RampSection';
 import { ReformSection } from './ReformSection';
+import { sections } from './sections';
 
 export interface Acts {
     onRecord: (kind: string, payload: Record<string, unknown>) => void;
@@ -18,16 +19,6 @@ export interface Acts {
     /** The entry that was refused last, for whoever typed it. */
     refused: Waiting | undefined;
 }
-
-export const sections: { key: string; section: Section; title: string }[] = [
-    { key: '1', section: 'safe', title: 'Safe' },
-    { key: '2', section: 'methods', title: 'Method' },
-    { key: '3', section: 'feed', title: 'Feed' },
-    { key: '4', section: 'lamp', title: 'Lamp' },
-    { key: '5', section: 'ramp', title: 'Ramp' },
-    { key: '6', section: 'reform', title: 'Reform' },
-    { key: '7', section: 'needs', title: 'Fuse' },
-];
 
 export function Cautions({ cautions }: { cautions: Caution[] | undefined }) {
     return <>{cautions?.map((one) => <p key={one.title} className="caution"><b>{one.title}.</b> {one.text}</p>)}</>;

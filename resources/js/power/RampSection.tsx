@@ -1,7 +1,7 @@
 import { Button, Input } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import type { Bench, Caution, RampPlan } from '../api/client';
-import { Plot } from '../library/Plot';
+import { Plot } from '../shell/Plot';
 import { Cautions, powerEntry, type Acts } from './PowerPlan';
 import { useRefused } from './useRefused';
 

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { LoadTest } from '../api/client';
-import { Plot } from '../library/Plot';
+import { Plot } from '../shell/Plot';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 

@@ -3,7 +3,7 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { RunPlot as Data, RunView } from '../api/client';
 import { runPlotQuery } from '../api/queries';
-import { Plot } from '../library/Plot';
+import { Plot } from '../shell/Plot';
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 const dashes = ['solid', 'dashed', 'dotted', [9, 3, 2, 3], [2, 5], [14, 4]] as const;

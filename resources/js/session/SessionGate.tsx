@@ -1,12 +1,15 @@
 import { useQuery } from '@tanstack/react-query';
-import { Spin } from 'antd';
 import { useEffect, type ReactNode } from 'react';
 import { Refused } from '../api/client';
 import { sessionQuery } from '../api/queries';
 import { outbox } from '../outbox/shared';
 import { useOutboxView } from '../outbox/useOutbox';
-import { SignIn } from './SignIn';
-import { SignInAgain } from './SignInAgain';
+import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
+
+const SignIn = later(() => import('./SignIn').then((module) => module.SignIn));
+
+const SignInAgain = later(() => import('./SignInAgain').then((module) => module.SignInAgain));
 
 /** Shows the app to those who are signed in, the sign-in page to everybody else. */
 export function SessionGate({ children }: { children: ReactNode }) {
@@ -20,10 +23,10 @@ export function SessionGate({ children }: { children: ReactNode }) {
         }
     }, [user, isOver, session.dataUpdatedAt]);
     if (session.isPending) {
-        return <div className="centred"><Spin size="large" aria-label="Opening" /></div>;
+        return <div className="centred" role="status">Opening…</div>;
     }
     if (isOver && session.data === undefined) {
-        return <SignIn />;
+        return <Piece name="sign-in page"><SignIn /></Piece>;
     }
     // With an answer from before, what is being typed stays: the outbox keeps entries until the server is back.
     if (session.error !== null && session.data === undefined) {
@@ -36,5 +39,5 @@ export function SessionGate({ children }: { children: ReactNode }) {
         );
     }
     // Whoever had signed in stays on the page, with what is being typed.
-    return <>{children}{(isOver || signedOut) && session.data !== undefined && <SignInAgain name={session.data.name} email={session.data.email} />}</>;
+    return <>{children}{(isOver || signedOut) && session.data !== undefined && <Piece name="sign-in"><SignInAgain name={session.data.name} email={session.data.email} /></Piece>}</>;
 }

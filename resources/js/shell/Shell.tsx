@@ -1,19 +1,24 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
 import { useState } from 'react';
-import { NavLink, Outlet, useMatch } from 'react-router';
+import { NavLink, Outlet, useLocation, useMatch } from 'react-router';
 import { answer, api } from '../api/client';
 import { OffKey } from '../instruments/EverythingOff';
 import { Tray } from '../outbox/Tray';
-import { Account } from '../session/Account';
 import { forgetAll } from '../session/forgetAll';
 import { Offline } from './Offline';
+import { Piece } from './Piece';
 import { sessionQuery } from '../api/queries';
 import type { Scheme } from '../theme';
+import { later } from './later';
+
+const Account = later(() => import('../session/Account').then((module) => module.Account));
 
 export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }) {
     const session = useQuery(sessionQuery);
     const onBench = useMatch('/jobs/:job') !== null;
+
+    const place = useLocation().pathname.split('/').slice(0, 4).join('/');
 
     const [account, setAccount] = useState(false);
     const signOut = async () => {
@@ -38,8 +43,8 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
             <OffKey />
             <Offline />
             <Tray />
-            <Outlet />
-            {account && <Account onClose={() => setAccount(false)} />}
+            <Piece key={place} name="page" waits={<main className="page"><p>Fetching the page…</p></main>}><Outlet /></Piece>
+            {account && <Piece name="account"><Account onClose={() => setAccount(false)} /></Piece>}
         </div>
     );
 }

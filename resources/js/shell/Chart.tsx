@@ -6,7 +6,8 @@ import { useEffect, useRef } from 'react';
 
 register([LineChart, GridComponent, LegendComponent, MarkLineComponent, TooltipComponent, CanvasRenderer]);
 
-export function Plot({ option, label }: { option: EChartsCoreOption; label: string }) {
+/** Brings the plotter with it: pages take it by way of Plot. */
+export default function Chart({ option, label }: { option: EChartsCoreOption; label: string }) {
     const host = useRef<HTMLDivElement>(null);
     useEffect(() => {
         if (host.current === null) {
