@@ -6,6 +6,9 @@ return [
     // Fingerprint of the engine: what another one computed is not taken for this one's.
     'engine' => App\Knowledge\Engine::hash(),
 
+    // The same of the whole program, sentences and all.
+    'build' => App\Knowledge\Engine::build(),
+
     // Workers that solve, on all machines together.
     'workers' => max(1, (int) env('OCULANT_WORKERS', 2)),
 

@@ -85,7 +85,7 @@ self.addEventListener('fetch', (event) => {
         }
     } else if (url.pathname.startsWith('/build/') || url.pathname === '/mark.svg') {
         event.respondWith(asset(request));
-    } else if (READ.test(url.pathname) && url.search === '') {
+    } else if (READ.test(url.pathname) && (url.search === '' || url.search === '?state=here' || url.search === '?state=energised')) {
         event.respondWith(data(request));
     }
 });

@@ -63,7 +63,7 @@ final readonly class JobLog
             Footing::mustHold($file->supply, $file->state, $after, $noted, $entry['still_true'] ?? false);
             $this->count($file, $entry['kind'], $payload);
             $record->save();
-            JobStanding::keep($job, $after);
+            JobStanding::keep($job, $after, $record->sequence);
 
             return $record;
         }, 3);

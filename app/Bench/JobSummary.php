@@ -6,12 +6,12 @@ namespace App\Bench;
 
 use App\Knowledge\Library;
 use App\Models\RepairJob;
-use Illuminate\Contracts\Cache\Repository;
+use Illuminate\Support\Carbon;
 use Throwable;
 
 /**
- * What the bench list says of a job. How the unit stands comes from its log; what it waits for needs the engine and is kept until the log grows.
- * Whatever is wrong with one job is said in its own row.
+ * What the bench list says of a job, from its row alone. How the unit stands was kept when its log grew; what it waits for needs the engine and
+ * is kept once somebody asked. Whatever is wrong with one job is said in its own row.
  *
  * @phpstan-type Summary array{supply: string, power: string|null, energised: bool|null, open_changes: int, waits_for: string, closed: bool, handed_back: bool, problem: string|null}
  */
@@ -19,7 +19,10 @@ final readonly class JobSummary
 {
     private const UNREADABLE = 'How this unit stands cannot be read from its log. Take it for energised until you have looked; storage/logs says what went wrong.';
 
-    public function __construct(private Library $library, private Repository $cache)
+    /** Seconds for which it stands what a job waits for while its faults are still being solved. */
+    private const PROVISIONAL = 30;
+
+    public function __construct(private Library $library)
     {
     }
 
@@ -28,63 +31,84 @@ final readonly class JobSummary
     {
         try {
             if ($job->power === null) {
-                JobStanding::make($job);
+                JobStanding::make(self::whole($job));
+                $job->refresh();
             }
         } catch (Throwable $e) {
             report($e);
 
-            return ['supply' => self::title($job), 'power' => null, 'energised' => null, 'open_changes' => 0, 'waits_for' => 'a look at its log', 'closed' => false, 'handed_back' => false, 'problem' => self::UNREADABLE];
+            return ['supply' => $job->supply_title, 'power' => null, 'energised' => null, 'open_changes' => 0, 'waits_for' => 'a look at its log', 'closed' => false, 'handed_back' => false, 'problem' => self::UNREADABLE];
         }
 
-        return self::standing($job) + ['waits_for' => $this->waitsFor($job), 'problem' => null];
+        return [
+            'supply' => $job->supply_title, 'power' => $job->power, 'energised' => $job->power !== 'unplugged', 'open_changes' => (int) $job->open_changes,
+            'waits_for' => self::isCurrent($job) ? (string) $job->waits_for : 'not worked out yet', 'closed' => (bool) $job->is_closed, 'handed_back' => (bool) $job->is_handed_back, 'problem' => null,
+        ];
     }
 
-    /** @return Summary */
+    /**
+     * Of a job that is open; what it waits for is kept with it.
+     *
+     * @return Summary
+     */
     public static function ofFile(JobFile $file): array
     {
+        $waits = $file->workup()->waitsFor();
+        self::keep($file, $waits);
+
         return [
             'supply' => $file->supply->title,
             'power' => $file->state->power->value,
             'energised' => $file->state->power->isEnergised(),
             'open_changes' => count($file->state->openChanges()),
-            'waits_for' => $file->workup()->waitsFor(),
+            'waits_for' => $waits,
             'closed' => $file->state->closedAt !== null,
             'handed_back' => $file->state->handedBackAt !== null,
             'problem' => null,
         ];
     }
 
-    /** @return array{supply: string, power: string|null, energised: bool, open_changes: int, closed: bool, handed_back: bool} */
-    private static function standing(RepairJob $job): array
+    /** Whether what is kept of what it waits for is of this log and of this program. */
+    public static function isCurrent(RepairJob $job): bool
     {
-        return ['supply' => self::title($job), 'power' => $job->power, 'energised' => $job->power !== 'unplugged', 'open_changes' => (int) $job->open_changes, 'closed' => (bool) $job->is_closed, 'handed_back' => (bool) $job->is_handed_back];
+        return in_array($job->waits_as_of, [self::asOf($job->last_sequence), self::asOf($job->last_sequence, self::now())], true);
     }
 
-    private function waitsFor(RepairJob $job): string
+    /** Works out what a job waits for; a job that cannot be opened says so until its log grows. */
+    public function workOut(RepairJob $job): void
     {
-        $key = sprintf('oculant:job:7:%s:%d', $job->id, (int) $job->entries()->reorder()->max('sequence'));
-        $known = $this->cache->get($key);
-        if (is_string($known)) {
-            return $known;
-        }
         try {
-            $file = JobFile::open($this->library, $job);
-            $waits = $file->workup()->waitsFor();
-            // It is not known for good before the faults are.
-            if ($file->solvingHere() === null) {
-                $this->cache->forever($key, $waits);
-            }
-
-            return $waits;
+            self::ofFile(JobFile::open($this->library, self::whole($job)));
         } catch (Throwable $e) {
             report($e);
+            RepairJob::query()->whereKey($job->id)->update(['waits_for' => 'not known: the engine cannot tell', 'waits_as_of' => self::asOf($job->last_sequence)]);
+        }
+        $job->refresh();
+    }
 
-            return 'not known: the engine cannot tell';
+    private static function keep(JobFile $file, string $waits): void
+    {
+        // It is not known for good before the faults are.
+        $asOf = self::asOf($file->lastSequence(), $file->solvingHere() === null ? null : self::now());
+        if ($file->job->waits_as_of !== $asOf || $file->job->waits_for !== $waits) {
+            // Not by way of the model: an entry that came meanwhile has the row by now.
+            RepairJob::query()->whereKey($file->job->id)->update(['waits_for' => mb_substr($waits, 0, 500), 'waits_as_of' => $asOf]);
         }
     }
 
-    private static function title(RepairJob $job): string
+    private static function asOf(int $sequence, ?int $until = null): string
     {
-        return is_string($job->description['title'] ?? null) ? $job->description['title'] : '';
+        return sprintf('%s:%d', config()->string('oculant.build'), $sequence).($until === null ? '' : ":{$until}");
+    }
+
+    private static function now(): int
+    {
+        return intdiv((int) Carbon::now()->getTimestamp(), self::PROVISIONAL);
+    }
+
+    /** The list reads rows without their descriptions. */
+    private static function whole(RepairJob $job): RepairJob
+    {
+        return RepairJob::query()->with('user')->findOrFail($job->id);
     }
 }

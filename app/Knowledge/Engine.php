@@ -16,17 +16,25 @@ final class Engine
 
     private static ?string $hash = null;
 
+    private static ?string $build = null;
+
     public static function hash(): string
     {
         return self::$hash ??= self::of(dirname(__DIR__, 2).'/core');
     }
 
-    private static function of(string $directory): string
+    /** The same of all code, the sentences too. */
+    public static function build(): string
+    {
+        return self::$build ??= substr(md5(self::of(dirname(__DIR__, 2).'/core', null).self::of(dirname(__DIR__), null)), 0, 12);
+    }
+
+    private static function of(string $directory, ?string $readers = self::READERS): string
     {
         $sums = [];
         foreach (new RecursiveIteratorIterator(new RecursiveDirectoryIterator($directory, FilesystemIterator::SKIP_DOTS)) as $file) {
             $path = (string) $file;
-            if (str_ends_with($path, '.php') && preg_match(self::READERS, $path) !== 1) {
+            if (str_ends_with($path, '.php') && ($readers === null || preg_match($readers, $path) !== 1)) {
                 $sums[substr($path, strlen($directory))] = md5_file($path);
             }
         }

@@ -16,12 +16,28 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int|null $open_changes
  * @property bool|null $is_closed
  * @property bool|null $is_handed_back
+ * @property string $supply_title as its description has it
+ * @property string $words what it is searched by
+ * @property int $place one of the three below: where it stands in the list
+ * @property int $last_sequence of the newest entry
+ * @property string|null $waits_for
+ * @property string|null $waits_as_of log and program that this was worked out from
  * @property array{faults?: array<string, string>, ageing?: list<array{part: string, fault: string, after: float}>, shy?: float}|null $stand_in
  * @property array<string, mixed>|null $origin of a job that was taken in: number, workshop, at, by, taken_at, signed_by, key, known
  */
 final class RepairJob extends Model
 {
     use HasUlids;
+
+    /** Energised, or not known to be without power. */
+    public const ENERGISED = 2;
+
+    public const HERE = 1;
+
+    public const BACK = 0;
+
+    /** What a list shows; descriptions are as long as everything else together. */
+    public const LISTED = ['id', 'workshop_id', 'supply_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'power', 'open_changes', 'is_closed', 'is_handed_back', 'supply_title', 'last_sequence', 'waits_for', 'waits_as_of', 'created_at'];
 
     protected $fillable = ['workshop_id', 'supply_id', 'supply_version_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description', 'stand_in', 'origin'];
 
@@ -47,6 +63,27 @@ final class RepairJob extends Model
     public function scopeOfWorkshop(Builder $query, string $workshopId): void
     {
         $query->where('workshop_id', $workshopId);
+    }
+
+    /**
+     * Every word stands somewhere in number, unit, owner, supply or what the owner saw.
+     *
+     * @param Builder<self> $query
+     */
+    public function scopeSaying(Builder $query, string $words): void
+    {
+        foreach (preg_split('/\s+/u', trim($words), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
+            $query->where('words', 'like', '%'.addcslashes($word, '%_\\').'%');
+        }
+    }
+
+    protected static function booted(): void
+    {
+        self::creating(static function (self $job): void {
+            $title = $job->description['title'] ?? null;
+            $job->supply_title = is_string($title) ? mb_substr($title, 0, 255) : '';
+            $job->words = mb_substr(implode(' · ', [$job->number, $job->unit, $job->owner, $job->supply_title, $job->complaint]), 0, 700);
+        });
     }
 
     protected function casts(): array

@@ -41,9 +41,10 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        config(['permission.cache.store' => config('cache.roles')]);
         $this->app->singleton(ClockInterface::class, static fn(): ClockInterface => (float) config('oculant.time.factor') > 1.0 ? new FastClock((float) config('oculant.time.epoch'), (float) config('oculant.time.factor')) : new Clock());
         $this->app->singleton(AllowList::class, static fn(): AllowList => new AllowList((array) config('oculant.instruments'), array_values(array_filter((array) config('oculant.own.ports'))), array_values(array_filter((array) config('oculant.own.hosts')))));
-        $this->app->singleton(FrontDoor::class, static fn($app): FrontDoor => new FrontDoor($app->make(RateLimiter::class), $app->make(Hasher::class), $app->make(Repository::class), config()->integer('oculant.sign_ins_per_minute')));
+        $this->app->singleton(FrontDoor::class, static fn($app): FrontDoor => new FrontDoor(new RateLimiter($app->make(Repository::class)), $app->make(Hasher::class), $app->make(Repository::class), config()->integer('oculant.sign_ins_per_minute')));
         $this->app->singleton(Pieces::class);
         $this->app->when([Library::class, Pieces::class])->needs(Repository::class)->give(static fn(): Repository => Cache::store('knowledge'));
         $this->app->singleton(OffList::class, static fn(): OffList => new OffList((string) config('oculant.off.list')));

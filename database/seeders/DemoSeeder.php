@@ -122,7 +122,7 @@ final class DemoSeeder extends Seeder
                 $taken[] = $entry->id;
             }
         }
-        app(JobSummary::class)->of($job);
+        app(JobSummary::class)->workOut($job);
         Carbon::setTestNow();
     }
 

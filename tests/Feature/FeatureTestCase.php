@@ -12,10 +12,11 @@ use App\Models\Supply;
 use App\Models\User;
 use App\Models\Workshop;
 use Database\Seeders\RoleSeeder;
+use Illuminate\Cache\RateLimiter;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Queue;
-use Illuminate\Support\Facades\RateLimiter;
 use Illuminate\Support\Str;
 use Illuminate\Support\Testing\Fakes\QueueFake;
 use Illuminate\Testing\TestResponse;
@@ -34,7 +35,7 @@ abstract class FeatureTestCase extends TestCase
         parent::setUp();
         $this->seed(RoleSeeder::class);
         // The cache outlives a test.
-        RateLimiter::clear('sign-in:address:127.0.0.1');
+        (new RateLimiter(Cache::store()))->clear('sign-in:address:127.0.0.1');
         // In place of the workers: what is quick is solved where it is asked for.
         Solve::saved(static function (Solve $solve): void {
             $supply = DescriptionReader::fromArray($solve->description);

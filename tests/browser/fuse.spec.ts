@@ -127,7 +127,15 @@ test('a closed job hands back, and its report opens from the bench', async ({ pa
     await page.keyboard.press('Enter');
     await expect(next(page)).toContainText('Handed back');
     await page.getByRole('link', { name: 'Oculant, the bench' }).click();
-    await expect(page.getByRole('heading', { name: 'Handed back' })).toBeVisible();
+    const row = page.locator('.jobs').getByRole('link', { name: /Lighting desk/ });
+    await page.getByLabel('Search the jobs').fill('lighting');
+    await expect(page.getByText('No job that is here says "lighting".')).toBeVisible();
+    await page.getByRole('button', { name: 'Handed back' }).click();
+    await expect(row).toContainText('unplugged');
+    await page.getByLabel('Search the jobs').fill('lighting windmill');
+    await expect(page.getByText('No job that was handed back says "lighting windmill".')).toBeVisible();
+    await page.getByLabel('Search the jobs').fill('');
+    await expect(row).toBeVisible();
 });
 
 test('light and dark are remembered, and signing out ends the session', async ({ page }) => {

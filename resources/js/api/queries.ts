@@ -25,8 +25,26 @@ export const sessionQuery = queryOptions({
     refetchInterval: (query) => (query.state.data === undefined && query.state.error instanceof Refused && query.state.error.status !== 401 ? 3000 : false),
 });
 
-/** Asked for anew all the time: what is energised changes at other benches. */
-export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => answer(api.GET('/jobs')), refetchInterval: 10_000 });
+export interface JobsAsked {
+    state: 'energised' | 'here' | 'back' | 'all';
+    q?: string;
+    page?: number;
+}
+
+/** Asked for anew all the time: what is energised changes at other benches, and what a job waits for is worked out a few at a time. */
+export const jobsQuery = (asked: JobsAsked) =>
+    queryOptions({
+        queryKey: ['jobs', asked],
+        queryFn: async () => {
+            const request = api.GET('/jobs', { params: { query: asked } });
+            const jobs = await answer(request);
+            return { jobs, total: Number((await request).response.headers.get('X-Total-Count') ?? jobs.length) };
+        },
+        refetchInterval: (query) => (query.state.data?.jobs.some((job) => job.waits_for === NOT_YET) === true ? 1000 : 10_000),
+        placeholderData: (before) => before,
+    });
+
+const NOT_YET = 'not worked out yet';
 
 export const benchQuery = (job: string) =>
     queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.photos.some((photo) => !photo.ready) === true ? 1000 : query.state.data?.solving == null ? false : 2000) });

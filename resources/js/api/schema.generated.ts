@@ -235,7 +235,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The jobs on the bench */
+        /** The jobs of the workshop, newest first. Page 1 has all that are energised or not known to be without power, before all others; `Link` and `X-Total-Count` tell of the rest */
         get: operations["listJobs"];
         put?: never;
         /** Book in a unit */
@@ -3258,20 +3258,35 @@ export interface operations {
     };
     listJobs: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description energised: those alone; here: not handed back; back: handed back; without it: all */
+                state?: "energised" | "here" | "back" | "all";
+                /** @description words that stand in number, unit, owner, supply or complaint */
+                q?: string;
+                page?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description Jobs of the workshop, open ones first */
+            /** @description Fifty to a page */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Job"][];
+                };
+            };
+            /** @description No such state or page */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
                 };
             };
         };

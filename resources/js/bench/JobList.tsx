@@ -1,8 +1,9 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button } from 'antd';
+import { Button, Input } from 'antd';
+import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { kept, type Job } from '../api/client';
-import { jobsQuery } from '../api/queries';
+import { jobsQuery, type JobsAsked } from '../api/queries';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { useOutboxView } from '../outbox/useOutbox';
@@ -48,28 +49,55 @@ function Row({ job }: { job: Job }) {
     );
 }
 
-/** The jobs on the bench: what each waits for, and which unit is energised. */
+const states: { state: JobsAsked['state']; label: string; none: string }[] = [
+    { state: 'here', label: 'Here', none: 'No unit is on the bench. Book one in: say what it is, whose it is, what the owner saw, and which supply is inside.' },
+    { state: 'back', label: 'Handed back', none: 'Nothing has been handed back yet.' },
+    { state: 'all', label: 'All', none: 'No unit has been booked in yet.' },
+];
+
+const PAGE = 50;
+
+/** The jobs on the bench: what each waits for, and which unit is energised. Those that went back are behind it. */
 export function JobList() {
-    const jobs = useQuery(jobsQuery);
+    const [state, setState] = useState<JobsAsked['state']>('here');
+    const [words, setWords] = useState('');
+    const [page, setPage] = useState(1);
+    const said = useDeferredValue(words.trim());
+    const asked: JobsAsked = { state, ...(said === '' ? {} : { q: said }), ...(page === 1 ? {} : { page }) };
+    const jobs = useQuery(jobsQuery(asked));
+    const energised = useQuery(jobsQuery({ state: 'energised' }));
     const navigate = useNavigate();
-    const open = jobs.data?.filter((job) => !job.handed_back) ?? [];
-    const done = jobs.data?.filter((job) => job.handed_back) ?? [];
+    const pages = Math.ceil((jobs.data?.total ?? 0) / PAGE);
+    const none = states.find((one) => one.state === state)?.none;
 
     return (
         <main className="page">
             <div className="page-head">
                 <div>
                     <h1>On the bench</h1>
-                    <p className="lede">{energisedNow(jobs.data, jobs.error !== null)}</p>
+                    <p className="lede">{energisedNow(energised.data?.jobs, energised.error !== null)}</p>
                 </div>
                 <Button type="primary" onClick={() => void navigate('/book-in')}>Book in a unit</Button>
             </div>
-            {jobs.isPending && <p>Looking through the logs…</p>}
+            <div className="list-find">
+                <Input allowClear aria-label="Search the jobs" placeholder="number, unit, owner, supply" maxLength={100} value={words} onChange={(event) => { setWords(event.target.value); setPage(1); }} />
+                <div role="group" aria-label="Which jobs">
+                    {states.map((one) => <button key={one.state} type="button" className="plain" aria-pressed={one.state === state} onClick={() => { setState(one.state); setPage(1); }}>{one.label}</button>)}
+                </div>
+            </div>
+            {state === 'back' && <h2>Handed back</h2>}
+            {jobs.isPending && <p>Looking through the jobs…</p>}
             {jobs.error !== null && <p role="alert" className="refusal">{jobs.error.message}</p>}
-            {jobs.data?.length === 0 && <p>No unit is on the bench. Book one in: say what it is, whose it is, what the owner saw, and which supply is inside.</p>}
-            <ul className="jobs">{open.map((job) => <Row key={job.id} job={job} />)}</ul>
+            {jobs.data?.jobs.length === 0 && <p>{said === '' ? none : `No job ${state === 'all' ? '' : state === 'back' ? 'that was handed back ' : 'that is here '}says "${said}".`}</p>}
+            <ul className="jobs">{jobs.data?.jobs.map((job) => <Row key={job.id} job={job} />)}</ul>
+            {pages > 1 && (
+                <p className="list-pages">
+                    <Button disabled={page === 1} onClick={() => setPage(page - 1)}>Newer</Button>
+                    <span>page {page} of {pages}, {jobs.data?.total} jobs</span>
+                    <Button disabled={page >= pages} onClick={() => setPage(page + 1)}>Older</Button>
+                </p>
+            )}
             <p className="list-acts"><Piece name="taking in of jobs"><TakeIn /></Piece> <Link to="/history">What this workshop has seen</Link> <Link to="/instruments">Instruments and the rules of the safety tests</Link></p>
-            {done.length > 0 && <><h2>Handed back</h2><ul className="jobs">{done.map((job) => <Row key={job.id} job={job} />)}</ul></>}
         </main>
     );
 }

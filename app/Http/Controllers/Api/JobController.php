@@ -5,36 +5,66 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Bench\BookIn;
+use App\Bench\JobSummary;
 use App\Http\Requests\BookInRequest;
 use App\Http\Resources\JobResource;
 use App\Models\RepairJob;
 use App\Models\User;
+use Illuminate\Database\Eloquent\Collection;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
-use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
 final class JobController
 {
-    /** How many of those that went back are shown. */
-    private const HANDED_BACK = 100;
+    private const STATES = ['energised', 'here', 'back', 'all'];
 
-    #[OA\Get(path: '/jobs', operationId: 'listJobs', summary: 'The jobs on the bench', responses: [
-        new OA\Response(response: 200, description: 'Jobs of the workshop, open ones first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Job'))),
+    private const PAGE = 50;
+
+    /** Jobs whose log grew since anybody asked what they wait for: so many are worked out in a request, and the rest when it is asked again. */
+    private const AT_ONCE = 3;
+
+    #[OA\Get(path: '/jobs', operationId: 'listJobs', summary: 'The jobs of the workshop, newest first. Page 1 has all that are energised or not known to be without power, before all others; `Link` and `X-Total-Count` tell of the rest', parameters: [
+        new OA\Parameter(name: 'state', in: 'query', required: false, description: 'energised: those alone; here: not handed back; back: handed back; without it: all', schema: new OA\Schema(type: 'string', enum: self::STATES)),
+        new OA\Parameter(name: 'q', in: 'query', required: false, description: 'words that stand in number, unit, owner, supply or complaint', schema: new OA\Schema(type: 'string', maxLength: 100)),
+        new OA\Parameter(name: 'page', in: 'query', required: false, schema: new OA\Schema(type: 'integer', minimum: 1)),
+    ], responses: [
+        new OA\Response(response: 200, description: 'Fifty to a page', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Job'))),
+        new OA\Response(response: 422, description: 'No such state or page', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
     ])]
-    public function index(Request $request): AnonymousResourceCollection
+    public function index(Request $request, JobSummary $summary): JsonResponse
     {
         Gate::authorize('viewAny', RepairJob::class);
         $user = $request->user();
         assert($user instanceof User);
+        $asked = $request->validate(['state' => ['nullable', Rule::in(self::STATES)], 'q' => ['nullable', 'string', 'max:100'], 'page' => ['nullable', 'integer', 'min:1', 'max:1000000']], [
+            'state' => 'There is no state ":input" of jobs. Ask for energised, here, back or all.',
+            'page' => 'Pages are counted 1, 2, 3.',
+            'q' => 'Search for at most 100 letters.',
+        ]);
+        $state = $asked['state'] ?? 'all';
+        $page = (int) ($asked['page'] ?? 1);
 
-        $jobs = RepairJob::query()->ofWorkshop($user->workshop_id)->with(['user', 'supply'])->orderByDesc('id');
-        // Every one that is here, however many; whether something is energised must not depend on how long the list may be.
-        $here = (clone $jobs)->where(static fn($q) => $q->whereNull('is_handed_back')->orWhere('is_handed_back', false)->orWhere('power', '!=', 'unplugged'))->get();
-        $back = (clone $jobs)->whereKeyNot($here->modelKeys())->limit(self::HANDED_BACK)->get();
+        $jobs = RepairJob::query()->ofWorkshop($user->workshop_id)->saying($asked['q'] ?? '');
+        // Whether something is energised must not depend on how long a list may be.
+        $live = $state === 'back' ? new Collection() : (clone $jobs)->where('place', RepairJob::ENERGISED)->orderByDesc('id')->with('user')->get(RepairJob::LISTED);
+        $places = ['energised' => [], 'here' => [RepairJob::HERE], 'back' => [RepairJob::BACK], 'all' => [RepairJob::HERE, RepairJob::BACK]][$state];
+        $others = (clone $jobs)->whereIn('place', $places);
+        $total = $places === [] ? 0 : $others->count();
+        // Which ones is told by the index alone; only their rows are read.
+        $ids = $places === [] ? [] : $others->orderByDesc('place')->orderByDesc('id')->forPage($page, self::PAGE)->pluck('id');
+        $rows = RepairJob::query()->whereKey($ids)->orderByDesc('place')->orderByDesc('id')->with('user')->get(RepairJob::LISTED);
+        if ($page === 1) {
+            $rows = $live->concat($rows);
+        }
+        $rows->reject(static fn(RepairJob $job): bool => $job->power === null || JobSummary::isCurrent($job))->take(self::AT_ONCE)->each($summary->workOut(...));
 
-        return JobResource::collection($here->concat($back));
+        $answer = JobResource::collection($rows)->response($request)->header('X-Total-Count', (string) ($total + $live->count()));
+        $links = array_filter(['prev' => $page > 1 ? $page - 1 : null, 'next' => $page * self::PAGE < $total ? $page + 1 : null]);
+
+        return $links === [] ? $answer : $answer->header('Link', implode(', ', array_map(static fn(int $to, string $rel): string => sprintf('<%s>; rel="%s"', '/api/v1/jobs?'.http_build_query(['page' => $to] + array_filter($asked)), $rel), $links, array_keys($links))));
     }
 
     #[OA\Post(path: '/jobs', operationId: 'bookIn', summary: 'Book in a unit', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/BookIn')), responses: [
