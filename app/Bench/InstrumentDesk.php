@@ -85,7 +85,7 @@ final readonly class InstrumentDesk
 
     private function usual(JobFile $file, string $target): string
     {
-        return $file->state->power->isEnergised() ? ($file->workup()->functions()[$target] ?? 'dc') : ($file->supply->deadCheck($target)->quantity ?? 'resistance');
+        return $file->state->power->isEnergised() ? ($file->functions()[$target] ?? 'dc') : ($file->supply->deadCheck($target)->quantity ?? 'resistance');
     }
 
     /**

@@ -21,6 +21,7 @@ use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
+use OutOfBoundsException;
 
 /** A job opened: its description, its folded log, and what follows from both. */
 final class JobFile
@@ -42,11 +43,12 @@ final class JobFile
 
     private ?Workup $workup = null;
 
-    private function __construct(private readonly Library $library, public readonly RepairJob $job)
+    /** @param list<LogEntryRecord> $records the whole log, with who wrote it */
+    private function __construct(private readonly Library $library, public readonly RepairJob $job, Description $supply, array $records)
     {
-        $this->supply = DescriptionReader::fromArray($job->description);
-        $this->records = array_values($job->entries()->with('user')->get()->all());
-        $this->log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $this->records);
+        $this->supply = $supply;
+        $this->records = $records;
+        $this->log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $records);
         $this->state = Fold::of($this->supply, $this->log);
         $library->prepare($this->supply, isUrgent: true, mode: $this->state->mode);
         $this->knowledge = $library->of($this->supply);
@@ -60,6 +62,17 @@ final class JobFile
         }
     }
 
+    public function entry(string $id): LogEntryRecord
+    {
+        foreach ($this->records as $record) {
+            if ($record->id === $id) {
+                return $record;
+            }
+        }
+
+        throw new OutOfBoundsException("The log has no entry {$id}.");
+    }
+
     /** Of the newest entry; 0 while there is none. */
     public function lastSequence(): int
     {
@@ -68,7 +81,21 @@ final class JobFile
 
     public static function open(Library $library, RepairJob $job): self
     {
-        return new self($library, $job);
+        return new self($library, $job, DescriptionReader::fromArray($job->description), array_values($job->entries()->with('user')->get()->all()));
+    }
+
+    /** The same job with one more entry in its log. */
+    public function with(LogEntryRecord $record): self
+    {
+        return new self($this->library, $this->job, $this->supply, [...$this->records, $record]);
+    }
+
+    /** @return array<string, string> the function to measure each point with, dc or ac, as the unit stands */
+    public function functions(): array
+    {
+        $here = $this->stands === null ? $this->knowledge : $this->knowledge->altered($this->stands);
+
+        return $here->expectations($this->state->mode, $this->state->mainsVolts)->functions;
     }
 
     /** Share of all faults of which it is known what they do in the present mode. */
@@ -99,6 +126,12 @@ final class JobFile
     public function solvingHere(): ?Solve
     {
         return $this->stands === null || $this->knowledge->altered($this->stands)->isWhole() ? $this->solving() : $this->library->progress($this->stands);
+    }
+
+    /** Whether all is known that this job may be told by: no later look at the same log would say more. */
+    public function isSettled(): bool
+    {
+        return $this->solvingHere() === null && $this->library->isComplete($this->supply, $this->state->mainsVolts === null || EvidenceList::isFar($this->state->mainsVolts, $this->supply) ? null : $this->state->mainsVolts);
     }
 
     public function workup(): Workup

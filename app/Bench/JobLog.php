@@ -16,7 +16,6 @@ use Illuminate\Support\Str;
 use Oculant\Core\Bench\Admission;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\FieldText;
-use Oculant\Core\Bench\Fold;
 use Oculant\Core\Bench\Footing;
 
 /** Adds entries to a job's log: append only, and the same entry twice is the same entry once. */
@@ -35,17 +34,32 @@ final readonly class JobLog
      */
     public function append(RepairJob $job, User $user, array $entry, ?string $by = null, bool $isOwnWork = false): LogEntryRecord
     {
-        return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork): LogEntryRecord {
+        return $this->take($job, $user, $entry, $by, $isOwnWork)->entry($entry['id']);
+    }
+
+    /**
+     * The same, and how the job stands with it.
+     *
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string, waited?: int, still_true?: bool} $entry
+     *
+     * @throws EntryRefused if the entry cannot stand; nothing is written then
+     */
+    public function take(RepairJob $job, User $user, array $entry, ?string $by = null, bool $isOwnWork = false): JobFile
+    {
+        return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork): JobFile {
             // Two benches on one job wait for each other here; the log stands in the order in which they get through.
             RepairJob::query()->whereKey($job->id)->lockForUpdate()->first(['id']);
-            $known = LogEntryRecord::query()->find($entry['id']);
-            if ($known !== null) {
-                return $known->repair_job_id === $job->id ? $known : throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
+            $known = LogEntryRecord::query()->find($entry['id'], ['id', 'repair_job_id']);
+            if ($known !== null && $known->repair_job_id !== $job->id) {
+                throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
             }
             $file = JobFile::open($this->library, $job);
+            if ($known !== null) {
+                return $file;
+            }
             $entry = self::understood($file, $entry) + $entry;
             $this->check($file, $entry['kind'], $entry['payload'], $isOwnWork);
-            $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->workup()->functions()] + $entry['payload'] : $entry['payload'];
+            $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->functions()] + $entry['payload'] : $entry['payload'];
             if ($entry['kind'] === 'repair') {
                 $given = $this->parts->fitOf($file, is_string($given['part'] ?? null) ? $given['part'] : '', is_string($given['in'] ?? null) ? $given['in'] : '') + $given;
             }
@@ -59,13 +73,14 @@ final readonly class JobLog
                 'received_at' => Carbon::now(), 'sequence' => 1 + $file->lastSequence(), 'waited' => $entry['waited'] ?? 0,
             ]);
             $noted = $record->setRelation('user', $user)->toEntry();
-            $after = Fold::of($file->supply, [...$file->log, $noted]);
+            $grown = $file->with($record);
+            $after = $grown->state;
             Footing::mustHold($file->supply, $file->state, $after, $noted, $entry['still_true'] ?? false);
             $this->count($file, $entry['kind'], $payload);
             $record->save();
-            JobStanding::keep($job, $after, $record->sequence);
+            JobStanding::keep($job, $file->supply, $after, $grown->log, $record->sequence);
 
-            return $record;
+            return $grown;
         }, 3);
     }
 

@@ -81,7 +81,7 @@ final readonly class JobSummary
             self::ofFile(JobFile::open($this->library, self::whole($job)));
         } catch (Throwable $e) {
             report($e);
-            RepairJob::query()->whereKey($job->id)->update(['waits_for' => 'not known: the engine cannot tell', 'waits_as_of' => self::asOf($job->last_sequence)]);
+            RepairJob::query()->whereKey($job->id)->toBase()->update(['waits_for' => 'not known: the engine cannot tell', 'waits_as_of' => self::asOf($job->last_sequence)]);
         }
         $job->refresh();
     }
@@ -92,7 +92,7 @@ final readonly class JobSummary
         $asOf = self::asOf($file->lastSequence(), $file->solvingHere() === null ? null : self::now());
         if ($file->job->waits_as_of !== $asOf || $file->job->waits_for !== $waits) {
             // Not by way of the model: an entry that came meanwhile has the row by now.
-            RepairJob::query()->whereKey($file->job->id)->update(['waits_for' => mb_substr($waits, 0, 500), 'waits_as_of' => $asOf]);
+            RepairJob::query()->whereKey($file->job->id)->toBase()->update(['waits_for' => mb_substr($waits, 0, 500), 'waits_as_of' => $asOf]);
         }
     }
 

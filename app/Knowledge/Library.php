@@ -81,6 +81,14 @@ final class Library
         }
     }
 
+    /** Whether nothing is left to be worked out that anybody asked for. */
+    public function isComplete(Description $supply, ?float $mainsVolts): bool
+    {
+        $known = $this->known($supply);
+
+        return $known->isWhole() && $known->wanted() === [] && ($mainsVolts === null || $supply->isLarge() || $known->isSolvedAt($mainsVolts));
+    }
+
     /** Pairs of faults that somebody would have liked to compare with. */
     public function preparePairs(Description $supply): void
     {

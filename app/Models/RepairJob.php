@@ -20,6 +20,10 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string $words what it is searched by
  * @property int $place one of the three below: where it stands in the list
  * @property int $last_sequence of the newest entry
+ * @property \Illuminate\Support\Carbon|null $closed_at
+ * @property string|null $found once it is closed: part and way it failed, "C1:open"
+ * @property string|null $found_title the same in words
+ * @property int $causes times that a cause was named
  * @property string|null $waits_for
  * @property string|null $waits_as_of log and program that this was worked out from
  * @property array{faults?: array<string, string>, ageing?: list<array{part: string, fault: string, after: float}>, shy?: float}|null $stand_in
@@ -88,6 +92,6 @@ final class RepairJob extends Model
 
     protected function casts(): array
     {
-        return ['is_closed' => 'boolean', 'is_handed_back' => 'boolean', 'description' => 'array', 'stand_in' => 'array', 'origin' => 'array'];
+        return ['closed_at' => 'datetime', 'is_closed' => 'boolean', 'is_handed_back' => 'boolean', 'description' => 'array', 'stand_in' => 'array', 'origin' => 'array'];
     }
 }

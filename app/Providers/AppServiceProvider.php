@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Accounts\FrontDoor;
+use App\Bench\KeptBench;
 use App\Instruments\AllowList;
 use App\Instruments\OffKey;
 use App\Instruments\OffList;
@@ -46,7 +47,7 @@ final class AppServiceProvider extends ServiceProvider
         $this->app->singleton(AllowList::class, static fn(): AllowList => new AllowList((array) config('oculant.instruments'), array_values(array_filter((array) config('oculant.own.ports'))), array_values(array_filter((array) config('oculant.own.hosts')))));
         $this->app->singleton(FrontDoor::class, static fn($app): FrontDoor => new FrontDoor(new RateLimiter($app->make(Repository::class)), $app->make(Hasher::class), $app->make(Repository::class), config()->integer('oculant.sign_ins_per_minute')));
         $this->app->singleton(Pieces::class);
-        $this->app->when([Library::class, Pieces::class])->needs(Repository::class)->give(static fn(): Repository => Cache::store('knowledge'));
+        $this->app->when([KeptBench::class, Library::class, Pieces::class])->needs(Repository::class)->give(static fn(): Repository => Cache::store('knowledge'));
         $this->app->singleton(OffList::class, static fn(): OffList => new OffList((string) config('oculant.off.list')));
         $this->app->singleton(OffMark::class, static fn($app): OffMark => new OffMark((string) config('oculant.off.marks'), $app->make(ClockInterface::class)));
         $this->app->singleton(OffKey::class, static fn(): OffKey => new OffKey((string) config('app.key')));

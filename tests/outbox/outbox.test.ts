@@ -13,13 +13,20 @@ class Kept implements Store {
 class Server {
     says: (entry: Entry) => number | Said = () => 200;
     log: string[] = [];
-    send = (entry: Entry): Promise<Said> => {
-        const said = this.says(entry);
-        const whole: Said = typeof said !== 'number' ? said : said === 200 ? { ok: true } : { ok: false, status: said, message: `status ${said}`, field: 'text' };
-        if (whole.ok) {
+    requests: string[][] = [];
+    send = (entries: Entry[]): Promise<Said[]> => {
+        this.requests.push(entries.map((entry) => entry.id));
+        const all: Said[] = [];
+        for (const entry of entries) {
+            const said = this.says(entry);
+            const whole: Said = typeof said !== 'number' ? said : said === 200 ? { ok: true } : { ok: false, status: said, message: `status ${said}`, field: 'text' };
+            all.push(whole);
+            if (!whole.ok) {
+                break;
+            }
             this.log.push(entry.id);
         }
-        return Promise.resolve(whole);
+        return Promise.resolve(all);
     };
 }
 
@@ -63,6 +70,35 @@ describe('the outbox', () => {
             await outbox.flush();
             expect([...server.log].sort()).toEqual(['a', 'b', 'c', 'd', 'e']);
         }
+    });
+
+    it('sends what waited in as few requests as it can, in its order, and goes on behind a refusal', async () => {
+        const { server, outbox } = await bench();
+        server.says = () => 0;
+        for (const [id, job] of [['a', 'one'], ['b', 'one'], ['c', 'one'], ['d', 'two'], ['e', 'one']] as const) {
+            await type(outbox, id, job);
+        }
+        server.requests = [];
+        server.says = (entry) => (entry.id === 'b' ? 422 : 200);
+        await outbox.flush();
+        expect(server.requests).toEqual([['a', 'b', 'c'], ['c'], ['d'], ['e']]);
+        expect(server.log).toEqual(['a', 'c', 'd', 'e']);
+        expect(outbox.snapshot().refused.map((entry) => entry.id)).toEqual(['b']);
+    });
+
+    it('takes no more than fifty into a request, and a picture by itself', async () => {
+        const { server, outbox } = await bench();
+        server.says = () => 0;
+        for (let k = 0; k < 53; k++) {
+            await type(outbox, `e${100 + k}`);
+        }
+        await outbox.record({ id: 'x', job: 'one', kind: 'photo', payload: {}, at: '2026-11-28T10:00:00Z', picture: new Blob(['x']) });
+        await type(outbox, 'y');
+        server.requests = [];
+        server.says = () => 200;
+        await outbox.flush();
+        expect(server.requests.map((request) => request.length)).toEqual([50, 3, 1, 1]);
+        expect(server.log).toHaveLength(55);
     });
 
     it('sends what a browser without room could not store', async () => {

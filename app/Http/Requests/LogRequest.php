@@ -32,6 +32,8 @@ final class LogRequest extends FormRequest
         return [
             // By the same clock as each entry's own time: what lies between is known whatever that clock shows.
             'sent_at' => ['nullable', 'string', 'max:40', new NotedAt()],
+            // Whether the answer brings what the bench screen shows with them.
+            'bench' => ['nullable', 'boolean'],
             'entries' => ['required', 'array', 'min:1', 'max:200'],
             'entries.*.id' => ['required', 'string', 'ulid'],
             'entries.*.kind' => ['required', 'string', 'max:20'],

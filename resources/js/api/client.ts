@@ -96,6 +96,8 @@ export class Refused extends Error {
         readonly status: number,
         readonly errors: Record<string, string[]> = {},
         readonly problems: Problem[] = [],
+        /** Of several entries sent together: those before the refused one, which stand. */
+        readonly accepted: string[] | undefined = undefined,
     ) {
         super(message);
     }
@@ -139,5 +141,5 @@ export async function answer<T>(request: Promise<Answer<T>>): Promise<T> {
     const fallback = result.response.status === 202 ? 'It is not ready yet.' : result.response.status === 429
         ? 'Too many tries. Wait a minute, then try again.'
         : `The server answered with ${result.response.status}. Try again; if it stays, look at storage/logs.`;
-    throw new Refused(refusal.message || fallback, result.response.status, refusal.errors ?? {}, refusal.problems ?? []);
+    throw new Refused(refusal.message || fallback, result.response.status, refusal.errors ?? {}, refusal.problems ?? [], refusal.accepted);
 }

@@ -3537,6 +3537,8 @@ export interface operations {
                      */
                     sent_at?: string;
                     entries: components["schemas"]["EntryToSend"][];
+                    /** @description true: the answer brings what the bench screen shows with them */
+                    bench?: boolean;
                 };
             };
         };
@@ -3549,6 +3551,7 @@ export interface operations {
                 content: {
                     "application/json": {
                         accepted: string[];
+                        bench?: components["schemas"]["Bench"];
                     };
                 };
             };

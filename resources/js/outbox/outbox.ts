@@ -32,7 +32,11 @@ export interface Store {
 /** What the server said to one entry; status 0 if it was not reached. */
 export type Said = { ok: true } | { ok: false; status: number; message: string; field: string };
 
-export type Send = (entry: Entry) => Promise<Said>;
+/** Entries of one job in their order; what was said to each, up to the first that did not get through. */
+export type Send = (entries: Entry[]) => Promise<Said[]>;
+
+/** So many go in one request. */
+const MOST = 50;
 
 export interface View {
     /** Of whoever is signed in, in the order in which they were typed. */
@@ -51,6 +55,16 @@ const isSignedOut = (status: number) => status === 401 || status === 419;
 
 /** What stands on something that is only to be confirmed waits with it: a reading belongs behind the power that it was taken with. */
 const holds = (entry: Entry) => entry.refused?.field === 'still_true';
+
+/** The first, and those behind it that may go with it: of the same job, and no picture, which goes by itself. */
+function inOneRequest(row: Entry[]): Entry[] {
+    const [first] = row;
+    if (first === undefined || first.picture !== undefined) {
+        return row.slice(0, 1);
+    }
+    const end = row.findIndex((entry) => entry.job !== first.job || entry.picture !== undefined);
+    return row.slice(0, Math.min(end === -1 ? row.length : end, MOST));
+}
 
 /**
  * Keeps what was typed until the server has it. Each entry is stored before anything is sent; the server knows one that it has seen by its
@@ -170,30 +184,44 @@ export class Outbox {
 
     private async sendAll(): Promise<void> {
         const held = new Set(this.entries.filter(holds).map((entry) => entry.job));
-        for (const entry of this.mine().filter((one) => one.refused === undefined && !this.arrived.has(one.id) && !this.writing.has(one.id))) {
-            if (held.has(entry.job)) {
-                continue;
+        let row = this.mine().filter((one) => one.refused === undefined && !this.arrived.has(one.id) && !this.writing.has(one.id));
+        while (row.length > 0) {
+            row = row.filter((entry) => !held.has(entry.job));
+            const together = inOneRequest(row);
+            if (together.length === 0) {
+                return;
             }
             this.show();
-            const said = await this.send(entry);
-            if (said.ok) {
-                this.arrived.add(entry.id);
-                await this.store.remove(entry.id);
-                continue;
+            const said = await this.send(together);
+            for (const [k, one] of said.entries()) {
+                if (!(await this.heard(together[k] as Entry, one, held))) {
+                    return;
+                }
             }
-            if (isSignedOut(said.status)) {
-                this.signedOut = true;
-                return;
-            }
-            if (saysNothing(said.status)) {
-                return;
-            }
-            const refused: Refusal = { message: said.message, field: said.field, status: said.status };
-            await this.replace(entry.id, (one) => ({ ...one, refused }));
-            if (said.field === 'still_true') {
-                held.add(entry.job);
-            }
+            row = row.slice(Math.max(1, said.length));
         }
+    }
+
+    /** False if nothing more is to be sent now. */
+    private async heard(entry: Entry, said: Said, held: Set<string>): Promise<boolean> {
+        if (said.ok) {
+            this.arrived.add(entry.id);
+            await this.store.remove(entry.id);
+            return true;
+        }
+        if (isSignedOut(said.status)) {
+            this.signedOut = true;
+            return false;
+        }
+        if (saysNothing(said.status)) {
+            return false;
+        }
+        const refused: Refusal = { message: said.message, field: said.field, status: said.status };
+        await this.replace(entry.id, (one) => ({ ...one, refused }));
+        if (said.field === 'still_true') {
+            held.add(entry.job);
+        }
+        return true;
     }
 
     private async replace(id: string, change: (entry: Entry) => Entry): Promise<void> {
