@@ -89,13 +89,15 @@ final class OutsideUnit implements Unit
 
     public function signs(string $mode): array
     {
+        // What goes when it is switched on has gone by the time that anybody looks.
+        $seen = $this->observe($this->supply->mode($mode));
         $signs = [];
         foreach ($this->supply->parts as $ref => $part) {
             if ($part->kind->name() === 'fuse') {
                 $signs[] = $ref.(isset($this->harms[$ref]) ? ' open' : ' intact');
             }
         }
-        foreach ($this->observe($this->supply->mode($mode))['lit'] ?? [] as $ref => $isLit) {
+        foreach ($seen['lit'] ?? [] as $ref => $isLit) {
             $signs[] = $ref.($isLit ? ' lit' : ' dark');
         }
 

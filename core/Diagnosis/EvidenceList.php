@@ -89,8 +89,11 @@ final class EvidenceList
         foreach (array_filter($state->findings, $old) as $finding) {
             $evidence[] = [$finding['entry'], Looks::evidence("{$finding['part']}: {$finding['text']}", $supply->part($finding['part']), $finding['sees'])];
         }
-        foreach (array_filter($state->tested, $old) as $test) {
-            $evidence[] = [$test['entry'], new TestedEvidence($test['part'], $test['isGood'])];
+        // A test that was repeated was repeated because the first was doubted.
+        $tests = array_filter($state->tested, $old);
+        foreach (array_column($tests, null, 'part') as $test) {
+            $alike = array_filter($tests, static fn(array $t): bool => $t['part'] === $test['part'] && $t['isGood'] === $test['isGood']);
+            $evidence[] = [$test['entry'], new TestedEvidence($test['part'], $test['isGood'], count($alike))];
         }
         foreach (array_filter($state->eliminated, $old) as $out) {
             $label = sprintf('%s %s, fault %s', $out['part'], Eliminated::HOW[$out['how']], $out['still'] ? 'still here' : 'gone');

@@ -181,7 +181,7 @@ final class Workup
         $candidates = $this->candidates();
 
         return [
-            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state), $this->descriptionChecks()),
+            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state), $this->descriptionChecks(), Retest::of($this->belief, $this->state, $this->dictionary)),
             'alternatives' => array_map($writer->measuring->of(...), $this->others($candidates)),
         ];
     }

@@ -247,10 +247,10 @@ final readonly class SimulatedTechnician
         return [$target, $quantity, $state->power->isEnergised(), $state->mode, 1.0 + $changed];
     }
 
-    /** @return array{string, string, bool, string, float}|null as asSuggested(); null if that part was tested before */
+    /** @return array{string, string, bool, string, float}|null as asSuggested(); null if that part was tested twice before */
     private function byItself(string $part, BenchState $state, float $minutes): ?array
     {
-        if (in_array($part, array_column($state->tested, 'part'), true)) {
+        if (count(array_keys(array_column($state->tested, 'part'), $part, true)) > 1) {
             return null;
         }
         $minutes += $state->power->isEnergised() ? self::STATE_CHANGE : 0.0;

@@ -107,6 +107,24 @@ final readonly class Finding
             + StepView::plain('confirm', "Most likely: {$top->title}.", "Confirm it: {$first->proof}");
     }
 
+    /**
+     * A test that cleared a part, where nothing else explains the evidence.
+     *
+     * @return Step
+     */
+    public function again(Hypothesis $fault): array
+    {
+        $charged = Gates::blocking(Gate::HandsIn, $this->supply, $this->state);
+        $sentence = "Nothing else fits: test {$fault->ref} once more.";
+        $detail = "It tested good, and nothing in this description explains what was measured but {$fault->title}. Take it out completely, warm it, test it under voltage if it can stand it, and look at its joints. {$fault->proof}";
+        if (! $this->state->power->isEnergised() && $charged !== []) {
+            return ['sentence' => $sentence, 'detail' => "Before hands go in: {$charged[0]->sentence} {$detail}"] + $this->measuring->gate($charged[0], count($charged), Gate::HandsIn);
+        }
+
+        return ['target' => $fault->ref, 'quantity' => Tested::BY_ITSELF, 'part' => $fault->ref, 'fault' => $fault->fault, 'power' => PowerState::Unplugged->value, 'caution' => $this->state->power->isEnergised() ? $this->caution->underWay(false) : null, 'why' => 'If it tests good again, it is out for good.']
+            + StepView::plain('confirm', $sentence, ($this->state->power->isEnergised() ? 'Unplug and discharge first. ' : '').$detail);
+    }
+
     /** @return Step */
     private function stillLikeliest(Suspect $top, Hypothesis $likeliest): array
     {

@@ -8,6 +8,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\FaultDictionary;
+use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Verdict;
@@ -50,10 +51,11 @@ final readonly class StepWriter
      * @param list<string>    $badProof   points that read wrong after the repair
      * @param bool            $fuseIsOpen true while a fuse known to be open has not been replaced
      * @param list<string>    $checks     what to check about the description
+     * @param Hypothesis|null $again      whose part is to be tested once more before anything else is doubted
      *
      * @return Step
      */
-    public function write(array $candidates, array $suspects, float $fixed, array $badProof, bool $fuseIsOpen, array $checks = []): array
+    public function write(array $candidates, array $suspects, float $fixed, array $badProof, bool $fuseIsOpen, array $checks = [], ?Hypothesis $again = null): array
     {
         if ($this->state->handedBackAt !== null) {
             return StepView::plain('done', 'Handed back. Nothing is left to do on this unit.', 'The report stays available.');
@@ -75,6 +77,10 @@ final readonly class StepWriter
             if ($candidates === [] || ! $this->finding->saidOf($top->members[0]->ref, isGood: true)) {
                 return $this->finding->of($top, $suspects);
             }
+        }
+        // Before the description is doubted, and when nothing else is left.
+        if ($again !== null && ($candidates === [] || $top->id === Hypothesis::UNKNOWN)) {
+            return $this->finding->again($again);
         }
         if ($candidates === []) {
             return $this->finding->exhausted($top, $checks);
