@@ -149,17 +149,23 @@ final class DictionaryBuilder
         );
     }
 
-    /** One fault in one mode, and once more with the fuse quicker than what else it takes along. */
+    /** One fault in one mode, once more with the fuse quicker than what else it takes along, and once more with everything holding that may. */
     private function solve(DictionaryRows $rows, string $row, Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy, ?DictionaryRows $usual = null): void
     {
         $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
         $observation = $faults === [] && $hypothesis->mishap === null ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $hypothesis->mishap === null ? $healthy->guide : null);
+        $lucky = Hypothesis::lucky($row);
+        $isDoubtful = isset($rows->broken[$row]) ? isset($rows->broken[$lucky]) : $observation->isDoubtful();
         $broken = $rows->breaks($row, $observation);
         $heat = $observation === $healthy ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
         $rows->put($mode->id, $row, $observation, $this->asUsual($usual, $mode, $row) ?? $this->deadReadings($mode, $faults + $broken), $heat);
         $spared = array_filter($broken, fn(string $ref): bool => $this->supply->part($ref)->kind instanceof Fuse, ARRAY_FILTER_USE_KEY);
         if ($spared !== [] && $spared !== $broken) {
             $rows->put($mode->id, Hypothesis::spared($row), $observation, $this->asUsual($usual, $mode, Hypothesis::spared($row)) ?? $this->deadReadings($mode, $faults + $spared), []);
+        }
+        if ($isDoubtful) {
+            $held = $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide, isLucky: true);
+            $rows->put($mode->id, $lucky, $held, $this->asUsual($usual, $mode, $lucky) ?? $this->deadReadings($mode, $faults + $rows->breaks($lucky, $held)), self::changedHeat($healthy->heat, $held->heat));
         }
     }
 

@@ -74,13 +74,16 @@ final class DictionaryRows
     /** A row that is as another one, and the other's way of sparing what the fuse saved. */
     public function copy(string $mode, string $from, string $to): void
     {
-        foreach ([[$from, $to], [Hypothesis::spared($from), Hypothesis::spared($to)]] as [$one, $other]) {
+        foreach ([[$from, $to], [Hypothesis::spared($from), Hypothesis::spared($to)], [Hypothesis::lucky($from), Hypothesis::lucky($to)]] as [$one, $other]) {
             if (isset($this->signs[$mode][$one])) {
                 $this->readings[$mode][$other] = $this->readings[$mode][$one];
                 $this->spans[$mode][$other] = $this->spans[$mode][$one];
                 $this->signs[$mode][$other] = $this->signs[$mode][$one];
                 $this->heat[$mode][$other] = $this->heat[$mode][$one];
             }
+        }
+        if (isset($this->broken[Hypothesis::lucky($from)])) {
+            $this->broken[Hypothesis::lucky($to)] ??= $this->broken[Hypothesis::lucky($from)];
         }
         $this->broken[$to] ??= $this->broken[$from] ?? [];
         $this->how[$to] = ($this->how[$to] ?? []) + ($this->how[$from] ?? []);

@@ -15,8 +15,8 @@ final class FaultDictionary
     /** What a fault takes along also depends on how the unit was last run, and for how long (common practice: rather yes than no). */
     private const TAKEN_ALONG = 0.8;
 
-    /** How often a fuse is quicker than what else a fault may take along (common practice: as often as not). */
-    private const SPARED = 0.5;
+    /** How often a fuse is quicker than what else a fault may take along, and how often what may hold held, beside the usual way (common practice: as often as not, and rather not). */
+    private const ALSO = ['!' => 1.0, '~' => 0.2];
 
     /** Parts of the way between two severities that are told apart: so many a decade, at most. */
     private const A_DECADE = 2.5;
@@ -80,7 +80,7 @@ final class FaultDictionary
     {
         $forms = $this->forms($hypothesis);
         $milder = rtrim($name, '<>');
-        $plain = str_replace('!', '', $milder);
+        $plain = str_replace(['!', '~'], '', $milder);
         foreach ([$name, $milder, "{$milder}<", "{$milder}>", $plain, "{$plain}<", "{$plain}>"] as $one) {
             if (isset($forms[$one])) {
                 return $forms[$one];
@@ -103,10 +103,19 @@ final class FaultDictionary
         }
         $forms = [];
         foreach ($pairs === [] ? [[$id, $id, 1.0]] : $pairs as $cell => [$mild, $worse, $share]) {
-            $spared = array_map(fn(string $row): string => $this->isSpared($row) ? Hypothesis::spared($row) : $row, [$mild, $worse]);
-            $rows = $spared === [$mild, $worse] ? [[$mild, $worse, $share]] : [[$mild, $worse, $share * (1 - self::SPARED)], [...$spared, $share * self::SPARED]];
-            foreach ($rows as $isSpared => [$first, $last, $part]) {
-                $name = $cell.($isSpared === 1 ? '!' : '');
+            /** @var array<string, array{string, string}> $ways */
+            $ways = ['' => [$mild, $worse]];
+            /** @var array<string, float> $shares */
+            $shares = ['' => 1.0];
+            foreach (['!' => Hypothesis::spared(...), '~' => Hypothesis::lucky(...)] as $mark => $named) {
+                $rows = array_map(fn(string $row): string => $this->has($row, $named($row)) ? $named($row) : $row, [$mild, $worse]);
+                if ($rows !== [$mild, $worse]) {
+                    $ways[$mark] = $rows;
+                    $shares[$mark] = self::ALSO[$mark];
+                }
+            }
+            foreach ($ways as $mark => [$first, $last]) {
+                [$name, $part] = ["{$cell}{$mark}", $share * $shares[$mark] / array_sum($shares)];
                 $forms += $pairs === [] ? ["{$name}/0" => new Form($first, $last, 0, $part)] : $this->along($fault, $cell, $name, $first, $last, $part);
             }
         }
@@ -114,11 +123,12 @@ final class FaultDictionary
         return count($forms) === 1 && $pairs === [] ? [] : $forms;
     }
 
-    private function isSpared(string $row): bool
+    /** Whether a row has that other way of going. */
+    private function has(string $row, string $other): bool
     {
         foreach ($this->signs as $byRow) {
             if (isset($byRow[$row])) {
-                return isset($byRow[Hypothesis::spared($row)]);
+                return isset($byRow[$other]);
             }
         }
 

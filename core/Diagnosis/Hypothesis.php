@@ -68,6 +68,12 @@ final readonly class Hypothesis
         return "{$row}!";
     }
 
+    /** The same row where whatever may hold held: a slow fuse, a part a little beyond what destroys it as a rule. */
+    public static function lucky(string $row): string
+    {
+        return "{$row}~";
+    }
+
     /** The row of a spared one. */
     public static function unspared(string $row): string
     {
@@ -77,7 +83,7 @@ final readonly class Hypothesis
     /** The hypothesis that a row of the dictionary belongs to. */
     public static function of(string $row): string
     {
-        return substr($row, 0, strcspn($row, '@!'));
+        return substr($row, 0, strcspn($row, '@!~'));
     }
 
     /** @return list<float> how likely it lies between two neighbouring severities before anything is known: log-uniform; empty if it has no degree */

@@ -30,12 +30,13 @@ final class Behaviour
      * @param array<string, string> $faults fault name by part reference
      * @param Guide|null            $guide     how a similar supply came to rest in this mode
      * @param bool                  $isRunning true to begin where the guide ended, not with everything off
+     * @param bool                  $isLucky   true if whatever may hold holds
      */
-    public function live(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false): Observation
+    public function live(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false, bool $isLucky = false): Observation
     {
         $chain = [];
         try {
-            $run = $this->run($mode, $faults, $mainsVolts, $guide, $chain, $isRunning);
+            $run = $this->run($mode, $faults, $mainsVolts, $guide, $chain, $isRunning, $isLucky);
         } catch (CircuitError $e) {
             return new Observation([], $chain, ['unstable'], [], null, [], Unsettled::from($e));
         }
@@ -51,18 +52,18 @@ final class Behaviour
      *
      * @throws NoStableReading if it does not settle
      */
-    public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, array &$chain = [], bool $isRunning = false): Run
+    public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, array &$chain = [], bool $isRunning = false, bool $isLucky = false): Run
     {
         while (true) {
             try {
                 $run = $this->settle($mode, $faults, $mainsVolts, $guide, $isRunning);
-                $next = $this->nextToGo($run, $faults, $chain);
+                $next = $this->nextToGo($run, $faults, $chain, $isLucky);
                 if ($next === null) {
                     return $run;
                 }
             } catch (NoStableReading $lost) {
                 // What goes as the mains arrives does not wait for the controllers to come to rest.
-                $next = $this->nextToGo(Settling::atRest($this->supply, $mode, $faults, $mainsVolts), $faults, $chain) ?? throw $lost;
+                $next = $this->nextToGo(Settling::atRest($this->supply, $mode, $faults, $mainsVolts), $faults, $chain, $isLucky) ?? throw $lost;
             }
             $chain[] = $next;
             $faults = [$next->ref => $next->becomes] + $faults;
@@ -94,14 +95,14 @@ final class Behaviour
      * @param array<string, string> $faults
      * @param list<Destruction>     $chain what broke before
      */
-    private function nextToGo(Run $run, array $faults, array $chain): ?Destruction
+    private function nextToGo(Run $run, array $faults, array $chain, bool $isLucky): ?Destruction
     {
         $first = null;
         if (count($chain) >= self::LONGEST_CHAIN) {
             return null;
         }
         foreach ($run->phases as $phase) {
-            foreach ([$this->fuse($phase, $faults), Stress::firstToGo($phase, $faults)] as $candidate) {
+            foreach ([$this->fuse($phase, $faults, $isLucky), Stress::firstToGo($phase, $faults, $isLucky)] as $candidate) {
                 if ($candidate !== null && ($first === null || $candidate->seconds < $first->seconds)) {
                     $first = $candidate;
                 }
@@ -112,14 +113,16 @@ final class Behaviour
     }
 
     /** @param array<string, string> $faults */
-    private function fuse(Phase $phase, array $faults): ?Destruction
+    private function fuse(Phase $phase, array $faults, bool $isLucky): ?Destruction
     {
         $first = null;
         foreach ($phase->parts as $ref => $part) {
             if ($part->kind instanceof Fuse && ! isset($faults[$ref])) {
                 $opening = Fuse::opening($phase->record->currentSignal((string) $ref)->rms, $part->value('rating'));
-                if ($opening !== null && ($first === null || $opening[1] < $first->seconds)) {
-                    $first = new Destruction((string) $ref, 'open', "opens {$opening[0]}", $opening[1]);
+                // One that takes a minute holds for a look.
+                $isSlow = $opening !== null && $opening[1] >= Fuse::SLOW;
+                if ($opening !== null && ! ($isLucky && $isSlow) && ($first === null || $opening[1] < $first->seconds)) {
+                    $first = new Destruction((string) $ref, 'open', "opens {$opening[0]}", $opening[1], $isSlow);
                 }
             }
         }

@@ -11,8 +11,9 @@ final readonly class Destruction
      * @param string $becomes fault mode it is left with
      * @param string $how     for people: "opens at once, violently", "overheats and shorts"
      * @param float  $seconds until it happens, order of magnitude
+     * @param bool   $isDoubtful true if another specimen, or another look a minute earlier, is spared
      */
-    public function __construct(public string $ref, public string $becomes, public string $how, public float $seconds)
+    public function __construct(public string $ref, public string $becomes, public string $how, public float $seconds, public bool $isDoubtful = false)
     {
     }
 }

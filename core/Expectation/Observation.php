@@ -37,6 +37,12 @@ final readonly class Observation
         return abs($dc) < 0.2 * $ac;
     }
 
+    /** Whether something broke that may as well have held. */
+    public function isDoubtful(): bool
+    {
+        return array_filter($this->chain, static fn(Destruction $d): bool => $d->isDoubtful) !== [];
+    }
+
     /** @return array<string, string> fault mode of every part that broke, by reference */
     public function broken(): array
     {

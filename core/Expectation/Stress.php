@@ -13,6 +13,9 @@ use Oculant\Core\Parts\Rating;
 /** What the parts of a run carry, beside what they are rated for. */
 final class Stress
 {
+    /** Up to this multiple of what destroys a part as a rule, many a specimen holds (common practice: limits of destruction scatter by a third). */
+    private const DOUBTFUL = 1.35;
+
     /** Watts below which no part gets warm to the touch (common practice). */
     private const WARM = 0.03;
 
@@ -82,9 +85,10 @@ final class Stress
     /**
      * The rating of any part that is exceeded so grossly that the part goes first, if there is one.
      *
-     * @param array<string, string> $spared faults already there, by reference
+     * @param array<string, string> $spared  faults already there, by reference
+     * @param bool                  $isLucky true if what is overloaded by little more than it must stand holds
      */
-    public static function firstToGo(Phase $phase, array $spared): ?Destruction
+    public static function firstToGo(Phase $phase, array $spared, bool $isLucky = false): ?Destruction
     {
         $first = null;
         foreach ($phase->parts as $ref => $part) {
@@ -96,10 +100,14 @@ final class Stress
                 if ($value === null || $rating->becomes === null || $value < $rating->gross * $rating->limit) {
                     continue;
                 }
+                $isDoubtful = $value < self::DOUBTFUL * $rating->gross * $rating->limit;
+                if ($isLucky && $isDoubtful) {
+                    continue;
+                }
                 // Heat goes with the power itself, with the square of a current or a voltage.
                 $seconds = $rating->seconds * ($rating->gross * $rating->limit / $value) ** ($rating->quantity === Rating::POWER ? 1 : 2);
                 if ($first === null || $seconds < $first->seconds) {
-                    $first = new Destruction((string) $ref, $rating->becomes, $rating->how, $seconds);
+                    $first = new Destruction((string) $ref, $rating->becomes, $rating->how, $seconds, $isDoubtful);
                 }
             }
         }

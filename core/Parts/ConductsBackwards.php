@@ -41,7 +41,7 @@ trait ConductsBackwards
     {
         [$from, $to] = $fault === 'reversed' ? ['plus', 'minus'] : ['minus', 'plus'];
         if ($fault === 'reversed' || (($part->values['backwards'] ?? 0.0) > 0 && $fault !== 'short' && $fault !== 'open')) {
-            $netlist->junction("{$part->ref}.backwards", $part->node($from), $part->node($to), SegmentTable::junction(1e-9, 3.0, 40.0 * min(1.0, $esr) + 5.0));
+            $netlist->junction("{$part->ref}.backwards", $part->node($from), $part->node($to), SegmentTable::junction(1e-9, 3.0, $fault === 'reversed' ? $part->degree(40.0 * min(1.0, $esr) + 5.0) : 40.0 * min(1.0, $esr) + 5.0));
         }
     }
 }

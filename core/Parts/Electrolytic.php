@@ -45,7 +45,7 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
             new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, degrees: [0.5, 0.15, 0.04, 0.005], in: Unit::Ratio, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
             new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, degrees: self::leaks(self::working($part)), looks: 'warm to a thermal probe', silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
             new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.', degrees: [1.5, 0.05]),
-            new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
+            new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', degrees: [30.0, 1.5], looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
             new FaultMode('open', 'open or cracked joint', 1.5, 'Bridge it with a good one of the same value, unplugged between.', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
         ];
     }

@@ -10,6 +10,9 @@ use Oculant\Core\Quantity\Unit;
 /** Rating as printed: "T315mA", "F1A", "2A". */
 final class Fuse extends Contact implements Guards, Rated, ShowsSigns
 {
+    /** Seconds from which on it holds long enough to be measured with. */
+    public const SLOW = 60.0;
+
     public function name(): string
     {
         return 'fuse';
@@ -67,7 +70,7 @@ final class Fuse extends Contact implements Guards, Rated, ShowsSigns
         return match (true) {
             $ratio >= 10 => ['at once, violently', 0.01],
             $ratio >= 4 => ['quickly', 0.3],
-            $ratio >= 2.1 => ['after seconds to minutes', 60.0],
+            $ratio >= 2.1 => ['after seconds to minutes', self::SLOW],
             default => null,
         };
     }

@@ -45,7 +45,7 @@ final class Load extends Pair implements Consumes, ChecksItself
     {
         return [
             new FaultMode('short', 'shorted', 1.0, 'Disconnect the load: the rail comes back.', degrees: [1.5, 0.05]),
-            new FaultMode('greedy', 'draws too much', 0.4, 'Amperes into the load; feed the rail a dummy load instead.', graded: true, degrees: [0.7, 0.1], in: null),
+            new FaultMode('greedy', 'draws too much', 0.4, 'Amperes into the load; feed the rail a dummy load instead.', graded: true, degrees: [0.7, 0.3, 0.1], in: null),
             new FaultMode('open', 'not drawing current', 0.4, 'The rail is good and the load is dead: feed the load from a bench supply.'),
         ];
     }

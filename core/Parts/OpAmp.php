@@ -49,7 +49,7 @@ final class OpAmp extends Device
         return [
             new FaultMode('stuck_high', 'output stuck high', 0.6, 'Compare its two inputs: the output must follow the sign of their difference.'),
             new FaultMode('stuck_low', 'output stuck low', 0.6, 'Compare its two inputs: the output must follow the sign of their difference.'),
-            new FaultMode('short', 'supply pins shorted', 0.4, 'Ohms between its supply pins.'),
+            new FaultMode('short', 'supply pins shorted', 0.4, 'Ohms between its supply pins.', degrees: [20.0, 0.05]),
         ];
     }
 
@@ -67,7 +67,7 @@ final class OpAmp extends Device
         }
         $netlist->controlled("{$part->ref}.quiescent", $vp, $vn, [[$vp, $vn]], [[[0.0], $part->value('quiescent')], [[$netlist->isUnpowered ? 1e-9 : 1e-3], 0.0]]);
         if ($fault === 'short') {
-            $netlist->resistor("{$part->ref}.short", $vp, $vn, 8.0);
+            $netlist->resistor("{$part->ref}.short", $vp, $vn, $part->degree(8.0));
 
             return;
         }

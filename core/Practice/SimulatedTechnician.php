@@ -111,7 +111,7 @@ final readonly class SimulatedTechnician
                 $tests++;
                 $isGood = $unit->isBad($target) === ($this->chance($seed, $move, 'tests') < $this->slips);
                 $cleared += $isGood && $workup->suspects()[0]->probability > self::CONFIDENT ? 1 : 0;
-                $state->tested[] = ['entry' => "r{$move}", 'part' => $target, 'isGood' => $isGood, 'isNew' => false];
+                $state->tested[] = ['entry' => "r{$move}", 'part' => $target, 'isGood' => $isGood, 'isNew' => in_array($target, $state->replaced(), true)];
                 $readings[] = $target.($isGood ? ' good' : ' bad');
                 if (! $isGood && $this->supply->part($target)->kind instanceof Fuse) {
                     $minutes += self::NEW_FUSE;
@@ -247,10 +247,11 @@ final readonly class SimulatedTechnician
         return [$target, $quantity, $state->power->isEnergised(), $state->mode, 1.0 + $changed];
     }
 
-    /** @return array{string, string, bool, string, float}|null as asSuggested(); null if that part was tested twice before */
+    /** @return array{string, string, bool, string, float}|null as asSuggested(); null if that part tested bad before, or good twice */
     private function byItself(string $part, BenchState $state, float $minutes): ?array
     {
-        if (count(array_keys(array_column($state->tested, 'part'), $part, true)) > 1) {
+        $said = array_column(array_filter($state->tested, static fn(array $t): bool => $t['part'] === $part), 'isGood');
+        if (in_array(false, $said, true) || count($said) > 1) {
             return null;
         }
         $minutes += $state->power->isEnergised() ? self::STATE_CHANGE : 0.0;
