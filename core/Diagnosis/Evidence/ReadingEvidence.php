@@ -38,6 +38,14 @@ final class ReadingEvidence implements Evidence, Graded
 
     private readonly string $key;
 
+    /** Signs of a supply that tries to start again and again. */
+    private const TRIES = ['ticks', 'squeals'];
+
+    /** Share of a good output that the mean of such bursts, or their height, comes to (common practice: well below a third). */
+    private const BURST = 0.3;
+
+    private const LESS_SURE = 0.5;
+
     private ?Knowledge $weighedBy = null;
 
     /** Of the supply as it stood then, if that was different. */
@@ -125,11 +133,36 @@ final class ReadingEvidence implements Evidence, Graded
             return max($reading->under($predicted), $reading->provesOpen());
         }
 
-        return $reading->under($predicted, match (true) {
+        $usual = $reading->under($predicted, match (true) {
             $hypothesis === null || ! $hypothesis->graded => null,
             $hypothesis->isPair() => $this->gradedOf($hypothesis, $this->there ?? $knowledge),
             default => $predicted,
         });
+
+        return $this->isListed ? $this->inBursts($reading, $dictionary, [$remaining], $usual) : $usual;
+    }
+
+    /**
+     * What tries to start again and again gives its output in bursts: what a meter makes of them is nobody's to foretell, only their order.
+     *
+     * @param list<string> $rows of the dictionary
+     */
+    private function inBursts(Likelihood $reading, FaultDictionary $dictionary, array $rows, float $usual): float
+    {
+        $signs = $dictionary->signs[$this->mode] ?? [];
+        $tries = static fn(string $row): bool => array_intersect($signs[$row] ?? [], self::TRIES) !== [];
+        if (! in_array($this->quantity, ['dc', 'ripple'], true) || array_filter($rows, $tries) === [] || $tries(Hypothesis::HEALTHY)) {
+            return $usual;
+        }
+        $good = $dictionary->reading($this->mode, Hypothesis::HEALTHY, "{$this->target} dc");
+        $foretold = array_map(fn(string $row): float => $dictionary->reading($this->mode, $row, $this->key), $rows);
+        $most = max([0.0, ...array_map(abs(...), $foretold)]);
+        if (array_filter([$good, ...$foretold], is_nan(...)) !== [] || $most > 0.5 * abs($good)) {
+            return $usual;
+        }
+        $reach = max(3 * $most, self::BURST * abs($good));
+
+        return (1 - self::LESS_SURE) * $usual + self::LESS_SURE * $reading->between(0.0, $this->quantity === 'dc' && $good < 0.0 ? -$reach : $reach);
     }
 
     public function within(string $id, string $form, Knowledge $knowledge): float
@@ -179,6 +212,11 @@ final class ReadingEvidence implements Evidence, Graded
     }
 
     private function inForm(Likelihood $reading, FaultDictionary $dictionary, Form $form): float
+    {
+        return $this->inBursts($reading, $dictionary, $form->state === null ? [$form->mild, $form->worse] : [$form->state], $this->asSolved($reading, $dictionary, $form));
+    }
+
+    private function asSolved(Likelihood $reading, FaultDictionary $dictionary, Form $form): float
     {
         if ($form->state !== null && ($this->isUnderPower() || array_intersect($form->given, [explode('.', $this->target)[0]]) !== [])) {
             return $this->inState($reading, $dictionary, $form);
