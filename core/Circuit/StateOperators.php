@@ -10,6 +10,9 @@ use Oculant\Core\Circuit\Branch\SwitchedDevice;
 /** Makes the operator of each state of the devices that is visited, once. */
 final class StateOperators
 {
+    /** Operators that are kept at a time. */
+    private const KEPT = 1200;
+
     /** Amperes that every device draws besides, each its own: with nothing applied many would stand on an edge at once, and a walk from there could not tell which way each goes. */
     private const STRAY = 1e-12;
 
@@ -47,6 +50,11 @@ final class StateOperators
     public function for(array $regions): StateOperator
     {
         $key = implode(',', $regions);
+
+        if (! isset($this->operators[$key]) && count($this->operators) >= self::KEPT) {
+            // A search that leads nowhere meets thousands that nobody comes back to; those of the way are met again at once.
+            $this->operators = array_slice($this->operators, intdiv(self::KEPT, 2), null, true);
+        }
 
         return $this->last = $this->operators[$key] ??= $this->make($key, $regions);
     }

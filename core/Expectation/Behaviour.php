@@ -22,6 +22,9 @@ final class Behaviour
 {
     private const LONGEST_CHAIN = 8;
 
+    /** Mains from which another is reached, as shares of it. */
+    private const BESIDE = [0.97, 1.04];
+
     public function __construct(private readonly Description $supply)
     {
     }
@@ -73,7 +76,8 @@ final class Behaviour
     }
 
     /**
-     * The good unit's way to rest may lead nowhere with a fault: then its own from nothing, then from where the good unit runs.
+     * The good unit's way to rest may lead nowhere with a fault: then its own from nothing, then from where the good unit runs. Where none does,
+     * a state may still be reached from the one that it has on a mains a little off.
      *
      * @param array<string, string> $faults
      *
@@ -86,9 +90,30 @@ final class Behaviour
             try {
                 return Settling::of($this->supply, $mode, $faults, $mainsVolts, $guide, $isRunning);
             } catch (NoStableReading $lost) {
-                [$guide, $isRunning] = array_shift($others) ?? throw $lost;
+                $other = array_shift($others);
+                if ($other === null) {
+                    return $this->fromBeside($mode, $faults, $mainsVolts) ?? throw $lost;
+                }
+                [$guide, $isRunning] = $other;
             }
         }
+    }
+
+    /** @param array<string, string> $faults */
+    private function fromBeside(Mode $mode, array $faults, ?float $mainsVolts): ?Run
+    {
+        $volts = $mainsVolts ?? $this->supply->mainsVoltage * $mode->mains;
+        foreach (self::BESIDE as $share) {
+            try {
+                $guide = Settling::of($this->supply, $mode, $faults, $share * $volts)->guide;
+
+                return Settling::of($this->supply, $mode, $faults, $mainsVolts, $guide);
+            } catch (NoStableReading) {
+                continue;
+            }
+        }
+
+        return null;
     }
 
     /**
