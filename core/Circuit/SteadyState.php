@@ -12,6 +12,9 @@ final class SteadyState
 {
     public const STEPS = 200;
 
+    /** Cycles a second in which a supply fed with direct voltage is followed. */
+    private const UNHURRIED = 50.0;
+
     private const MOST_CYCLES = 80;
 
     /** How often the way that the circuit goes by itself is taken where a correction leads nowhere, each time twice as far. */
@@ -44,10 +47,14 @@ final class SteadyState
     public static function of(Netlist $netlist, ?WarmStart $warm = null): CycleRecord
     {
         if ($netlist->frequency <= 0.0) {
-            return self::resting($netlist, $warm);
+            try {
+                return self::resting($netlist, $warm);
+            } catch (NoStableReading) {
+                // What takes constant power has no straight way to its state: let its capacitors be charged, step by step.
+            }
         }
 
-        $network = ReducedNetwork::stepping($netlist, 1 / $netlist->frequency / self::STEPS, $warm->moving ?? []);
+        $network = ReducedNetwork::stepping($netlist, 1 / ($netlist->frequency > 0.0 ? $netlist->frequency : self::UNHURRIED) / self::STEPS, $warm->moving ?? []);
         if ($warm !== null) {
             try {
                 return (new self($network))->settle($warm);

@@ -8,6 +8,7 @@ use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
@@ -28,6 +29,12 @@ final class DictionaryBuilder
 
     /** Parts beyond which faults are solved at one severity only: degrees would take a large dictionary from minutes to many. */
     private const GRADED_UP_TO = 34;
+
+    /** Parts up to which severities are solved so closely that what lies between two of them can be told from both. */
+    private const CLOSELY_UP_TO = 24;
+
+    /** How many times as bad as its neighbour a severity then is at most: ripple behind a leak rises and falls again within two decades. */
+    private const APART = 8.0;
 
     /** Ohms below which no semiconductor has a say. */
     private const COPPER = 50.0;
@@ -267,11 +274,28 @@ final class DictionaryBuilder
         foreach ($this->supply->parts as $ref => $part) {
             foreach ($part->kind->faults($part) as $fault) {
                 $id = "{$ref}:{$fault->name}";
-                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks, $part->kind->name(), $fault->comesAndGoes, [], count($this->supply->parts) > self::GRADED_UP_TO ? [] : $fault->degrees, $fault->in);
+                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks, $part->kind->name(), $fault->comesAndGoes, [], $this->degrees($fault), $fault->in);
             }
         }
 
         return $hypotheses;
+    }
+
+    /** @return list<float> severities at which a fault is solved here */
+    private function degrees(FaultMode $fault): array
+    {
+        $parts = count($this->supply->parts);
+        if ($parts > self::GRADED_UP_TO || $parts > self::CLOSELY_UP_TO) {
+            return $parts > self::GRADED_UP_TO ? [] : $fault->degrees;
+        }
+        $degrees = array_slice($fault->degrees, 0, 1);
+        foreach (array_slice($fault->degrees, 1) as $k => $to) {
+            $from = $fault->degrees[$k];
+            $steps = max(1, (int) ceil(abs(log($to / $from)) / log(self::APART)));
+            array_push($degrees, ...array_map(static fn(int $step): float => $from * ($to / $from) ** ($step / $steps), range(1, $steps)));
+        }
+
+        return $degrees;
     }
 
     /**

@@ -25,7 +25,7 @@ final readonly class Form
     /** The row of which it has the state, or the one that it is nearer to. */
     public function nearest(): string
     {
-        return $this->state ?? $this->from + $this->to < 1.0 ? $this->mild : $this->worse;
+        return $this->state ?? ($this->from + $this->to < 1.0 ? $this->mild : $this->worse);
     }
 
     /** @return list<float> what it may read where it begins and where it ends, from the readings of its rows and of a good unit */

@@ -7,6 +7,7 @@ namespace Tests\Core\Diagnosis;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Form;
 use Oculant\Core\Diagnosis\Workup;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
@@ -37,6 +38,15 @@ final class FormsTest extends TestCase
             }
         }
         self::assertGreaterThan(0.05, $shares['U1'], 'an ohm that parts the fuse is among what may be');
+    }
+
+    /** What gives way between two severities is told by the row of which it has the state; without it the nearer of the two. */
+    public function testAFormIsNearestToTheRowWhoseStateItHas(): void
+    {
+        self::assertSame('worse', (new Form('mild', 'worse', 0, 1.0, 0.0, 0.2, null, 'worse', ['F1']))->nearest());
+        self::assertSame('mild', (new Form('mild', 'worse', 0, 1.0, 0.8, 1.0, null, 'mild', ['F1']))->nearest());
+        self::assertSame('mild', (new Form('mild', 'worse', 0, 1.0, 0.0, 0.5))->nearest());
+        self::assertSame('worse', (new Form('mild', 'worse', 0, 1.0, 0.5, 1.0))->nearest());
     }
 
     /** A dictionary at another mains may let a fuse stand that parts at nominal: what was learnt of a form is not asked of another. */

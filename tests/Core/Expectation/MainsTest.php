@@ -76,6 +76,34 @@ final class MainsTest extends TestCase
         }
     }
 
+    /** @return iterable<string, array{string, string}> */
+    public static function fed(): iterable
+    {
+        foreach (['flyback', 'adaptor', 'inverter'] as $family) {
+            foreach (['0V', 'HGND', 'N'] as $reference) {
+                yield "{$family} against {$reference}" => [$family, $reference];
+            }
+        }
+    }
+
+    /** An isolated switcher runs from direct voltage as from mains that was rectified (common practice), whatever it is reckoned against. */
+    #[DataProvider('fed')]
+    public function testAnIsolatedSwitcherRunsFromADirectFeed(string $family, string $reference): void
+    {
+        $rectified = self::family($family, []);
+        $written = $rectified->written;
+        $written['parts'] = array_map(static fn(array $part): array => ($part['kind'] === 'mains' ? ['impedance' => '0.5'] : []) + $part, $written['parts']);
+        $fed = DescriptionReader::fromArray(['mains' => ['dc' => '320 V', 'tolerance' => '10 %'], 'reference' => $reference] + $written);
+        $there = (new Behaviour($rectified))->live($rectified->mode(null));
+        foreach ([$fed->mode(null), $fed->modes['unloaded'], $fed->modes['low_mains']] as $mode) {
+            $here = (new Behaviour($fed))->live($mode);
+            self::assertNull($here->unsettled, $mode->name);
+            foreach (array_filter($fed->points, fn($point): bool => $point->rail !== null && abs($there->reading($point->id, 'dc')) < 100) as $id => $point) {
+                self::assertEqualsWithDelta($there->reading((string) $id, 'dc'), $here->reading((string) $id, 'dc'), 0.01 * abs($there->reading((string) $id, 'dc')), "{$mode->name} {$id}");
+            }
+        }
+    }
+
     /** @param array<string, string> $answers */
     private static function family(string $name, array $answers): Description
     {
