@@ -10,7 +10,6 @@ use App\Instruments\InstrumentFailed;
 use App\Instruments\OffMark;
 use App\Instruments\Rack;
 use App\Instruments\Setting;
-use App\Knowledge\Library;
 use App\Models\Run;
 use Illuminate\Support\Facades\DB;
 use Oculant\Core\Bench\EntryRefused;
@@ -37,7 +36,7 @@ final readonly class Watchman
     /** Intervals without a reading that are a gap. */
     private const GAP = 3;
 
-    public function __construct(private Runs $runs, private Rack $rack, private Library $library, private SampleStore $samples, private JobLog $log, private OffMark $off)
+    public function __construct(private Runs $runs, private Rack $rack, private OpenJobs $jobs, private SampleStore $samples, private JobLog $log, private OffMark $off)
     {
     }
 
@@ -56,7 +55,7 @@ final readonly class Watchman
 
             return;
         }
-        $file = JobFile::open($this->library, $run->job);
+        $file = $this->jobs->of($run->job);
         try {
             $run->kind === 'starts' ? (new StartsWatch($this->runs, $this->rack, $this->samples, $this->log, $this->off))->tick($run, $file) : $this->soak($run, $file);
         } catch (InstrumentFailed $e) {
