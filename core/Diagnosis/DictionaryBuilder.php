@@ -58,11 +58,14 @@ final class DictionaryBuilder
     /** @var array<string, array{array<string, float>, array<string, array{float, float}>}> dead readings and their spans by what is fitted and what is broken: most modes differ only with the power on */
     private array $dead = [];
 
-    /** @param Description|null $asleep as it is with the plug out, where that differs */
-    public function __construct(private readonly Description $supply, ?Description $asleep = null)
+    /**
+     * @param Description|null $asleep as it is with the plug out, where that differs
+     * @param self|null        $beside for the same good unit, only with other severities of its faults
+     */
+    public function __construct(private readonly Description $supply, ?Description $asleep = null, ?self $beside = null)
     {
         $this->behaviour = new Behaviour($supply);
-        $this->meter = new DeadMeter($asleep ?? $supply);
+        $this->meter = new DeadMeter($asleep ?? $supply, $beside?->meter);
     }
 
     /** Dead checks of a good unit, and no faults. */
@@ -252,7 +255,7 @@ final class DictionaryBuilder
     /** The same supply with one part as bad as that. */
     private function failedBy(string $ref, ?float $degree): self
     {
-        return $degree === null ? $this : $this->failed["{$ref} {$degree}"] ??= new self($this->supply->withParts([$ref => $this->supply->part($ref)->failedBy($degree)]));
+        return $degree === null ? $this : $this->failed["{$ref} {$degree}"] ??= new self($this->supply->withParts([$ref => $this->supply->part($ref)->failedBy($degree)]), null, $this);
     }
 
     /** @return list<string> */

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use ArrayObject;
 use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\ReducedNetwork;
 use Oculant\Core\Circuit\SteadyState;
 use Oculant\Core\Parts\DeadCheck;
@@ -54,12 +56,20 @@ final class DeadMeter
 
     private readonly CapacitorMeter $capacitors;
 
+    /** Share of the test source below which nothing stands across a part, and nothing flows through it. */
+    private const IDLE = 1e-4;
+
+    /** @var ArrayObject<string, array{float, array<string, true>}> what the good unit shows by mode, sleep, check and test source; and the parts that this goes past */
+    private readonly ArrayObject $good;
+
     /** @var array<string, ReducedNetwork|false> by mode, faults and sleep; false for one that has no single solution */
     private array $networks = [];
 
-    public function __construct(private readonly Description $supply)
+    /** @param self|null $beside that reads the same good unit, only with other severities of its faults */
+    public function __construct(private readonly Description $supply, ?self $beside = null)
     {
         $this->capacitors = new CapacitorMeter($supply);
+        $this->good = $beside->good ?? new ArrayObject();
     }
 
     /**
@@ -128,24 +138,69 @@ final class DeadMeter
      */
     private function shown(DeadCheck $check, Mode $mode, array $faults, float $volts, float $ohms, float $sleep = 1.0): float
     {
-        $network = $this->network($mode, $faults, $sleep);
+        if ($faults !== []) {
+            $key = "{$mode->id} {$sleep} {$check->red} {$check->black} {$check->quantity} {$volts} {$ohms}";
+            $this->good[$key] ??= $this->goodUnit($check, $mode, $volts, $ohms, $sleep);
+            [$shown, $idle] = $this->good[$key];
+            // Nothing stands across it and nothing flows through it: whatever becomes of it changes nothing.
+            if (! is_nan($shown) && array_diff_key($faults, $idle) === []) {
+                return $shown;
+            }
+        }
+
+        return $this->solved($check, $this->network($mode, $faults, $sleep), $volts, $ohms)[0];
+    }
+
+    /** @return array{float, array<string, true>} as $good */
+    private function goodUnit(DeadCheck $check, Mode $mode, float $volts, float $ohms, float $sleep): array
+    {
+        [$shown, $record] = $this->solved($check, $this->network($mode, [], $sleep), $volts, $ohms);
+        if ($record === null) {
+            return [NAN, []];
+        }
+        $idle = [];
+        $busy = [];
+        foreach (array_keys($record->netlist()->branches()) as $name) {
+            if (abs($record->current((string) $name)[0]) > self::IDLE * $volts / $ohms) {
+                $busy[explode('.', (string) $name)[0]] = true;
+            }
+        }
+        $known = $record->netlist()->nodes() + [$this->supply->reference => -1];
+        foreach (CircuitBuilder::passive($this->supply, $mode) as $ref => $part) {
+            $nodes = array_values(array_unique(array_intersect($part->terminals, array_map(strval(...), array_keys($known)))));
+            $across = array_map(static fn(string $node): float => abs($record->waveform($node, $nodes[0])[0]), array_slice($nodes, 1));
+            // One end that nothing else reaches may hang on it once it conducts; that carries no current either.
+            if (! isset($busy[$ref]) && max([0.0, ...$across]) <= self::IDLE * $volts) {
+                $idle[(string) $ref] = true;
+            }
+        }
+        foreach (array_diff_key($this->supply->parts, CircuitBuilder::passive($this->supply, $mode)) as $ref => $part) {
+            $idle[(string) $ref] = true;
+        }
+
+        return [$shown, $idle];
+    }
+
+    /** @return array{float, CycleRecord|null} what the meter shows, and the circuit under it; NAN and null if it does not settle, INF and null where nothing reaches the leads */
+    private function solved(DeadCheck $check, ?ReducedNetwork $network, float $volts, float $ohms): array
+    {
         $between = $network?->netlist->meeting($check->red, $check->black);
         if ($network === null || $between === null) {
-            return $network === null ? NAN : INF;
+            return [$network === null ? NAN : INF, null];
         }
         try {
             $record = SteadyState::restingIn($network->fed($between, $volts, $ohms));
         } catch (CircuitError) {
-            return NAN;
+            return [NAN, null];
         }
         $across = $record->waveform($check->red, $check->black)[0];
         if ($check->quantity === DeadCheck::DIODE) {
-            return $across > self::MOST_DIODE_VOLTS ? INF : $across;
+            return [$across > self::MOST_DIODE_VOLTS ? INF : $across, $record];
         }
         $current = ($volts - $across) / $ohms;
         $resistance = $current > 0 ? $across / $current : INF;
 
-        return $resistance > self::MOST_OHMS ? INF : $resistance;
+        return [$resistance > self::MOST_OHMS ? INF : $resistance, $record];
     }
 
     /**

@@ -69,7 +69,7 @@ final class CircuitBuilder
     }
 
     /** @return array<string, Part> by reference, without what feeds energy */
-    private static function passive(Description $supply, Mode $mode): array
+    public static function passive(Description $supply, Mode $mode): array
     {
         return array_filter($supply->partsIn($mode), static fn(Part $part): bool => ! $part->kind instanceof FeedsEnergy);
     }
