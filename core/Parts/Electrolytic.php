@@ -45,7 +45,7 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
             new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, degrees: [0.5, 0.15, 0.04, 0.005], in: Unit::Ratio, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
             new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, degrees: self::leaks(self::working($part)), looks: 'warm to a thermal probe', silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
             new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.', degrees: [1.5, 0.05]),
-            new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', degrees: [30.0, 1.5], looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
+            new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', graded: true, degrees: [100.0, 12.0, 1.5], in: null, looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
             new FaultMode('open', 'open or cracked joint', 1.5, 'Bridge it with a good one of the same value, unplugged between.', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
         ];
     }
@@ -70,7 +70,8 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
         $good = ['farads' => $farads, 'esr' => $esr, 'leak' => self::working($part) / max(3e-6, 0.01 * $farads * self::working($part))];
 
         return match ($fault) {
-            'short' => ['farads' => INF, 'esr' => $part->degree(0.1), 'leak' => $part->degree(0.1)],
+            // The foils are still there beside what joins them.
+            'short' => ['farads' => INF, 'esr' => $esr * $part->degree(0.1) / ($esr + $part->degree(0.1)), 'leak' => $part->degree(0.1)],
             'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
             // As the electrolyte goes, the resistance rises about as the capacitance falls.
             'dried' => ['farads' => $farads * $part->degree(0.1), 'esr' => $esr * 1.5 / $part->degree(0.1)] + $good,
@@ -84,7 +85,7 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
         [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
         $found = $this->asFound($part, $fault);
         match ($fault) {
-            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, $found['esr']),
+            'short' => $netlist->resistor("{$part->ref}.short", $plus, $minus, $found['leak']),
             'open' => $netlist->resistor("{$part->ref}.open", $plus, $minus, $found['leak']),
             default => $netlist->capacitor($part->ref, $plus, $minus, $found['farads'], $found['esr']),
         };

@@ -27,7 +27,7 @@ enum FailureClass
             $fault === 'dried', $fault === 'no_drive', $fault === 'stuck', $fault === 'no_supply' => self::Open,
             $fault === 'drifted', $fault === 'high' => self::High,
             $fault === 'low' => self::Low,
-            $fault === 'resistive' => self::High,
+            $fault === 'resistive', str_ends_with($fault, '_resistive') => self::High,
             $fault === 'greedy', $fault === 'gassy', $fault === 'welded', $fault === 'fired' => self::Leaky,
             $fault === 'latched' => self::Dead,
             $fault === 'weak', $fault === 'no_emission' => self::Weak,

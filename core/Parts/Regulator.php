@@ -57,7 +57,7 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
             new FaultMode('common_open', 'common pin open', 0.6, 'Millivolts from the common pin to ground; look at its joint.'),
             new FaultMode('low', 'output low', 0.5, 'Output low with good input and a light load.', graded: true, degrees: [0.93, 0.8, 0.6], in: Unit::Ratio),
             new FaultMode('high', 'output high', 0.3, 'Output high with its common pin at nothing.', graded: true, degrees: [1.07, 1.4], in: Unit::Ratio),
-            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true, degrees: [0.5, 0.1, 0.015], in: Unit::Ratio, silence: 'Its load never asks for what it has lost.'),
+            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true, degrees: [0.5, 0.1, 0.02, 0.005], in: Unit::Ratio, silence: 'Its load never asks for what it has lost.'),
         ];
     }
 

@@ -140,6 +140,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
         $proof = 'Ohms across the winding, then across the pins of a known good one.';
         $faults = [
             new FaultMode('primary_open', 'primary open', 0.8, $proof.' Many have a thermal fuse under the wrapping.'),
+            self::joint('primary', 'primary'),
             new FaultMode('shorted_turns', 'shorted turns', 0.25, 'Disconnect every secondary: it still hums, heats and draws current.', graded: true, degrees: [0.3, 2.0, 10.0], in: null, looks: 'dark wrapping, smell of varnish'),
         ];
         foreach (self::SECONDARIES as $number => [$first, $tap]) {
@@ -151,12 +152,26 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
                 $faults[] = new FaultMode("secondary{$number}_a_open", "first half of the {$word}secondary open", 0.25, $proof);
                 $faults[] = new FaultMode("secondary{$number}_b_open", "second half of the {$word}secondary open", 0.25, $proof);
                 $faults[] = new FaultMode($number === '' ? 'tap_open' : "tap{$number}_open", "centre tap of the {$word}secondary open", 0.25, $proof);
+                array_push($faults, self::joint("secondary{$number}_a", "first half of the {$word}secondary"), self::joint("secondary{$number}_b", "second half of the {$word}secondary"), self::joint("tap{$number}", "centre tap of the {$word}secondary"));
             } else {
                 $faults[] = new FaultMode("secondary{$number}_open", "{$word}secondary open", 0.35, $proof);
+                $faults[] = self::joint("secondary{$number}", "{$word}secondary");
             }
         }
 
         return $faults;
+    }
+
+    /** A lead that its pin or the board holds badly. */
+    private static function joint(string $winding, string $words): FaultMode
+    {
+        return new FaultMode("{$winding}_resistive", "{$words} badly joined", 0.06, 'Millivolts from its pin to the track under load; press on the pin with something that insulates.', graded: true, looks: 'ring around a pin, browned board', silence: 'It carries too little for its joint to matter.', comesAndGoes: true, degrees: [0.5, 20.0, 300.0]);
+    }
+
+    /** Ohms that such a joint adds to a winding. */
+    private static function badly(Part $part, ?string $fault, string $winding): float
+    {
+        return $fault === "{$winding}_resistive" ? $part->degree(15.0) : 0.0;
     }
 
     public function deadChecks(Part $part): array
@@ -189,7 +204,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
         // The primary loses a little to the iron before anything is drawn.
         $lift = 1 / (1 - $primaryOhms * $iron / $primary ** 2) / $primary;
 
-        $this->enterPrimary($part, $netlist, $flux, $fault === 'primary_open' ? 1e9 : $primaryOhms);
+        $this->enterPrimary($part, $netlist, $flux, $fault === 'primary_open' ? 1e9 : $primaryOhms + self::badly($part, $fault, 'primary'));
         $netlist->resistor("{$part->ref}.iron", $flux, $netlist->reference, $primary ** 2 / $iron);
         $netlist->inductor("{$part->ref}.mag", $flux, $netlist->reference, $primary ** 2 / ($power * 0.2 + 0.8) / (2 * M_PI * $part->value('frequency')));
         if ($fault === 'shorted_turns') {
@@ -211,12 +226,12 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
                 $b,
                 $flux,
                 $unloaded * $lift,
-                $fault === $faultName ? 1e9 : $ohms,
+                $fault === $faultName ? 1e9 : $ohms + self::badly($part, $fault, substr($faultName, 0, -strlen('_open'))),
             );
         }
         foreach (['ct' => '', 'ct2' => '2'] as $tap => $number) {
             if ($part->has($tap)) {
-                $netlist->resistor("{$part->ref}.tap{$number}", "{$part->ref}:tap{$number}", $part->node($tap), $fault === "tap{$number}_open" ? 1e9 : 0.005);
+                $netlist->resistor("{$part->ref}.tap{$number}", "{$part->ref}:tap{$number}", $part->node($tap), $fault === "tap{$number}_open" ? 1e9 : 0.005 + self::badly($part, $fault, "tap{$number}"));
             }
         }
     }
