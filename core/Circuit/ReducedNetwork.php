@@ -279,7 +279,13 @@ final class ReducedNetwork
                 }
             }
         }
-        $this->factors = LuFactors::of($y, $n);
+        try {
+            $this->factors = LuFactors::of($y, $n);
+        } catch (CircuitIsSingular $e) {
+            $node = array_search($e->row, $this->netlist->nodes(), true);
+
+            throw $node === false ? $e : $e->at((string) $node);
+        }
         foreach ($columns as $column) {
             $this->response[] = $this->factors->solve($column);
         }

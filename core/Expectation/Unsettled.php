@@ -13,15 +13,16 @@ final readonly class Unsettled
 {
     /**
      * @param list<array{part: string, what: string, low: float, high: float}> $between what goes to and fro between which values, in the units of that part's state
+     * @param string                                                           $node    whose voltage the equations leave open; empty if it is not that
      */
-    private function __construct(public Unrest $how, public array $between)
+    private function __construct(public Unrest $how, public array $between, public string $node = '')
     {
     }
 
     public static function from(CircuitError $error): self
     {
         return match (true) {
-            $error instanceof CircuitIsSingular => new self(Unrest::Singular, []),
+            $error instanceof CircuitIsSingular => new self(Unrest::Singular, [], $error->node),
             $error instanceof NoStableReading && $error->between !== [] => new self(Unrest::Hunts, $error->between),
             default => new self(Unrest::NoState, []),
         };
@@ -46,8 +47,20 @@ final readonly class Unsettled
         return match ($this->how) {
             Unrest::Hunts => sprintf('%s %s to and fro without end: no stable reading.', implode(', ', array_slice($parts, 0, 3)).(count($parts) > 3 ? ' and more' : ''), count($parts) > 1 ? 'go' : 'goes'),
             Unrest::NoState => 'No state of its rectifiers and regulators agrees with its voltages: no stable reading.',
-            Unrest::Singular => 'Its equations leave a voltage open: no stable reading.',
+            Unrest::Singular => ($this->node === '' ? 'Its equations leave a voltage open' : "Its equations leave the voltage of {$this->nodeInWords()} open").': no stable reading.',
             Unrest::NotSolved => 'The engine is still working it out.',
+        };
+    }
+
+    /** Nodes inside a part are named by the part. */
+    private function nodeInWords(): string
+    {
+        $parts = explode(':', $this->node);
+
+        return match (true) {
+            count($parts) === 1 => "node {$this->node}",
+            $parts[0] === 'flux' => "the core of {$parts[1]}",
+            default => "a point inside {$parts[0]}",
         };
     }
 

@@ -9,6 +9,7 @@ use Oculant\Core\Circuit\LuFactors;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Circuit\SteadyState;
+use Oculant\Core\Expectation\Unsettled;
 use PHPUnit\Framework\TestCase;
 
 /** Against closed formulae of circuit theory (any handbook; for the rectifier, peak less one drop). */
@@ -112,6 +113,16 @@ final class SteadyStateTest extends TestCase
         $this->expectException(CircuitIsSingular::class);
         $this->expectExceptionMessage('no single solution');
         LuFactors::of([1.0, 2.0, 2.0, 4.0], 2);
+    }
+
+    public function testWhatIsLeftOpenIsTold(): void
+    {
+        $told = static fn(CircuitIsSingular $e): string => Unsettled::from($e)->sentence();
+        self::assertSame('Its equations leave the voltage of node RAW open: no stable reading.', $told(CircuitIsSingular::atRow(3)->at('RAW')));
+        self::assertSame('Its equations leave the voltage of the core of T1 open: no stable reading.', $told(CircuitIsSingular::atRow(3)->at('flux:T1')));
+        self::assertSame('Its equations leave the voltage of a point inside T1 open: no stable reading.', $told(CircuitIsSingular::atRow(3)->at('T1:tap')));
+        self::assertStringContainsString('leave the voltage of RAW open', CircuitIsSingular::atRow(3)->at('RAW')->getMessage());
+        self::assertSame('Its equations leave a voltage open: no stable reading.', $told(CircuitIsSingular::atRow(3)));
     }
 
     /** The tracing JIT has been seen to change results; the function JIT must not. */
