@@ -131,6 +131,6 @@ final class Library
      */
     public function remember(Description $supply, string $what, callable $compute): mixed
     {
-        return $this->cache->remember("oculant:view:5:{$supply->hash()}:{$what}", now()->addDays(30), $compute(...));
+        return $this->cache->remember('oculant:view:'.config()->string('oculant.build').":{$supply->hash()}:{$what}", now()->addDays(30), $compute(...));
     }
 }
