@@ -42,7 +42,7 @@ final readonly class JobSummary
 
         return [
             'supply' => $job->supply_title, 'power' => $job->power, 'energised' => $job->power !== 'unplugged', 'open_changes' => (int) $job->open_changes,
-            'waits_for' => self::isCurrent($job) ? (string) $job->waits_for : 'not worked out yet', 'closed' => (bool) $job->is_closed, 'handed_back' => (bool) $job->is_handed_back, 'problem' => null,
+            'waits_for' => self::isOfThisLog($job) ? (string) $job->waits_for : 'not worked out yet', 'closed' => (bool) $job->is_closed, 'handed_back' => (bool) $job->is_handed_back, 'problem' => null,
         ];
     }
 
@@ -72,6 +72,12 @@ final readonly class JobSummary
     public static function isCurrent(RepairJob $job): bool
     {
         return in_array($job->waits_as_of, [self::asOf($job->last_sequence), self::asOf($job->last_sequence, self::now())], true);
+    }
+
+    /** Whether it is of this log, though more may be known of the faults by now. */
+    private static function isOfThisLog(RepairJob $job): bool
+    {
+        return $job->waits_as_of !== null && preg_replace('/^([^:]*:[^:]*):.*$/', '$1', $job->waits_as_of) === self::asOf($job->last_sequence);
     }
 
     /** Works out what a job waits for; a job that cannot be opened says so until its log grows. */

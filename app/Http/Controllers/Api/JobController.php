@@ -8,6 +8,7 @@ use App\Bench\BookIn;
 use App\Bench\JobSummary;
 use App\Http\Requests\BookInRequest;
 use App\Http\Resources\JobResource;
+use App\Jobs\WorkOutWaits;
 use App\Models\RepairJob;
 use App\Models\User;
 use Illuminate\Database\Eloquent\Collection;
@@ -23,8 +24,8 @@ final class JobController
 
     private const PAGE = 50;
 
-    /** Jobs whose log grew since anybody asked what they wait for: so many are worked out in a request, and the rest when it is asked again. */
-    private const AT_ONCE = 3;
+    /** Jobs of which a worker works out at a time what they wait for. */
+    private const AT_ONCE = 10;
 
     #[OA\Get(path: '/jobs', operationId: 'listJobs', summary: 'The jobs of the workshop, newest first. Page 1 has all that are energised or not known to be without power, before all others; `Link` and `X-Total-Count` tell of the rest', parameters: [
         new OA\Parameter(name: 'state', in: 'query', required: false, description: 'energised: those alone; here: not handed back; back: handed back; without it: all', schema: new OA\Schema(type: 'string', enum: self::STATES)),
@@ -34,7 +35,7 @@ final class JobController
         new OA\Response(response: 200, description: 'Fifty to a page', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Job'))),
         new OA\Response(response: 422, description: 'No such state or page', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
     ])]
-    public function index(Request $request, JobSummary $summary): JsonResponse
+    public function index(Request $request): JsonResponse
     {
         Gate::authorize('viewAny', RepairJob::class);
         $user = $request->user();
@@ -59,12 +60,26 @@ final class JobController
         if ($page === 1) {
             $rows = $live->concat($rows);
         }
-        $rows->reject(static fn(RepairJob $job): bool => $job->power === null || JobSummary::isCurrent($job))->take(self::AT_ONCE)->each($summary->workOut(...));
+        self::haveWorkedOut($rows->reject(static fn(RepairJob $job): bool => $job->power === null || JobSummary::isCurrent($job))->take(self::AT_ONCE), $user->workshop_id);
 
         $answer = JobResource::collection($rows)->response($request)->header('X-Total-Count', (string) ($total + $live->count()));
         $links = array_filter(['prev' => $page > 1 ? $page - 1 : null, 'next' => $page * self::PAGE < $total ? $page + 1 : null]);
 
         return $links === [] ? $answer : $answer->header('Link', implode(', ', array_map(static fn(int $to, string $rel): string => sprintf('<%s>; rel="%s"', '/api/v1/jobs?'.http_build_query(['page' => $to] + array_filter($asked)), $rel), $links, array_keys($links))));
+    }
+
+    /** @param Collection<int, RepairJob> $stale */
+    private static function haveWorkedOut(Collection $stale, string $workshop): void
+    {
+        if ($stale->isEmpty()) {
+            return;
+        }
+        WorkOutWaits::dispatch($workshop, array_values($stale->modelKeys()))->onConnection(config()->string('oculant.papers'))->onQueue('papers');
+        $known = RepairJob::query()->whereKey($stale->modelKeys())->get(['id', 'waits_for', 'waits_as_of'])->keyBy('id');
+        foreach ($stale as $job) {
+            $job->waits_for = $known[$job->id]->waits_for ?? null;
+            $job->waits_as_of = $known[$job->id]->waits_as_of ?? null;
+        }
     }
 
     #[OA\Post(path: '/jobs', operationId: 'bookIn', summary: 'Book in a unit', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/BookIn')), responses: [
