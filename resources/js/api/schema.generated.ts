@@ -2829,6 +2829,13 @@ export interface operations {
                     "application/json": components["schemas"]["Bench"];
                 };
             };
+            /** @description As it was: nothing came in, and everything that may be known is known */
+            304: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
         };
     };
     checkSupply: {
