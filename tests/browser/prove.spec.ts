@@ -178,6 +178,8 @@ test('a safety test that fails keeps the unit, and condemns it', async ({ page }
 
 test('the report speaks to the owner first and to the auditor after, in four forms', async ({ page, request }) => {
     await signIn(page);
+    // It may have gone back by now.
+    await page.getByRole('button', { name: 'All' }).click();
     await page.getByRole('link', { name: /Lighting desk/ }).click();
     await page.getByRole('link', { name: 'report' }).click();
     const owner = page.getByRole('region', { name: 'For the owner' });

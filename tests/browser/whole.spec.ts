@@ -102,6 +102,7 @@ test('a rail shorted among parallel parts is cornered, and milliohms name the pa
     await expect(suspects(page).first()).toContainText(/C3|D1|RL1/);
     await command(page, 'o');
     const finder = page.getByRole('dialog', { name: 'Find a short along a rail' });
+    await expect(finder.getByRole('button', { name: 'Find it' })).toBeVisible();
     for (const [part, milliohms] of [['D1', '61'], ['C3', '38'], ['RL1', '55']] as const) {
         const cell = finder.getByLabel(`Reading at ${part}`);
         if (await cell.count() > 0) {
