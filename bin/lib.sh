@@ -244,7 +244,8 @@ CONF
 # The web server's module for the smaller of the two compressions; where there is none, it does without.
 need_brotli() {
     local so=/usr/lib/nginx/modules/ngx_http_brotli_static_module.so
-    [ -e "$so" ] || as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends libnginx-mod-http-brotli-static >/dev/null 2>&1 || true
+    # In a shell of its own: whoever may install nothing goes on without.
+    [ -e "$so" ] || (as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends libnginx-mod-http-brotli-static) </dev/null >/dev/null 2>&1 || true
     BROTLI=
     [ ! -e "$so" ] || BROTLI=$so
 }

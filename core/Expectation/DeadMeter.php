@@ -166,15 +166,15 @@ final class DeadMeter
             }
         }
         $known = $record->netlist()->nodes() + [$this->supply->reference => -1];
-        foreach (CircuitBuilder::passive($this->supply, $mode) as $ref => $part) {
+        $passive = CircuitBuilder::passive($this->supply, $mode);
+        foreach ($passive as $ref => $part) {
             $nodes = array_values(array_unique(array_intersect($part->terminals, array_map(strval(...), array_keys($known)))));
             $across = array_map(static fn(string $node): float => abs($record->waveform($node, $nodes[0])[0]), array_slice($nodes, 1));
-            // One end that nothing else reaches may hang on it once it conducts; that carries no current either.
             if (! isset($busy[$ref]) && max([0.0, ...$across]) <= self::IDLE * $volts) {
                 $idle[(string) $ref] = true;
             }
         }
-        foreach (array_diff_key($this->supply->parts, CircuitBuilder::passive($this->supply, $mode)) as $ref => $part) {
+        foreach (array_diff_key($this->supply->parts, $passive) as $ref => $part) {
             $idle[(string) $ref] = true;
         }
 
