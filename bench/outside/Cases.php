@@ -205,7 +205,8 @@ final class Cases
     }
 
     /**
-     * How many readings of good units stand in their windows: every point in every mode.
+     * How many readings of good units stand in their windows: every point in every mode. Their parts come from all over their tolerances, as the
+     * windows suppose; parts that were sorted to the middle would tell nothing of a window's width.
      *
      * @return list<array{supply: string, unit: int, mode: string, point: string, quantity: string, inside: bool, off: float}> off in half-widths of the window
      */
@@ -213,7 +214,7 @@ final class Cases
     {
         $all = [];
         for ($k = 0; $k < $units; $k++) {
-            $unit = new OutsideUnit($this->supply, null, crc32("{$this->name} good {$k}") & 0xFFFFFF);
+            $unit = new OutsideUnit($this->supply, null, crc32("{$this->name} good {$k}") & 0xFFFFFF, true);
             foreach (array_keys($this->supply->modes) as $mode) {
                 $expected = $this->knowledge->expectations((string) $mode, null);
                 foreach ($unit->settles((string) $mode) ? array_keys($this->supply->points) : [] as $id) {

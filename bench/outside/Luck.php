@@ -7,7 +7,8 @@ namespace Bench\Outside;
 /** What differs from unit to unit: the same for the same seed and the same question, on every machine and in whatever order it is asked. */
 final readonly class Luck
 {
-    public function __construct(private int $seed)
+    /** @param bool $isWide true for parts from all over their tolerance, as a window supposes them */
+    public function __construct(private int $seed, public bool $isWide = false)
     {
     }
 
@@ -38,6 +39,10 @@ final readonly class Luck
     /** Near the middle of a tolerance rather than at its edge: the mean of two, as good parts are sorted. */
     public function within(string $of, float $tolerance): float
     {
+        if ($this->isWide) {
+            return 1 + $tolerance * $this->even($of);
+        }
+
         return 1 + $tolerance * 0.5 * ($this->even($of) + $this->even("{$of} again"));
     }
 }

@@ -114,7 +114,7 @@ final class Models
             'transformer' => $this->transformer($part),
             'diode', 'fast_diode', 'ultrafast_diode', 'schottky' => $this->deck->diode($ref, $this->end($part, 'a'), $this->end($part, 'k'), $this->junction($part)),
             'bridge' => $this->bridge($part),
-            'led' => $this->deck->diode($ref, $this->end($part, 'a'), $this->end($part, 'k'), $this->deck->model(sprintf('D(IS=%.4g N=2.4 RS=6)', 10e-3 / exp((($part->knows('forward') ? $part->value('forward') : 2.0) - 0.06) / (2.4 * 0.02585))))),
+            'led' => $this->led($part),
             'zener' => $this->deck->diode($ref, $this->end($part, 'a'), $this->end($part, 'k'), $this->deck->model(sprintf('D(IS=2e-12 N=1.3 RS=%.4g BV=%.5g IBV=%.4g)', max(0.5, 0.6 * $part->value('resistance')), $this->value($part, 'value'), $part->value('current')))),
             'tvs' => $this->suppressor($part),
             'varistor' => $this->deck->current($ref, $this->end($part, 'a'), $this->end($part, 'b'), sprintf('1m*sgn(%1$s)*(min(1.3,abs(%1$s)/%2$.5g))^25', $this->volts($part, 'a', 'b'), 1.55 * $part->value('value'))),
@@ -219,7 +219,11 @@ final class Models
     {
         $power = $part->value('power');
         $primary = $part->value('primary');
-        $regulation = $part->knows('regulation') ? $part->value('regulation') * $this->luck->factor("{$part->ref} regulation", 0.15) : self::typicalRegulation($power) * $this->luck->factor("{$part->ref} regulation", 0.4);
+        $regulation = $part->knows('regulation')
+            ? $part->value('regulation') * $this->luck->factor("{$part->ref} regulation", 0.15)
+            : self::typicalRegulation($power) * $this->luck->factor("{$part->ref} regulation", $this->luck->isWide ? 1.0 : 0.4);
+        // A nameplate is kept to some per cent by different makers, and to one by specimens of the same.
+        $turns = $this->luck->isWide ? 0.03 : 0.01;
         $share = 0.5 + 0.12 * $this->luck->even("{$part->ref} share");
         $reactance = $primary ** 2 / (0.12 * $power + 0.6);
         $henry = $reactance / 314.0;
@@ -262,7 +266,7 @@ final class Models
         }
         foreach ($windings as [$name, $a, $b, $volts]) {
             $copper = (1 - $share) * $regulation * $volts ** 2 / ($power / count($windings)) * (1 + 0.1 * $this->luck->even("{$part->ref} {$name} copper"));
-            $wind($name, $a, $b, $volts * (1 + $regulation) * (1 + 0.01 * $this->luck->even("{$part->ref} {$name} turns")), $copper);
+            $wind($name, $a, $b, $volts * (1 + $regulation) * (1 + $turns * $this->luck->even("{$part->ref} {$name} turns")), $copper);
         }
         foreach ($names as $k => $one) {
             foreach (array_slice($names, $k + 1) as $two) {
@@ -288,6 +292,15 @@ final class Models
     public static function typicalRegulation(float $power): float
     {
         return max(0.05, min(0.4, 0.6 * $power ** -0.42));
+    }
+
+    /** With a source of nothing in series, through which its current can be seen. */
+    private function led(Part $part): void
+    {
+        $forward = $part->knows('forward') ? $part->value('forward') : 2.0;
+        $sense = $this->deck->fresh();
+        $this->deck->add(sprintf('V%s_lamp %s %s 0', Deck::safe($part->ref), $this->end($part, 'a'), $sense));
+        $this->deck->diode($part->ref, $sense, $this->end($part, 'k'), $this->deck->model(sprintf('D(IS=%.4g N=2.4 RS=6)', 10e-3 / exp(($forward - 0.06) / (2.4 * 0.02585)))));
     }
 
     private function junction(Part $part): string

@@ -24,6 +24,9 @@ final class OutsideUnit implements Unit
     /** A capacitor vents and shorts above this multiple of its rated voltage. */
     private const VENTS = 1.45;
 
+    /** Amperes from which a light-emitting diode is seen to glow (common practice). */
+    private const GLOWS = 1e-4;
+
     /** Decades of the ohms function: current is what drops 0.4 V at full scale. */
     private const RANGES = [400.0, 4e3, 40e3, 400e3, 4e6, 40e6];
 
@@ -47,9 +50,10 @@ final class OutsideUnit implements Unit
 
     private int $readings = 0;
 
-    public function __construct(private readonly Description $supply, ?Harm $harm, public readonly int $seed)
+    /** @param bool $isWide true for parts from all over their tolerance */
+    public function __construct(private readonly Description $supply, ?Harm $harm, public readonly int $seed, bool $isWide = false)
     {
-        $this->luck = new Luck($seed);
+        $this->luck = new Luck($seed, $isWide);
         foreach ($supply->parts as $ref => $part) {
             foreach ($part->tolerances as $parameter => $tolerance) {
                 if ($tolerance > 0 && $part->knows($parameter) && ! ($parameter === 'secondary' && $part->kind->name() === 'transformer')) {
@@ -172,18 +176,19 @@ final class OutsideUnit implements Unit
         }
         $fused = [];
         foreach ($parts as $ref => $part) {
-            if (in_array($part->kind->name(), ['fuse', 'resistor', 'led', 'electrolytic'], true)) {
+            if (in_array($part->kind->name(), ['fuse', 'resistor', 'electrolytic'], true)) {
                 [$from, $to] = array_values($part->terminals);
                 $fused['x'.Deck::safe($ref)] = [$deck->node($from), $deck->node($to), $part];
             }
         }
+        $lamps = array_map(static fn(Part $part): string => 'v'.Deck::safe($part->ref).'_lamp', array_filter($parts, static fn(Part $part): bool => $part->kind->name() === 'led'));
         $pulsed = Pulses::fed($parts);
         $cycle = $this->supply->source()->knows('dc') ? 0.02 : 1 / $this->supply->frequency;
         $isSlow = array_filter($this->supply->parts, static fn(Part $p): bool => $p->linked('switch') !== null || $p->kind->name() === 'valve') !== [];
         $result = [];
         foreach ($isSlow ? [2.4, 5.0] : [1.0, 3.0] as $length) {
             foreach ([[2e-3, 1e-4], [1e-2, 5e-5]] as [$accuracy, $step]) {
-                $result = Spice::run($deck->text($this->supply->title)."\n".self::run($probes, $fused, array_merge(...array_values($pulsed)), $length, $cycle, $accuracy, $step));
+                $result = Spice::run($deck->text($this->supply->title)."\n".self::run($probes, $fused, [...array_merge(...array_values($pulsed)), ...array_values($lamps)], $length, $cycle, $accuracy, $step));
                 if (isset($result[array_key_first($probes).'a_avg'])) {
                     break;
                 }
@@ -196,7 +201,7 @@ final class OutsideUnit implements Unit
             }
         }
         $gone = [];
-        $lit = [];
+        $lit = array_map(static fn(string $source): bool => ($result["{$source}_mean"] ?? 0.0) > self::GLOWS, $lamps);
         foreach ($fused as $name => [, , $part]) {
             $rms = $result["{$name}_rms"] ?? 0.0;
             if ($part->kind->name() === 'fuse') {
@@ -208,8 +213,6 @@ final class OutsideUnit implements Unit
                 if (! isset($this->harms[$part->ref]) && $part->knows('voltage') && ($result["{$name}_avg"] ?? 0.0) > self::VENTS * $part->value('voltage')) {
                     $gone[] = $part->ref;
                 }
-            } elseif ($part->kind->name() === 'led') {
-                $lit[$part->ref] = ($result["{$name}_avg"] ?? 0.0) > 1.4;
             } elseif (! isset($this->harms[$part->ref]) && $rms ** 2 / $part->value('value') > ($part->choice('style') === 'fusible' ? 8 : 25) * $part->value('power')) {
                 $gone[] = $part->ref;
             }

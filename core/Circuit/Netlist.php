@@ -39,6 +39,12 @@ final class Netlist
     {
     }
 
+    /** Whether a meter looks at it that wakes nothing. */
+    public function isUnderShyMeter(): bool
+    {
+        return $this->isUnpowered && $this->sleep > 1.0;
+    }
+
     public function resistor(string $name, string $a, string $b, float $ohms): void
     {
         $this->add(new Resistor($name, $this->between($a, $b), 1 / $ohms));
@@ -126,8 +132,8 @@ final class Netlist
         float $dropoutOhms,
         float $limit,
     ): void {
-        if ($this->isUnpowered && $this->sleep > 1.0) {
-            // A shy meter does not wake it.
+        if ($this->isUnderShyMeter()) {
+            // It is not woken.
             return;
         }
         [$from, $to] = $negative ? [$out, $in] : [$in, $out];
@@ -174,6 +180,26 @@ final class Netlist
     public function branches(): array
     {
         return $this->branches;
+    }
+
+    /** The same for circuits that do the same, whatever it is that is shorted or leaks across two nodes of them. */
+    public function likeness(): string
+    {
+        $siemens = $others = [];
+        foreach ($this->branches as $name => $branch) {
+            if ($branch instanceof Resistor) {
+                $ends = array_map(static fn(float $c): float => $c * (array_values($branch->incidence())[0] ?? 1.0), $branch->incidence());
+                ksort($ends);
+                $between = json_encode($ends, JSON_THROW_ON_ERROR);
+                $siemens[$between] = ($siemens[$between] ?? 0.0) + $branch->conductance;
+            } else {
+                $others[$name] = $branch;
+            }
+        }
+        ksort($siemens);
+        ksort($others);
+
+        return md5(serialize([array_map(static fn(float $total): string => sprintf('%.9g', $total), $siemens), $others]));
     }
 
     /** @return list<Capacitor> with one end on a node */

@@ -7,9 +7,12 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Expectation\Settling;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
@@ -27,7 +30,7 @@ final class DictionaryBuilder
     /** The same in volts or ohms, near nothing. */
     private const SAME_FLOOR = 3e-4;
 
-    /** Parts beyond which faults are solved at one severity only: degrees would take a large dictionary from minutes to many. */
+    /** Parts beyond which faults are solved at one severity only: degrees would take a large dictionary from minutes to many. What leaks has some all the same, or it is taken for its neighbour that is shorted. */
     private const GRADED_UP_TO = 34;
 
     /** Parts up to which severities are solved so closely that what lies between two of them can be told from both. */
@@ -35,6 +38,20 @@ final class DictionaryBuilder
 
     /** How many times as bad as its neighbour a severity then is at most: ripple behind a leak rises and falls again within two decades. */
     private const APART = 8.0;
+
+    /**
+     * Ohms at which whatever leaks or is shorted is solved, all of it at the same ones: across the same two nodes it is one circuit whichever part
+     * it is, and what regulates or limits gives way somewhere between one ohm and thirty.
+     */
+    private const CLOSE_LADDER = [0.3, 0.8, 1.5, 4.0, 8.0, 15.0, 30.0, 100.0, 320.0, 1e3, 3.2e3, 1e4, 3.2e4, 1e5, 3.2e5];
+
+    /** Ohms up to which one severity stands for all where there are many parts. */
+    private const SHORT = 2.0;
+
+    private const LADDER = [1.5, 8.0, 30.0, 320.0, 3.2e3, 3.2e4];
+
+    /** The ends of a fault that lie nearer to a rung than this ratio make it superfluous. */
+    private const NEAR_A_RUNG = 1.4;
 
     /** Ohms below which no semiconductor has a say. */
     private const COPPER = 50.0;
@@ -106,6 +123,7 @@ final class DictionaryBuilder
     public function piece(Mode $mode, array $ids, ?float $mainsVolts = null, ?DictionaryRows $usual = null, ?callable $progress = null): DictionaryRows
     {
         $rows = new DictionaryRows();
+        $solved = [];
         $rows->broken = $usual->broken ?? [];
         $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
         $rows->put($mode->id, Hypothesis::HEALTHY, $healthy, $this->deadReadings($mode, []), $healthy->heat);
@@ -113,10 +131,14 @@ final class DictionaryBuilder
             $hypothesis = $this->hypotheses()[$id];
             foreach ($this->rows([$id => $hypothesis]) as $row => [, $degree]) {
                 $twin = $degree === null ? null : $this->likeBothEnds($hypothesis, $degree, $rows->readings[$mode->id]);
+                $failed = $this->failedBy($hypothesis->ref, $degree);
+                $circuit = $twin === null ? $failed->circuit($hypothesis, $mode, $mainsVolts) : '';
+                $twin ??= $this->sameCircuit($solved[$circuit] ?? null, $rows);
                 if ($twin !== null) {
                     $rows->copy($mode->id, $twin, $row);
                 } else {
-                    $this->failedBy($hypothesis->ref, $degree)->solve($rows, $row, $hypothesis, $mode, $mainsVolts, $healthy, $usual);
+                    $failed->solve($rows, $row, $hypothesis, $mode, $mainsVolts, $healthy, $usual);
+                    $solved[$circuit] = $row;
                 }
             }
             if ($hypothesis->degrees !== []) {
@@ -252,6 +274,21 @@ final class DictionaryBuilder
         return $degree !== $hypothesis->degrees[0] && $degree !== $hypothesis->degrees[$last] && self::alike(Hypothesis::at($hypothesis->id, 0), $worst, ['' => $readings]) ? $worst : null;
     }
 
+    /** The same for faults that make the same circuit of it, with power and without. */
+    private function circuit(Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts): string
+    {
+        $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
+        $live = CircuitBuilder::live($this->supply, Settling::restingParts($this->supply, $mode, $mainsVolts), $faults);
+
+        return $live->likeness().CircuitBuilder::unpowered($this->supply, $mode, $faults)->likeness();
+    }
+
+    /** What a circuit takes along may be the very part that is at fault in another. */
+    private function sameCircuit(?string $row, DictionaryRows $rows): ?string
+    {
+        return $row !== null && array_filter(array_keys($rows->broken[$row] ?? []), fn(string $ref): bool => ! $this->supply->part($ref)->kind instanceof Fuse) === [] ? $row : null;
+    }
+
     /** The same supply with one part as bad as that. */
     private function failedBy(string $ref, ?float $degree): self
     {
@@ -288,17 +325,47 @@ final class DictionaryBuilder
     private function degrees(FaultMode $fault): array
     {
         $parts = count($this->supply->parts);
-        if ($parts > self::GRADED_UP_TO || $parts > self::CLOSELY_UP_TO) {
-            return $parts > self::GRADED_UP_TO ? [] : $fault->degrees;
+        $isClose = $parts <= self::CLOSELY_UP_TO;
+        $isAcross = $fault->in === Unit::Ohm && FailureClass::of($fault->name)->burdens();
+        if ($fault->degrees === [] || ($parts > self::GRADED_UP_TO && ! ($isAcross && max($fault->degrees) > self::SHORT))) {
+            return [];
         }
-        $degrees = array_slice($fault->degrees, 0, 1);
-        foreach (array_slice($fault->degrees, 1) as $k => $to) {
-            $from = $fault->degrees[$k];
-            $steps = max(1, (int) ceil(abs(log($to / $from)) / log(self::APART)));
-            array_push($degrees, ...array_map(static fn(int $step): float => $from * ($to / $from) ** ($step / $steps), range(1, $steps)));
+        if ($isAcross) {
+            return self::rungs($fault->degrees, $isClose ? self::CLOSE_LADDER : self::LADDER);
         }
 
-        return $degrees;
+        return $isClose ? self::closely($fault->degrees) : $fault->degrees;
+    }
+
+    /**
+     * @param non-empty-list<float> $degrees ohms, from mildest to worst
+     * @param list<float>           $ladder
+     *
+     * @return list<float> its ends, and the rungs between them
+     */
+    private static function rungs(array $degrees, array $ladder): array
+    {
+        [$mildest, $worst] = [max($degrees), min($degrees)];
+        $between = array_filter($ladder, static fn(float $rung): bool => $rung * self::NEAR_A_RUNG < $mildest && $rung > $worst * self::NEAR_A_RUNG);
+
+        return [$mildest, ...array_reverse(array_values($between)), $worst];
+    }
+
+    /**
+     * @param non-empty-list<float> $degrees
+     *
+     * @return list<float>
+     */
+    private static function closely(array $degrees): array
+    {
+        $close = array_slice($degrees, 0, 1);
+        foreach (array_slice($degrees, 1) as $k => $to) {
+            $from = $degrees[$k];
+            $steps = max(1, (int) ceil(abs(log($to / $from)) / log(self::APART)));
+            array_push($close, ...array_map(static fn(int $step): float => $from * ($to / $from) ** ($step / $steps), range(1, $steps)));
+        }
+
+        return $close;
     }
 
     /**

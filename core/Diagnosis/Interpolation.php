@@ -20,10 +20,10 @@ final readonly class Interpolation
     {
     }
 
-    /** Between the severities $cell and $cell + 1 of a fault. */
-    public static function of(Hypothesis $hypothesis, int $cell): self
+    /** Between the severities $cell and $cell + 1 of a fault, or $cell and a later one. */
+    public static function of(Hypothesis $hypothesis, int $cell, ?int $to = null): self
     {
-        return new self($hypothesis->degrees[$cell], $hypothesis->degrees[$cell + 1], $hypothesis->in, FailureClass::of($hypothesis->fault)->burdens());
+        return new self($hypothesis->degrees[$cell], $hypothesis->degrees[$to ?? $cell + 1], $hypothesis->in, FailureClass::of($hypothesis->fault)->burdens());
     }
 
     /** The severity a share of the way from one to the other, in decades. */

@@ -30,8 +30,10 @@ final readonly class Likelihood
     /** A fault's severity is a guess: share of the distance from healthy by which a graded fault may differ. */
     private const GRADED = 0.35;
 
-    /** Predictions of faulty circuits are this much less sure than those of healthy ones. */
-    private const FAULT_MODEL = 0.03;
+    /** Beyond the spread of its parts a good circuit, and what a fault leaves alone, is sure to this share; where a fault has moved it, to so much more at most. */
+    private const GOOD_MODEL = 0.01;
+
+    private const FAULT_MODEL = 0.02;
 
     /** Share of the healthy voltage that a shorted or open part may leave beyond its prediction (common practice). */
     private const REMAINDER = 0.007;
@@ -263,7 +265,7 @@ final readonly class Likelihood
             'swing' => 0.1 + 0.3 * abs($predicted),
             'ripple' => 0.02 + 0.15 * abs($predicted) + ($window->sigma ?? 0.0),
             default => sqrt(
-                (0.03 + self::FAULT_MODEL * abs($predicted)) ** 2
+                (0.03 + (self::GOOD_MODEL + min(self::FAULT_MODEL, abs($predicted - $healthy) / max(abs($healthy), 0.05))) * abs($predicted)) ** 2
                 + self::spread($predicted, $healthy, $window) ** 2
                 + self::severity($predicted, $healthy) ** 2
                 + Meter::forDc()->halfWidth($predicted) ** 2 / 3,

@@ -21,6 +21,9 @@ final readonly class Severity
 
     private const WORTH_SAYING = 1.6;
 
+    /** Severities further off, either way, between which a reading may place it. */
+    private const WIDEST = 2;
+
     /** Logarithm of the ratio up to which it is as bad, or as mild, as anything that was solved. */
     private const AT_AN_END = 0.05;
 
@@ -86,23 +89,41 @@ final readonly class Severity
         return $cells;
     }
 
-    /** Where the readings place it between the severities $cell and $cell + 1; null if none does, or it is as bad as anything that was solved. */
+    /** Where the readings place it, about the severities $cell and $cell + 1; null if none does, or it is as bad as anything that was solved. */
     private static function placed(Hypothesis $hypothesis, int $cell, Belief $belief, Knowledge $knowledge): ?float
     {
-        $between = Interpolation::of($hypothesis, $cell);
-        $from = $hypothesis->degrees[$cell];
         $sum = $weights = 0.0;
         foreach ($belief->evidence as $item) {
-            $places = $item instanceof ReadingEvidence ? $item->places(Hypothesis::at($hypothesis->id, $cell), Hypothesis::at($hypothesis->id, $cell + 1), $knowledge) : null;
-            if ($places !== null && $places['apart'] > self::TELLING) {
-                $severity = $between->severity($places['seen'], $places['good'], $places['from'], $places['to']) ?? $between->at($places['share']);
-                $sum += $places['apart'] ** 2 * log($severity / $from);
-                $weights += $places['apart'] ** 2;
+            [$severity, $apart] = $item instanceof ReadingEvidence ? self::placedBy($item, $hypothesis, $cell, $knowledge) : [0.0, 0.0];
+            if ($apart > 0.0) {
+                $sum += $apart ** 2 * log($severity);
+                $weights += $apart ** 2;
             }
         }
-        $placed = $weights > 0.0 ? $from * exp($sum / $weights) : null;
+        $placed = $weights > 0.0 ? exp($sum / $weights) : null;
         $ends = [min([INF, ...$hypothesis->degrees]), max([0.0, ...$hypothesis->degrees])];
 
         return $placed === null || abs(log($placed / $ends[0])) < self::AT_AN_END || abs(log($placed / $ends[1])) < self::AT_AN_END ? null : $placed;
+    }
+
+    /**
+     * By one reading, from as near as the severities lie that it tells apart.
+     *
+     * @return array{float, float} severity, and how far the two are apart in standard deviations; 0 if it tells none apart
+     */
+    private static function placedBy(ReadingEvidence $item, Hypothesis $hypothesis, int $cell, Knowledge $knowledge): array
+    {
+        $last = count($hypothesis->degrees) - 1;
+        for ($wider = 0; $wider <= self::WIDEST; $wider++) {
+            [$from, $to] = [max(0, $cell - $wider), min($last, $cell + 1 + $wider)];
+            $places = $item->places(Hypothesis::at($hypothesis->id, $from), Hypothesis::at($hypothesis->id, $to), $knowledge);
+            if ($places !== null && $places['apart'] > self::TELLING) {
+                $between = Interpolation::of($hypothesis, $from, $to);
+
+                return [$between->severity($places['seen'], $places['good'], $places['from'], $places['to']) ?? $between->at($places['share']), $places['apart']];
+            }
+        }
+
+        return [0.0, 0.0];
     }
 }

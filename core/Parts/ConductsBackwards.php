@@ -39,6 +39,10 @@ trait ConductsBackwards
     /** @param float $esr ohms */
     private function enterBackwards(Part $part, ?string $fault, float $esr, Netlist $netlist): void
     {
+        if ($netlist->isUnderShyMeter()) {
+            // At a tenth of a volt it passes no more than one that stands the right way round.
+            return;
+        }
         [$from, $to] = $fault === 'reversed' ? ['plus', 'minus'] : ['minus', 'plus'];
         if ($fault === 'reversed' || (($part->values['backwards'] ?? 0.0) > 0 && $fault !== 'short' && $fault !== 'open')) {
             $netlist->junction("{$part->ref}.backwards", $part->node($from), $part->node($to), SegmentTable::junction(1e-9, 3.0, $fault === 'reversed' ? $part->degree(40.0 * min(1.0, $esr) + 5.0) : 40.0 * min(1.0, $esr) + 5.0));

@@ -52,8 +52,10 @@ final class Load extends Pair implements Consumes, ChecksItself
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
+        if ($fault === 'short') {
+            $netlist->resistor("{$part->ref}.short", $part->node('a'), $part->node('b'), $part->degree(0.1));
+        }
         $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
-            'short' => $part->degree(0.1),
             'greedy' => $part->degree(0.3) * self::ohms($part),
             'open' => 1e9,
             default => self::ohms($part),

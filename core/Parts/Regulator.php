@@ -91,7 +91,7 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
         if ($fault === 'out_short' || $fault === 'in_short') {
             $netlist->resistor("{$part->ref}.{$fault}", $fault === 'in_short' ? $in : $out, $common, $part->degree(1.0));
         }
-        if ($fault !== null && ! $netlist->isUnpowered) {
+        if ($fault !== null && $fault !== 'out_short' && ! $netlist->isUnpowered) {
             // Pulled beyond its common by another rail, a junction of the chip holds it; a good one is never there.
             $netlist->junction("{$part->ref}.clamp", $negative ? $out : $common, $negative ? $common : $out, Diode::standard(1.0));
         }

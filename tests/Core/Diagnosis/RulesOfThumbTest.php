@@ -96,9 +96,9 @@ final class RulesOfThumbTest extends TestCase
     /** Common practice: one channel weak is that channel's supply node: a leaky or reversed capacitor, an open or drifted dropper. */
     public function testOneWeakChannelIsItsOwnSupplyNode(): void
     {
-        $good = $this->good('gallery-organ');
-        $leaky = static fn(string $point): float => Supplies::knowledge('gallery-organ')->dictionary(null)->reading('loaded', 'C11:reversed', "{$point} dc");
-        $workup = $this->told('gallery-organ', ['weak', 'live', sprintf('tp6 %.1f', $good['TP6']), sprintf('tp7 %.1f', $good['TP7']), sprintf('tp4 %.1f', $leaky('TP4')), sprintf('tp5 %.1f', $leaky('TP5'))]);
+        // The other channel stands a little higher for it: the transformer has less to do.
+        $leaky = static fn(string $point): float => Supplies::knowledge('gallery-organ')->dictionary(null)->reading('loaded', 'C11:leaky@4', "{$point} dc");
+        $workup = $this->told('gallery-organ', ['weak', 'live', sprintf('tp6 %.1f', $leaky('TP6')), sprintf('tp7 %.1f', $leaky('TP7')), sprintf('tp4 %.1f', $leaky('TP4')), sprintf('tp5 %.1f', $leaky('TP5'))]);
         $parts = self::byPart($workup);
         $sum = static fn(array $refs): float => array_sum(array_intersect_key($parts, array_flip($refs)));
 

@@ -207,7 +207,7 @@ final class WorkupTest extends TestCase
 
     public function testABlownFuseStaysBlownUntilItIsReplaced(): void
     {
-        $unit = new SimulatedUnit(Supplies::demo('tide-recorder'), ['C1' => 'short'], 5);
+        $unit = new SimulatedUnit(Supplies::demo('tide-recorder'), ['C1' => 'short'], 6);
         self::assertTrue(is_infinite($unit->dead('F1', 'loaded')));
         $unit->repair('C1');
         self::assertEqualsWithDelta(0.0, $unit->live('TP4', 'dc', 'loaded'), 0.01);
