@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
@@ -132,7 +133,7 @@ final class DictionaryBuilder
             foreach ($this->rows([$id => $hypothesis]) as $row => [, $degree]) {
                 $twin = $degree === null ? null : $this->likeBothEnds($hypothesis, $degree, $rows->readings[$mode->id]);
                 $failed = $this->failedBy($hypothesis->ref, $degree);
-                $circuit = $twin === null ? $failed->circuit($hypothesis, $mode, $mainsVolts) : '';
+                $circuit = $twin === null && $degree !== null && self::isAcross($hypothesis->fault, $hypothesis->in) ? $failed->circuit($hypothesis, $mode, $mainsVolts, $healthy) : $row;
                 $twin ??= $this->sameCircuit($solved[$circuit] ?? null, $rows);
                 if ($twin !== null) {
                     $rows->copy($mode->id, $twin, $row);
@@ -274,13 +275,23 @@ final class DictionaryBuilder
         return $degree !== $hypothesis->degrees[0] && $degree !== $hypothesis->degrees[$last] && self::alike(Hypothesis::at($hypothesis->id, 0), $worst, ['' => $readings]) ? $worst : null;
     }
 
-    /** The same for faults that make the same circuit of it, with power and without. */
-    private function circuit(Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts): string
+    /** Whether it is so many ohms across two terminals: with power and without, and however the rest of the circuit stands. */
+    private static function isAcross(string $fault, ?Unit $in): bool
+    {
+        return $in === Unit::Ohm && FailureClass::of($fault)->burdens();
+    }
+
+    /** The same for faults that make the same circuit of it: before power, running as a good unit runs, and with the plug out. */
+    private function circuit(Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy): string
     {
         $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
-        $live = CircuitBuilder::live($this->supply, Settling::restingParts($this->supply, $mode, $mainsVolts), $faults);
+        $parts = Settling::restingParts($this->supply, $mode, $mainsVolts);
+        $circuits = [CircuitBuilder::live($this->supply, $parts, $faults), CircuitBuilder::unpowered($this->supply, $mode, $faults)];
+        if ($healthy->guide !== null) {
+            $circuits[] = CircuitBuilder::live($this->supply, $healthy->guide->end($parts)[0], $faults);
+        }
 
-        return $live->likeness().CircuitBuilder::unpowered($this->supply, $mode, $faults)->likeness();
+        return implode(array_map(static fn(Netlist $circuit): string => $circuit->likeness(), $circuits));
     }
 
     /** What a circuit takes along may be the very part that is at fault in another. */
@@ -326,7 +337,7 @@ final class DictionaryBuilder
     {
         $parts = count($this->supply->parts);
         $isClose = $parts <= self::CLOSELY_UP_TO;
-        $isAcross = $fault->in === Unit::Ohm && FailureClass::of($fault->name)->burdens();
+        $isAcross = self::isAcross($fault->name, $fault->in);
         if ($fault->degrees === [] || ($parts > self::GRADED_UP_TO && ! ($isAcross && max($fault->degrees) > self::SHORT))) {
             return [];
         }

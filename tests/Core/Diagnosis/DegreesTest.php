@@ -18,6 +18,7 @@ use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\FailureClass;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
@@ -75,6 +76,29 @@ final class DegreesTest extends TestCase
 
         self::assertMatchesRegularExpression('/^(like [\d.]+ k?Ω|at about [\d.]+ times its value)$/', (string) $words);
         self::assertEqualsWithDelta($expected, (float) preg_replace('/^[^\d]+/', '', (string) $words) * (str_contains((string) $words, 'kΩ') ? 1e3 : 1.0), 0.12 * $expected, (string) $words);
+    }
+
+    /** A circuit that two faults share is solved once; by itself each of them does the same. */
+    #[TestWith(['deck-intercom'])]
+    #[TestWith(['salinity-bridge'])]
+    public function testWhatIsSolvedOnceForTwoIsRightForBoth(string $demo): void
+    {
+        $supply = Supplies::demo($demo);
+        $mode = $supply->mode(null);
+        $builder = new DictionaryBuilder($supply);
+        $ids = array_map(strval(...), array_keys($builder->hypotheses()));
+        $together = $builder->piece($mode, $ids);
+
+        foreach ($ids as $id) {
+            $alone = (new DictionaryBuilder($supply))->piece($mode, [$id]);
+            foreach ($alone->readings[$mode->id] as $row => $readings) {
+                foreach ($readings + $together->readings[$mode->id][$row] as $key => $value) {
+                    $seen = $together->readings[$mode->id][$row][$key] ?? $together->readings[$mode->id]['healthy'][$key];
+                    self::assertEqualsWithDelta($readings[$key] ?? $alone->readings[$mode->id]['healthy'][$key], $seen, 2e-3 * abs($value) + 2e-3, "{$row} {$key}");
+                }
+            }
+            self::assertSame($alone->broken[$id] ?? [], $together->broken[$id] ?? [], $id);
+        }
     }
 
     public function testTheSameNodesReadAgainAreOneWitness(): void
