@@ -36,7 +36,7 @@ final class Cases
     /**
      * A fixed choice, each part as often as it fails in some way; every kind of harm comes before one comes twice.
      *
-     * @return list<array{harm: Harm, kind: string, seed: int, isHeld: bool}>
+     * @return list<array{harm: Harm, kind: string, weight: float, seed: int, isHeld: bool}>
      */
     public function draw(int $count, int $from = 0): array
     {
@@ -51,7 +51,7 @@ final class Cases
         for ($k = $from; $all !== [] && $k < $from + $count; $k++) {
             [$part, $one] = $all[$k % count($all)];
             $seed = crc32("{$this->name} {$k}") & 0xFFFFFF;
-            $drawn[] = ['harm' => self::harm($part, $one, new Luck($seed)), 'kind' => $part->kind->name(), 'seed' => $seed, 'isHeld' => $seed % self::HELD === 0];
+            $drawn[] = ['harm' => self::harm($part, $one, new Luck($seed)), 'kind' => $part->kind->name(), 'weight' => $one['weight'], 'seed' => $seed, 'isHeld' => $seed % self::HELD === 0];
         }
 
         return $drawn;
@@ -64,7 +64,7 @@ final class Cases
     }
 
     /**
-     * @param array{harm: Harm, kind: string, seed: int, isHeld: bool} $case
+     * @param array{harm: Harm, kind: string, weight: float, seed: int, isHeld: bool} $case
      *
      * @return array<string, mixed>|null null where ngspice finds nothing
      */
@@ -74,7 +74,7 @@ final class Cases
         if (! $unit->isSolved()) {
             return null;
         }
-        $result = ['supply' => $this->name, 'harm' => $case['harm']->title(), 'ref' => $case['harm']->ref, 'class' => $case['harm']->class, 'kind' => $case['kind'], 'seed' => $case['seed'], 'held' => $case['isHeld']];
+        $result = ['supply' => $this->name, 'harm' => $case['harm']->title(), 'ref' => $case['harm']->ref, 'class' => $case['harm']->class, 'kind' => $case['kind'], 'weight' => $case['weight'], 'seed' => $case['seed'], 'held' => $case['isHeld']];
         $complaint = $this->complaint($unit);
         $result['shown'] = $this->isShown($unit);
         $result['noticed'] = $complaint !== [];

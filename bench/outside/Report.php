@@ -68,6 +68,7 @@ final class Report
         echo "\n";
         $this->line('looked into', array_filter($this->results, static fn(array $r): bool => ! $r['held']), $this->windows, '');
         $this->line('held', array_filter($this->results, static fn(array $r): bool => $r['held']), [], '');
+        $this->weighed();
         printf("lost in ngspice %d; failed %d\n", $this->lost, count($this->failed));
         foreach ($this->failed as $failed) {
             echo "  {$failed}\n";
@@ -75,6 +76,15 @@ final class Report
         if ($json !== '') {
             file_put_contents($json, json_encode(['results' => $this->results, 'windows' => $this->windows], JSON_PARTIAL_OUTPUT_ON_ERROR | JSON_UNESCAPED_UNICODE));
         }
+    }
+
+    /** Every kind of harm comes before one comes twice, the rare ones too: here each counts as often as it happens. */
+    private function weighed(): void
+    {
+        $shown = array_filter($this->results, static fn(array $r): bool => (bool) $r['shown']);
+        $all = array_sum(array_column($shown, 'weight'));
+        $share = static fn(string $of): float => 100 * array_sum(array_column(array_filter($shown, static fn(array $r): bool => (bool) $r[$of]), 'weight')) / max(1e-9, $all);
+        printf("as often as they happen: steps right %.1f %%, wrong %.1f %%; sheet right %.1f %%, wrong %.1f %%\n", $share('steps right'), $share('steps wrong'), $share('sheet right'), $share('sheet wrong'));
     }
 
     /**

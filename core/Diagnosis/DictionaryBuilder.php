@@ -272,7 +272,7 @@ final class DictionaryBuilder
         $last = count($hypothesis->degrees) - 1;
         $worst = Hypothesis::at($hypothesis->id, $last);
 
-        return $degree !== $hypothesis->degrees[0] && $degree !== $hypothesis->degrees[$last] && self::alike(Hypothesis::at($hypothesis->id, 0), $worst, ['' => $readings]) ? $worst : null;
+        return $degree !== $hypothesis->degrees[0] && $degree !== $hypothesis->degrees[$last] && Alike::rows(Hypothesis::at($hypothesis->id, 0), $worst, ['' => $readings]) ? $worst : null;
     }
 
     /** Whether it is so many ohms across two terminals: with power and without, and however the rest of the circuit stands. */
@@ -539,47 +539,6 @@ final class DictionaryBuilder
     {
         $worst = static fn(Hypothesis $h): string => $h->degrees === [] ? $h->id : Hypothesis::at($h->id, count($h->degrees) - 1);
 
-        return self::alike($worst($one), $worst($other), $readings) && self::alike($one->id, $other->id, $readings);
-    }
-
-    /**
-     * Rows that hold only what differs from a good unit, or all.
-     *
-     * @param array<string, array<string, array<string, float>>> $readings
-     */
-    private static function alike(string $a, string $b, array $readings): bool
-    {
-        foreach ($readings as $byHypothesis) {
-            $good = $byHypothesis[Hypothesis::HEALTHY];
-            foreach (($byHypothesis[$a] ?? []) + ($byHypothesis[$b] ?? []) as $key => $value) {
-                $key = (string) $key;
-                if (self::isMeasured($key, $good) && ! Likelihood::indistinguishable($key, $byHypothesis[$a][$key] ?? $good[$key] ?? NAN, $byHypothesis[$b][$key] ?? $good[$key] ?? NAN)) {
-                    return false;
-                }
-            }
-        }
-
-        return true;
-    }
-
-    /**
-     * Only what a technician would measure there separates faults: no DC on a winding, no AC function on a rail.
-     *
-     * @param array<string, float> $healthy readings by key
-     */
-    private static function isMeasured(string $key, array $healthy): bool
-    {
-        [$target, $quantity] = explode(' ', $key);
-        if (! isset($healthy["{$target} ac"])) {
-            return true;
-        }
-        $alternating = Observation::isAlternating($healthy["{$target} dc"], $healthy["{$target} ac"]);
-
-        return match ($quantity) {
-            'ac' => $alternating,
-            'dc', 'ripple' => ! $alternating,
-            'hertz' => false,
-            default => true,
-        };
+        return Alike::rows($worst($one), $worst($other), $readings) && Alike::rows($one->id, $other->id, $readings);
     }
 }

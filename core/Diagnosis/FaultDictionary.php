@@ -199,6 +199,18 @@ final class FaultDictionary
         return $mine;
     }
 
+    /** Whether no measurement in any mode separates two rows that were both solved. */
+    public function alike(string $a, string $b): bool
+    {
+        foreach ($this->readings as $byRow) {
+            if (! isset($byRow[$a], $byRow[$b])) {
+                return false;
+            }
+        }
+
+        return Alike::rows($a, $b, $this->readings);
+    }
+
     /** NAN where there is no stable reading. */
     public function reading(string $mode, string $hypothesis, string $key): float
     {

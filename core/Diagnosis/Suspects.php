@@ -10,6 +10,17 @@ final class Suspects
     /** How many times more than another of its group a fault must have gained to be told from it. */
     private const PARTED = 4.0;
 
+    /** How many of the likeliest are compared, and the probability from which on it matters. */
+    private const COMPARED = 8;
+
+    private const MATTERS = 0.005;
+
+    /** How many times more than the other one of two may have gained: one that may be anything from a trace to a short gains less by being ten ohms. */
+    private const TOLD_APART = 20.0;
+
+    /** Share of its likeliest form from which on another form of a fault is as good. */
+    private const AS_GOOD = 0.5;
+
     /**
      * @return list<Suspect>
      */
@@ -29,9 +40,83 @@ final class Suspects
         foreach ([Hypothesis::UNKNOWN => 'None of these', Hypothesis::HEALTHY => 'Nothing wrong with it'] as $id => $title) {
             $suspects[] = new Suspect($id, $title, $belief->probability[$id], [], []);
         }
+
+        return self::joined(self::sorted($suspects), $dictionary, $belief);
+    }
+
+    /**
+     * @param list<Suspect> $suspects
+     *
+     * @return list<Suspect> likeliest first
+     */
+    private static function sorted(array $suspects): array
+    {
         usort($suspects, static fn(Suspect $a, Suspect $b): int => $b->probability <=> $a->probability);
 
         return $suspects;
+    }
+
+    /**
+     * What could be told apart as long as nobody knew how bad it is may be one and the same now: ten ohms across two nodes, whichever part they are in.
+     *
+     * @param list<Suspect> $suspects likeliest first
+     *
+     * @return list<Suspect> likewise
+     */
+    private static function joined(array $suspects, FaultDictionary $dictionary, Belief $belief): array
+    {
+        foreach (array_slice(array_keys($suspects), 0, self::COMPARED) as $k) {
+            foreach (range(0, $k) as $earlier) {
+                [$first, $second] = [$suspects[$earlier] ?? null, $suspects[$k] ?? null];
+                if ($earlier < $k && $first !== null && $second !== null && $second->probability > self::MATTERS && self::areOne($first, $second, $dictionary, $belief)) {
+                    $members = [...$first->members, ...$second->members];
+                    /** @var non-empty-list<Hypothesis> $members */
+                    usort($members, static fn(Hypothesis $a, Hypothesis $b): int => $belief->probability[$b->id] <=> $belief->probability[$a->id]);
+                    $suspects[$earlier] = new Suspect($first->id, self::title($members), $first->probability + $second->probability, $members, $first->chain);
+                    unset($suspects[$k]);
+                }
+            }
+        }
+
+        return self::sorted(array_values($suspects));
+    }
+
+    private static function areOne(Suspect $first, Suspect $second, FaultDictionary $dictionary, Belief $belief): bool
+    {
+        [$one, $other] = [$first->members[0] ?? null, $second->members[0] ?? null];
+        if ($one === null || $other === null || $one->isPair() || $other->isPair() || abs(self::gain($one, $belief) - self::gain($other, $belief)) > log(self::TOLD_APART)) {
+            return false;
+        }
+        foreach (self::rows($one, $dictionary, $belief) as $row) {
+            foreach (self::rows($other, $dictionary, $belief) as $beside) {
+                if ($dictionary->alike($row, $beside)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+
+    /** Logarithm of the factor by which the evidence has made it likelier. */
+    private static function gain(Hypothesis $one, Belief $belief): float
+    {
+        return log(max(1e-300, $belief->probability[$one->id])) - $belief->prior[$one->id];
+    }
+
+    /** @return list<string> rows of the dictionary that it is met as, by the evidence */
+    private static function rows(Hypothesis $one, FaultDictionary $dictionary, Belief $belief): array
+    {
+        $held = $belief->forms[$one->id] ?? [];
+        $most = max([0.0, ...$held]);
+        $rows = [];
+        foreach ($held === [] ? [] : $dictionary->forms($one->id) as $name => $form) {
+            if (($held[$name] ?? 0.0) >= self::AS_GOOD * $most) {
+                $rows[$form->nearest()] = true;
+            }
+        }
+
+        return $rows === [] ? [$one->id] : array_map(strval(...), array_keys($rows));
     }
 
     /**

@@ -45,7 +45,7 @@ final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom
         return [
             new FaultMode('open', 'no output', 2.5, 'Input present, output dead, output not shorted to ground.', looks: 'crater or dark spot'),
             new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.', degrees: [5.0, 0.05]),
-            new FaultMode('out_short', 'output shorted to its adjust pin', 0.5, 'Ohms from output to adjust pin, one of them lifted.', degrees: [20.0, 4.0, 0.8, 0.05]),
+            new FaultMode('out_short', 'output shorted to its adjust pin', 0.5, 'Ohms from output to adjust pin, one of them lifted.', degrees: [30.0, 4.0, 0.8, 0.05]),
             new FaultMode('adj_open', 'adjust pin open', 0.6, 'Ohms from the adjust pin to its divider; the output goes to its top.'),
             new FaultMode('weak', 'folds back early', 0.4, 'Good unloaded, sags far below its rated current.', graded: true, degrees: [0.5, 0.1, 0.02, 0.005], in: Unit::Ratio),
         ];

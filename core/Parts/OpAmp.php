@@ -49,7 +49,7 @@ final class OpAmp extends Device
         return [
             new FaultMode('stuck_high', 'output stuck high', 0.6, 'Compare its two inputs: the output must follow the sign of their difference.'),
             new FaultMode('stuck_low', 'output stuck low', 0.6, 'Compare its two inputs: the output must follow the sign of their difference.'),
-            new FaultMode('short', 'supply pins shorted', 0.4, 'Ohms between its supply pins.', degrees: [20.0, 0.05]),
+            new FaultMode('short', 'supply pins shorted', 0.4, 'Ohms between its supply pins.', degrees: [30.0, 0.05]),
         ];
     }
 

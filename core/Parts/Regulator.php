@@ -52,7 +52,7 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
         return [
             new FaultMode('open', 'no output', 3.0, 'Input present, output dead, output not shorted to ground: that is the regulator.', looks: 'crater or dark spot'),
             new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.', degrees: [5.0, 0.05]),
-            new FaultMode('out_short', 'output shorted to common', 1.0, 'Ohms from output to common with the pin lifted.', looks: 'crater or dark spot', degrees: [20.0, 4.0, 0.8, 0.05]),
+            new FaultMode('out_short', 'output shorted to common', 1.0, 'Ohms from output to common with the pin lifted.', looks: 'crater or dark spot', degrees: [30.0, 4.0, 0.8, 0.05]),
             new FaultMode('in_short', 'input shorted to common', 0.7, 'Ohms from input to common with the pin lifted.', looks: 'crater or dark spot', degrees: [10.0, 1.5, 0.05]),
             new FaultMode('common_open', 'common pin open', 0.6, 'Millivolts from the common pin to ground; look at its joint.'),
             new FaultMode('low', 'output low', 0.5, 'Output low with good input and a light load.', graded: true, degrees: [0.93, 0.8, 0.6], in: Unit::Ratio),

@@ -101,6 +101,24 @@ final class DegreesTest extends TestCase
         }
     }
 
+    /** Ten ohms across two nodes are ten ohms whichever part they are in (a fact of circuits); the load can be unplugged and stays apart. */
+    public function testWhatNothingSeparatesAnyMoreIsOneSuspect(): void
+    {
+        $supply = Supplies::demo('deck-intercom');
+        $mode = $supply->mode(null)->id;
+        $seen = static function (float $ohms) use ($supply, $mode): array {
+            $state = new BenchState($mode);
+            $state->readings[] = new TakenReading('r', 'C3', 'resistance', $ohms, PowerState::Unplugged, $mode, null, []);
+            $suspects = (new Workup($supply, $state, Supplies::knowledge('deck-intercom')))->suspects();
+
+            return array_values(array_filter($suspects, static fn(Suspect $s): bool => array_filter($s->members, static fn(Hypothesis $h): bool => $h->id === 'U1:out_short') !== []))[0]->parts();
+        };
+
+        self::assertContains('C3', $seen(10.0));
+        self::assertNotContains('RL1', $seen(10.0));
+        self::assertNotContains('C3', $seen(2000.0), 'a leak of two kilohms is no regulator shorted to common');
+    }
+
     public function testTheSameNodesReadAgainAreOneWitness(): void
     {
         $once = $this->suspects([['C1', 'resistance', 60e3]]);
