@@ -27,6 +27,9 @@ final class NextStep
     /** Measurements that a change of power is usually made for: it is not paid by the first alone. */
     private const SHARED_BY = 2.0;
 
+    /** Taking up another instrument, coupling and setting it: ripple wants a scope. Common practice. */
+    private const SCOPE = 0.4;
+
     /** Dead checks: from a rail to its ground, on a part under suspicion, on any other part (which only tells in a roundabout way). */
     private const DEAD_RAIL = 0.7;
 
@@ -88,7 +91,7 @@ final class NextStep
                     $bits = -$doubt * log($doubt, 2) - (1 - $doubt) * log(max(1e-9, 1 - $doubt), 2);
                 }
                 if ($bits > self::TELLS) {
-                    [$minutes, $hazard] = $this->cost($state, $target, $mode->id, $energised, $plausible);
+                    [$minutes, $hazard] = $this->cost($state, $target, $quantity, $mode->id, $energised, $plausible);
                     $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard, $outcomes, $doubt);
                 }
             }
@@ -407,9 +410,9 @@ final class NextStep
      *
      * @return array{float, float} minutes, hazard factor
      */
-    private function cost(BenchState $state, string $target, string $mode, bool $energised, array $plausible): array
+    private function cost(BenchState $state, string $target, string $quantity, string $mode, bool $energised, array $plausible): array
     {
-        $minutes = $energised ? $this->supply->points[$target]->minutes : $this->deadMinutes($target, $plausible);
+        $minutes = $energised ? $this->supply->points[$target]->minutes + ($quantity === 'ripple' ? self::SCOPE : 0.0) : $this->deadMinutes($target, $plausible);
         if ($mode !== $state->mode) {
             // Loads are changed with the power off.
             $minutes += self::CHANGE_LOADS + ($state->power->isEnergised() && $energised ? self::UNPLUG + self::ENERGISE : 0.0);
