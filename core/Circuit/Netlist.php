@@ -30,6 +30,9 @@ final class Netlist
     /** @var list<string> */
     private array $shorted = [];
 
+    /** Times that the ohms of a winding may be more or less than its rating suggests (common practice). */
+    private const WIRES_DIFFER = 2.5;
+
     /**
      * @param float $frequency   hertz of the mains; 0 for a DC-fed circuit
      * @param bool  $isUnpowered true for the unplugged unit under a meter: nothing acts on its own
@@ -54,6 +57,16 @@ final class Netlist
     public function chip(string $name, string $a, string $b, float $ohms): void
     {
         $this->resistor($name, $a, $b, $this->isUnpowered ? $ohms * $this->sleep : $ohms);
+    }
+
+    /** Wire of which only what it is wound for is known: makers differ, and a meter does not say which made it. Nothing to currents under power, which the regulation has. */
+    public function wire(float $ohms): float
+    {
+        return match (true) {
+            ! $this->isUnpowered, $this->sleep === 1.0 => $ohms,
+            $this->sleep < 1.0 => $ohms / self::WIRES_DIFFER,
+            default => $ohms * self::WIRES_DIFFER,
+        };
     }
 
     /** What a part lets through by and by, and only the most eager meter and type show. */

@@ -25,16 +25,23 @@ final class DeadSheet
         $standing = $state->standing();
         foreach ($supply->deadChecks() as $id => $check) {
             $good = $dictionary->reading($state->mode, Hypothesis::HEALTHY, "{$id} {$check->quantity}");
+            [$low, $high] = $dictionary->span($state->mode, Hypothesis::HEALTHY, "{$id} {$check->quantity}");
             $reading = $standing["{$state->mode} {$id} {$check->quantity}"] ?? null;
             $rows[self::rank($supply, (string) $id, $check)][] = [
                 'id' => (string) $id, 'quantity' => $check->quantity, 'where' => $check->where, 'red' => $check->redLead, 'black' => $check->blackLead,
-                'expected' => is_nan($good) ? 'not known' : Reading::write($check->quantity, $good),
+                'expected' => is_nan($good) ? 'not known' : self::expected($check->quantity, $good, $low < $high ? [$low, $high] : null),
                 'reading' => $reading === null ? null : $view($reading),
             ];
         }
         ksort($rows);
 
         return array_merge(...array_values($rows));
+    }
+
+    /** @param array{float, float}|null $span what good meters and types may show */
+    public static function expected(string $quantity, float $good, ?array $span): string
+    {
+        return $span === null ? 'about '.Reading::write($quantity, $good) : Reading::write($quantity, $span[0]).' to '.Reading::write($quantity, $span[1]);
     }
 
     private static function rank(Description $supply, string $id, DeadCheck $check): int

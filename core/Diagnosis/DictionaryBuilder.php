@@ -9,10 +9,12 @@ use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Expectation\Settling;
+use Oculant\Core\Parts\AveragedConverter;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\NamesWindings;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
@@ -409,8 +411,22 @@ final class DictionaryBuilder
     {
         $value = $this->meter->read($check, $mode, $faults);
 
-        // Copper and what is shorted show the same to every meter.
-        return [$value, $value > self::COPPER || $check->quantity === DeadCheck::DIODE ? $this->meter->span($check, $mode, $faults) : null];
+        // What is shorted shows the same to every meter, a winding only if its ohms are known.
+        return [$value, $value > self::COPPER || $check->quantity === DeadCheck::DIODE || $this->isAcrossWinding($check) ? $this->meter->span($check, $mode, $faults) : null];
+    }
+
+    private function isAcrossWinding(DeadCheck $check): bool
+    {
+        foreach ($this->supply->parts as $part) {
+            foreach ($part->kind instanceof NamesWindings || $part->kind instanceof AveragedConverter ? $part->kind->islands($part) : [] as $ends) {
+                $nodes = array_map($part->node(...), $ends);
+                if (in_array($check->red, $nodes, true) && in_array($check->black, $nodes, true)) {
+                    return true;
+                }
+            }
+        }
+
+        return false;
     }
 
     /**

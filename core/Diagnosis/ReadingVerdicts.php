@@ -39,7 +39,7 @@ final class ReadingVerdicts
     public function verdict(TakenReading $reading): Verdict
     {
         if ($reading->isDeadCheck()) {
-            return Judge::dead($this->check($reading), $reading->value, $this->good($reading));
+            return Judge::dead($this->check($reading), $reading->value, $this->good($reading), $this->span($reading));
         }
         if ($reading->isResidual()) {
             return $this->residual($reading);
@@ -93,7 +93,7 @@ final class ReadingVerdicts
         if ($reading->isDeadCheck()) {
             $good = $this->good($reading);
 
-            return is_nan($good) ? Judge::range(Window::unknown()) : 'about '.Reading::write($reading->quantity, $good);
+            return is_nan($good) ? Judge::range(Window::unknown()) : DeadSheet::expected($reading->quantity, $good, $this->span($reading));
         }
         if ($reading->quantity === 'hertz') {
             return is_nan($this->good($reading)) ? Judge::range(Window::unknown()) : Reading::write('hertz', $this->good($reading));
@@ -129,6 +129,14 @@ final class ReadingVerdicts
     private function good(TakenReading $reading): float
     {
         return Foretold::at($this->knowledgeOf($reading), EvidenceList::isFar($reading->mainsVolts, $this->supply) ? null : $reading->mainsVolts, $reading->mode, Hypothesis::HEALTHY, $reading->target, $reading->quantity);
+    }
+
+    /** @return array{float, float}|null what good meters and types may show there; null where all show the same, or nobody has looked */
+    private function span(TakenReading $reading): ?array
+    {
+        [$low, $high] = $this->knowledgeOf($reading)->dictionary(null)->span($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}");
+
+        return $low < $high ? [$low, $high] : null;
     }
 
     /** The supply as it stood when the reading was taken. */

@@ -98,11 +98,17 @@ final class Judge
     /** A good specimen may have this many times its type's usual series resistance (common practice). */
     private const MOST_ESR_RATIO = 2.5;
 
+    /** Volts of a diode test, and decades of ohms, that do not count beside what meters and types differ by anyway (common practice). */
+    private const DIODES_DIFFER = 0.15;
+
+    private const OHMS_DIFFER = 0.25;
+
     /**
      * @param float $value ohms, or volts for a diode test; INF for OL
      * @param float $good  likewise of a good unit; NAN if it is not known
      */
-    public static function dead(DeadCheck $check, float $value, float $good): Verdict
+    /** @param array{float, float}|null $span what good meters and types may show; null where all show the same */
+    public static function dead(DeadCheck $check, float $value, float $good, ?array $span = null): Verdict
     {
         if (is_nan($good)) {
             return new Verdict(VerdictWord::Unknown, 'What a good unit shows here is not known.', 'With the plug out no state of its junctions agrees with the meter\'s voltage: the part by itself tells.');
@@ -111,15 +117,18 @@ final class Judge
             return self::climbing($value > 0.5, $good > 0.5);
         }
         $write = static fn(float $v): string => is_infinite($v) ? 'OL' : ($check->quantity === DeadCheck::DIODE ? Quantity::volts($v) : Quantity::write($v, Unit::Ohm));
-        $alike = $check->quantity === DeadCheck::DIODE
-            ? (is_infinite($value) === is_infinite($good) && (is_infinite($value) || abs($value - $good) < 0.15))
-            : ($check->quantity === DeadCheck::ESR ? $value <= self::MOST_ESR_RATIO * $good : abs(self::decades($value) - self::decades($good)) < 0.25);
+        [$low, $high] = $span ?? [$good, $good];
+        $alike = match ($check->quantity) {
+            DeadCheck::DIODE => (is_infinite($value) ? is_infinite($high) : $value > $low - self::DIODES_DIFFER && $value < $high + self::DIODES_DIFFER),
+            DeadCheck::ESR => $value <= self::MOST_ESR_RATIO * $good,
+            default => self::decades($value) > self::decades($low) - self::OHMS_DIFFER && self::decades($value) < self::decades($high) + self::OHMS_DIFFER,
+        };
         $word = $alike ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
 
         return new Verdict(
             $word,
             sprintf('%s: %s.', $write($value), $word->value),
-            sprintf('A good unit would read about %s here with everything in circuit.', $write($good)),
+            sprintf('A good unit would read about %s here with everything in circuit%s.', $write($good), $span === null ? '' : sprintf('; by meter and type %s to %s', $write($low), $write($high))),
         );
     }
 

@@ -196,13 +196,13 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $flux = self::flux($part);
         $first = $part->value('secondary');
         $power = $part->value('power');
-        $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : max(0.1, 0.005 * $part->value('lowest') ** 2 / $power));
+        $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : $netlist->wire(max(0.1, 0.005 * $part->value('lowest') ** 2 / $power)));
         foreach (self::windingsOf($part) as [$a, $b, $parameter, $share]) {
             $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
             $ohms = $fault === "{$parameter}_open" ? 1e9 : 0.01 * $volts ** 2 / ($power * $share);
             if ($netlist->isUnpowered) {
                 // To a meter every winding is its wire.
-                $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $ohms);
+                $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $netlist->wire($ohms));
             } else {
                 $netlist->winding("{$part->ref}.{$a}", $part->node($a), $part->node($b), $flux, $volts / $first, $ohms);
             }

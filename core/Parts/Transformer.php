@@ -205,7 +205,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
         // The primary loses a little to the iron before anything is drawn.
         $lift = 1 / (1 - $primaryOhms * $iron / $primary ** 2) / $primary;
 
-        $this->enterPrimary($part, $netlist, $flux, $fault === 'primary_open' ? 1e9 : $primaryOhms + self::badly($part, $fault, 'primary'));
+        $this->enterPrimary($part, $netlist, $flux, $fault === 'primary_open' ? 1e9 : ($part->knows('primary_ohms') ? $primaryOhms : $netlist->wire($primaryOhms)) + self::badly($part, $fault, 'primary'));
         $netlist->resistor("{$part->ref}.iron", $flux, $netlist->reference, $primary ** 2 / $iron);
         $netlist->inductor("{$part->ref}.mag", $flux, $netlist->reference, $primary ** 2 / ($power * 0.2 + 0.8) / (2 * M_PI * $part->value('frequency')));
         if ($fault === 'shorted_turns') {
@@ -227,7 +227,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
                 $b,
                 $flux,
                 $unloaded * $lift,
-                $fault === $faultName ? 1e9 : $ohms + self::badly($part, $fault, substr($faultName, 0, -strlen('_open'))),
+                $fault === $faultName ? 1e9 : ($part->knows("ohms{$number}") ? $ohms : $netlist->wire($ohms)) + self::badly($part, $fault, substr($faultName, 0, -strlen('_open'))),
             );
         }
         foreach (['ct' => '', 'ct2' => '2'] as $tap => $number) {
