@@ -1,33 +1,28 @@
 import { Button, Input } from 'antd';
 import { useEffect, useMemo, useState } from 'react';
 import type { Bench, Caution, RampPlan } from '../api/client';
+import type { Picture } from '../shell/Chart';
 import { Plot } from '../shell/Plot';
 import { Cautions, powerEntry, type Acts } from './PowerPlan';
 import { useRefused } from './useRefused';
 
 type Reading = Bench['safety']['ramp'][number];
 
-const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 const milli = (amperes: number) => Number((1000 * amperes).toPrecision(4));
 
 /** Current over mains: what a good unit takes as a band, the stop above it, what was read as marks. */
-function optionFor(plan: RampPlan, readings: Reading[]) {
-    const along = (pick: (step: RampPlan['steps'][number]) => number) => plan.steps.map((step) => [step.volts, milli(pick(step))]);
-    const edge = { type: 'line', showSymbol: false, silent: true, lineStyle: { width: 1, color: colour('copper') } };
-    const axis = { axisLine: { lineStyle: { color: colour('quiet') } }, axisLabel: { color: colour('quiet') }, nameTextStyle: { color: colour('quiet') }, splitLine: { lineStyle: { color: colour('line') } } };
+function pictureOf(plan: RampPlan, readings: Reading[]): Picture {
+    const along = (pick: (step: RampPlan['steps'][number]) => number) => plan.steps.map((step): [number, number] => [step.volts, milli(pick(step))]);
     return {
-        animation: false,
-        textStyle: { fontFamily: 'Atkinson Hyperlegible Next, sans-serif', fontSize: 14 },
-        grid: { left: 56, right: 16, top: 34, bottom: 42 },
-        legend: { top: 0, textStyle: { color: colour('ink') }, data: ['a good unit', 'stop', 'read'] },
-        xAxis: { type: 'value', name: 'mains, V', nameLocation: 'middle', nameGap: 26, max: 'dataMax', ...axis },
-        yAxis: { type: 'value', name: 'mA into it', min: 0, ...axis },
-        series: [
-            { ...edge, name: 'least', data: along((step) => step.low), stack: 'band', symbol: 'none' },
-            { ...edge, name: 'a good unit', data: along((step) => step.high - step.low), stack: 'band', symbol: 'none', areaStyle: { color: colour('copper'), opacity: 0.25 }, itemStyle: { color: colour('copper') } },
-            { ...edge, name: 'stop', data: along((step) => step.stop), lineStyle: { width: 2, type: 'dashed', color: colour('alarm') }, itemStyle: { color: colour('alarm') } },
-            { name: 'read', type: 'line', showSymbol: true, symbol: 'diamond', symbolSize: 13, data: readings.filter((one) => one.amperes != null).map((one) => [one.volts, milli(one.amperes ?? 0)]), lineStyle: { color: colour('ink'), width: 2 }, itemStyle: { color: colour('ink') } },
+        x: { name: 'mains, V' },
+        y: { name: 'mA into it', min: 0 },
+        lines: [
+            { name: 'least', points: along((step) => step.low), ink: 'copper', width: 1, unnamed: true },
+            { name: 'a good unit', points: along((step) => step.high), ink: 'copper', width: 1 },
+            { name: 'stop', points: along((step) => step.stop), ink: 'alarm', dash: [8, 5] },
+            { name: 'read', points: readings.filter((one) => one.amperes != null).map((one): [number, number] => [one.volts, milli(one.amperes ?? 0)]).sort((a, b) => a[0] - b[0]), ink: 'ink', marked: true },
         ],
+        band: ['least', 'a good unit'],
     };
 }
 
@@ -56,8 +51,8 @@ export function RampSection({ plan, cautions, bench, onRecord, refused }: { plan
         setCelsius(String(payload.celsius));
         setRails(payload.rails as Record<string, string>);
     });
-    const option = useMemo(() => (plan === null ? undefined : optionFor(plan, readings)), [plan, readings]);
-    if (plan === null || option === undefined) {
+    const picture = useMemo(() => (plan === null ? undefined : pictureOf(plan, readings)), [plan, readings]);
+    if (plan === null || picture === undefined) {
         return <p>This supply is not fed from alternating mains: there is nothing to turn up slowly but its bench supply.</p>;
     }
     const isOn = bench.state.power === 'limited';
@@ -115,7 +110,7 @@ export function RampSection({ plan, cautions, bench, onRecord, refused }: { plan
                     </table>
                 </div>
                 <div>
-                    <Plot option={option} label="Current into the unit over mains voltage" />
+                    <Plot picture={picture} label="Current into the unit over mains voltage" />
                     <h2>Stop at</h2>
                     <ul>{plan.limits.map((limit) => <li key={limit}>{limit}</li>)}</ul>
                 </div>

@@ -3,10 +3,11 @@ import { Button } from 'antd';
 import { useMemo, useState } from 'react';
 import type { RunPlot as Data, RunView } from '../api/client';
 import { runPlotQuery } from '../api/queries';
+import type { Picture } from '../shell/Chart';
 import { Plot } from '../shell/Plot';
 
-const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
-const dashes = ['solid', 'dashed', 'dotted', [9, 3, 2, 3], [2, 5], [14, 4]] as const;
+const inks = ['copper', 'ink', 'quiet'] as const;
+const dashes = [[], [8, 5], [2, 3], [9, 3, 2, 3], [2, 6], [14, 4]];
 
 /** Hours where it ran for hours, minutes where it did for minutes. */
 function clock(seconds: number): string {
@@ -15,31 +16,17 @@ function clock(seconds: number): string {
     return seconds < 120 ? `${Math.round(seconds)} s` : `${hours > 0 ? `${hours} h ` : ''}${minutes} min`;
 }
 
-const figure = (value: number) => Number(value.toPrecision(4));
-
-function bounds(channels: Data['channels']) {
-    const known = channels.flatMap((one) => [one.low, one.high]).filter((limit): limit is number => limit !== null && limit !== undefined);
-    return known.length === 0 ? {} : { min: (seen: { min: number }) => figure(Math.min(seen.min, ...known)), max: (seen: { max: number }) => figure(Math.max(seen.max, ...known)) };
-}
-
-function optionFor(channels: Data['channels'], data: Data, unit: string, limits: boolean) {
-    const axis = { axisLine: { lineStyle: { color: colour('quiet') } }, axisLabel: { color: colour('quiet') }, nameTextStyle: { color: colour('quiet') }, splitLine: { lineStyle: { color: colour('line') } } };
-    const shades = [colour('copper'), colour('ink'), colour('quiet')];
+function pictureOf(channels: Data['channels'], data: Data, unit: string, limits: boolean): Picture {
     return {
-        animation: false,
-        textStyle: { fontFamily: 'Atkinson Hyperlegible Next, sans-serif', fontSize: 14 },
-        grid: { left: 62, right: 16, top: 40, bottom: 36 },
-        legend: { top: 0, type: 'scroll', textStyle: { color: colour('ink') }, data: channels.map((one) => one.title) },
-        xAxis: { type: 'value', min: data.from, max: data.to, ...axis, axisLabel: { ...axis.axisLabel, formatter: clock } },
-        // With its limits in sight, a wander of millivolts looks like what it is.
-        yAxis: { type: 'value', name: unit, scale: true, ...axis, ...(limits ? bounds(channels) : {}) },
-        series: channels.flatMap((one, k) => {
-            const style = { width: 1.6, color: shades[k % shades.length], type: dashes[Math.floor(k / shades.length) % dashes.length] };
+        x: { name: '', min: data.from, max: data.to, write: clock },
+        y: { name: unit },
+        lines: channels.map((one, k) => ({
+            name: one.title, ink: inks[k % inks.length] ?? 'ink', width: 1.6, dash: dashes[Math.floor(k / inks.length) % dashes.length] ?? [],
             // Both ends of each stretch: a single spike stays a spike.
-            const trace = one.points.flatMap(([second = 0, low = 0, high = 0]) => (low === high ? [[second, low]] : [[second, low], [second, high]]));
-            const marks = limits ? [one.low, one.high].filter((limit): limit is number => limit !== null && limit !== undefined).map((limit) => ({ yAxis: limit })) : [];
-            return [{ type: 'line', name: one.title, data: trace, showSymbol: trace.length < 4, symbolSize: 6, silent: true, lineStyle: style, itemStyle: { color: style.color }, ...(marks.length === 0 ? {} : { markLine: { silent: true, symbol: 'none', label: { show: false }, lineStyle: { color: colour('alarm'), type: 'dashed' }, data: marks } }) }];
-        }),
+            points: one.points.flatMap(([second = 0, low = 0, high = 0]): Array<[number, number]> => (low === high ? [[second, low]] : [[second, low], [second, high]])),
+        })),
+        // With its limits in sight, a wander of millivolts looks like what it is.
+        levels: limits ? channels.flatMap((one) => [one.low, one.high]).filter((limit): limit is number => limit != null).map((at) => ({ at, ink: 'alarm' })) : [],
     };
 }
 
@@ -64,7 +51,7 @@ export function RunPlot({ job, run }: { job: string; run: RunView }) {
                 // The mains would flatten a rail, and rails of the two signs each other: they have plots of their own.
                 const isNegative = (one: Data['channels'][number]) => (one.points[0]?.[1] ?? 0) < 0;
                 const groups = unit === 'V' ? [channels.filter((one) => one.title !== 'mains' && !isNegative(one)), channels.filter(isNegative), channels.filter((one) => one.title === 'mains')] : [channels];
-                return groups.filter((group) => group.some((one) => one.points.length > 0)).map((group) => <Plot key={unit + (group[0]?.title ?? '')} label={`${group.map((one) => one.title).join(', ')} over time`} option={optionFor(group, plot, unit, group.length < 4)} />);
+                return groups.filter((group) => group.some((one) => one.points.length > 0)).map((group) => <Plot key={unit + (group[0]?.title ?? '')} label={`${group.map((one) => one.title).join(', ')} over time`} picture={pictureOf(group, plot, unit, group.length < 4)} />);
             })}
             {plot.gaps.map((gap) => <p key={gap.from} className="caution">Gap of {clock(gap.to - gap.from)} at {clock(gap.from)}: {gap.why}.</p>)}
         </figure>
