@@ -79,27 +79,34 @@ final class Cases
         $result['shown'] = $this->isShown($unit);
         $result['noticed'] = $complaint !== [];
         $work = (new SimulatedTechnician($this->supply, $this->knowledge, self::SLIPS))->work($unit, $complaint, $case['seed']);
-        $result += $this->judged($work['end'], $case['harm']->ref, 'steps');
+        $asCame = new OutsideUnit($this->supply, $case['harm'], $case['seed']);
+        $result += $this->judged($work['end'], $case['harm']->ref, $asCame, 'steps');
         $result['cleared'] = $work['cleared'];
         $result['steps'] = count($work['readings']);
         $result['readings'] = $work['readings'];
         // The sheet is taken on a unit of its own: on the way the technician replaced fuses.
-        $result += $this->judged($this->sheet(new OutsideUnit($this->supply, $case['harm'], $case['seed']), $complaint), $case['harm']->ref, 'sheet');
+        $result += $this->judged($this->sheet($asCame, $complaint), $case['harm']->ref, $asCame, 'sheet');
 
         return $result;
     }
 
-    /** @return array<string, mixed> */
-    private function judged(Workup $workup, string $ref, string $as): array
+    /**
+     * Whoever names a part that the harm took along has found what is broken, and not yet why.
+     *
+     * @return array<string, mixed>
+     */
+    private function judged(Workup $workup, string $ref, OutsideUnit $unit, string $as): array
     {
         $names = static fn(Suspect $s): bool => array_filter($s->members, static fn(Hypothesis $h): bool => $h->faultOf($ref) !== null) !== [];
         $suspects = $workup->suspects();
         $top = $suspects[0];
+        $isConsequence = ! $names($top) && array_filter($top->parts(), $unit->isBad(...)) !== [];
 
         return [
             "{$as} right" => $names($top),
             "{$as} three" => array_filter(array_slice($suspects, 0, 3), $names) !== [],
-            "{$as} wrong" => ! $names($top) && $top->probability > self::CONFIDENT,
+            "{$as} wrong" => ! $names($top) && ! $isConsequence && $top->probability > self::CONFIDENT,
+            "{$as} consequence" => $isConsequence,
             "{$as} top" => sprintf('%s %.0f %%', $top->title, 100 * $top->probability),
         ];
     }

@@ -97,13 +97,14 @@ final class Report
         $n = max(1, count($shown));
         $share = static fn(string $of): float => 100 * count(array_filter($shown, static fn(array $r): bool => (bool) $r[$of])) / $n;
         printf(
-            "%-24s %3d of %3d shown: steps right %5.1f %%, in three %5.1f %%, wrong %4.1f %%, cleared on the way %4.1f %%, %4.1f steps; sheet right %5.1f %%, in three %5.1f %%, wrong %4.1f %%%s%s\n",
+            "%-24s %3d of %3d shown: steps right %5.1f %%, in three %5.1f %%, wrong %4.1f %%, a consequence %4.1f %%, cleared on the way %4.1f %%, %4.1f steps; sheet right %5.1f %%, in three %5.1f %%, wrong %4.1f %%%s%s\n",
             $name,
             count($shown),
             count($results),
             $share('steps right'),
             $share('steps three'),
             $share('steps wrong'),
+            $share('steps consequence'),
             $share('cleared'),
             array_sum(array_column($shown, 'steps')) / $n,
             $share('sheet right'),

@@ -1,10 +1,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input, Tabs } from 'antd';
-import { lazy, Suspense, useEffect, useRef, useState } from 'react';
+import { Suspense, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { answer, api, Refused, type Checked, type PointView, type Problem } from '../api/client';
 import { progressQuery, sessionQuery, supplyQuery } from '../api/queries';
 import { EnergyPath } from '../bench/EnergyPath';
+import { later } from '../shell/later';
 import { BudgetView } from './BudgetView';
 import { layOut, readJson, text, type Description } from './description';
 import { ModesTable } from './ModesTable';
@@ -14,8 +15,7 @@ import { SolvingBar } from './SolvingBar';
 import { TemplateForm } from './TemplateForm';
 import { VersionsView } from './VersionsView';
 
-// The plotting library is large and only this view needs it.
-const WaveformView = lazy(() => import('./WaveformView').then((module) => ({ default: module.WaveformView })));
+const WaveformView = later(() => import('./WaveformView').then((module) => module.WaveformView));
 
 const problemsOf = (error: unknown): Problem[] => {
     if (error instanceof Refused) {
