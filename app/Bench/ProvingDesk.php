@@ -13,6 +13,7 @@ use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Expectation\BudgetLine;
+use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Proving\Calibration\Adjustment;
@@ -48,9 +49,41 @@ final readonly class ProvingDesk
     {
     }
 
+    /** Works out ahead what its pages ask of a supply; what a good unit does must be known. */
+    public function prepare(Description $supply, Expectations $expected): void
+    {
+        if ($expected->refusal() !== null) {
+            return;
+        }
+        foreach ([fn() => $this->channels($supply, $this->testOf($supply, $expected), $expected), fn() => $this->calibrationOf($supply, $expected), fn() => $this->budgets($supply)] as $page) {
+            try {
+                $page();
+            } catch (CircuitError) {
+                // Whoever asks for it is told.
+                continue;
+            }
+        }
+    }
+
     public function loadTest(JobFile $file): LoadTest
     {
-        return $this->library->remember($file->supply, 'loadtest', static fn(): LoadTest => LoadTest::of($file->supply, $file->knownExpectations()));
+        return $this->testOf($file->supply, $file->knownExpectations());
+    }
+
+    private function testOf(Description $supply, Expectations $expected): LoadTest
+    {
+        return $this->library->remember($supply, 'loadtest', static fn(): LoadTest => LoadTest::of($supply, $expected));
+    }
+
+    /** @return list<Channel> that a soak should watch */
+    private function channels(Description $supply, LoadTest $test, Expectations $expected): array
+    {
+        return $this->library->remember($supply, 'soak', fn(): array => SoakDraft::channels($supply, $test, $expected, $this->heats($supply)));
+    }
+
+    private function calibrationOf(Description $supply, Expectations $expected): CalibrationPlan
+    {
+        return $this->library->remember($supply, 'calibration', static fn(): CalibrationPlan => CalibrationPlan::of($supply, $supply->mode(null), $expected));
     }
 
     /** @return array<string, mixed> */
@@ -89,7 +122,7 @@ final readonly class ProvingDesk
     public function soak(JobFile $file): array
     {
         $test = $this->loadTest($file);
-        $draft = $this->library->remember($file->supply, 'soak', fn(): array => SoakDraft::channels($file->supply, $test, $file->expectations(), $this->heats($file->supply)));
+        $draft = $this->channels($file->supply, $test, $file->expectations());
 
         return [
             'channels' => array_map(static fn(Channel $c): array => $c->toArray() + ['unit' => $c->unit()->value], $draft),
@@ -136,7 +169,7 @@ final readonly class ProvingDesk
     /** @return array<string, mixed> */
     public function calibration(JobFile $file): array
     {
-        $plan = $this->library->remember($file->supply, 'calibration', static fn(): CalibrationPlan => CalibrationPlan::of($file->supply, $file->supply->mode(null), $file->expectations()));
+        $plan = $this->calibrationOf($file->supply, $file->expectations());
         $points = array_column($plan->points, null, 'point');
         $rows = [];
         foreach ($file->state->calibrations as $row) {

@@ -6,12 +6,14 @@ namespace App\Jobs;
 
 use App\Bench\PartsDesk;
 use App\Bench\PowerUpDesk;
+use App\Bench\ProvingDesk;
+use App\Knowledge\Library;
 use App\Models\Solve;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Oculant\Core\Supply\DescriptionReader;
 
-/** Works out the power-up plan of a large supply, and what its circuit asks of each part, ahead; after every solve that somebody stands waiting for. */
+/** Works out the power-up plan of a large supply, its tests, and what its circuit asks of each part, ahead; after every solve that somebody stands waiting for. */
 final class PreparePlan implements ShouldQueue
 {
     use Queueable;
@@ -24,10 +26,11 @@ final class PreparePlan implements ShouldQueue
     {
     }
 
-    public function handle(PowerUpDesk $desk, PartsDesk $parts): void
+    public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingDesk $proving, Library $library): void
     {
         $supply = DescriptionReader::fromArray(Solve::query()->findOrFail($this->hash)->description);
         $desk->prepare($supply);
         $parts->demands($supply);
+        $proving->prepare($supply, $library->of($supply)->expectations($supply->mode(null)->id, null));
     }
 }

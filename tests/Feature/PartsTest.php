@@ -10,6 +10,8 @@ use App\Models\Solve;
 use App\Models\Workshop;
 use Illuminate\Testing\Fluent\AssertableJson;
 use Oculant\Core\Replacement\Demands;
+use Oculant\Core\Proving\Calibration\CalibrationPlan;
+use Oculant\Core\Proving\Load\LoadTest;
 use Oculant\Core\Supply\DescriptionReader;
 use Tests\Support\Supplies;
 
@@ -101,9 +103,13 @@ final class PartsTest extends FeatureTestCase
         // Never seen before: what other runs have kept does not count.
         $supply = DescriptionReader::fromArray(['title' => uniqid('Ahead ')] + Supplies::demoArray('tuner-feed'));
         Solve::query()->create(['hash' => $supply->hash(), 'title' => $supply->title, 'description' => $supply->written, 'state' => Solve::READY, 'done' => 1, 'total' => 1]);
+        app(Library::class)->solve($supply, static fn() => null);
         $this->app->call([new PreparePlan($supply->hash()), 'handle']);
 
-        self::assertInstanceOf(Demands::class, app(Library::class)->remember($supply, 'demands', static fn() => self::fail('it was not kept')));
+        foreach (['demands' => Demands::class, 'loadtest' => LoadTest::class, 'calibration' => CalibrationPlan::class] as $what => $class) {
+            self::assertInstanceOf($class, app(Library::class)->remember($supply, $what, static fn() => self::fail('it was not kept')));
+        }
+        app(Library::class)->remember($supply, 'budgets', static fn() => self::fail('it was not kept'));
     }
 
     public function testMoneyIsWeighed(): void
