@@ -32,6 +32,9 @@ final readonly class Expectations
 
     private const ROUGH = 0.1;
 
+    /** How far from the middle a mains may be for what is read off between the limits of its tolerance, in multiples of that. */
+    private const READ_OFF = 1.5;
+
     /**
      * What averaging cannot foretell of a switching supply's ripple: a share of it (leakage of the windings, how its capacitors are laid out), and the spikes and
      * the hunting of its loop as a share of the direct voltage, up to so many volts (common practice: one per cent peak to peak, 50 to 100 mV).
@@ -138,7 +141,8 @@ final readonly class Expectations
     }
 
     /**
-     * The same with the mains measured, read off between the limits that were solved: a supply that regulates moves little.
+     * The same with the mains measured, read off between the limits that were solved: a supply that regulates moves little. Further off nothing is known before
+     * it is solved there.
      *
      * @param float $mainsVolts as measured
      */
@@ -149,7 +153,10 @@ final readonly class Expectations
         }
         [[$low, $atLow], [$high, $atHigh]] = $this->ends;
         $middle = ($low + $high) / 2;
-        $share = max(-1.5, min(1.5, ($mainsVolts - $middle) / ($high - $middle)));
+        $share = ($mainsVolts - $middle) / ($high - $middle);
+        if (abs($share) > self::READ_OFF) {
+            return new self($this->mode, $mainsVolts, array_map(static fn(array $one): array => array_map(static fn(Window $w): Window => Window::unknown(), $one), $this->windows), $this->functions, self::notSolved(), []);
+        }
         $windows = $this->windows;
         foreach ($windows as $id => $byQuantity) {
             foreach ($byQuantity as $quantity => $window) {
@@ -188,7 +195,12 @@ final readonly class Expectations
     /** Before anything was solved. */
     public static function unsolved(Description $supply, Mode $mode): self
     {
-        return self::unknown($supply, $mode, null, new Observation([], [], [], [], null, [], Unsettled::notSolved()));
+        return self::unknown($supply, $mode, null, self::notSolved());
+    }
+
+    private static function notSolved(): Observation
+    {
+        return new Observation([], [], [], [], null, [], Unsettled::notSolved());
     }
 
     /** What a service document says counts all the same. */

@@ -36,7 +36,7 @@ export interface Picture {
 
 const FONT = '14px "Atkinson Hyperlegible Next", sans-serif';
 /** Pixels that the legend takes of a plot's height. */
-const LEGEND = 40;
+const LEGEND = 34;
 const colour = (name: Ink | 'line') => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
 
 /** Lines whose points lie at different places, on one axis; two points at one place stand a hair apart. */
@@ -74,6 +74,8 @@ function across(chart: Drawing, levels: NonNullable<Picture['levels']>): void {
     const { ctx, bbox } = chart;
     ctx.save();
     ctx.font = FONT.replace('14px', `${14 * devicePixelRatio}px`);
+    ctx.textAlign = 'left';
+    ctx.textBaseline = 'alphabetic';
     levels.forEach((level) => {
         const top = chart.valToPos(level.at, 'y', true);
         ctx.strokeStyle = ctx.fillStyle = colour(level.ink);
@@ -112,7 +114,7 @@ function optionsFor({ x, y, lines, band, levels = [] }: Picture, width: number, 
         legend: { live: true },
         cursor: { drag: { x: false, y: false } },
         scales: { x: { time: false, range: [x.min ?? Math.min(...xs), x.max ?? Math.max(...xs)] }, y: { range: reach(y, ys) } },
-        axes: [axis(x, { labelSize: 22 }), axis(y, { size: 62, labelSize: 22 })],
+        axes: [axis(x, { size: 34, labelSize: x.name === '' ? 0 : 20, labelGap: 0, space: 90, ticks: { stroke: colour('quiet'), width: 1, size: 5 } }), axis(y, { size: 58, labelSize: 20, ticks: { stroke: colour('quiet'), width: 1, size: 5 } })],
         series: [
             { label: x.name, value: (_: Drawing, at: number | null) => (at == null ? '' : write(x)(at)) },
             ...lines.map((line): Series => ({

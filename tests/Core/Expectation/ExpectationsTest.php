@@ -151,6 +151,11 @@ final class ExpectationsTest extends TestCase
             self::assertLessThanOrEqual(1.15 * Expectations::of($supply, $mode)->window((string) $id)->sigma + 0.01, $read->window((string) $id)->sigma);
         }
         self::assertEqualsWithDelta($read->window('TP2')->solved, $read->window('TP2')->asComputed($read->window('TP2')->nominal), 1e-6, 'a reading is put on the scale the faults were solved in');
+
+        // Half way up a variable transformer it is another supply: nothing of it is known before it is solved there.
+        $far = Expectations::of($supply, $mode)->atMains(104.0);
+        self::assertFalse($far->window((string) array_key_first($supply->points))->isKnown());
+        self::assertNotNull($far->unsettled());
     }
 
     public function testAFirstIdeaIsNearWhatIsSolvedLater(): void
