@@ -13,7 +13,6 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\Fold;
 use Oculant\Core\Bench\LogEntry;
-use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\RepairReport;
 use Oculant\Core\Diagnosis\Workup;
@@ -52,7 +51,7 @@ final class JobFile
         $this->state = Fold::of($this->supply, $this->log);
         $library->prepare($this->supply, isUrgent: true, mode: $this->state->mode);
         $this->knowledge = $library->of($this->supply);
-        if ($this->state->mainsVolts !== null && ! EvidenceList::isFar($this->state->mainsVolts, $this->supply)) {
+        if ($this->state->mainsVolts !== null) {
             $library->prepareAt($this->supply, $this->state->mainsVolts);
         }
         $context = $this->state->context();
@@ -131,7 +130,7 @@ final class JobFile
     /** Whether all is known that this job may be told by: no later look at the same log would say more. */
     public function isSettled(): bool
     {
-        return $this->solvingHere() === null && $this->library->isComplete($this->supply, $this->state->mainsVolts === null || EvidenceList::isFar($this->state->mainsVolts, $this->supply) ? null : $this->state->mainsVolts);
+        return $this->solvingHere() === null && $this->library->isComplete($this->supply, $this->state->mainsVolts);
     }
 
     public function workup(): Workup

@@ -84,8 +84,8 @@ final class SolvedKnowledge implements Knowledge
     /** Dictionaries are made for steps of 2 % of the nominal mains: finer steps would not change any conclusion. */
     public static function dictionaryMains(?float $mainsVolts, Description $supply): ?float
     {
-        // Large ones are solved once; their readings are put on the scale of the nominal mains instead.
-        if ($mainsVolts === null || $supply->isLarge()) {
+        // Large ones are solved once; their readings are put on the scale of the nominal mains instead. Far off only windows are asked for.
+        if ($mainsVolts === null || $supply->isLarge() || EvidenceList::isFar($mainsVolts, $supply)) {
             return null;
         }
         $step = 0.02 * $supply->mainsVoltage;

@@ -9,9 +9,9 @@ use App\Knowledge\Library;
 use App\Models\Solve;
 use App\Models\Workshop;
 use Illuminate\Testing\Fluent\AssertableJson;
-use Oculant\Core\Replacement\Demands;
 use Oculant\Core\Proving\Calibration\CalibrationPlan;
 use Oculant\Core\Proving\Load\LoadTest;
+use Oculant\Core\Replacement\Demands;
 use Oculant\Core\Supply\DescriptionReader;
 use Tests\Support\Supplies;
 

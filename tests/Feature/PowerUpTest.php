@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Knowledge\Library;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Workshop;
 use Illuminate\Testing\TestResponse;
+use Tests\Support\Supplies;
 
 /** Plan, ledger, gates and alarm through the API; who may do what. */
 final class PowerUpTest extends FeatureTestCase
@@ -136,7 +138,11 @@ final class PowerUpTest extends FeatureTestCase
         $this->log($job, 'power', ['power' => 'limited', 'mode' => 'unloaded', 'method' => ['how' => 'variac', 'volts' => '23']])->assertOk();
         $this->log($job, 'ramp', ['volts' => '60', 'amperes' => 'lots'])->assertUnprocessable()->assertJsonValidationErrors('amperes');
         $this->log($job, 'ramp', ['volts' => '69', 'amperes' => '0.4'])->assertOk();
-        $this->bench($job)->assertJsonPath('safety.ramp.0.verdict.stop', true)->assertJsonPath('state.mains', '69.0 V');
+        $this->bench($job)->assertJsonPath('safety.ramp.0.verdict.stop', true)->assertJsonPath('state.mains', '69.0 V')
+            // A third of the way up nothing is known of its points before a worker has been there, and nothing is guessed.
+            ->assertJsonPath('points.0.low', null);
+        app(Library::class)->solveAt(Supplies::demo('auction-scale'), 69.0);
+        $this->bench($job)->assertJsonPath('points.0.low', static fn(float $low): bool => $low > 60.0 && $low < 69.0);
     }
 
     public function testTheReportTellsWhatBecameOfEachTemporaryChange(): void

@@ -69,13 +69,7 @@ test('losses and margins stand beside the ratings, at both ends of the mains', a
 test('a fault is drawn beside the good unit, with the valley against the dropout', async ({ page }) => {
     await signIn(page);
     await open(page, /Deck intercom/);
-    // A plotter that does not arrive takes nothing else with it, and is fetched anew.
-    await page.route('**/Chart-*.js', (route) => route.abort());
     await page.getByRole('tab', { name: 'Waveforms' }).click();
-    await expect(page.getByRole('alert')).toContainText('The plot cannot be shown');
-    await page.unroute('**/Chart-*.js');
-    await page.getByRole('button', { name: 'Try again' }).click();
-    await expect(page.getByRole('img', { name: /over one cycle/ })).toBeVisible();
     await page.getByRole('combobox', { name: 'Trace' }).fill('TP3');
     await page.keyboard.press('Enter');
     await expect(page.getByText(/U1 needs 14\.0 V at its input/)).toBeVisible();
@@ -83,6 +77,21 @@ test('a fault is drawn beside the good unit, with the valley against the dropout
     await page.keyboard.press('Enter');
     await expect(page.getByText('it drops out in every valley')).toBeVisible();
     await expect(page.getByRole('img', { name: /TP3.*over one cycle/ })).toBeVisible();
+});
+
+test.describe('without a service worker that has everything already', () => {
+    test.use({ serviceWorkers: 'block' });
+
+    test('a plotter that does not arrive takes nothing else with it, and is fetched anew', async ({ page }) => {
+        await signIn(page);
+        await open(page, /Deck intercom/);
+        await page.route('**/Chart-*.js', (route) => route.abort());
+        await page.getByRole('tab', { name: 'Waveforms' }).click();
+        await expect(page.getByRole('alert')).toContainText('The plot cannot be shown');
+        await page.unroute('**/Chart-*.js');
+        await page.getByRole('button', { name: 'Try again' }).click();
+        await expect(page.getByRole('img', { name: /over one cycle/ })).toBeVisible();
+    });
 });
 
 test('a netlist comes in with what is not understood listed, and a parts list fills in values', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
-import { answer, api, Refused } from './client';
+import { answer, api, Refused, type Bench } from './client';
 
 /** Of this page. Whatever finds the session over has the session looked at anew, so that signing in is asked for in place. */
 export const queries: QueryClient = new QueryClient({
@@ -46,8 +46,11 @@ export const jobsQuery = (asked: JobsAsked) =>
 
 const NOT_YET = 'not worked out yet';
 
+/** At a mains far from its own a good unit is worked out by itself: until then no window is known. */
+const awaitsWindows = (bench: Bench | undefined, seen: number) => (seen < 60 && bench?.state.power === 'limited' && bench.points.length > 0 && bench.points.every((point) => point.low == null) ? 4000 : false);
+
 export const benchQuery = (job: string) =>
-    queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.photos.some((photo) => !photo.ready) === true ? 1000 : query.state.data?.solving == null ? false : 2000) });
+    queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.photos.some((photo) => !photo.ready) === true ? 1000 : query.state.data?.solving == null ? awaitsWindows(query.state.data, query.state.dataUpdateCount) : 2000) });
 
 export type Section = 'safe' | 'methods' | 'feed' | 'lamp' | 'ramp' | 'reform' | 'needs';
 

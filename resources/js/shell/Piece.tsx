@@ -1,5 +1,6 @@
 import { Button } from 'antd';
 import { Component, Suspense, type ReactNode } from 'react';
+import { tryAgain } from './later';
 
 interface Props {
     /** What it is, for the sentence that stands in its place. */
@@ -28,7 +29,7 @@ export class Piece extends Component<Props, { error?: Error }> {
         return (
             <div role="alert" className="piece-failed">
                 <p className="refusal">The {this.props.name} cannot be shown ({error.message}). Nothing that was typed is lost; the rest of the page works.</p>
-                <Button onClick={() => this.setState({ error: undefined })}>Try again</Button>{' '}
+                <Button onClick={() => { tryAgain(); this.setState({ error: undefined }); }}>Try again</Button>{' '}
                 <Button type="link" onClick={() => window.location.reload()}>Load the page again</Button>
             </div>
         );
