@@ -80,12 +80,12 @@ final class Cases
         $result['noticed'] = $complaint !== [];
         $work = (new SimulatedTechnician($this->supply, $this->knowledge, self::SLIPS))->work($unit, $complaint, $case['seed']);
         $asCame = new OutsideUnit($this->supply, $case['harm'], $case['seed']);
-        $result += $this->judged($work['end'], $case['harm']->ref, $asCame, 'steps');
+        $result += $this->judged($work['end'], $case['harm']->ref, static fn(string $ref): bool => $unit->isBad($ref) || $asCame->isBad($ref), 'steps');
         $result['cleared'] = $work['cleared'];
         $result['steps'] = count($work['readings']);
         $result['readings'] = $work['readings'];
         // The sheet is taken on a unit of its own: on the way the technician replaced fuses.
-        $result += $this->judged($this->sheet($asCame, $complaint), $case['harm']->ref, $asCame, 'sheet');
+        $result += $this->judged($this->sheet($asCame, $complaint), $case['harm']->ref, $asCame->isBad(...), 'sheet');
 
         return $result;
     }
@@ -93,14 +93,16 @@ final class Cases
     /**
      * Whoever names a part that the harm took along has found what is broken, and not yet why.
      *
+     * @param callable(string): bool $isBad of a part
+     *
      * @return array<string, mixed>
      */
-    private function judged(Workup $workup, string $ref, OutsideUnit $unit, string $as): array
+    private function judged(Workup $workup, string $ref, callable $isBad, string $as): array
     {
         $names = static fn(Suspect $s): bool => array_filter($s->members, static fn(Hypothesis $h): bool => $h->faultOf($ref) !== null) !== [];
         $suspects = $workup->suspects();
         $top = $suspects[0];
-        $isConsequence = ! $names($top) && array_filter($top->parts(), $unit->isBad(...)) !== [];
+        $isConsequence = ! $names($top) && array_filter($top->parts(), $isBad) !== [];
 
         return [
             "{$as} right" => $names($top),
