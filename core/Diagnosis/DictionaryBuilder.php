@@ -181,6 +181,7 @@ final class DictionaryBuilder
             array_map(array_filter(...), $rows->heat),
             $rows->spans,
             array_filter($missing),
+            $rows->takes,
         );
     }
 
@@ -191,7 +192,7 @@ final class DictionaryBuilder
         $observation = $faults === [] && $hypothesis->mishap === null ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $hypothesis->mishap === null ? $healthy->guide : null);
         $lucky = Hypothesis::lucky($row);
         $isDoubtful = isset($rows->broken[$row]) ? isset($rows->broken[$lucky]) : $observation->isDoubtful();
-        $broken = $rows->breaks($row, $observation);
+        $broken = $rows->breaks($mode->id, $row, $observation);
         $heat = $observation === $healthy ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
         $rows->put($mode->id, $row, $observation, $this->asUsual($usual, $mode, $row) ?? $this->deadReadings($mode, $faults + $broken), $heat);
         $spared = array_filter($broken, fn(string $ref): bool => $this->supply->part($ref)->kind instanceof Fuse, ARRAY_FILTER_USE_KEY);
@@ -200,7 +201,7 @@ final class DictionaryBuilder
         }
         if ($isDoubtful) {
             $held = $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide, isLucky: true);
-            $rows->put($mode->id, $lucky, $held, $this->asUsual($usual, $mode, $lucky) ?? $this->deadReadings($mode, $faults + $rows->breaks($lucky, $held)), self::changedHeat($healthy->heat, $held->heat));
+            $rows->put($mode->id, $lucky, $held, $this->asUsual($usual, $mode, $lucky) ?? $this->deadReadings($mode, $faults + $rows->breaks($mode->id, $lucky, $held)), self::changedHeat($healthy->heat, $held->heat));
         }
     }
 
@@ -238,7 +239,7 @@ final class DictionaryBuilder
             $made->solve($rows, $pair->id, $pair, $mode, $mainsVolts, $healthy);
         }
 
-        return new FaultDictionary([$pair->id => $pair], $rows->readings, $rows->signs, $rows->broken, $rows->how, [$pair->id => 0], $this->rails(), $rows->heat, $rows->spans);
+        return new FaultDictionary([$pair->id => $pair], $rows->readings, $rows->signs, $rows->broken, $rows->how, [$pair->id => 0], $this->rails(), $rows->heat, $rows->spans, [], $rows->takes);
     }
 
     /**

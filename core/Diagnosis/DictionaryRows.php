@@ -27,6 +27,9 @@ final class DictionaryRows
     /** @var array<string, array<string, string>> by row and reference */
     public array $how = [];
 
+    /** @var array<string, array<string, list<string>>> references of what only this mode takes along, by mode and row */
+    public array $takes = [];
+
     /**
      * @param array{array<string, float>, array<string, array{float, float}>} $dead readings and spans with the plug out
      * @param array<string, float>                                            $heat
@@ -50,17 +53,22 @@ final class DictionaryRows
      *
      * @return array<string, string> what is broken, by reference
      */
-    public function breaks(string $row, Observation $observation): array
+    public function breaks(string $mode, string $row, Observation $observation): array
     {
         $this->how[$row] = ($this->how[$row] ?? []) + $observation->howBroken();
+        $this->broken[$row] ??= $observation->broken();
+        $more = array_diff_key($observation->broken(), $this->broken[$row]);
+        if ($more !== []) {
+            $this->takes[$mode][$row] = array_map(strval(...), array_keys($more));
+        }
 
-        return $this->broken[$row] ??= $observation->broken();
+        return $this->broken[$row];
     }
 
     /** With what another piece knows beside it. */
     public function join(self $piece): void
     {
-        foreach (['readings', 'spans', 'signs', 'heat'] as $what) {
+        foreach (['readings', 'spans', 'signs', 'heat', 'takes'] as $what) {
             foreach ($piece->{$what} as $mode => $rows) {
                 $this->{$what}[$mode] = ($this->{$what}[$mode] ?? []) + $rows;
             }
@@ -80,6 +88,9 @@ final class DictionaryRows
                 $this->spans[$mode][$other] = $this->spans[$mode][$one];
                 $this->signs[$mode][$other] = $this->signs[$mode][$one];
                 $this->heat[$mode][$other] = $this->heat[$mode][$one];
+                if (isset($this->takes[$mode][$one])) {
+                    $this->takes[$mode][$other] = $this->takes[$mode][$one];
+                }
             }
         }
         if (isset($this->broken[Hypothesis::lucky($from)])) {

@@ -39,6 +39,7 @@ final class FaultDictionary
      * @param list<string>                                           $rails      test points that are outputs: what the owner of the unit lives on
      * @param array<string, array<string, array<string, array{float, float}>>> $spans between which limits a check with the plug out may read where current goes through semiconductors, as $readings
      * @param array<string, array<string, true>>                     $missing    [mode][hypothesis] that was not solved yet
+     * @param array<string, array<string, list<string>>>             $takes      references of what a fault takes along in this mode and not in the usual one, [mode][hypothesis, or its severities]
      * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
      */
     public function __construct(
@@ -52,6 +53,7 @@ final class FaultDictionary
         public readonly array $heat = [],
         public readonly array $spans = [],
         public readonly array $missing = [],
+        public readonly array $takes = [],
     ) {
     }
 
@@ -158,7 +160,7 @@ final class FaultDictionary
     public function heldAs(Hypothesis $one): self
     {
         return isset($this->hypotheses[$one->id])
-            ? new self([$one->id => $one], $this->readings, $this->signs, $this->broken, $this->how, $this->groups, $this->rails, $this->heat, $this->spans, $this->missing)
+            ? new self([$one->id => $one], $this->readings, $this->signs, $this->broken, $this->how, $this->groups, $this->rails, $this->heat, $this->spans, $this->missing, $this->takes)
             : $this;
     }
 
@@ -179,6 +181,7 @@ final class FaultDictionary
             self::joined($this->heat, $other->heat),
             self::joined($this->spans, $other->spans),
             $this->missing,
+            self::joined($this->takes, $other->takes),
         );
     }
 
@@ -197,6 +200,20 @@ final class FaultDictionary
         }
 
         return $mine;
+    }
+
+    /**
+     * What a fault takes along if the unit is put under power in a mode that its owner may never have used.
+     *
+     * @return array{float, list<string>} share of its severities at which it does, and the references
+     */
+    public function taken(string $mode, string $hypothesis): array
+    {
+        $taken = array_filter($this->takes[$mode] ?? [], static fn(string $row): bool => Hypothesis::of($row) === $hypothesis && rtrim($row, '!~') === $row, ARRAY_FILTER_USE_KEY);
+        $degrees = count($this->hypotheses[$hypothesis]->degrees ?? []);
+        unset($taken[$degrees > 0 ? $hypothesis : '']);
+
+        return [(float) min(1.0, count($taken) / max(1, $degrees)), array_values(array_unique(array_merge(...array_values($taken))))];
     }
 
     /** Whether no measurement in any mode separates two rows that were both solved. */

@@ -44,6 +44,9 @@ final class NextStep
 
     private const HAZARD_LIVE = 1.3;
 
+    /** Times as long as it takes that a measurement counts which would certainly destroy a part. */
+    private const HARM = 50.0;
+
     private const IGNORED = 5e-4;
 
     private const OPEN_OHMS = 1000.0;
@@ -79,6 +82,7 @@ final class NextStep
         $taken = $this->taken($state);
         $candidates = [];
         foreach ($this->supply->modes as $mode) {
+            $takes = $this->takes($mode->id, $plausible, $state);
             foreach ($this->measurements($mode->id) as [$target, $quantity, $energised]) {
                 $key = "{$target} {$quantity}";
                 $doubt = $doubts["{$mode->id} {$key}"] ?? null;
@@ -92,7 +96,8 @@ final class NextStep
                 }
                 if ($bits > self::TELLS) {
                     [$minutes, $hazard] = $this->cost($state, $target, $quantity, $mode->id, $energised, $plausible);
-                    $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard, $outcomes, $doubt);
+                    $harm = $energised ? 1 + self::HARM * array_sum($takes) : 1.0;
+                    $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard * $harm, $outcomes, $doubt, $energised ? $takes : []);
                 }
             }
         }
@@ -101,6 +106,31 @@ final class NextStep
         usort($candidates, static fn(Candidate $a, Candidate $b): int => $b->score() <=> $a->score());
 
         return $candidates;
+    }
+
+    /**
+     * A mode that its owner never used may destroy what stands there still: the output capacitor of a supply whose loop is open, once its load is off.
+     *
+     * @param array<string, float> $plausible
+     *
+     * @return array<string, float> probability by reference
+     */
+    private function takes(string $mode, array $plausible, BenchState $state): array
+    {
+        if ($state->power->isEnergised() && $state->mode === $mode) {
+            return [];
+        }
+        $takes = [];
+        foreach ($plausible as $id => $probability) {
+            [$share, $refs] = $this->dictionary->taken($mode, $id);
+            foreach ($refs as $ref) {
+                if (! $this->supply->part($ref)->kind instanceof Fuse) {
+                    $takes[$ref] = ($takes[$ref] ?? 0.0) + $share * $probability;
+                }
+            }
+        }
+
+        return $takes;
     }
 
     /**

@@ -6,12 +6,16 @@ namespace Oculant\Core\Diagnosis\Step;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\StoredCharge;
+use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 
 /** What to beware of at a step: charge that is left, live points, the way from one state to the other, what the supply must see to run. */
 final readonly class Caution
 {
+    /** Probability from which it is worth a word that a part may not survive. */
+    private const WORTH_SAYING = 0.03;
+
     public function __construct(private Description $supply, private BenchState $state)
     {
     }
@@ -44,6 +48,20 @@ final readonly class Caution
         return $stores === []
             ? 'Pull the plug, do not trust the switch.'
             : sprintf('Pull the plug, do not trust the switch. %s may stay charged if a bleeder is open: measure.', implode(', ', $stores));
+    }
+
+    /** What the mode of a measurement may do to the supply: what it must see to run, and what may not survive it. */
+    public function mode(Candidate $candidate): ?string
+    {
+        $takes = array_filter($candidate->takes, static fn(float $probability): bool => $probability > self::WORTH_SAYING);
+        arsort($takes);
+        $harm = $takes === [] ? '' : sprintf(
+            'With this fault or that %s may not survive being powered like this (%d %%): on limited power, and off at once if it rises.',
+            implode(', ', array_keys($takes)),
+            (int) round(100 * max($takes)),
+        );
+
+        return trim("{$this->interlock($candidate->mode)} {$harm}") ?: null;
     }
 
     /** What the supply must see to run, and what it does without it, if this mode leaves it off. */

@@ -71,7 +71,7 @@ final readonly class Measuring
                 : sprintf('Tells about %.2f bits in %.1f min; %s.', $candidate->bits, $candidate->minutes, $candidate->hazard > 1.5 ? 'care on hot or high-voltage parts counts as time' : 'the most per minute of all that can be measured'),
             'outcomes' => $this->outcomes($candidate),
         ] + $measure + StepView::blank();
-        $lacks = $this->caution->interlock($candidate->mode);
+        $lacks = $this->caution->mode($candidate);
         if ($lacks !== null && $candidate->energised) {
             $view['caution'] = trim(($view['caution'] ?? '').' '.$lacks);
         }
@@ -133,7 +133,7 @@ final readonly class Measuring
         if ($missing !== []) {
             return $this->gate($missing[0], count($missing), $limited ? Gate::Limited : Gate::Mains);
         }
-        $lacks = $this->caution->interlock($candidate->mode);
+        $lacks = $this->caution->mode($candidate);
 
         return [
             'detail' => 'Then: '.$view['sentence'],
