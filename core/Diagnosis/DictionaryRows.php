@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Parts\Breaking;
 
 /** What was solved for a dictionary so far, by mode and row: a fault, one of its severities, or the good unit. */
 final class DictionaryRows
@@ -24,7 +25,7 @@ final class DictionaryRows
     /** @var array<string, array<string, string>> by row and reference */
     public array $broken = [];
 
-    /** @var array<string, array<string, string>> by row and reference */
+    /** @var array<string, array<string, Breaking>> by row and reference */
     public array $how = [];
 
     /** @var array<string, array<string, list<string>>> references of what only this mode takes along, by mode and row */

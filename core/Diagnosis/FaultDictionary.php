@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Parts\Breaking;
+
 /**
  * What every fault of a supply does to every reading. Plain data, so that it can be cached.
  *
@@ -34,7 +36,7 @@ final class FaultDictionary
      * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis, Hypothesis::at() its severities, or "healthy"][key]; of a fault only what it changes, NAN where it leaves no stable reading
      * @param array<string, array<string, list<string>>>             $signs      [mode][hypothesis or "healthy"]
      * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it as the unit is used, [hypothesis][reference]
-     * @param array<string, array<string, string>>                   $how        how that breaks, in whatever mode, [hypothesis][reference]
+     * @param array<string, array<string, Breaking>>                 $how        how that breaks, in whatever mode, [hypothesis][reference]
      * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
      * @param list<string>                                           $rails      test points that are outputs: what the owner of the unit lives on
      * @param array<string, array<string, array<string, array{float, float}>>> $spans between which limits a check with the plug out may read where current goes through semiconductors, as $readings

@@ -9,6 +9,7 @@ use Oculant\Core\Bench\Entry\Cause;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Bench\TemporaryChange;
+use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Supply\Description;
 
 /** What goes back to the owner with the unit: as found, cause, work, as left. */
@@ -33,7 +34,7 @@ final class RepairReport
                 'fault' => Cause::title($part, $state->cause['fault']),
                 'text' => $state->cause['text'],
                 'chain' => array_map(
-                    static fn(string $fuse, string $how): string => "{$fuse} opens {$how}",
+                    static fn(string $ref, Breaking $how): string => "{$ref} {$how->words()}",
                     array_keys($dictionary->how["{$state->cause['part']}:{$state->cause['fault']}"] ?? []),
                     $dictionary->how["{$state->cause['part']}:{$state->cause['fault']}"] ?? [],
                 ),

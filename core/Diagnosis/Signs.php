@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Parts\Breaking;
+
 /** What is seen or heard, predicted from the readings of a fault. */
 final class Signs
 {
@@ -35,8 +37,8 @@ final class Signs
             'ticks', 'squeals' => in_array($sign, $known, true) || (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) && array_intersect(['ticks', 'squeals'], $known) !== []),
             // What leaves it dead at its worst lets it start now and then while it is half as bad: a dried start capacitor.
             'intermittent' => ($dictionary->hypotheses[Hypothesis::of($hypothesis)]->comesAndGoes ?? false) || (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) && $alive === 0 && $dead > 0),
-            'bang' => self::goes($dictionary, $hypothesis, '/violently|punches|vents|flares|bursts|crater/'),
-            'smoke' => self::goes($dictionary, $hypothesis, '/violently|burn|vents|flares|smoke/'),
+            'bang' => self::goes($dictionary, $hypothesis, static fn(Breaking $how): bool => $how->isHeard(), '/crater/'),
+            'smoke' => self::goes($dictionary, $hypothesis, static fn(Breaking $how): bool => $how->smokes(), '/burn|smoke/'),
             'shock' => self::leadsToTheCase($dictionary->hypotheses[Hypothesis::of($hypothesis)] ?? null),
             'load' => in_array($dictionary->hypotheses[Hypothesis::of($hypothesis)]->kind ?? '', ['load', 'current_load', 'power_load', 'heater'], true),
             'healthy' => $hypothesis === Hypothesis::HEALTHY,
@@ -44,10 +46,14 @@ final class Signs
         };
     }
 
-    /** Whether the fault, what it looks like, or what it takes along answers to one of these words. */
-    private static function goes(FaultDictionary $dictionary, string $hypothesis, string $words): bool
+    /**
+     * Whether what the fault takes along goes like that, or the fault itself looks like it.
+     *
+     * @param callable(Breaking): bool $like
+     */
+    private static function goes(FaultDictionary $dictionary, string $hypothesis, callable $like, string $looks): bool
     {
-        return preg_match($words, implode(' ', $dictionary->how[$hypothesis] ?? []).' '.($dictionary->hypotheses[Hypothesis::of($hypothesis)]->looks ?? '')) === 1;
+        return array_filter($dictionary->how[$hypothesis] ?? [], $like) !== [] || preg_match($looks, $dictionary->hypotheses[Hypothesis::of($hypothesis)]->looks ?? '') === 1;
     }
 
     /** What can put mains on the case or the output: the parts that bridge the barrier or hang on the earth (common practice). */

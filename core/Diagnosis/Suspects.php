@@ -167,7 +167,7 @@ final class Suspects
     {
         $links = [];
         foreach ($dictionary->how[$hypothesis->id] ?? [] as $ref => $how) {
-            $links[] = "{$ref} {$how}";
+            $links[] = "{$ref} {$how->words()}";
         }
 
         return $links === [] ? [] : [implode(' → ', [$hypothesis->title, ...$links])];

@@ -147,7 +147,7 @@ final class Behaviour
                 // One that takes a minute holds for a look.
                 $isSlow = $opening !== null && $opening[1] >= Fuse::SLOW;
                 if ($opening !== null && ! ($isLucky && $isSlow) && ($first === null || $opening[1] < $first->seconds)) {
-                    $first = new Destruction((string) $ref, 'open', "opens {$opening[0]}", $opening[1], $isSlow);
+                    $first = new Destruction((string) $ref, 'open', $opening[0], $opening[1], $isSlow);
                 }
             }
         }

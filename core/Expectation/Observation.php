@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Parts\Breaking;
+
 /** What a supply shows once it has settled in one situation. */
 final readonly class Observation
 {
@@ -49,7 +51,7 @@ final readonly class Observation
         return array_column(array_map(static fn(Destruction $d): array => [$d->ref, $d->becomes], $this->chain), 1, 0);
     }
 
-    /** @return array<string, string> how it broke, by reference */
+    /** @return array<string, Breaking> how it broke, by reference */
     public function howBroken(): array
     {
         return array_column(array_map(static fn(Destruction $d): array => [$d->ref, $d->how], $this->chain), 1, 0);

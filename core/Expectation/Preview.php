@@ -34,7 +34,7 @@ final class Preview
             'title' => $supply->title, 'parts' => count($supply->parts), 'mode' => $mode->id,
             'modes' => array_values(array_map(static fn($m): array => ['id' => $m->id, 'name' => $m->name], $supply->modes)),
             'settled' => $seen->settled, 'unsettled' => $seen->unsettled === null ? null : ['sentence' => $seen->unsettled->sentence(), 'mend' => $seen->unsettled->mend(), 'parts' => $seen->unsettled->parts()], 'points' => $points, 'path' => self::path($supply), 'signs' => $seen->signs,
-            'broken' => array_map(static fn(Destruction $d): string => "{$d->ref} {$d->how}", $seen->chain),
+            'broken' => array_map(static fn(Destruction $d): string => $d->words(), $seen->chain),
             'unknown' => count($supply->written['unknown'] ?? []),
         ];
     }

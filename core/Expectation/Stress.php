@@ -97,7 +97,7 @@ final class Stress
             }
             foreach ($part->kind->ratings($part) as $rating) {
                 $value = $rating->gross === null ? null : self::against($part, $rating, $phase->record);
-                if ($value === null || $rating->becomes === null || $value < $rating->gross * $rating->limit) {
+                if ($value === null || $rating->becomes === null || $rating->how === null || $value < $rating->gross * $rating->limit) {
                     continue;
                 }
                 $isDoubtful = $value < self::DOUBTFUL * $rating->gross * $rating->limit;

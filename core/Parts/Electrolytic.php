@@ -57,7 +57,7 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
 
     public function ratings(Part $part): array
     {
-        $ratings = $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.35, 'short', 'vents and shorts', 2.0)] : [];
+        $ratings = $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.35, 'short', Breaking::Vents, 2.0)] : [];
 
         return $part->knows('ripple') ? [...$ratings, Rating::ripple($part->value('ripple'))] : $ratings;
     }

@@ -61,16 +61,16 @@ final class Fuse extends Contact implements Guards, Rated, ShowsSigns
      *
      * @param float $rms amperes
      *
-     * @return array{string, float}|null how, and the order of magnitude of seconds
+     * @return array{Breaking, float}|null how, and the order of magnitude of seconds
      */
     public static function opening(float $rms, float $rating): ?array
     {
         $ratio = $rms / $rating;
 
         return match (true) {
-            $ratio >= 10 => ['at once, violently', 0.01],
-            $ratio >= 4 => ['quickly', 0.3],
-            $ratio >= 2.1 => ['after seconds to minutes', self::SLOW],
+            $ratio >= 10 => [Breaking::PartsViolently, 0.01],
+            $ratio >= 4 => [Breaking::PartsQuickly, 0.3],
+            $ratio >= 2.1 => [Breaking::PartsSlowly, self::SLOW],
             default => null,
         };
     }

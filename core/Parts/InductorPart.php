@@ -45,7 +45,7 @@ final class InductorPart extends Pair implements Rated
 
     public function ratings(Part $part): array
     {
-        return $part->knows('current') ? [Rating::rms($part->value('current'), '.copper')->destroyedAt(6.0, 'open', 'burns its winding', 20.0)] : [];
+        return $part->knows('current') ? [Rating::rms($part->value('current'), '.copper')->destroyedAt(6.0, 'open', Breaking::BurnsItsWinding, 20.0)] : [];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

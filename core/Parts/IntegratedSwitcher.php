@@ -61,8 +61,8 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
     public function ratings(Part $part): array
     {
         return [
-            Rating::voltage($part->value('voltage'), '.body')->destroyedAt(1.15, 'short', 'breaks down and shorts', 0.01),
-            Rating::average($part->value('current'))->destroyedAt(6.0, 'short', 'is overloaded and shorts', 0.02),
+            Rating::voltage($part->value('voltage'), '.body')->destroyedAt(1.15, 'short', Breaking::BreaksDown, 0.01),
+            Rating::average($part->value('current'))->destroyedAt(6.0, 'short', Breaking::IsOverloaded, 0.02),
         ];
     }
 

@@ -50,7 +50,7 @@ final class Led extends Pair implements ShowsSigns, Rated
 
     public function ratings(Part $part): array
     {
-        return [Rating::average($part->value('current'))->destroyedAt(6.0, 'open', 'burns out', 1.0)];
+        return [Rating::average($part->value('current'))->destroyedAt(6.0, 'open', Breaking::BurnsOut, 1.0)];
     }
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array

@@ -62,9 +62,9 @@ final class Mosfet extends Device implements Rated
     public function ratings(Part $part): array
     {
         return [
-            Rating::average($part->value('current'))->destroyedAt(5.0, 'short', 'is overloaded and shorts', 0.02),
-            Rating::voltage($part->value('voltage'), '.body')->destroyedAt(1.2, 'short', 'breaks down and shorts', 0.01),
-            Rating::power($part->value('power'))->destroyedAt(6.0, 'short', 'overheats and shorts', 2.0),
+            Rating::average($part->value('current'))->destroyedAt(5.0, 'short', Breaking::IsOverloaded, 0.02),
+            Rating::voltage($part->value('voltage'), '.body')->destroyedAt(1.2, 'short', Breaking::BreaksDown, 0.01),
+            Rating::power($part->value('power'))->destroyedAt(6.0, 'short', Breaking::Overheats, 2.0),
         ];
     }
 

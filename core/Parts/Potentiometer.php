@@ -49,7 +49,7 @@ class Potentiometer extends Device implements Rated
 
     public function ratings(Part $part): array
     {
-        return [Rating::power($part->value('power'))->destroyedAt(12.0, 'open', 'burns its track', 5.0)];
+        return [Rating::power($part->value('power'))->destroyedAt(12.0, 'open', Breaking::BurnsItsTrack, 5.0)];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

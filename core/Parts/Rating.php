@@ -37,7 +37,7 @@ final readonly class Rating
         public float $thin,
         public ?float $gross = null,
         public ?string $becomes = null,
-        public string $how = '',
+        public ?Breaking $how = null,
         public float $seconds = 1.0,
     ) {
     }
@@ -74,7 +74,7 @@ final readonly class Rating
     }
 
     /** @param float $times of the limit */
-    public function destroyedAt(float $times, string $becomes, string $how, float $seconds): self
+    public function destroyedAt(float $times, string $becomes, Breaking $how, float $seconds): self
     {
         return new self($this->quantity, $this->branch, $this->limit, $this->unit, $this->thin, $times, $becomes, $how, $seconds);
     }

@@ -68,8 +68,8 @@ abstract class Rectifier extends Pair implements Rated
     public static function limits(float $amperes, float $volts, string $branch = '', string $short = 'short'): array
     {
         return [
-            Rating::average($amperes, $branch)->destroyedAt(8.0, $short, 'is overloaded and shorts', 0.05),
-            Rating::reverse($volts, $branch)->destroyedAt(1.3, $short, 'breaks down and shorts', 0.01),
+            Rating::average($amperes, $branch)->destroyedAt(8.0, $short, Breaking::IsOverloaded, 0.05),
+            Rating::reverse($volts, $branch)->destroyedAt(1.3, $short, Breaking::BreaksDown, 0.01),
         ];
     }
 

@@ -52,7 +52,7 @@ final class Resistor extends Pair implements Rated
 
     public function ratings(Part $part): array
     {
-        [$times, $how, $seconds] = $part->choice('style') === 'fusible' ? [6.0, 'parts quietly, as it is meant to', 2.0] : [15.0, 'burns', 8.0];
+        [$times, $how, $seconds] = $part->choice('style') === 'fusible' ? [6.0, Breaking::PartsQuietly, 2.0] : [15.0, Breaking::Burns, 8.0];
         $ratings = [Rating::power($part->value('power'))->destroyedAt($times, 'open', $how, $seconds)];
 
         return $part->knows('voltage') ? [...$ratings, Rating::voltage($part->value('voltage'))] : $ratings;

@@ -52,7 +52,7 @@ final class Tantalum extends Pair implements Decides, Rated, StoresCharge
 
     public function ratings(Part $part): array
     {
-        return $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.4, 'short', 'flares up', 1.0)] : [];
+        return $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.4, 'short', Breaking::FlaresUp, 1.0)] : [];
     }
 
     public function asFound(Part $part, ?string $fault): array

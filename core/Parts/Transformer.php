@@ -189,7 +189,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
 
     public function ratings(Part $part): array
     {
-        return [Rating::rms($part->value('power') / $part->value('primary') * 1.2, '.p')->destroyedAt(8.0, 'primary_open', 'burns out its primary', 60.0)];
+        return [Rating::rms($part->value('power') / $part->value('primary') * 1.2, '.p')->destroyedAt(8.0, 'primary_open', Breaking::BurnsItsPrimary, 60.0)];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

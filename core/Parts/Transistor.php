@@ -72,8 +72,8 @@ final class Transistor extends Device implements Rated
     public function ratings(Part $part): array
     {
         return [
-            Rating::power($part->value('power'))->destroyedAt(5.0, 'short', 'overheats and shorts', 0.5),
-            Rating::average($part->value('current'))->destroyedAt(8.0, 'short', 'is overloaded and shorts', 0.1),
+            Rating::power($part->value('power'))->destroyedAt(5.0, 'short', Breaking::Overheats, 0.5),
+            Rating::average($part->value('current'))->destroyedAt(8.0, 'short', Breaking::IsOverloaded, 0.1),
         ];
     }
 

@@ -42,7 +42,7 @@ final class Varistor extends Pair implements Guards, Rated
 
     public function ratings(Part $part): array
     {
-        return [Rating::power(0.6)->destroyedAt(20.0, 'short', 'bursts and shorts', 1.0)];
+        return [Rating::power(0.6)->destroyedAt(20.0, 'short', Breaking::Bursts, 1.0)];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

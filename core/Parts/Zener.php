@@ -52,7 +52,7 @@ final class Zener extends Pair implements BreaksDown, Rated
 
     public function ratings(Part $part): array
     {
-        return [Rating::power($part->value('power'))->destroyedAt(4.0, 'short', 'overheats and shorts', 1.0)];
+        return [Rating::power($part->value('power'))->destroyedAt(4.0, 'short', Breaking::Overheats, 1.0)];
     }
 
     public function breakdown(Part $part, ?string $fault): float

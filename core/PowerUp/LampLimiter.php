@@ -144,7 +144,7 @@ final readonly class LampLimiter
         return [
             'lamp' => Lamp::brightness($seen['share']).($seen['signs'] === [] ? '' : ', pulsing'),
             'lamp_volts' => Quantity::write($seen['lamp'], Unit::Volt, 2), 'unit_volts' => Quantity::write($seen['unit'], Unit::Volt, 3),
-            'breaks' => implode(', ', array_map(static fn(Destruction $d): string => "{$d->ref} {$d->how}", $seen['chain'])),
+            'breaks' => implode(', ', array_map(static fn(Destruction $d): string => $d->words(), $seen['chain'])),
             'brightness' => min(1.0, $seen['share'] ** 3.4),
         ];
     }

@@ -33,7 +33,7 @@ final class Faults extends ReadsDescription
                         array_keys($supply->points),
                     ),
                     'fuse' => array_filter($observation->chain, static fn($d): bool => $supply->part($d->ref)->kind->name() === 'fuse') === [] ? 'intact' : 'opens',
-                    'chain' => array_map(static fn($d): string => "{$d->ref} {$d->how}", $observation->chain),
+                    'chain' => array_map(static fn($d): string => $d->words(), $observation->chain),
                     'signs' => $observation->signs,
                 ];
             }

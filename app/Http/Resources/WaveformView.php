@@ -32,7 +32,7 @@ final class WaveformView
             'milliseconds' => $waves->times(), 'healthy' => $round($pair['healthy']), 'faulty' => $round($pair['faulty']),
             'fault' => $question->part === null ? null : "{$question->part} {$supply->part($question->part)->fault((string) $question->fault)?->title}",
             'stable' => $waves->hasStableFault,
-            'chain' => array_map(static fn(Destruction $d): string => "{$d->ref} {$d->how}", $waves->chain),
+            'chain' => array_map(static fn(Destruction $d): string => $d->words(), $waves->chain),
             'headroom' => $kind === 'part' ? [] : $waves->headroom($node, $against),
             'traces' => self::traces($supply, $currents),
             'faults' => array_values(array_map(static fn(Part $part): array => [

@@ -8,6 +8,7 @@ use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Form;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Parts\Breaking;
 
 /**
  * How a fuse parted, against how each fault opens it (common practice: a clean break is age or a slight overload, a grey wisp a
@@ -53,7 +54,7 @@ final readonly class FuseEvidence implements Evidence, Graded
         $forms = $dictionary->forms($remaining);
 
         return $forms === []
-            ? $this->parted($dictionary->how[$remaining][$this->fuse] ?? '')
+            ? $this->parted($dictionary->how[$remaining][$this->fuse] ?? null)
             : array_sum(array_map(fn(Form $form): float => $form->share * $this->ofForm($dictionary, $form), $forms));
     }
 
@@ -71,17 +72,17 @@ final readonly class FuseEvidence implements Evidence, Graded
     private function ofForm(FaultDictionary $dictionary, Form $form): float
     {
         // How a fuse goes does not depend on what it saves by going.
-        return $this->parted($dictionary->how[Hypothesis::unspared($form->nearest())][$this->fuse] ?? '');
+        return $this->parted($dictionary->how[Hypothesis::unspared($form->nearest())][$this->fuse] ?? null);
     }
 
-    /** @param string $how the fuse opens; empty if it does not */
-    private function parted(string $how): float
+    /** @param Breaking|null $how the fuse opens; null if it does not */
+    private function parted(?Breaking $how): float
     {
-        return match (true) {
-            str_contains($how, 'violently') => self::VIOLENT[$this->state],
-            str_contains($how, 'quickly') => self::HARD[$this->state],
-            $how !== '' => self::CLEAN[$this->state],
-            default => self::NOT_OPEN,
+        return match ($how) {
+            null => self::NOT_OPEN,
+            Breaking::PartsViolently => self::VIOLENT[$this->state],
+            Breaking::PartsQuickly => self::HARD[$this->state],
+            default => self::CLEAN[$this->state],
         };
     }
 }

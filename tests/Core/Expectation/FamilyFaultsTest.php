@@ -6,6 +6,7 @@ namespace Tests\Core\Expectation;
 
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Supply\Description;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -139,7 +140,7 @@ final class FamilyFaultsTest extends TestCase
         $seen = (new Behaviour($supply))->live($supply->mode(null), [$part => $fault], null, $good->guide);
 
         self::assertArrayHasKey('F1', $seen->broken());
-        self::assertStringContainsString('violently', $seen->howBroken()['F1']);
+        self::assertSame(Breaking::PartsViolently, $seen->howBroken()['F1']);
         self::assertContains('F1 open', $seen->signs);
     }
 

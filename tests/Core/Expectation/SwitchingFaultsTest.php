@@ -6,6 +6,7 @@ namespace Tests\Core\Expectation;
 
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Supply\Description;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
@@ -59,7 +60,7 @@ final class SwitchingFaultsTest extends TestCase
         $seen = $this->seen('flyback', ['C1' => 'short']);
 
         self::assertArrayHasKey('F1', $seen->broken());
-        self::assertStringContainsString('violently', $seen->howBroken()['F1']);
+        self::assertSame(Breaking::PartsViolently, $seen->howBroken()['F1']);
         self::assertContains('F1 open', $seen->signs);
     }
 
@@ -67,7 +68,7 @@ final class SwitchingFaultsTest extends TestCase
     {
         $seen = $this->seen('flyback', ['Q11' => 'short']);
 
-        self::assertStringContainsString('violently', $seen->howBroken()['F1'] ?? 'F1 held');
+        self::assertSame(Breaking::PartsViolently, $seen->howBroken()['F1'] ?? null);
     }
 
     public function testLostFeedbackDrivesTheOutputUpUntilTheControllerLatches(): void

@@ -7,6 +7,7 @@ namespace Tests\Core\Parts;
 use Oculant\Core\Circuit\SteadyState;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\Electrolytic;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\PartKinds;
@@ -75,8 +76,8 @@ final class PartKindsTest extends TestCase
     public function testFuseOpensAsItsStandardSays(): void
     {
         self::assertNull(Fuse::opening(1.5, 1.0));
-        self::assertSame('after seconds to minutes', Fuse::opening(2.1, 1.0)[0] ?? null);
-        self::assertSame('at once, violently', Fuse::opening(12.0, 1.0)[0] ?? null);
+        self::assertSame(Breaking::PartsSlowly, Fuse::opening(2.1, 1.0)[0] ?? null);
+        self::assertSame(Breaking::PartsViolently, Fuse::opening(12.0, 1.0)[0] ?? null);
     }
 
     /** ESR = tan(delta) / (2 pi f C), IEC 60384-4: 2200 uF with 0.12 at 100 Hz is 87 milliohms. */
