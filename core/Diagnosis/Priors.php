@@ -25,7 +25,7 @@ final readonly class Priors
     private const CONTACTS = ['connector', 'switch', 'selector', 'joint', 'relay', 'potentiometer', 'trimmer', 'wire', 'fuse'];
 
     /** Words in a part's notes that say that it stands in the heat. */
-    private const HEAT = '/heat ?sink|runs hot|next to .*(R\d|hot|valve|heater)|hot/i';
+    private const HEAT = '/(?<!no )(?<!not )\b(heat ?sinks?|hot)\b|\bnext to\b.*\b(R\d+|valve|heater)\b/i';
 
     /** @param array<string, float> $share by hypothesis, sums to 1 */
     private function __construct(public array $share)

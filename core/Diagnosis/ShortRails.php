@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\StoresCharge;
@@ -36,7 +37,7 @@ final class ShortRails
     {
         $priors = [];
         foreach ($dictionary->hypotheses as $hypothesis) {
-            if (str_contains($hypothesis->fault, 'short')) {
+            if (FailureClass::of($hypothesis->fault) === FailureClass::Short) {
                 $priors[$hypothesis->ref] = ($priors[$hypothesis->ref] ?? 0.0) + $hypothesis->weight;
             }
         }
@@ -49,6 +50,6 @@ final class ShortRails
         $ends = array_values($part->terminals);
 
         return in_array($point->node, $ends, true) && in_array($point->against, $ends, true)
-            && array_filter($part->kind->faults($part), static fn(FaultMode $fault): bool => str_contains($fault->name, 'short')) !== [];
+            && array_filter($part->kind->faults($part), static fn(FaultMode $fault): bool => FailureClass::of($fault->name) === FailureClass::Short) !== [];
     }
 }

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Parts\FailureClass;
 
 /** Where along a strip of parts a short was found to be. */
 final readonly class ShortEvidence implements Evidence
@@ -30,7 +31,7 @@ final readonly class ShortEvidence implements Evidence
         $likelihood = null;
         foreach (($knowledge->dictionary(null)->hypotheses[$id] ?? null)?->each() ?? [] as $fault) {
             if (isset($this->likelihoods[$fault->ref]) && ! in_array($fault->ref, $this->replaced, true)) {
-                $likelihood = max($likelihood ?? 0.0, str_contains($fault->fault, 'short') ? $this->likelihoods[$fault->ref] : 0.05);
+                $likelihood = max($likelihood ?? 0.0, FailureClass::of($fault->fault) === FailureClass::Short ? $this->likelihoods[$fault->ref] : 0.05);
             }
         }
 

@@ -9,7 +9,10 @@ use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Priors;
 use Oculant\Core\Diagnosis\Reasoner;
 use Oculant\Core\Diagnosis\Workup;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
@@ -40,6 +43,33 @@ final class PriorsTest extends TestCase
 
         self::assertGreaterThan($plain[$gains] / $plain[$beside], $moved[$gains] / $moved[$beside]);
         self::assertEqualsWithDelta(1.0, array_sum($moved), 1e-9);
+    }
+
+    /** What a part stands next to is read from its notes, by whole words. */
+    #[TestWith(['next to heatsink', 2.0])]
+    #[TestWith(['runs hot', 2.0])]
+    #[TestWith(['next to R5', 2.0])]
+    #[TestWith(['under the heat sink', 2.0])]
+    #[TestWith(['see photo 3', 1.0])]
+    #[TestWith(['shot by the photographer next to Rita', 1.0])]
+    #[TestWith(['not hot, no heatsink near', 1.0])]
+    #[TestWith(['', 1.0])]
+    public function testNotesThatSayThatAPartStandsInTheHeat(string $notes, float $times): void
+    {
+        $written = Supplies::demoArray('tide-recorder');
+        $there = static function (string $notes) use ($written): Description {
+            $written['parts'] = array_map(static fn(array $part): array => $part['ref'] === 'C1' ? ['notes' => $notes] + $part : $part, $written['parts']);
+
+            return DescriptionReader::fromArray($written);
+        };
+        $dictionary = Supplies::knowledge('tide-recorder')->dictionary(null);
+        $ratio = static function (Description $supply) use ($dictionary): float {
+            $share = Priors::of($dictionary, $supply, (new Bench($supply))->state())->share;
+
+            return $share['C1:dried'] / $share['C1:short'];
+        };
+
+        self::assertEqualsWithDelta($times, $ratio($there($notes)) / $ratio($there('')), 1e-9);
     }
 
     /** Dirichlet: with a prior worth 12 repairs, n of n repairs give (12 p + n) / (12 + n), by hand. */
