@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
+
 /** Gathers the belief into groups, likeliest first. */
 final class Suspects
 {
@@ -84,7 +86,7 @@ final class Suspects
     private static function areOne(Suspect $first, Suspect $second, FaultDictionary $dictionary, Belief $belief): bool
     {
         [$one, $other] = [$first->members[0] ?? null, $second->members[0] ?? null];
-        if ($one === null || $other === null || $one->isPair() || $other->isPair() || abs(self::gain($one, $belief) - self::gain($other, $belief)) > log(self::TOLD_APART)) {
+        if ($one === null || $other === null || $one->isPair() || $other->isPair() || self::areTold($one, $other, $belief)) {
             return false;
         }
         foreach (self::rows($one, $dictionary, $belief) as $row) {
@@ -98,10 +100,16 @@ final class Suspects
         return false;
     }
 
-    /** Logarithm of the factor by which the evidence has made it likelier. */
-    private static function gain(Hypothesis $one, Belief $belief): float
+    /** Whether what is not read on a meter, a part lifted, tested or looked at, tells two faults apart; or the readings do so after all. */
+    private static function areTold(Hypothesis $one, Hypothesis $other, Belief $belief): bool
     {
-        return log(max(1e-300, $belief->probability[$one->id])) - $belief->prior[$one->id];
+        $read = $else = 0.0;
+        foreach ($belief->evidence as $k => $item) {
+            $apart = $belief->logLikelihood[$k][$one->id] - $belief->logLikelihood[$k][$other->id];
+            $item instanceof ReadingEvidence ? $read += $apart : $else += $apart;
+        }
+
+        return abs($else) > log(self::PARTED) || abs($read) > log(self::TOLD_APART);
     }
 
     /** @return list<string> rows of the dictionary that it is met as, by the evidence */

@@ -106,8 +106,11 @@ final class DegreesTest extends TestCase
     {
         $supply = Supplies::demo('deck-intercom');
         $mode = $supply->mode(null)->id;
-        $seen = static function (float $ohms) use ($supply, $mode): array {
+        $seen = static function (float $ohms, ?string $lifted = null) use ($supply, $mode): array {
             $state = new BenchState($mode);
+            if ($lifted !== null) {
+                $state->eliminated[] = ['entry' => 'off', 'part' => $lifted, 'how' => 'lifted', 'still' => true, 'isNew' => false];
+            }
             $state->readings[] = new TakenReading('r', 'C3', 'resistance', $ohms, PowerState::Unplugged, $mode, null, []);
             $suspects = (new Workup($supply, $state, Supplies::knowledge('deck-intercom')))->suspects();
 
@@ -116,6 +119,7 @@ final class DegreesTest extends TestCase
 
         self::assertContains('C3', $seen(10.0));
         self::assertNotContains('RL1', $seen(10.0));
+        self::assertNotContains('C3', $seen(10.0, 'C3'), 'lifted, and still there');
         self::assertNotContains('C3', $seen(2000.0), 'a leak of two kilohms is no regulator shorted to common');
     }
 
