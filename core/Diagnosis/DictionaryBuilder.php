@@ -15,6 +15,7 @@ use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\NamesWindings;
+use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
@@ -68,6 +69,9 @@ final class DictionaryBuilder
     private ?array $hypotheses = null;
 
     private DeadMeter $meter;
+
+    /** @var list<array<string>>|null nodes of each winding, as asked for */
+    private ?array $windings = null;
 
     /** @var array<string, self> by part and severity */
     private array $failed = [];
@@ -136,7 +140,7 @@ final class DictionaryBuilder
                 $twin = $degree === null ? null : $this->likeBothEnds($hypothesis, $degree, $rows->readings[$mode->id]);
                 $failed = $this->failedBy($hypothesis->ref, $degree);
                 $circuit = $twin === null && $degree !== null && self::isAcross($hypothesis->fault, $hypothesis->in) ? $failed->circuit($hypothesis, $mode, $mainsVolts, $healthy) : $row;
-                $twin ??= $this->sameCircuit($solved[$circuit] ?? null, $rows);
+                $twin ??= $this->sameCircuit($solved[$circuit] ?? null, $mode, $rows);
                 if ($twin !== null) {
                     $rows->copy($mode->id, $twin, $row);
                 } else {
@@ -298,9 +302,9 @@ final class DictionaryBuilder
     }
 
     /** What a circuit takes along may be the very part that is at fault in another. */
-    private function sameCircuit(?string $row, DictionaryRows $rows): ?string
+    private function sameCircuit(?string $row, Mode $mode, DictionaryRows $rows): ?string
     {
-        return $row !== null && array_filter(array_keys($rows->broken[$row] ?? []), fn(string $ref): bool => ! $this->supply->part($ref)->kind instanceof Fuse) === [] ? $row : null;
+        return $row !== null && array_filter([...array_keys($rows->broken[$row] ?? []), ...$rows->takes[$mode->id][$row] ?? []], fn(string $ref): bool => ! $this->supply->part($ref)->kind instanceof Fuse) === [] ? $row : null;
     }
 
     /** The same supply with one part as bad as that. */
@@ -418,16 +422,12 @@ final class DictionaryBuilder
 
     private function isAcrossWinding(DeadCheck $check): bool
     {
-        foreach ($this->supply->parts as $part) {
-            foreach ($part->kind instanceof NamesWindings || $part->kind instanceof AveragedConverter ? $part->kind->islands($part) : [] as $ends) {
-                $nodes = array_map($part->node(...), $ends);
-                if (in_array($check->red, $nodes, true) && in_array($check->black, $nodes, true)) {
-                    return true;
-                }
-            }
-        }
+        $this->windings ??= array_merge(...array_map(
+            static fn(Part $part): array => array_map(static fn(array $ends): array => array_map($part->node(...), $ends), $part->kind->islands($part)),
+            array_values(array_filter($this->supply->parts, static fn(Part $part): bool => $part->kind instanceof NamesWindings || $part->kind instanceof AveragedConverter)),
+        ));
 
-        return false;
+        return array_filter($this->windings, static fn(array $nodes): bool => in_array($check->red, $nodes, true) && in_array($check->black, $nodes, true)) !== [];
     }
 
     /**

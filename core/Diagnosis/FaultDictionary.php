@@ -28,6 +28,9 @@ final class FaultDictionary
     /** @var array<string, array<string, Form>> by hypothesis, as asked for */
     private array $forms = [];
 
+    /** @var array<string, array<string, array{float, list<string>}>> [mode][hypothesis], as asked for */
+    private array $taken = [];
+
     /** @var array<string, array<string, array<string, true>>> [mode][key][hypothesis], as asked for */
     private array $movers = [];
 
@@ -211,11 +214,20 @@ final class FaultDictionary
      */
     public function taken(string $mode, string $hypothesis): array
     {
-        $taken = array_filter($this->takes[$mode] ?? [], static fn(string $row): bool => Hypothesis::of($row) === $hypothesis && rtrim($row, '!~') === $row, ARRAY_FILTER_USE_KEY);
-        $degrees = count($this->hypotheses[$hypothesis]->degrees ?? []);
-        unset($taken[$degrees > 0 ? $hypothesis : '']);
+        if (! isset($this->taken[$mode])) {
+            $this->taken[$mode] = $counts = [];
+            foreach ($this->takes[$mode] ?? [] as $row => $refs) {
+                $of = Hypothesis::of((string) $row);
+                // Of a fault with severities the row of its own name is one of them once more.
+                if (rtrim((string) $row, '!~') === (string) $row && ($row !== $of || ($this->hypotheses[$of]->degrees ?? []) === [])) {
+                    $counts[$of] = ($counts[$of] ?? 0) + 1;
+                    $share = $counts[$of] / max(1, count($this->hypotheses[$of]->degrees ?? []));
+                    $this->taken[$mode][$of] = [(float) $share, array_values(array_unique([...$this->taken[$mode][$of][1] ?? [], ...$refs]))];
+                }
+            }
+        }
 
-        return [(float) min(1.0, count($taken) / max(1, $degrees)), array_values(array_unique(array_merge(...array_values($taken))))];
+        return $this->taken[$mode][$hypothesis] ?? [0.0, []];
     }
 
     /** Whether no measurement in any mode separates two rows that were both solved. */

@@ -106,8 +106,8 @@ final class Judge
     /**
      * @param float $value ohms, or volts for a diode test; INF for OL
      * @param float $good  likewise of a good unit; NAN if it is not known
+     * @param array{float, float}|null $span what good meters and types may show; null where all show the same
      */
-    /** @param array{float, float}|null $span what good meters and types may show; null where all show the same */
     public static function dead(DeadCheck $check, float $value, float $good, ?array $span = null): Verdict
     {
         if (is_nan($good)) {
