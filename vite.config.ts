@@ -4,7 +4,10 @@ import { compression } from 'vite-plugin-compression2';
 
 export default defineConfig({
     // The web server sends what was compressed here.
-    plugins: [react(), compression({ algorithms: ['gzip', 'brotliCompress'], include: /\.(js|css)$/, threshold: 1000 })],
+    plugins: [
+        react(),
+        compression({ algorithms: ['gzip', 'brotliCompress'], include: /\.(js|css)$/, threshold: 1000 }),
+    ],
     publicDir: false,
     base: '/build/',
     build: {

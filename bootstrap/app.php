@@ -25,13 +25,13 @@ use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 return Application::configure(basePath: dirname(__DIR__))
     ->withRouting(
-        api: __DIR__.'/../routes/api.php',
-        commands: __DIR__.'/../routes/console.php',
+        api: __DIR__ . '/../routes/api.php',
+        commands: __DIR__ . '/../routes/console.php',
         health: '/up',
         apiPrefix: 'api/v1',
         then: static function (): void {
-            require __DIR__.'/../routes/off.php';
-            require __DIR__.'/../routes/shell.php';
+            require __DIR__ . '/../routes/off.php';
+            require __DIR__ . '/../routes/shell.php';
         },
     )
     ->withMiddleware(function (Middleware $middleware): void {
@@ -43,23 +43,66 @@ return Application::configure(basePath: dirname(__DIR__))
         $middleware->redirectGuestsTo('/');
     })
     ->withExceptions(function (Exceptions $exceptions): void {
-        $exceptions->shouldRenderJsonWhen(static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson());
-        $exceptions->dontReport([ArchiveRefused::class, InstrumentFailed::class, PlanRefused::class, AnswerUnreadable::class, EntryRefused::class, DescriptionRefused::class, StockRefused::class, UnreadableComponent::class]);
-        $exceptions->render(static fn(StockRefused|UnreadableComponent|ArchiveRefused $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]], 422));
-        $exceptions->render(static fn(InstrumentFailed|AnswerUnreadable $e): JsonResponse => new JsonResponse(['message' => $e->getMessage(), 'errors' => ['instrument' => [$e->getMessage()]]], 422));
-        $exceptions->render(static fn(NotKept $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 507));
-        $exceptions->render(static fn(EntryRefused|PlanRefused $e): JsonResponse => new JsonResponse([
-            'message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]],
-        ], 422));
-        $exceptions->render(static fn(DescriptionRefused $e): JsonResponse => new JsonResponse([
-            'message' => count($e->problems) === 1 ? $e->getMessage() : count($e->problems).' things in this description need mending.',
-            'problems' => $e->problems,
-        ], 422));
+        $exceptions->shouldRenderJsonWhen(
+            static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson(),
+        );
+        $exceptions->dontReport([
+            ArchiveRefused::class,
+            InstrumentFailed::class,
+            PlanRefused::class,
+            AnswerUnreadable::class,
+            EntryRefused::class,
+            DescriptionRefused::class,
+            StockRefused::class,
+            UnreadableComponent::class,
+        ]);
+        $exceptions->render(
+            static fn(StockRefused|UnreadableComponent|ArchiveRefused $e): JsonResponse => new JsonResponse(
+                ['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]],
+                422,
+            ),
+        );
+        $exceptions->render(
+            static fn(InstrumentFailed|AnswerUnreadable $e): JsonResponse => new JsonResponse(
+                ['message' => $e->getMessage(), 'errors' => ['instrument' => [$e->getMessage()]]],
+                422,
+            ),
+        );
+        $exceptions->render(
+            static fn(NotKept $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 507),
+        );
+        $exceptions->render(
+            static fn(EntryRefused|PlanRefused $e): JsonResponse => new JsonResponse(
+                [
+                    'message' => $e->getMessage(),
+                    'errors' => [$e->field => [$e->getMessage()]],
+                ],
+                422,
+            ),
+        );
+        $exceptions->render(
+            static fn(DescriptionRefused $e): JsonResponse => new JsonResponse(
+                [
+                    'message' =>
+                        count($e->problems) === 1
+                            ? $e->getMessage()
+                            : count($e->problems) . ' things in this description need mending.',
+                    'problems' => $e->problems,
+                ],
+                422,
+            ),
+        );
         $exceptions->render(static function (NotFoundHttpException $e, Request $request): ?JsonResponse {
             // Laravel names the class it looked for; whoever asked wants to know what is not there.
-            $missing = $e->getPrevious() instanceof ModelNotFoundException ? 'Your workshop has nothing at this address: it may belong to another, or the address is mistyped.' : null;
+            $missing =
+                $e->getPrevious() instanceof ModelNotFoundException
+                    ? 'Your workshop has nothing at this address: it may belong to another, or the address is mistyped.'
+                    : null;
 
             return $missing !== null && $request->is('api/*') ? new JsonResponse(['message' => $missing], 404) : null;
         });
-        $exceptions->render(static fn(CircuitError $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 422));
-    })->create();
+        $exceptions->render(
+            static fn(CircuitError $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 422),
+        );
+    })
+    ->create();

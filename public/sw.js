@@ -1,4 +1,5 @@
-// Keeps the app itself, and what was read last, so that a reload works without network. What is typed is kept by the page (resources/js/outbox).
+// Keeps the app itself, and what was read last, so that a reload works without network. What is typed is kept by the
+// page (resources/js/outbox).
 const SHELL = 'oculant-shell';
 const DATA = 'oculant-data';
 const READ = /^\/api\/v1\/(session|jobs|words|kinds|jobs\/[0-9a-z]{26}\/bench)$/i;
@@ -6,7 +7,8 @@ const READ = /^\/api\/v1\/(session|jobs|words|kinds|jobs\/[0-9a-z]{26}\/bench)$/
 async function keepShell() {
     const cache = await caches.open(SHELL);
     const manifest = await (await fetch('/build/manifest.json', { cache: 'no-cache' })).json();
-    const files = new Set(Object.values(manifest).flatMap((entry) => [entry.file, ...(entry.css ?? []), ...(entry.assets ?? [])]).map((file) => `/build/${file}`));
+    const parts = Object.values(manifest).flatMap((one) => [one.file, ...(one.css ?? []), ...(one.assets ?? [])]);
+    const files = new Set(parts.map((file) => `/build/${file}`));
     await cache.put('/', await fetch('/', { cache: 'no-cache' }));
     for (const file of files) {
         if (!(await cache.match(file))) {
@@ -85,7 +87,7 @@ self.addEventListener('fetch', (event) => {
         }
     } else if (url.pathname.startsWith('/build/') || url.pathname === '/mark.svg') {
         event.respondWith(asset(request));
-    } else if (READ.test(url.pathname) && (url.search === '' || url.search === '?state=here' || url.search === '?state=energised')) {
+    } else if (READ.test(url.pathname) && ['', '?state=here', '?state=energised'].includes(url.search)) {
         event.respondWith(data(request));
     }
 });

@@ -39,7 +39,7 @@ Route::get('schema/supply', SchemaController::class);
 
 // Every route stands in the group that says what a token must have been made for.
 Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group(function (): void {
-    Route::middleware(TokenMay::class.':'.TokenMay::NOBODY)->group(function (): void {
+    Route::middleware(TokenMay::class . ':' . TokenMay::NOBODY)->group(function (): void {
         Route::delete('session', [SessionController::class, 'destroy']);
         Route::delete('session/everywhere', [SessionController::class, 'everywhere']);
         Route::get('tokens', [TokenController::class, 'index']);
@@ -47,7 +47,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->whereNumber('token');
     });
 
-    Route::middleware(TokenMay::class.':read')->group(function (): void {
+    Route::middleware(TokenMay::class . ':read')->group(function (): void {
         Route::get('session', [SessionController::class, 'show']);
         Route::get('jobs', [JobController::class, 'index']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
@@ -100,7 +100,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('supplies/{supply}/json', [ExportController::class, 'json']);
     });
 
-    Route::middleware(TokenMay::class.':log')->group(function (): void {
+    Route::middleware(TokenMay::class . ':log')->group(function (): void {
         Route::post('jobs', [JobController::class, 'store']);
         Route::post('jobs/import', [ReportController::class, 'import']);
         Route::post('jobs/{job}/log', LogController::class);
@@ -110,7 +110,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::post('jobs/{job}/runs/{run}/samples', [RunController::class, 'samples']);
     });
 
-    Route::middleware(TokenMay::class.':library')->group(function (): void {
+    Route::middleware(TokenMay::class . ':library')->group(function (): void {
         Route::post('stock', [StockController::class, 'store']);
         Route::post('stock/import', [StockController::class, 'import']);
         Route::put('stock/{item}', [StockController::class, 'update']);
@@ -123,7 +123,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::delete('supplies/{supply}/history', [HistoryController::class, 'forget']);
     });
 
-    Route::middleware(TokenMay::class.':instruments')->group(function (): void {
+    Route::middleware(TokenMay::class . ':instruments')->group(function (): void {
         Route::post('jobs/{job}/runs/prepare', [RunController::class, 'prepare']);
         Route::post('jobs/{job}/runs', [RunController::class, 'store']);
         Route::post('jobs/{job}/runs/{run}/stop', [RunController::class, 'stop']);

@@ -12,15 +12,23 @@ use Illuminate\Http\Exceptions\ThrottleRequestsException;
 use Illuminate\Support\Facades\Log;
 use Illuminate\Validation\ValidationException;
 
-/** Lets people in by address and password: slowly for whoever guesses, and equally slowly whether or not there is such an account. */
+/**
+ * Lets people in by address and password: slowly for whoever guesses, and equally slowly whether or not there is such
+ * an account.
+ */
 final readonly class FrontDoor
 {
-    /** Failed tries a minute from one address, as a multiple of those for one account: a workshop shares its address. */
+    /**
+     * Failed tries a minute from one address, as a multiple of those for one account: a workshop shares its address.
+     */
     private const PER_ADDRESS = 5;
 
-    public function __construct(private RateLimiter $tries, private Hasher $hasher, private Repository $cache, private int $most)
-    {
-    }
+    public function __construct(
+        private RateLimiter $tries,
+        private Hasher $hasher,
+        private Repository $cache,
+        private int $most,
+    ) {}
 
     /**
      * @throws ThrottleRequestsException after too many failed tries at the account or from the address
@@ -31,17 +39,24 @@ final readonly class FrontDoor
         // The column compares byte by byte: "wilmá@" is not "wilma@".
         $typed = mb_strtolower(trim($email));
         $user = User::query()->where('email', $typed)->first();
-        $account = 'sign-in:account:'.($user === null ? hash('sha256', $typed) : $user->id);
+        $account = 'sign-in:account:' . ($user === null ? hash('sha256', $typed) : $user->id);
         $address = "sign-in:address:{$from}";
-        if ($this->tries->tooManyAttempts($account, $this->most) || $this->tries->tooManyAttempts($address, self::PER_ADDRESS * $this->most)) {
+        if (
+            $this->tries->tooManyAttempts($account, $this->most) ||
+            $this->tries->tooManyAttempts($address, self::PER_ADDRESS * $this->most)
+        ) {
             Log::warning('Sign-in throttled', ['account' => $typed, 'from' => $from]);
-            throw new ThrottleRequestsException('Too many failed tries. Wait a minute, then try again.', null, ['Retry-After' => 60]);
+            throw new ThrottleRequestsException('Too many failed tries. Wait a minute, then try again.', null, [
+                'Retry-After' => 60,
+            ]);
         }
-        if (! $this->hasher->check($password, $user === null ? $this->nobodysHash() : $user->password)) {
+        if (!$this->hasher->check($password, $user === null ? $this->nobodysHash() : $user->password)) {
             $this->tries->hit($account);
             $this->tries->hit($address);
             Log::warning('Sign-in failed', ['account' => $typed, 'from' => $from]);
-            throw ValidationException::withMessages(['email' => 'No account has this address and password. Check both; capitals count in the password.']);
+            throw ValidationException::withMessages([
+                'email' => 'No account has this address and password. Check both; capitals count in the password.',
+            ]);
         }
         $this->tries->clear($account);
         assert($user !== null);
@@ -55,6 +70,9 @@ final readonly class FrontDoor
     /** Of a password that nobody has, at the present cost: an account that is not there takes as long to refuse. */
     private function nobodysHash(): string
     {
-        return $this->cache->rememberForever('oculant:nobody:'.config('hashing.bcrypt.rounds'), fn(): string => $this->hasher->make(bin2hex(random_bytes(16))));
+        return $this->cache->rememberForever(
+            'oculant:nobody:' . config('hashing.bcrypt.rounds'),
+            fn(): string => $this->hasher->make(bin2hex(random_bytes(16))),
+        );
     }
 }

@@ -19,12 +19,12 @@ use Throwable;
 use UnexpectedValueException;
 use ZipArchive;
 
-/** Reads a job's archive and believes nothing of it: sizes, names, the schema, the description, and a log that folds. */
+/**
+ * Reads a job's archive and believes nothing of it: sizes, names, the schema, the description, and a log that folds.
+ */
 final readonly class ArchiveReader
 {
-    public function __construct(private Seal $seal)
-    {
-    }
+    public function __construct(private Seal $seal) {}
 
     private const MOST_FILES = 300;
 
@@ -35,7 +35,10 @@ final readonly class ArchiveReader
     private const MOST_JOB = 8_000_000;
 
     /**
-     * @return array{job: array<string, mixed>, supply: Description, photos: array<string, string>, minutes: array<string, string>, seal: array{workshop: string, key: string}|null} photographs and minutes by id; seal: who signed it
+     * @return array{job: array<string, mixed>, supply: Description, photos: array<string, string>,
+     *     minutes: array<string, string>, seal: array{workshop: string, key: string}|null} photographs and minutes by
+     *     id;
+     *     seal: who signed it
      *
      * @throws ArchiveRefused
      */
@@ -51,11 +54,17 @@ final readonly class ArchiveReader
             $job = $this->job($zip);
             $photos = $minutes = [];
             foreach ($job['photos'] as $id) {
-                $photos[$id] = $zip->getFromName("photos/{$id}.jpg") ?: throw ArchiveRefused::because("The photograph {$id} is named in job.json and is not in the archive.");
+                $photos[$id] =
+                    $zip->getFromName("photos/{$id}.jpg") ?:
+                    throw ArchiveRefused::because(
+                        "The photograph {$id} is named in job.json and is not in the archive.",
+                    );
             }
             $supply = $this->supply($job);
             foreach ($job['runs'] as $run) {
-                $minutes[$run['id']] = $zip->getFromName("runs/{$run['id']}.csv") ?: throw ArchiveRefused::because("The samples of run {$run['id']} are not in the archive.");
+                $minutes[$run['id']] =
+                    $zip->getFromName("runs/{$run['id']}.csv") ?:
+                    throw ArchiveRefused::because("The samples of run {$run['id']} are not in the archive.");
                 $this->checkRun($run, $minutes[$run['id']], $supply);
             }
 
@@ -73,7 +82,15 @@ final readonly class ArchiveReader
             $bytes += (int) ($zip->statIndex($k)['size'] ?? 0);
         }
         if ($zip->numFiles > self::MOST_FILES || $bytes > self::MOST_BYTES) {
-            throw ArchiveRefused::because(sprintf('The archive holds %d files of %d MB; at most %d files of %d MB are taken in.', $zip->numFiles, (int) ($bytes / 1e6), self::MOST_FILES, (int) (self::MOST_BYTES / 1e6)));
+            throw ArchiveRefused::because(
+                sprintf(
+                    'The archive holds %d files of %d MB; at most %d files of %d MB are taken in.',
+                    $zip->numFiles,
+                    (int) ($bytes / 1e6),
+                    self::MOST_FILES,
+                    (int) (self::MOST_BYTES / 1e6),
+                ),
+            );
         }
     }
 
@@ -81,7 +98,12 @@ final readonly class ArchiveReader
     private function job(ZipArchive $zip): array
     {
         if (($zip->statName('job.json')['size'] ?? 0) > self::MOST_JOB) {
-            throw ArchiveRefused::because(sprintf('job.json has more than %d MB: no job has. Is this the right file?', intdiv(self::MOST_JOB, 1_000_000)));
+            throw ArchiveRefused::because(
+                sprintf(
+                    'job.json has more than %d MB: no job has. Is this the right file?',
+                    intdiv(self::MOST_JOB, 1_000_000),
+                ),
+            );
         }
         $text = $zip->getFromName('job.json');
         if ($text === false) {
@@ -96,14 +118,30 @@ final readonly class ArchiveReader
         if ($result->hasError()) {
             $error = $result->error();
             $flat = $error === null ? [] : (new ErrorFormatter())->format($error, false);
-            throw ArchiveRefused::because(sprintf('job.json does not follow docs/job.schema.json: at %s, %s.', array_key_first($flat) ?: '/', rtrim((string) reset($flat), '.')));
+            throw ArchiveRefused::because(
+                sprintf(
+                    'job.json does not follow docs/job.schema.json: at %s, %s.',
+                    array_key_first($flat) ?: '/',
+                    rtrim((string) reset($flat), '.'),
+                ),
+            );
         }
 
         $job = json_decode($text, true, 128, JSON_THROW_ON_ERROR);
-        foreach (['log' => array_map(strtoupper(...), array_column($job['log'], 'id')), 'photos' => array_map(strtoupper(...), $job['photos']), 'runs' => array_map(strtoupper(...), array_column($job['runs'], 'id'))] as $of => $ids) {
+        foreach (
+            [
+                'log' => array_map(strtoupper(...), array_column($job['log'], 'id')),
+                'photos' => array_map(strtoupper(...), $job['photos']),
+                'runs' => array_map(strtoupper(...), array_column($job['runs'], 'id')),
+            ]
+            as $of => $ids
+        ) {
             $twice = array_keys(array_filter(array_count_values($ids), static fn(int $n): bool => $n > 1));
             if ($twice !== []) {
-                throw ArchiveRefused::because("In job.json the id {$twice[0]} stands twice in \"{$of}\": the archive was changed by hand, or is damaged.");
+                throw ArchiveRefused::because(
+                    'In job.json the id ' .
+                        "{$twice[0]} stands twice in \"{$of}\": the archive was changed by hand, or is damaged.",
+                );
             }
         }
 
@@ -119,8 +157,10 @@ final readonly class ArchiveReader
         } catch (PlanRefused) {
             $isPlan = false;
         }
-        if (! $isPlan) {
-            throw ArchiveRefused::because("Run {$run['id']} has a plan that cannot be read: the archive was changed by hand, or is damaged.");
+        if (!$isPlan) {
+            throw ArchiveRefused::because(
+                "Run {$run['id']} has a plan that cannot be read: the archive was changed by hand, or is damaged.",
+            );
         }
         foreach (RunMinutes::of($minutes, $run['id']) as $row) {
             // Read to its end before anything is kept.
@@ -138,8 +178,14 @@ final readonly class ArchiveReader
         $known = EntryKinds::all();
         $log = [];
         foreach ($job['log'] as $row) {
-            if (! isset($known[$row['kind']])) {
-                throw ArchiveRefused::because(sprintf('The log has an entry of the kind "%s", which this Oculant does not know: it comes from a newer one.', $row['kind']));
+            if (!isset($known[$row['kind']])) {
+                throw ArchiveRefused::because(
+                    sprintf(
+                        'The log has an entry of the kind "%s", which this Oculant does not know: it comes from ' .
+                            'a newer one.',
+                        $row['kind'],
+                    ),
+                );
             }
             $log[] = new LogEntry($row['id'], $row['kind'], $row['payload'], $row['at'], $row['by']);
         }
@@ -147,10 +193,16 @@ final readonly class ArchiveReader
             Fold::of($supply, $log);
             foreach ($log as $entry) {
                 $known[$entry->kind]->line($entry, $supply);
-                MeterProfile::of(is_array($entry->payload['profile'] ?? []) ? $entry->payload['profile'] ?? [] : throw new UnexpectedValueException('profile'));
+                MeterProfile::of(
+                    is_array($entry->payload['profile'] ?? [])
+                        ? $entry->payload['profile'] ?? []
+                        : throw new UnexpectedValueException('profile'),
+                );
             }
         } catch (Throwable) {
-            throw ArchiveRefused::because('The log in this archive does not fit its description: it was changed by hand, or is damaged.');
+            throw ArchiveRefused::because(
+                'The log in this archive does not fit its description: it was changed by hand, or is damaged.',
+            );
         }
 
         return $supply;

@@ -22,9 +22,7 @@ final readonly class JobArchive
     /** Columns of a run's samples: what each minute held. */
     public const MINUTES = ['channel', 'minute', 'low', 'high', 'mean', 'count'];
 
-    public function __construct(private PhotoAlbum $album, private Seal $seal)
-    {
-    }
+    public function __construct(private PhotoAlbum $album, private Seal $seal) {}
 
     /** @return string a zip file's contents */
     public function export(RepairJob $job): string
@@ -40,13 +38,26 @@ final readonly class JobArchive
             }
             $photos = $photos->where('state', Photo::READY);
             foreach ($photos as $photo) {
-                $zip->addFromString("photos/{$photo->id}.jpg", (string) $this->album->picture($job, (string) $photo->id));
+                $zip->addFromString(
+                    "photos/{$photo->id}.jpg",
+                    (string) $this->album->picture($job, (string) $photo->id),
+                );
             }
             $runs = Run::query()->where('repair_job_id', $job->id)->orderBy('number')->get();
             foreach ($runs as $run) {
                 $zip->addFromString("runs/{$run->id}.csv", self::minutes($run));
             }
-            $zip->addFromString('job.json', json_encode(self::view($job, $photos->pluck('id')->all(), $runs->all()), JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION));
+            $zip->addFromString(
+                'job.json',
+                json_encode(
+                    self::view($job, $photos->pluck('id')->all(), $runs->all()),
+                    JSON_THROW_ON_ERROR |
+                        JSON_PRETTY_PRINT |
+                        JSON_UNESCAPED_UNICODE |
+                        JSON_UNESCAPED_SLASHES |
+                        JSON_PRESERVE_ZERO_FRACTION,
+                ),
+            );
             $zip->close();
             // Signed once it is all there.
             $zip->open($path);
@@ -68,17 +79,63 @@ final readonly class JobArchive
     private static function view(RepairJob $job, array $photos, array $runs): array
     {
         return [
-            'format' => self::FORMAT, 'version' => 1, 'number' => $job->number, 'workshop' => $job->user->workshop->name ?? '', 'technician' => $job->user->name ?? '', 'booked_in_at' => $job->created_at?->toIso8601String() ?? '',
-            'unit' => $job->unit, 'owner' => $job->owner, 'complaint' => (string) $job->complaint, 'mains' => $job->mains, 'description' => $job->description,
-            'log' => array_map(static fn(LogEntryRecord $r): array => ['id' => $r->id, 'kind' => $r->kind, 'payload' => (object) $r->payload, 'at' => $r->noted_at, 'received' => $r->received_at->toIso8601String(), 'waited' => $r->waited, 'by' => $r->toEntry()->by], array_values($job->entries()->with('user')->get()->all())),
+            'format' => self::FORMAT,
+            'version' => 1,
+            'number' => $job->number,
+            'workshop' => $job->user->workshop->name ?? '',
+            'technician' => $job->user->name ?? '',
+            'booked_in_at' => $job->created_at?->toIso8601String() ?? '',
+            'unit' => $job->unit,
+            'owner' => $job->owner,
+            'complaint' => (string) $job->complaint,
+            'mains' => $job->mains,
+            'description' => $job->description,
+            'log' => array_map(
+                static fn(LogEntryRecord $r): array => [
+                    'id' => $r->id,
+                    'kind' => $r->kind,
+                    'payload' => (object) $r->payload,
+                    'at' => $r->noted_at,
+                    'received' => $r->received_at->toIso8601String(),
+                    'waited' => $r->waited,
+                    'by' => $r->toEntry()->by,
+                ],
+                array_values($job->entries()->with('user')->get()->all()),
+            ),
             'photos' => $photos,
-            'runs' => array_map(static fn(Run $r): array => ['id' => $r->id, 'kind' => $r->kind, 'plan' => (object) $r->plan, 'state' => $r->state === Run::RUNNING ? Run::STOPPED : $r->state, 'started_at' => $r->started_at, 'ended_at' => $r->ended_at, 'gaps' => $r->gaps, 'alarms' => $r->alarms], $runs),
+            'runs' => array_map(
+                static fn(Run $r): array => [
+                    'id' => $r->id,
+                    'kind' => $r->kind,
+                    'plan' => (object) $r->plan,
+                    'state' => $r->state === Run::RUNNING ? Run::STOPPED : $r->state,
+                    'started_at' => $r->started_at,
+                    'ended_at' => $r->ended_at,
+                    'gaps' => $r->gaps,
+                    'alarms' => $r->alarms,
+                ],
+                $runs,
+            ),
         ];
     }
 
     private static function minutes(Run $run): string
     {
-        $rows = array_map(static fn(object $r): array => [(string) $r->channel, (string) $r->minute, sprintf('%.9g', $r->low), sprintf('%.9g', $r->high), sprintf('%.9g', $r->total / $r->count), (string) $r->count], DB::select('SELECT channel, minute, low, high, total, count FROM run_minutes WHERE run = ? ORDER BY channel, minute', [$run->number]));
+        $rows = array_map(
+            static fn(object $r): array => [
+                (string) $r->channel,
+                (string) $r->minute,
+                sprintf('%.9g', $r->low),
+                sprintf('%.9g', $r->high),
+                sprintf('%.9g', $r->total / $r->count),
+                (string) $r->count,
+            ],
+            DB::select(
+                'SELECT channel, minute, low, high, total, count FROM run_minutes WHERE run = ? ORDER BY ' .
+                    'channel, minute',
+                [$run->number],
+            ),
+        );
 
         return CsvTable::write(self::MINUTES, $rows);
     }

@@ -26,22 +26,43 @@ final readonly class JobImport
 {
     private const AT_ONCE = 2000;
 
-    public function __construct(private ArchiveReader $reader, private Shelf $shelf, private PhotoAlbum $album)
-    {
-    }
+    public function __construct(private ArchiveReader $reader, private Shelf $shelf, private PhotoAlbum $album) {}
 
     /** @throws ArchiveRefused nothing is kept then */
     public function take(User $user, string $path): RepairJob
     {
-        ['job' => $from, 'supply' => $supply, 'photos' => $photos, 'minutes' => $minutes, 'seal' => $seal] = $this->reader->read($path);
+        [
+            'job' => $from,
+            'supply' => $supply,
+            'photos' => $photos,
+            'minutes' => $minutes,
+            'seal' => $seal,
+        ] = $this->reader->read($path);
         $this->mayTake($user, $from, $supply);
 
         return DB::transaction(function () use ($user, $from, $supply, $photos, $minutes, $seal): RepairJob {
             $kept = $this->supply($user, $supply);
             $job = RepairJob::query()->create([
-                'workshop_id' => $user->workshop_id, 'supply_id' => $kept->id, 'supply_version_id' => $kept->latestVersion?->id, 'user_id' => $user->id, 'number' => BookIn::nextNumber($user->workshop_id),
-                'unit' => $from['unit'], 'owner' => $from['owner'], 'complaint' => $from['complaint'], 'mains' => $from['mains'], 'description' => $from['description'],
-                'origin' => ['number' => $from['number'], 'workshop' => $from['workshop'], 'at' => $from['booked_in_at'], 'by' => $user->name, 'taken_at' => Carbon::now()->toIso8601String(), 'signed_by' => $seal['workshop'] ?? null, 'key' => $seal['key'] ?? null, 'known' => $seal === null ? null : $this->isKnown($user->workshop_id, $seal)],
+                'workshop_id' => $user->workshop_id,
+                'supply_id' => $kept->id,
+                'supply_version_id' => $kept->latestVersion?->id,
+                'user_id' => $user->id,
+                'number' => BookIn::nextNumber($user->workshop_id),
+                'unit' => $from['unit'],
+                'owner' => $from['owner'],
+                'complaint' => $from['complaint'],
+                'mains' => $from['mains'],
+                'description' => $from['description'],
+                'origin' => [
+                    'number' => $from['number'],
+                    'workshop' => $from['workshop'],
+                    'at' => $from['booked_in_at'],
+                    'by' => $user->name,
+                    'taken_at' => Carbon::now()->toIso8601String(),
+                    'signed_by' => $seal['workshop'] ?? null,
+                    'key' => $seal['key'] ?? null,
+                    'known' => $seal === null ? null : $this->isKnown($user->workshop_id, $seal),
+                ],
             ]);
             $job->setRelation('user', $user);
             $ids = [];
@@ -56,9 +77,22 @@ final readonly class JobImport
             }
             foreach ($from['log'] as $k => $row) {
                 LogEntryRecord::query()->create([
-                    'id' => $ids[$row['id']], 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $row['kind'], 'sequence' => $k + 1, 'waited' => $row['waited'] ?? 0,
-                    'payload' => ['author' => mb_substr("{$row['by']}, taken in by {$user->name} from {$from['workshop']}", 0, 200)] + self::renamed($row['payload'], $ids),
-                    'noted_at' => $row['at'], 'received_at' => Carbon::parse($row['received'] ?? $row['at'])->utc(),
+                    'id' => $ids[$row['id']],
+                    'repair_job_id' => $job->id,
+                    'user_id' => $user->id,
+                    'kind' => $row['kind'],
+                    'sequence' => $k + 1,
+                    'waited' => $row['waited'] ?? 0,
+                    'payload' =>
+                        [
+                            'author' => mb_substr(
+                                "{$row['by']}, taken in by {$user->name} from {$from['workshop']}",
+                                0,
+                                200,
+                            ),
+                        ] + self::renamed($row['payload'], $ids),
+                    'noted_at' => $row['at'],
+                    'received_at' => Carbon::parse($row['received'] ?? $row['at'])->utc(),
                 ]);
             }
 
@@ -78,21 +112,33 @@ final readonly class JobImport
     private function mayTake(User $user, array $from, Description $supply): void
     {
         $permissions = ['handBack' => 'hand back', 'override' => 'override gates', 'log' => 'work'];
-        $needed = array_map(static fn(string $ability): string => $permissions[$ability], EntryRights::needed($from['log']));
+        $needed = array_map(
+            static fn(string $ability): string => $permissions[$ability],
+            EntryRights::needed($from['log']),
+        );
         // What a lead's or technician's judgement stands on, in whoever's name it is.
-        if (array_intersect(['safety', 'isolation', 'condemned'], array_column($from['log'], 'kind')) !== [] || $from['runs'] !== []) {
+        if (
+            array_intersect(['safety', 'isolation', 'condemned'], array_column($from['log'], 'kind')) !== [] ||
+            $from['runs'] !== []
+        ) {
             $needed[] = 'hand back';
         }
         if ($this->same($user, $supply) === null) {
             $needed[] = 'edit library';
         }
         foreach (array_unique($needed) as $permission) {
-            if (! $user->can($permission)) {
-                throw new AuthorizationException(match ($permission) {
-                    'override gates' => 'In this archive gates are passed over: only a lead may take it in.',
-                    'edit library' => 'Taking this archive in adds a description to the library: that is for technicians and leads.',
-                    default => 'In this archive units are tested, closed or handed back in other people\'s names: only technicians and leads may take it in.',
-                });
+            if (!$user->can($permission)) {
+                throw new AuthorizationException(
+                    match ($permission) {
+                        'override gates' => 'In this archive gates are passed over: only a lead may take it in.',
+                        'edit library'
+                            => 'Taking this archive in adds a description to the library: that is for technicians ' .
+                            'and leads.',
+                        default
+                            => 'In this archive units are tested, closed or handed back in other people\'s names: ' .
+                            'only technicians and leads may take it in.',
+                    },
+                );
             }
         }
     }
@@ -102,12 +148,23 @@ final readonly class JobImport
     {
         $own = Workshop::query()->whereKey($workshopId)->value('verify_key');
 
-        return $own === $seal['key'] || RepairJob::query()->ofWorkshop($workshopId)->where('origin->key', $seal['key'])->where('origin->signed_by', $seal['workshop'])->exists();
+        return $own === $seal['key'] ||
+            RepairJob::query()
+                ->ofWorkshop($workshopId)
+                ->where('origin->key', $seal['key'])
+                ->where('origin->signed_by', $seal['workshop'])
+                ->exists();
     }
 
     private function same(User $user, Description $supply): ?Supply
     {
-        return Supply::query()->where('workshop_id', $user->workshop_id)->where('title', $supply->title)->where('revision', $supply->revision)->with('latestVersion')->get()->first(static fn(Supply $s): bool => $s->description == $supply->written);
+        return Supply::query()
+            ->where('workshop_id', $user->workshop_id)
+            ->where('title', $supply->title)
+            ->where('revision', $supply->revision)
+            ->with('latestVersion')
+            ->get()
+            ->first(static fn(Supply $s): bool => $s->description == $supply->written);
     }
 
     private function supply(User $user, Description $supply): Supply
@@ -119,12 +176,32 @@ final readonly class JobImport
     private function run(RepairJob $job, User $user, array $from, string $minutes): Run
     {
         $run = Run::query()->create([
-            'number' => 1 + (int) Run::query()->lockForUpdate()->max('number'), 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $from['kind'], 'plan' => $from['plan'], 'state' => $from['state'],
-            'started_at' => $from['started_at'], 'ended_at' => $from['ended_at'] ?? $from['started_at'], 'next_scan' => 0, 'memory_base' => 0, 'stage' => -1, 'watch' => [], 'gaps' => $from['gaps'], 'alarms' => $from['alarms'],
+            'number' => 1 + (int) Run::query()->lockForUpdate()->max('number'),
+            'repair_job_id' => $job->id,
+            'user_id' => $user->id,
+            'kind' => $from['kind'],
+            'plan' => $from['plan'],
+            'state' => $from['state'],
+            'started_at' => $from['started_at'],
+            'ended_at' => $from['ended_at'] ?? $from['started_at'],
+            'next_scan' => 0,
+            'memory_base' => 0,
+            'stage' => -1,
+            'watch' => [],
+            'gaps' => $from['gaps'],
+            'alarms' => $from['alarms'],
         ]);
         $rows = [];
         foreach (RunMinutes::of($minutes, $from['id']) as $row) {
-            $rows[] = ['run' => $run->number, 'channel' => $row['channel'], 'minute' => $row['minute'], 'low' => $row['low'], 'high' => $row['high'], 'total' => $row['mean'] * $row['count'], 'count' => $row['count']];
+            $rows[] = [
+                'run' => $run->number,
+                'channel' => $row['channel'],
+                'minute' => $row['minute'],
+                'low' => $row['low'],
+                'high' => $row['high'],
+                'total' => $row['mean'] * $row['count'],
+                'count' => $row['count'],
+            ];
             if (count($rows) === self::AT_ONCE) {
                 DB::table('run_minutes')->insertOrIgnore($rows);
                 $rows = [];
@@ -143,6 +220,13 @@ final readonly class JobImport
      */
     private static function renamed(array $payload, array $ids): array
     {
-        return array_map(static fn(mixed $value): mixed => is_array($value) ? self::renamed($value, $ids) : (is_string($value) && isset($ids[$value]) ? $ids[$value] : $value), $payload);
+        return array_map(
+            static fn(mixed $value): mixed => is_array($value)
+                ? self::renamed($value, $ids)
+                : (is_string($value) && isset($ids[$value])
+                    ? $ids[$value]
+                    : $value),
+            $payload,
+        );
     }
 }

@@ -29,7 +29,11 @@ final class RunMinutes
             $number++;
             if ($number === 1) {
                 if (array_map('mb_strtolower', str_getcsv($line, ',', '"', '')) !== JobArchive::MINUTES) {
-                    throw ArchiveRefused::because("Run {$run} has samples that cannot be read: the columns are ".implode(', ', JobArchive::MINUTES).'. The archive was changed by hand, or is damaged.');
+                    throw ArchiveRefused::because(
+                        "Run {$run} has samples that cannot be read: the columns are " .
+                            implode(', ', JobArchive::MINUTES) .
+                            '. The archive was changed by hand, or is damaged.',
+                    );
                 }
                 continue;
             }
@@ -37,12 +41,31 @@ final class RunMinutes
                 continue;
             }
             $cells = explode(',', $line);
-            if ($number > self::MOST || count($cells) !== count(JobArchive::MINUTES) || array_filter($cells, static fn(string $c): bool => ! is_numeric($c) || ! is_finite((float) $c)) !== []) {
-                throw ArchiveRefused::because($number > self::MOST
-                    ? sprintf('Run %s has more than %d lines of samples; that many are taken in.', $run, self::MOST)
-                    : sprintf('Run %s has samples that cannot be read (line %d, "%s"): the archive was changed by hand, or is damaged.', $run, $number, mb_substr(mb_scrub($line), 0, 40)));
+            if (
+                $number > self::MOST ||
+                count($cells) !== count(JobArchive::MINUTES) ||
+                array_filter($cells, static fn(string $c): bool => !is_numeric($c) || !is_finite((float) $c)) !== []
+            ) {
+                throw ArchiveRefused::because(
+                    $number > self::MOST
+                        ? sprintf('Run %s has more than %d lines of samples; that many are taken in.', $run, self::MOST)
+                        : sprintf(
+                            'Run %s has samples that cannot be read (line %d, "%s"): the archive was changed by ' .
+                                'hand, or is damaged.',
+                            $run,
+                            $number,
+                            mb_substr(mb_scrub($line), 0, 40),
+                        ),
+                );
             }
-            yield ['channel' => (int) $cells[0], 'minute' => (int) $cells[1], 'low' => (float) $cells[2], 'high' => (float) $cells[3], 'mean' => (float) $cells[4], 'count' => max(1, (int) $cells[5])];
+            yield [
+                'channel' => (int) $cells[0],
+                'minute' => (int) $cells[1],
+                'low' => (float) $cells[2],
+                'high' => (float) $cells[3],
+                'mean' => (float) $cells[4],
+                'count' => max(1, (int) $cells[5]),
+            ];
         }
     }
 }

@@ -13,15 +13,17 @@ use Illuminate\Support\Facades\DB;
 /** Books in a unit: the job, the description as it stands today, and the owner's symptoms as the first log entries. */
 final readonly class BookIn
 {
-    public function __construct(private JobLog $log)
-    {
-    }
+    public function __construct(private JobLog $log) {}
 
     /** The year and the next free number in it; within a transaction. */
     public static function nextNumber(string $workshopId): string
     {
         $year = Carbon::now()->format('y');
-        $taken = RepairJob::query()->ofWorkshop($workshopId)->where('number', 'like', "{$year}-%")->lockForUpdate()->count();
+        $taken = RepairJob::query()
+            ->ofWorkshop($workshopId)
+            ->where('number', 'like', "{$year}-%")
+            ->lockForUpdate()
+            ->count();
 
         return sprintf('%s-%03d', $year, $taken + 1);
     }
@@ -31,9 +33,15 @@ final readonly class BookIn
     {
         return DB::transaction(function () use ($user, $supply, $what): RepairJob {
             $job = RepairJob::query()->create([
-                'workshop_id' => $user->workshop_id, 'supply_id' => $supply->id, 'supply_version_id' => $supply->latestVersion?->id, 'user_id' => $user->id,
+                'workshop_id' => $user->workshop_id,
+                'supply_id' => $supply->id,
+                'supply_version_id' => $supply->latestVersion?->id,
+                'user_id' => $user->id,
                 'number' => self::nextNumber($user->workshop_id),
-                'unit' => $what['unit'], 'owner' => $what['owner'], 'complaint' => $what['complaint'] ?? '', 'mains' => $what['mains'],
+                'unit' => $what['unit'],
+                'owner' => $what['owner'],
+                'complaint' => $what['complaint'] ?? '',
+                'mains' => $what['mains'],
                 'description' => $supply->description,
             ]);
             $job->setRelation('user', $user);

@@ -29,14 +29,13 @@ final readonly class InstrumentDesk
 {
     private const UNITS = ['dc' => Unit::Volt, 'ac' => Unit::Volt, 'resistance' => Unit::Ohm, 'hertz' => Unit::Hertz];
 
-    public function __construct(private Library $library, private Rack $rack, private JobLog $log)
-    {
-    }
+    public function __construct(private Library $library, private Rack $rack, private JobLog $log) {}
 
     /**
      * Takes a reading and writes it into the log; sent twice it is one reading.
      *
-     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int} $asked a quantity of null is what the place is usually measured with
+     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int} $asked a quantity of null is
+     *     what the place is usually measured with
      *
      * @throws InstrumentFailed|AnswerUnreadable|EntryRefused nothing is recorded then
      */
@@ -48,13 +47,40 @@ final readonly class InstrumentDesk
         }
         $file = JobFile::open($this->library, $job);
         $quantity = $asked['quantity'] ?? $this->usual($file, $asked['target']);
-        if (! isset(self::UNITS[$quantity])) {
-            throw EntryRefused::because('quantity', sprintf('A reading from an instrument is one of: %s. Type what this one shows.', implode(', ', array_keys(self::UNITS))));
+        if (!isset(self::UNITS[$quantity])) {
+            throw EntryRefused::because(
+                'quantity',
+                sprintf(
+                    'A reading from an instrument is one of: %s. Type what this one shows.',
+                    implode(', ', array_keys(self::UNITS)),
+                ),
+            );
         }
         $measured = $this->rack->read($instrument, $file, $asked['target'], $quantity, $asked['input'] ?? 0);
-        $text = is_infinite($measured->value) ? 'OL' : sprintf('%.5g%s', $measured->value, ['dc' => ' V', 'ac' => ' V ac', 'resistance' => ' ohm', 'hertz' => ' Hz'][$quantity]);
+        $text = is_infinite($measured->value)
+            ? 'OL'
+            : sprintf(
+                '%.5g%s',
+                $measured->value,
+                ['dc' => ' V', 'ac' => ' V ac', 'resistance' => ' ohm', 'hertz' => ' Hz'][$quantity],
+            );
 
-        return $this->log->append($job, $user, ['id' => $asked['id'], 'kind' => 'reading', 'at' => $asked['at'], 'payload' => ['text' => $text, 'target' => $asked['target'], 'quantity' => $quantity, 'meter' => $instrument->id]], by: $instrument->label());
+        return $this->log->append(
+            $job,
+            $user,
+            [
+                'id' => $asked['id'],
+                'kind' => 'reading',
+                'at' => $asked['at'],
+                'payload' => [
+                    'text' => $text,
+                    'target' => $asked['target'],
+                    'quantity' => $quantity,
+                    'meter' => $instrument->id,
+                ],
+            ],
+            by: $instrument->label(),
+        );
     }
 
     /**
@@ -68,28 +94,49 @@ final readonly class InstrumentDesk
     {
         $file = JobFile::open($this->library, $job);
 
-        return sprintf('%.5g', $this->rack->read($instrument, $file, $asked['target'], $asked['quantity'] ?? $this->usual($file, $asked['target']), $asked['input'] ?? 0)->value);
+        return sprintf(
+            '%.5g',
+            $this->rack->read(
+                $instrument,
+                $file,
+                $asked['target'],
+                $asked['quantity'] ?? $this->usual($file, $asked['target']),
+                $asked['input'] ?? 0,
+            )->value,
+        );
     }
 
     /** What is to be known of this meter at a place; null if it shows what any good meter shows. */
     public function effect(RepairJob $job, Instrument $instrument, string $target, ?string $quantity): ?string
     {
         $file = JobFile::open($this->library, $job);
-        if (! $file->state->power->isEnergised() || $instrument->kind !== 'meter') {
+        if (!$file->state->power->isEnergised() || $instrument->kind !== 'meter') {
             return null;
         }
         $asked = $quantity ?? $this->usual($file, $target);
 
-        return $this->library->remember($file->supply, 'meter:'.hash('xxh64', serialize([$file->state->mode, $target, $asked, $instrument->profile])), static fn(): array => [(new MeterEffect($file->supply, $file->supply->mode($file->state->mode), $instrument->profile()))->at($target, $asked)])[0];
+        return $this->library->remember(
+            $file->supply,
+            'meter:' . hash('xxh64', serialize([$file->state->mode, $target, $asked, $instrument->profile])),
+            static fn(): array => [
+                (new MeterEffect($file->supply, $file->supply->mode($file->state->mode), $instrument->profile()))->at(
+                    $target,
+                    $asked,
+                ),
+            ],
+        )[0];
     }
 
     private function usual(JobFile $file, string $target): string
     {
-        return $file->state->power->isEnergised() ? ($file->functions()[$target] ?? 'dc') : ($file->supply->deadCheck($target)->quantity ?? 'resistance');
+        return $file->state->power->isEnergised()
+            ? $file->functions()[$target] ?? 'dc'
+            : $file->supply->deadCheck($target)->quantity ?? 'resistance';
     }
 
     /**
-     * @return array{sentence: string, confirm: string, setting: array<string, mixed>, missing: list<string>} missing: what a gate still asks for
+     * @return array{sentence: string, confirm: string, setting: array<string, mixed>, missing: list<string>}
+     *     missing: what a gate still asks for
      */
     public function prepare(RepairJob $job, User $user, Instrument $instrument, Setting $setting, ?string $part): array
     {
@@ -97,8 +144,16 @@ final readonly class InstrumentDesk
         $gate = $this->gate($file, $setting);
 
         return [
-            'sentence' => $setting->sentence($instrument->name), 'confirm' => Confirmation::of($user->id, $job->id, [$instrument->id, $setting->toArray(), $part]), 'setting' => $setting->toArray(),
-            'missing' => $gate === null ? [] : array_map(static fn(GateItem $i): string => $i->sentence, Gates::blocking($gate, $file->supply, $file->state)),
+            'sentence' => $setting->sentence($instrument->name),
+            'confirm' => Confirmation::of($user->id, $job->id, [$instrument->id, $setting->toArray(), $part]),
+            'setting' => $setting->toArray(),
+            'missing' =>
+                $gate === null
+                    ? []
+                    : array_map(
+                        static fn(GateItem $i): string => $i->sentence,
+                        Gates::blocking($gate, $file->supply, $file->state),
+                    ),
         ];
     }
 
@@ -108,14 +163,23 @@ final readonly class InstrumentDesk
      * @throws EntryRefused if it was not confirmed, or a gate is shut; nothing is set then
      * @throws InstrumentFailed if the instrument did not take it
      */
-    public function set(RepairJob $job, User $user, Instrument $instrument, Setting $setting, ?string $part, string $confirm): void
-    {
-        if (! Confirmation::holds($confirm, $user->id, $job->id, [$instrument->id, $setting->toArray(), $part])) {
-            throw EntryRefused::because('confirm', 'That was not confirmed as it now stands: read it again, then confirm.');
+    public function set(
+        RepairJob $job,
+        User $user,
+        Instrument $instrument,
+        Setting $setting,
+        ?string $part,
+        string $confirm,
+    ): void {
+        if (!Confirmation::holds($confirm, $user->id, $job->id, [$instrument->id, $setting->toArray(), $part])) {
+            throw EntryRefused::because(
+                'confirm',
+                'That was not confirmed as it now stands: read it again, then confirm.',
+            );
         }
         $file = JobFile::open($this->library, $job);
         $this->rack->wire($instrument, $file);
-        if (! $setting->on) {
+        if (!$setting->on) {
             $this->rack->driver($instrument)->off();
             $this->note($job, $user, "{$instrument->name} off.");
 
@@ -123,7 +187,9 @@ final readonly class InstrumentDesk
         }
         // The log says that it is live before it is; if the instrument fails then, that errs on the safe side.
         $power = $this->power($file, $setting, $part);
-        $power === null ? $this->note($job, $user, $setting->sentence($instrument->name)) : $this->append($job, $user, 'power', $power);
+        $power === null
+            ? $this->note($job, $user, $setting->sentence($instrument->name))
+            : $this->append($job, $user, 'power', $power);
         $this->rack->driver($instrument)->apply($setting);
     }
 
@@ -138,7 +204,15 @@ final readonly class InstrumentDesk
     private function power(JobFile $file, Setting $setting, ?string $part): ?array
     {
         if ($setting->kind === 'supply') {
-            return ['power' => PowerState::Limited->value, 'method' => ['how' => PowerMethod::BENCH, 'volts' => sprintf('%.6g V', $setting->volts), 'limit' => sprintf('%.6g A', $setting->limit), 'part' => $part]];
+            return [
+                'power' => PowerState::Limited->value,
+                'method' => [
+                    'how' => PowerMethod::BENCH,
+                    'volts' => sprintf('%.6g V', $setting->volts),
+                    'limit' => sprintf('%.6g A', $setting->limit),
+                    'part' => $part,
+                ],
+            ];
         }
 
         return $setting->kind === 'source' ? PowerMethod::ofSource($setting->volts, $file->supply) : null;

@@ -43,8 +43,12 @@ final class JobFile
     private ?Workup $workup = null;
 
     /** @param list<LogEntryRecord> $records the whole log, with who wrote it */
-    private function __construct(private readonly Library $library, public readonly RepairJob $job, Description $supply, array $records)
-    {
+    private function __construct(
+        private readonly Library $library,
+        public readonly RepairJob $job,
+        Description $supply,
+        array $records,
+    ) {
         $this->supply = $supply;
         $this->records = $records;
         $this->log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $records);
@@ -80,7 +84,12 @@ final class JobFile
 
     public static function open(Library $library, RepairJob $job): self
     {
-        return new self($library, $job, DescriptionReader::fromArray($job->description), array_values($job->entries()->with('user')->get()->all()));
+        return new self(
+            $library,
+            $job,
+            DescriptionReader::fromArray($job->description),
+            array_values($job->entries()->with('user')->get()->all()),
+        );
     }
 
     /** The same job with one more entry in its log. */
@@ -112,7 +121,9 @@ final class JobFile
     /** The same share of the supply as it stands now. */
     public function knownHere(): float
     {
-        return $this->stands === null ? $this->known() : $this->knowledge->altered($this->stands)->known($this->state->mode);
+        return $this->stands === null
+            ? $this->known()
+            : $this->knowledge->altered($this->stands)->known($this->state->mode);
     }
 
     /** How far the engine is with the faults of this description; null once it is done. */
@@ -124,7 +135,9 @@ final class JobFile
     /** The same of the supply as it stands now: until then the next step waits, and the suspects do not. */
     public function solvingHere(): ?Solve
     {
-        return $this->stands === null || $this->knowledge->altered($this->stands)->isWhole() ? $this->solving() : $this->library->progress($this->stands);
+        return $this->stands === null || $this->knowledge->altered($this->stands)->isWhole()
+            ? $this->solving()
+            : $this->library->progress($this->stands);
     }
 
     /** Whether all is known that this job may be told by: no later look at the same log would say more. */
@@ -176,7 +189,7 @@ final class JobFile
     {
         $lines = [];
         foreach ($this->records as $record) {
-            if (in_array($record->kind, EntryKinds::TRIED, true) && ! isset($this->state->struck[$record->id])) {
+            if (in_array($record->kind, EntryKinds::TRIED, true) && !isset($this->state->struck[$record->id])) {
                 $lines[] = EntryKinds::named($record->kind)->line($record->toEntry(), $this->supply);
             }
         }
@@ -187,6 +200,7 @@ final class JobFile
     /** @return array<string, mixed> as RepairReport::of() gives it, with what was tried */
     public function report(): array
     {
-        return ['tried' => $this->tried()] + RepairReport::of($this->supply, $this->state, $this->workup(), $this->knowledge->dictionary(null));
+        return ['tried' => $this->tried()] +
+            RepairReport::of($this->supply, $this->state, $this->workup(), $this->knowledge->dictionary(null));
     }
 }

@@ -21,19 +21,28 @@ use Oculant\Core\Bench\Footing;
 /** Adds entries to a job's log: append only, and the same entry twice is the same entry once. */
 final readonly class JobLog
 {
-    public function __construct(private Library $library, private PartsDesk $parts, private Drawer $drawer, private ProvingDesk $proving)
-    {
-    }
+    public function __construct(
+        private Library $library,
+        private PartsDesk $parts,
+        private Drawer $drawer,
+        private ProvingDesk $proving,
+    ) {}
 
     /**
-     * @param array{id: string, kind: string, payload: array<mixed>, at: string, waited?: int, still_true?: bool} $entry waited: seconds since it was noted
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string, waited?: int, still_true?: bool} $entry
+     *     waited: seconds since it was noted
      * @param string|null $by         the instrument that it came from
      * @param bool        $isOwnWork  true for what the server itself observed in a run
      *
      * @throws EntryRefused if the entry cannot stand; nothing is written then
      */
-    public function append(RepairJob $job, User $user, array $entry, ?string $by = null, bool $isOwnWork = false): LogEntryRecord
-    {
+    public function append(
+        RepairJob $job,
+        User $user,
+        array $entry,
+        ?string $by = null,
+        bool $isOwnWork = false,
+    ): LogEntryRecord {
         return $this->take($job, $user, $entry, $by, $isOwnWork)->entry($entry['id']);
     }
 
@@ -48,10 +57,16 @@ final readonly class JobLog
     {
         return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork): JobFile {
             // Two benches on one job wait for each other here; the log stands in the order in which they get through.
-            RepairJob::query()->whereKey($job->id)->lockForUpdate()->first(['id']);
+            RepairJob::query()
+                ->whereKey($job->id)
+                ->lockForUpdate()
+                ->first(['id']);
             $known = LogEntryRecord::query()->find($entry['id'], ['id', 'repair_job_id']);
             if ($known !== null && $known->repair_job_id !== $job->id) {
-                throw EntryRefused::because('id', 'An entry with this id belongs to another job. Make a new ULID for each entry.');
+                throw EntryRefused::because(
+                    'id',
+                    'An entry with this id belongs to another job. Make a new ULID for each entry.',
+                );
             }
             $file = JobFile::open($this->library, $job);
             if ($known !== null) {
@@ -59,18 +74,35 @@ final readonly class JobLog
             }
             $entry = self::understood($file, $entry) + $entry;
             $this->check($file, $entry['kind'], $entry['payload'], $isOwnWork);
-            $given = in_array($entry['kind'], ['reading', 'twin'], true) ? ['functions' => $file->functions()] + $entry['payload'] : $entry['payload'];
+            $given = in_array($entry['kind'], ['reading', 'twin'], true)
+                ? ['functions' => $file->functions()] + $entry['payload']
+                : $entry['payload'];
             if ($entry['kind'] === 'repair') {
-                $given = $this->parts->fitOf($file, is_string($given['part'] ?? null) ? $given['part'] : '', is_string($given['in'] ?? null) ? $given['in'] : '') + $given;
+                $given =
+                    $this->parts->fitOf(
+                        $file,
+                        is_string($given['part'] ?? null) ? $given['part'] : '',
+                        is_string($given['in'] ?? null) ? $given['in'] : '',
+                    ) + $given;
             }
             if ($entry['kind'] === 'safety') {
                 $given = $this->proving->judged($file, $given) + $given;
             }
-            $payload = Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given) + $this->proving->meterOf($file, $entry['payload']) + ($by === null ? [] : ['by' => $by]);
+            $payload =
+                Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given) +
+                $this->proving->meterOf($file, $entry['payload']) +
+                ($by === null ? [] : ['by' => $by]);
 
             $record = new LogEntryRecord([
-                'id' => $entry['id'], 'repair_job_id' => $job->id, 'user_id' => $user->id, 'kind' => $entry['kind'], 'payload' => $payload, 'noted_at' => $entry['at'],
-                'received_at' => Carbon::now(), 'sequence' => 1 + $file->lastSequence(), 'waited' => $entry['waited'] ?? 0,
+                'id' => $entry['id'],
+                'repair_job_id' => $job->id,
+                'user_id' => $user->id,
+                'kind' => $entry['kind'],
+                'payload' => $payload,
+                'noted_at' => $entry['at'],
+                'received_at' => Carbon::now(),
+                'sequence' => 1 + $file->lastSequence(),
+                'waited' => $entry['waited'] ?? 0,
             ]);
             $noted = $record->setRelation('user', $user)->toEntry();
             $grown = $file->with($record);
@@ -91,9 +123,26 @@ final readonly class JobLog
      *
      * @throws EntryRefused if the entry cannot stand; nothing is written then
      */
-    public function add(RepairJob $job, User $user, string $kind, array $payload, ?string $by = null, bool $isOwnWork = false): LogEntryRecord
-    {
-        return $this->append($job, $user, ['id' => strtoupper((string) Str::ulid(Carbon::now())), 'kind' => $kind, 'payload' => $payload, 'at' => Carbon::now()->toIso8601String()], $by, $isOwnWork);
+    public function add(
+        RepairJob $job,
+        User $user,
+        string $kind,
+        array $payload,
+        ?string $by = null,
+        bool $isOwnWork = false,
+    ): LogEntryRecord {
+        return $this->append(
+            $job,
+            $user,
+            [
+                'id' => strtoupper((string) Str::ulid(Carbon::now())),
+                'kind' => $kind,
+                'payload' => $payload,
+                'at' => Carbon::now()->toIso8601String(),
+            ],
+            $by,
+            $isOwnWork,
+        );
     }
 
     /** @throws EntryRefused if the job takes no such entry any more */
@@ -113,7 +162,7 @@ final readonly class JobLog
         if ($kind === 'repair' && ($payload['stock'] ?? '') !== '') {
             $this->drawer->take($job, (string) $payload['stock'], (string) $payload['part']);
         }
-        if ($kind === 'strike' && ! isset($file->state->struck[$payload['entry']])) {
+        if ($kind === 'strike' && !isset($file->state->struck[$payload['entry']])) {
             $struck = LogEntryRecord::query()->where('repair_job_id', $job->id)->find($payload['entry']);
             if ($struck?->kind === 'repair' && ($struck->payload['stock'] ?? '') !== '') {
                 $this->drawer->giveBack($job, (string) $struck->payload['stock']);
@@ -130,12 +179,21 @@ final readonly class JobLog
      */
     private static function understood(JobFile $file, array $entry): array
     {
-        ['text' => $text, 'target' => $target, 'quantity' => $quantity] = $entry['payload'] + ['text' => null, 'target' => null, 'quantity' => null];
-        if ($entry['kind'] !== 'reading' || ! is_string($text)) {
+        ['text' => $text, 'target' => $target, 'quantity' => $quantity] = $entry['payload'] + [
+            'text' => null,
+            'target' => null,
+            'quantity' => null,
+        ];
+        if ($entry['kind'] !== 'reading' || !is_string($text)) {
             return [];
         }
 
-        return FieldText::understand($text, $file->supply, is_string($target) ? $target : null, is_string($quantity) ? $quantity : null) ?? [];
+        return FieldText::understand(
+            $text,
+            $file->supply,
+            is_string($target) ? $target : null,
+            is_string($quantity) ? $quantity : null,
+        ) ?? [];
     }
 
     /**
@@ -145,13 +203,22 @@ final readonly class JobLog
      */
     private function check(JobFile $file, string $kind, array $payload, bool $isOwnWork): void
     {
-        if ($kind === 'run' && ! $isOwnWork) {
-            throw EntryRefused::because('kind', 'Runs are started and stopped under Prove; the server writes down what they bring.');
+        if ($kind === 'run' && !$isOwnWork) {
+            throw EntryRefused::because(
+                'kind',
+                'Runs are started and stopped under Prove; the server writes down what they bring.',
+            );
         }
         if ($kind === 'close' && ($missing = $file->workup()->missingForClose()) !== []) {
-            throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
+            throw EntryRefused::because('close', 'Not yet: ' . implode('; ', $missing) . '.');
         }
-        if ($kind === 'photo' && ! Photo::query()->where('repair_job_id', $file->job->id)->whereKey($payload['photo'] ?? '')->exists()) {
+        if (
+            $kind === 'photo' &&
+            !Photo::query()
+                ->where('repair_job_id', $file->job->id)
+                ->whereKey($payload['photo'] ?? '')
+                ->exists()
+        ) {
             throw EntryRefused::because('photo', 'Send the photograph itself to /photos; it enters the log by itself.');
         }
     }

@@ -14,7 +14,10 @@ use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 
-/** How the unit of a job stands, from its log alone: kept with the job whenever the log grows, so that a list needs no engine. */
+/**
+ * How the unit of a job stands, from its log alone: kept with the job whenever the log grows, so that a list needs no
+ * engine.
+ */
 final readonly class JobStanding
 {
     /**
@@ -29,12 +32,27 @@ final readonly class JobStanding
         $cause = $state->closedAt === null ? null : $state->cause;
         $part = $cause === null ? null : $supply->parts[$cause['part']] ?? null;
         $job->forceFill([
-            'power' => $state->power->value, 'open_changes' => count($state->openChanges()), 'is_closed' => $state->closedAt !== null, 'is_handed_back' => $isBack,
+            'power' => $state->power->value,
+            'open_changes' => count($state->openChanges()),
+            'is_closed' => $state->closedAt !== null,
+            'is_handed_back' => $isBack,
             'last_sequence' => $sequence,
             'closed_at' => $state->closedAt === null ? null : Carbon::parse($state->closedAt)->utc(),
             'found' => $cause === null ? null : mb_substr("{$cause['part']}:{$cause['fault']}", 0, 150),
-            'found_title' => $cause === null ? null : mb_substr($part === null ? "{$cause['part']} {$cause['fault']}" : $part->label().', '.Cause::title($part, $cause['fault']), 0, 255),
-            'causes' => min(65535, count(array_filter($log, static fn(LogEntry $entry): bool => $entry->kind === 'cause'))),
+            'found_title' =>
+                $cause === null
+                    ? null
+                    : mb_substr(
+                        $part === null
+                            ? "{$cause['part']} {$cause['fault']}"
+                            : $part->label() . ', ' . Cause::title($part, $cause['fault']),
+                        0,
+                        255,
+                    ),
+            'causes' => min(
+                65535,
+                count(array_filter($log, static fn(LogEntry $entry): bool => $entry->kind === 'cause')),
+            ),
             'place' => match (true) {
                 $state->power->isEnergised() => RepairJob::ENERGISED,
                 $isBack => RepairJob::BACK,
@@ -49,6 +67,12 @@ final readonly class JobStanding
         $records = array_values($job->entries()->with('user')->get()->all());
         $log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $records);
         $supply = DescriptionReader::fromArray($job->description);
-        self::keep($job, $supply, Fold::of($supply, $log), $log, $records === [] ? 0 : $records[count($records) - 1]->sequence);
+        self::keep(
+            $job,
+            $supply,
+            Fold::of($supply, $log),
+            $log,
+            $records === [] ? 0 : $records[count($records) - 1]->sequence,
+        );
     }
 }

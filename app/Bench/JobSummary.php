@@ -10,21 +10,23 @@ use Illuminate\Support\Carbon;
 use Throwable;
 
 /**
- * What the bench list says of a job, from its row alone. How the unit stands was kept when its log grew; what it waits for needs the engine and
+ * What the bench list says of a job, from its row alone. How the unit stands was kept when its log grew; what it waits
+ * for needs the engine and
  * is kept once somebody asked. Whatever is wrong with one job is said in its own row.
  *
- * @phpstan-type Summary array{supply: string, power: string|null, energised: bool|null, open_changes: int, waits_for: string, closed: bool, handed_back: bool, problem: string|null}
+ * @phpstan-type Summary array{supply: string, power: string|null, energised: bool|null, open_changes: int,
+ *     waits_for: string, closed: bool, handed_back: bool, problem: string|null}
  */
 final readonly class JobSummary
 {
-    private const UNREADABLE = 'How this unit stands cannot be read from its log. Take it for energised until you have looked; storage/logs says what went wrong.';
+    private const UNREADABLE =
+        'How this unit stands cannot be read from its log. Take it for energised until you have looked; ' .
+        'storage/logs says what went wrong.';
 
     /** Seconds for which it stands what a job waits for while its faults are still being solved. */
     private const PROVISIONAL = 30;
 
-    public function __construct(private Library $library)
-    {
-    }
+    public function __construct(private Library $library) {}
 
     /** @return Summary */
     public function of(RepairJob $job): array
@@ -37,12 +39,27 @@ final readonly class JobSummary
         } catch (Throwable $e) {
             report($e);
 
-            return ['supply' => $job->supply_title, 'power' => null, 'energised' => null, 'open_changes' => 0, 'waits_for' => 'a look at its log', 'closed' => false, 'handed_back' => false, 'problem' => self::UNREADABLE];
+            return [
+                'supply' => $job->supply_title,
+                'power' => null,
+                'energised' => null,
+                'open_changes' => 0,
+                'waits_for' => 'a look at its log',
+                'closed' => false,
+                'handed_back' => false,
+                'problem' => self::UNREADABLE,
+            ];
         }
 
         return [
-            'supply' => $job->supply_title, 'power' => $job->power, 'energised' => $job->power !== 'unplugged', 'open_changes' => (int) $job->open_changes,
-            'waits_for' => self::isOfThisLog($job) ? (string) $job->waits_for : 'not worked out yet', 'closed' => (bool) $job->is_closed, 'handed_back' => (bool) $job->is_handed_back, 'problem' => null,
+            'supply' => $job->supply_title,
+            'power' => $job->power,
+            'energised' => $job->power !== 'unplugged',
+            'open_changes' => (int) $job->open_changes,
+            'waits_for' => self::isOfThisLog($job) ? (string) $job->waits_for : 'not worked out yet',
+            'closed' => (bool) $job->is_closed,
+            'handed_back' => (bool) $job->is_handed_back,
+            'problem' => null,
         ];
     }
 
@@ -71,13 +88,18 @@ final readonly class JobSummary
     /** Whether what is kept of what it waits for is of this log and of this program. */
     public static function isCurrent(RepairJob $job): bool
     {
-        return in_array($job->waits_as_of, [self::asOf($job->last_sequence), self::asOf($job->last_sequence, self::now())], true);
+        return in_array(
+            $job->waits_as_of,
+            [self::asOf($job->last_sequence), self::asOf($job->last_sequence, self::now())],
+            true,
+        );
     }
 
     /** Whether it is of this log, though more may be known of the faults by now. */
     private static function isOfThisLog(RepairJob $job): bool
     {
-        return $job->waits_as_of !== null && preg_replace('/^([^:]*:[^:]*):.*$/', '$1', $job->waits_as_of) === self::asOf($job->last_sequence);
+        return $job->waits_as_of !== null &&
+            preg_replace('/^([^:]*:[^:]*):.*$/', '$1', $job->waits_as_of) === self::asOf($job->last_sequence);
     }
 
     /** Works out what a job waits for; a job that cannot be opened says so until its log grows. */
@@ -87,7 +109,13 @@ final readonly class JobSummary
             self::ofFile(JobFile::open($this->library, self::whole($job)));
         } catch (Throwable $e) {
             report($e);
-            RepairJob::query()->whereKey($job->id)->toBase()->update(['waits_for' => 'not known: the engine cannot tell', 'waits_as_of' => self::asOf($job->last_sequence)]);
+            RepairJob::query()
+                ->whereKey($job->id)
+                ->toBase()
+                ->update([
+                    'waits_for' => 'not known: the engine cannot tell',
+                    'waits_as_of' => self::asOf($job->last_sequence),
+                ]);
         }
         $job->refresh();
     }
@@ -98,13 +126,16 @@ final readonly class JobSummary
         $asOf = self::asOf($file->lastSequence(), $file->solvingHere() === null ? null : self::now());
         if ($file->job->waits_as_of !== $asOf || $file->job->waits_for !== $waits) {
             // Not by way of the model: an entry that came meanwhile has the row by now.
-            RepairJob::query()->whereKey($file->job->id)->toBase()->update(['waits_for' => mb_substr($waits, 0, 500), 'waits_as_of' => $asOf]);
+            RepairJob::query()
+                ->whereKey($file->job->id)
+                ->toBase()
+                ->update(['waits_for' => mb_substr($waits, 0, 500), 'waits_as_of' => $asOf]);
         }
     }
 
     private static function asOf(int $sequence, ?int $until = null): string
     {
-        return sprintf('%s:%d', config()->string('oculant.build'), $sequence).($until === null ? '' : ":{$until}");
+        return sprintf('%s:%d', config()->string('oculant.build'), $sequence) . ($until === null ? '' : ":{$until}");
     }
 
     private static function now(): int

@@ -44,27 +44,50 @@ final readonly class PartsDesk
     /** Lines of the drawer that are offered for a place. */
     private const OFFERED = 6;
 
-    public function __construct(private Library $library, private Drawer $drawer)
-    {
-    }
+    public function __construct(private Library $library, private Drawer $drawer) {}
 
     public function demands(Description $supply): Demands
     {
         return $this->library->remember($supply, 'demands', static fn(): Demands => Demands::of($supply));
     }
 
-    /** @return array<string, mixed> what stands there, what is asked of it, what could take its place, why such parts fail */
+    /**
+     * @return array<string, mixed> what stands there, what is asked of it, what could take its place, why such parts
+     *     fail
+     */
     public function replace(JobFile $file, string $ref): array
     {
         $place = $this->place($file, $ref);
         $cause = $file->state->cause;
 
         return [
-            'ref' => $ref, 'label' => $place->part->label(), 'original' => $place->original->label(), 'kind' => $place->original->kind, 'duty' => $place->duty->value ?? '',
-            'asks' => self::asks($place), 'twins' => $place->twins,
+            'ref' => $ref,
+            'label' => $place->part->label(),
+            'original' => $place->original->label(),
+            'kind' => $place->original->kind,
+            'duty' => $place->duty->value ?? '',
+            'asks' => self::asks($place),
+            'twins' => $place->twins,
             'drawer' => $this->offered($file, $place),
-            'origins' => array_map(static fn(Origin $o): array => $o->view() + ['outcome' => $file->state->origins["{$ref} {$o->key}"]['outcome'] ?? ''], (new Origins($place, $file->state))->of($cause !== null && $cause['part'] === $ref ? $cause['fault'] : null)),
-            'trials' => array_map(static fn(Trial $t): array => ['id' => $t->id, 'title' => $t->title, 'hint' => $t->hint, 'in_circuit' => $t->check !== null, 'kept' => $t->isKept, 'wants' => $t->wants], (new PartJudge($file->supply))->trials($ref)),
+            'origins' => array_map(
+                static fn(Origin $o): array => $o->view() + [
+                    'outcome' => $file->state->origins["{$ref} {$o->key}"]['outcome'] ?? '',
+                ],
+                (new Origins($place, $file->state))->of(
+                    $cause !== null && $cause['part'] === $ref ? $cause['fault'] : null,
+                ),
+            ),
+            'trials' => array_map(
+                static fn(Trial $t): array => [
+                    'id' => $t->id,
+                    'title' => $t->title,
+                    'hint' => $t->hint,
+                    'in_circuit' => $t->check !== null,
+                    'kept' => $t->isKept,
+                    'wants' => $t->wants,
+                ],
+                (new PartJudge($file->supply))->trials($ref),
+            ),
         ];
     }
 
@@ -84,7 +107,8 @@ final readonly class PartsDesk
     }
 
     /**
-     * What the log is told of a part that goes in: how it fits, and for the ledger what it changes. Text that says nothing a
+     * What the log is told of a part that goes in: how it fits, and for the ledger what it changes. Text that says
+     * nothing a
      * comparison could use stands as it is.
      *
      * @return array{fit: string, note: string, si: float|null}
@@ -94,7 +118,7 @@ final readonly class PartsDesk
     public function fitOf(JobFile $file, string $ref, string $text): array
     {
         $none = ['fit' => '', 'note' => '', 'si' => null];
-        if (! isset($file->supply->parts[$ref])) {
+        if (!isset($file->supply->parts[$ref])) {
             return $none;
         }
         $kind = Component::ofPart($file->supply->part($ref))->kind;
@@ -103,7 +127,10 @@ final readonly class PartsDesk
         } catch (UnreadableComponent) {
             return $none;
         }
-        if ($unread !== [] || ($candidate->get(Attribute::Value) === null && $candidate->get(Attribute::Voltage) === null)) {
+        if (
+            $unread !== [] ||
+            ($candidate->get(Attribute::Value) === null && $candidate->get(Attribute::Voltage) === null)
+        ) {
             return $none;
         }
         $comparison = Comparison::of($candidate, $this->place($file, $ref));
@@ -111,7 +138,11 @@ final readonly class PartsDesk
             throw EntryRefused::because('in', $comparison->sentence());
         }
 
-        return ['fit' => $comparison->fit()->value, 'note' => $comparison->fit() === Fit::TestOnly ? $comparison->sentence() : '', 'si' => $candidate->get(Attribute::Value)];
+        return [
+            'fit' => $comparison->fit()->value,
+            'note' => $comparison->fit() === Fit::TestOnly ? $comparison->sentence() : '',
+            'si' => $candidate->get(Attribute::Value),
+        ];
     }
 
     /**
@@ -125,16 +156,40 @@ final readonly class PartsDesk
     {
         $judge = new PartJudge($file->supply);
         $trials = $judge->trials($ref);
-        $trial = array_values(array_filter($trials, static fn(Trial $t): bool => $t->id === $asked['trial']))[0]
-            ?? throw EntryRefused::because('trial', sprintf('%s is not measured for "%s". It is: %s.', $ref, $asked['trial'], implode(', ', array_map(static fn(Trial $t): string => $t->id, $trials))));
-        $conditions = new Conditions($asked['lifted'], self::number($asked['hertz'] ?? null, Unit::Hertz, 'hertz') ?? 100e3, self::number($asked['celsius'] ?? null, Unit::Celsius, 'celsius') ?? 25.0);
+        $trial =
+            array_values(array_filter($trials, static fn(Trial $t): bool => $t->id === $asked['trial']))[0] ??
+            throw EntryRefused::because(
+                'trial',
+                sprintf(
+                    '%s is not measured for "%s". It is: %s.',
+                    $ref,
+                    $asked['trial'],
+                    implode(', ', array_map(static fn(Trial $t): string => $t->id, $trials)),
+                ),
+            );
+        $conditions = new Conditions(
+            $asked['lifted'],
+            self::number($asked['hertz'] ?? null, Unit::Hertz, 'hertz') ?? 100e3,
+            self::number($asked['celsius'] ?? null, Unit::Celsius, 'celsius') ?? 25.0,
+        );
         $judged = $judge->judge($ref, $trial, self::value($asked['text'], $trial), $conditions);
         $fault = $judged->fault === null ? null : $file->supply->part($ref)->fault($judged->fault);
 
         return [
-            'word' => $judged->verdict->word->value, 'mark' => $judged->verdict->word->mark(), 'good' => $judged->verdict->word->isGood(), 'sentence' => $judged->verdict->sentence, 'why' => $judged->verdict->why,
-            'expected' => $judged->expected, 'fault' => $fault?->name, 'fault_title' => $fault === null ? '' : $fault->title,
-            'explains' => $fault === null ? null : ($file->mayBeSuspected() ? Explanation::of($file->workup()->suspects(), $ref, $fault->name) : Explanation::notYet()),
+            'word' => $judged->verdict->word->value,
+            'mark' => $judged->verdict->word->mark(),
+            'good' => $judged->verdict->word->isGood(),
+            'sentence' => $judged->verdict->sentence,
+            'why' => $judged->verdict->why,
+            'expected' => $judged->expected,
+            'fault' => $fault?->name,
+            'fault_title' => $fault === null ? '' : $fault->title,
+            'explains' =>
+                $fault === null
+                    ? null
+                    : ($file->mayBeSuspected()
+                        ? Explanation::of($file->workup()->suspects(), $ref, $fault->name)
+                        : Explanation::notYet()),
         ];
     }
 
@@ -166,38 +221,95 @@ final readonly class PartsDesk
 
         return [
             'given' => (object) $given,
-            'rails' => array_map(static fn(Rail $r): array => ['ref' => $r->ref, 'volts' => Quantity::volts($r->volts), 'amperes' => Quantity::write($r->amperes, Unit::Ampere), 'ripple' => $r->ripple === null ? '' : Quantity::write($r->ripple, Unit::Volt, 2)], $rails),
+            'rails' => array_map(
+                static fn(Rail $r): array => [
+                    'ref' => $r->ref,
+                    'volts' => Quantity::volts($r->volts),
+                    'amperes' => Quantity::write($r->amperes, Unit::Ampere),
+                    'ripple' => $r->ripple === null ? '' : Quantity::write($r->ripple, Unit::Volt, 2),
+                ],
+                $rails,
+            ),
             'modern' => array_map(static fn(Row $r): array => $r->view(), $modern),
-            'options' => array_map(static fn(Option $o): array => $o->view(), (new Choice($given))->options($danger->sentence ?? '', $modern)),
+            'options' => array_map(
+                static fn(Option $o): array => $o->view(),
+                (new Choice($given))->options($danger->sentence ?? '', $modern),
+            ),
         ];
     }
 
     private function place(JobFile $file, string $ref): Place
     {
-        return Place::of($file->supply, $this->demands($file->supply), $ref, Place::measured($file->supply, $file->state, $ref));
+        return Place::of(
+            $file->supply,
+            $this->demands($file->supply),
+            $ref,
+            Place::measured($file->supply, $file->state, $ref),
+        );
     }
 
     /** @return list<array<string, mixed>> lines of the drawer with how each fits, best first */
     private function offered(JobFile $file, Place $place): array
     {
         $takesMore = $place->duty?->takesMore() ?? false;
-        $lines = array_filter($this->drawer->lines($file->job->workshop_id, $file->job), static fn(StockLine $l): bool => $l->component->family() === $place->original->family() && $l->available() > 0);
+        $lines = array_filter(
+            $this->drawer->lines($file->job->workshop_id, $file->job),
+            static fn(StockLine $l): bool => $l->component->family() === $place->original->family() &&
+                $l->available() > 0,
+        );
         $need = Need::likeOriginal($place->original, $takesMore);
-        $offers = array_map(static fn(StockLine $l): array => ['line' => $l, 'comparison' => Comparison::of($l->component, $place), 'excess' => $need->excess($l->component)], array_values($lines));
-        usort($offers, static fn(array $a, array $b): int => [$a['comparison']->fit()->severity(), $a['line']->isSalvaged, $a['excess']] <=> [$b['comparison']->fit()->severity(), $b['line']->isSalvaged, $b['excess']]);
+        $offers = array_map(
+            static fn(StockLine $l): array => [
+                'line' => $l,
+                'comparison' => Comparison::of($l->component, $place),
+                'excess' => $need->excess($l->component),
+            ],
+            array_values($lines),
+        );
+        usort(
+            $offers,
+            static fn(array $a, array $b): int => [
+                $a['comparison']->fit()->severity(),
+                $a['line']->isSalvaged,
+                $a['excess'],
+            ] <=> [$b['comparison']->fit()->severity(), $b['line']->isSalvaged, $b['excess']],
+        );
         $offers = array_filter($offers, static fn(array $o): bool => $o['comparison']->fit() !== Fit::No);
 
-        return array_map(static fn(array $o): array => ['id' => $o['line']->id, 'available' => $o['line']->available(), 'location' => $o['line']->location, 'salvaged' => $o['line']->isSalvaged, 'price' => $o['line']->price] + $o['comparison']->view(), array_slice(array_values($offers), 0, self::OFFERED));
+        return array_map(
+            static fn(array $o): array => [
+                'id' => $o['line']->id,
+                'available' => $o['line']->available(),
+                'location' => $o['line']->location,
+                'salvaged' => $o['line']->isSalvaged,
+                'price' => $o['line']->price,
+            ] + $o['comparison']->view(),
+            array_slice(array_values($offers), 0, self::OFFERED),
+        );
     }
 
     /** @return list<array{title: string, says: string}> */
     private static function asks(Place $place): array
     {
         $asks = [];
-        foreach ([Rating::VOLTAGE => Unit::Volt, Rating::REVERSE => Unit::Volt, Rating::RIPPLE => Unit::Ampere, Rating::AVERAGE => Unit::Ampere, Rating::RMS => Unit::Ampere, Rating::POWER => Unit::Watt] as $quantity => $unit) {
+        foreach (
+            [
+                Rating::VOLTAGE => Unit::Volt,
+                Rating::REVERSE => Unit::Volt,
+                Rating::RIPPLE => Unit::Ampere,
+                Rating::AVERAGE => Unit::Ampere,
+                Rating::RMS => Unit::Ampere,
+                Rating::POWER => Unit::Watt,
+            ]
+            as $quantity => $unit
+        ) {
             $value = $place->asks($quantity);
             // The ripple current of a capacitor is its whole current.
-            if ($value !== null && $value > 1e-4 && ! ($quantity === Rating::RMS && abs($value - ($place->asks(Rating::RIPPLE) ?? 0.0)) < 0.01 * $value)) {
+            if (
+                $value !== null &&
+                $value > 1e-4 &&
+                !($quantity === Rating::RMS && abs($value - ($place->asks(Rating::RIPPLE) ?? 0.0)) < 0.01 * $value)
+            ) {
                 $asks[] = ['title' => $quantity, 'says' => $place->says($quantity, $unit)];
             }
         }
@@ -213,17 +325,28 @@ final readonly class PartsDesk
             $expected = Expectations::of($supply, $supply->mode(null));
             $rails = [];
             foreach ($supply->parts as $ref => $part) {
-                if (! $part->kind instanceof Consumes || ($demands->value((string) $ref, Rating::POWER) ?? 0.0) <= 0.0) {
+                if (
+                    !($part->kind instanceof Consumes) ||
+                    ($demands->value((string) $ref, Rating::POWER) ?? 0.0) <= 0.0
+                ) {
                     continue;
                 }
                 $ripple = null;
                 foreach ($supply->points as $point) {
-                    if (in_array($point->node, $part->terminals, true) && in_array($point->against, $part->terminals, true)) {
+                    if (
+                        in_array($point->node, $part->terminals, true) &&
+                        in_array($point->against, $part->terminals, true)
+                    ) {
                         $window = $expected->window($point->id, 'ripple');
                         $ripple = $window->isKnown() ? $window->high : null;
                     }
                 }
-                $rails[] = new Rail((string) $ref, $demands->value((string) $ref, Rating::VOLTAGE) ?? 0.0, $demands->value((string) $ref, Rating::AVERAGE) ?? 0.0, $ripple);
+                $rails[] = new Rail(
+                    (string) $ref,
+                    $demands->value((string) $ref, Rating::VOLTAGE) ?? 0.0,
+                    $demands->value((string) $ref, Rating::AVERAGE) ?? 0.0,
+                    $ripple,
+                );
             }
 
             return $rails;
@@ -236,9 +359,16 @@ final readonly class PartsDesk
             return INF;
         }
 
-        $value = self::number($text, $trial->unit, 'text') ?? throw EntryRefused::because('text', "What does the meter show? {$trial->hint}");
+        $value =
+            self::number($text, $trial->unit, 'text') ??
+            throw EntryRefused::because('text', "What does the meter show? {$trial->hint}");
 
-        return $value >= 0.0 ? $value : throw EntryRefused::because('text', sprintf('%s cannot be below zero: check the sign, or swap the leads.', $trial->title));
+        return $value >= 0.0
+            ? $value
+            : throw EntryRefused::because(
+                'text',
+                sprintf('%s cannot be below zero: check the sign, or swap the leads.', $trial->title),
+            );
     }
 
     private static function number(?string $text, Unit $unit, string $field): ?float
@@ -253,7 +383,9 @@ final readonly class PartsDesk
             return Quantity::parse($text, $unit)->value;
         } catch (UnreadableQuantity $e) {
             // A gain has no unit and no per cent.
-            return $unit === Unit::Ratio && is_numeric(trim($text)) ? (float) $text : throw EntryRefused::because($field, $e->getMessage());
+            return $unit === Unit::Ratio && is_numeric(trim($text))
+                ? (float) $text
+                : throw EntryRefused::because($field, $e->getMessage());
         }
     }
 }

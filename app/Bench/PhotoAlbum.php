@@ -15,7 +15,10 @@ use Intervention\Image\Exceptions\RuntimeException;
 use Intervention\Image\ImageManager;
 use Oculant\Core\Bench\EntryRefused;
 
-/** Keeps the photographs of jobs, upright, at a size that a bench can show, and without what a telephone writes into them about place and owner. */
+/**
+ * Keeps the photographs of jobs, upright, at a size that a bench can show, and without what a telephone writes into
+ * them about place and owner.
+ */
 final readonly class PhotoAlbum
 {
     /** Pixels of the longer side: enough to read the print on a part. */
@@ -23,9 +26,7 @@ final readonly class PhotoAlbum
 
     private const QUALITY = 84;
 
-    public function __construct(private SafeDisk $disk)
-    {
-    }
+    public function __construct(private SafeDisk $disk) {}
 
     /**
      * Keeps it as it came; a worker makes of it what is shown. Adding the same one twice is harmless.
@@ -40,13 +41,26 @@ final readonly class PhotoAlbum
     {
         $known = Photo::query()->find($id);
         if ($known !== null) {
-            return $known->getAttribute('repair_job_id') === $job->id ? $known : throw EntryRefused::because('id', 'A photograph with this id belongs to another job. Make a new ULID for each.');
+            return $known->getAttribute('repair_job_id') === $job->id
+                ? $known
+                : throw EntryRefused::because(
+                    'id',
+                    'A photograph with this id belongs to another job. Make a new ULID for each.',
+                );
         }
         [$width, $height] = PictureCheck::size($picture);
-        if (! $this->disk->keep(self::path($job->id, $id, 'raw'), $picture)) {
+        if (!$this->disk->keep(self::path($job->id, $id, 'raw'), $picture)) {
             throw NotKept::photograph();
         }
-        $photo = Photo::query()->create(['id' => $id, 'repair_job_id' => $job->id, 'user_id' => $user->id, 'width' => $width, 'height' => $height, 'bytes' => strlen($picture), 'state' => Photo::WAITING]);
+        $photo = Photo::query()->create([
+            'id' => $id,
+            'repair_job_id' => $job->id,
+            'user_id' => $user->id,
+            'width' => $width,
+            'height' => $height,
+            'bytes' => strlen($picture),
+            'state' => Photo::WAITING,
+        ]);
         DrawPhoto::dispatch($id)->onConnection(config()->string('oculant.papers'))->onQueue('papers')->afterCommit();
 
         return $photo;
@@ -55,7 +69,10 @@ final readonly class PhotoAlbum
     /** @throws NotKept if the disk does not take it; it is tried again */
     public function draw(Photo $photo): void
     {
-        $raw = $photo->state === Photo::WAITING ? $this->disk->read(self::path($photo->repair_job_id, $photo->id, 'raw')) : null;
+        $raw =
+            $photo->state === Photo::WAITING
+                ? $this->disk->read(self::path($photo->repair_job_id, $photo->id, 'raw'))
+                : null;
         if ($raw === null) {
             return;
         }
@@ -67,10 +84,15 @@ final readonly class PhotoAlbum
 
             return;
         }
-        if (! $this->disk->keep(self::path($photo->repair_job_id, $photo->id, 'jpg'), $jpeg)) {
+        if (!$this->disk->keep(self::path($photo->repair_job_id, $photo->id, 'jpg'), $jpeg)) {
             throw NotKept::photograph();
         }
-        $photo->update(['width' => $image->width(), 'height' => $image->height(), 'bytes' => strlen($jpeg), 'state' => Photo::READY]);
+        $photo->update([
+            'width' => $image->width(),
+            'height' => $image->height(),
+            'bytes' => strlen($jpeg),
+            'state' => Photo::READY,
+        ]);
         $this->disk->remove(self::path($photo->repair_job_id, $photo->id, 'raw'));
     }
 

@@ -21,17 +21,26 @@ final readonly class PowerUpDesk
     /** Share of a suspect that is worth a row of the lamp's table. */
     private const MAIN = 0.02;
 
-    public function __construct(private Library $library)
-    {
-    }
+    public function __construct(private Library $library) {}
 
     /** @return array<string, mixed> */
     public function section(JobFile $file, string $name): array
     {
         return match ($name) {
-            'methods' => (new Plan($file->supply))->methods($file->state, self::shortShare($file), (float) config('oculant.wall.volts'), (float) config('oculant.wall.hertz'), $file->job->mains),
+            'methods' => (new Plan($file->supply))->methods(
+                $file->state,
+                self::shortShare($file),
+                (float) config('oculant.wall.volts'),
+                (float) config('oculant.wall.hertz'),
+                $file->job->mains,
+            ),
             'lamp' => $this->lamp($file),
-            'ramp' => ['plan' => $this->ramp($file->supply, $file->state->power === PowerState::Limited ? $file->state->mode : null)?->view()] + (new Plan($file->supply))->section('ramp'),
+            'ramp' => [
+                'plan' => $this->ramp(
+                    $file->supply,
+                    $file->state->power === PowerState::Limited ? $file->state->mode : null,
+                )?->view(),
+            ] + (new Plan($file->supply))->section('ramp'),
             default => $this->kept($file->supply, $name),
         };
     }
@@ -39,7 +48,15 @@ final readonly class PowerUpDesk
     /** Works out ahead what takes long, so that nobody waits for it at the bench. */
     public function prepare(Description $supply): void
     {
-        foreach ([fn() => $this->kept($supply, 'safe'), fn() => $this->kept($supply, 'feed'), fn() => $this->kept($supply, 'needs'), fn() => $this->ramp($supply, null)] as $section) {
+        foreach (
+            [
+                fn() => $this->kept($supply, 'safe'),
+                fn() => $this->kept($supply, 'feed'),
+                fn() => $this->kept($supply, 'needs'),
+                fn() => $this->ramp($supply, null),
+            ]
+            as $section
+        ) {
             try {
                 $section();
             } catch (CircuitError) {
@@ -52,14 +69,20 @@ final readonly class PowerUpDesk
     /**
      * @param list<RampStep> $steps
      *
-     * @return list<array{word: string, good: bool, stop: bool, sentence: string, why: string}|null> in the same order; null if the unit has no ramp
+     * @return list<array{word: string, good: bool, stop: bool, sentence: string, why: string}|null> in the same order;
+     *     null if the unit has no ramp
      */
     public function verdicts(JobFile $file, array $steps): array
     {
         $ramps = $verdicts = [];
         foreach ($steps as $step) {
             $key = "{$step->mode} {$step->context->key()}";
-            $ramps[$key] ??= [$this->ramp($step->context->isPlain() ? $file->supply : $step->context->on($file->supply, $step->mode), $step->mode)];
+            $ramps[$key] ??= [
+                $this->ramp(
+                    $step->context->isPlain() ? $file->supply : $step->context->on($file->supply, $step->mode),
+                    $step->mode,
+                ),
+            ];
             $verdicts[] = $ramps[$key][0]?->judge($step);
         }
 
@@ -70,13 +93,21 @@ final readonly class PowerUpDesk
     {
         $mode ??= (new Topology($supply))->gentlest()->id;
 
-        return $this->library->remember($supply, "ramp:{$mode}", static fn(): array => [Ramp::of($supply, $supply->mode($mode))])[0];
+        return $this->library->remember(
+            $supply,
+            "ramp:{$mode}",
+            static fn(): array => [Ramp::of($supply, $supply->mode($mode))],
+        )[0];
     }
 
     /** @return array<string, mixed> */
     private function kept(Description $supply, string $name): array
     {
-        return $this->library->remember($supply, "powerup:{$name}", static fn(): array => (new Plan($supply))->section($name));
+        return $this->library->remember(
+            $supply,
+            "powerup:{$name}",
+            static fn(): array => (new Plan($supply))->section($name),
+        );
     }
 
     /** @return array<string, mixed> */
@@ -85,21 +116,40 @@ final readonly class PowerUpDesk
         $suspects = [];
         foreach ($file->mayBeSuspected() ? $file->workup()->suspects() : [] as $suspect) {
             $member = $suspect->members[0] ?? null;
-            if ($member !== null && $member->id !== Hypothesis::HEALTHY && $suspect->probability > self::MAIN && ! in_array($member->ref, $file->state->replaced(), true)) {
+            if (
+                $member !== null &&
+                $member->id !== Hypothesis::HEALTHY &&
+                $suspect->probability > self::MAIN &&
+                !in_array($member->ref, $file->state->replaced(), true)
+            ) {
                 $suspects[] = ['title' => $suspect->title, 'faults' => $member->faults()];
             }
         }
         // Each row is solved anew: large supplies show the two likeliest.
         $suspects = array_slice($suspects, 0, $file->supply->isLarge() ? 2 : 4);
 
-        return $this->library->remember($file->supply, 'lamp:'.hash('xxh64', serialize($suspects)), static fn(): array => (new Plan($file->supply))->section('lamp', $suspects));
+        return $this->library->remember(
+            $file->supply,
+            'lamp:' . hash('xxh64', serialize($suspects)),
+            static fn(): array => (new Plan($file->supply))->section('lamp', $suspects),
+        );
     }
 
     /** Probability that something in it is shorted. */
     private static function shortShare(JobFile $file): float
     {
-        $isShort = static fn(Suspect $s): bool => array_filter($s->members, static fn(Hypothesis $h): bool => str_contains($h->fault, 'short')) !== [];
+        $isShort = static fn(Suspect $s): bool => array_filter(
+            $s->members,
+            static fn(Hypothesis $h): bool => str_contains($h->fault, 'short'),
+        ) !== [];
 
-        return $file->mayBeSuspected() ? array_sum(array_map(static fn(Suspect $s): float => $isShort($s) ? $s->probability : 0.0, $file->workup()->suspects())) : 0.0;
+        return $file->mayBeSuspected()
+            ? array_sum(
+                array_map(
+                    static fn(Suspect $s): float => $isShort($s) ? $s->probability : 0.0,
+                    $file->workup()->suspects(),
+                ),
+            )
+            : 0.0;
     }
 }

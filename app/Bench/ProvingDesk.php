@@ -45,9 +45,7 @@ final readonly class ProvingDesk
 
     private const LEAST_WATTS = 0.05;
 
-    public function __construct(private Library $library)
-    {
-    }
+    public function __construct(private Library $library) {}
 
     /** Works out ahead what its pages ask of a supply; what a good unit does must be known. */
     public function prepare(Description $supply, Expectations $expected): void
@@ -55,7 +53,14 @@ final readonly class ProvingDesk
         if ($expected->refusal() !== null) {
             return;
         }
-        foreach ([fn() => $this->channels($supply, $this->testOf($supply, $expected), $expected), fn() => $this->calibrationOf($supply, $expected), fn() => $this->budgets($supply)] as $page) {
+        foreach (
+            [
+                fn() => $this->channels($supply, $this->testOf($supply, $expected), $expected),
+                fn() => $this->calibrationOf($supply, $expected),
+                fn() => $this->budgets($supply),
+            ]
+            as $page
+        ) {
             try {
                 $page();
             } catch (CircuitError) {
@@ -78,12 +83,20 @@ final readonly class ProvingDesk
     /** @return list<Channel> that a soak should watch */
     private function channels(Description $supply, LoadTest $test, Expectations $expected): array
     {
-        return $this->library->remember($supply, 'soak', fn(): array => SoakDraft::channels($supply, $test, $expected, $this->heats($supply)));
+        return $this->library->remember(
+            $supply,
+            'soak',
+            fn(): array => SoakDraft::channels($supply, $test, $expected, $this->heats($supply)),
+        );
     }
 
     private function calibrationOf(Description $supply, Expectations $expected): CalibrationPlan
     {
-        return $this->library->remember($supply, 'calibration', static fn(): CalibrationPlan => CalibrationPlan::of($supply, $supply->mode(null), $expected));
+        return $this->library->remember(
+            $supply,
+            'calibration',
+            static fn(): CalibrationPlan => CalibrationPlan::of($supply, $supply->mode(null), $expected),
+        );
     }
 
     /** @return array<string, mixed> */
@@ -97,23 +110,63 @@ final readonly class ProvingDesk
         }
 
         return [
-            'rails' => array_map(fn(string|int $id, string $name): array => [
-                'point' => (string) $id, 'name' => $name, 'regulated' => $test->regulated[$id],
-                'limit' => isset($test->limits[$id]) ? sprintf('its current limit takes over at about %s', Quantity::write($test->limits[$id]['amperes'], Unit::Ampere, 2)) : null,
-                'curve' => $this->curve($test, (string) $id, $read),
-                'why' => $test->regulated[$id] ? 'Regulated: constant current finds what a regulator cannot hold.' : 'Unregulated: a constant resistance is calm on it and never pulls it down further.',
-            ], array_keys($test->names), array_values($test->names)),
+            'rails' => array_map(
+                fn(string|int $id, string $name): array => [
+                    'point' => (string) $id,
+                    'name' => $name,
+                    'regulated' => $test->regulated[$id],
+                    'limit' => isset($test->limits[$id])
+                        ? sprintf(
+                            'its current limit takes over at about %s',
+                            Quantity::write($test->limits[$id]['amperes'], Unit::Ampere, 2),
+                        )
+                        : null,
+                    'curve' => $this->curve($test, (string) $id, $read),
+                    'why' => $test->regulated[$id]
+                        ? 'Regulated: constant current finds what a regulator cannot hold.'
+                        : 'Unregulated: a constant resistance is calm on it and never pulls it down further.',
+                ],
+                array_keys($test->names),
+                array_values($test->names),
+            ),
             'minimum' => self::minimum($file, $test),
-            'steps' => array_values(array_map(fn(LoadStep $step): array => $this->stepView($file, $test, $step, $read[$step->id] ?? null, $judges[$step->id] ?? null), $test->steps)),
-            'between' => [...(new LoadJudge($test, MeterProfile::usual()))->between($read), ...(new ReservoirCheck($file->supply, $test, $file->expectations()))->rows($read)],
+            'steps' => array_values(
+                array_map(
+                    fn(LoadStep $step): array => $this->stepView(
+                        $file,
+                        $test,
+                        $step,
+                        $read[$step->id] ?? null,
+                        $judges[$step->id] ?? null,
+                    ),
+                    $test->steps,
+                ),
+            ),
+            'between' => [
+                ...(new LoadJudge($test, MeterProfile::usual()))->between($read),
+                ...(new ReservoirCheck($file->supply, $test, $file->expectations()))->rows($read),
+            ],
         ];
     }
 
     /** What the load test must say of the load that the supply needs: as described, and as the engine finds. */
     private static function minimum(JobFile $file, LoadTest $test): ?string
     {
-        $needs = array_filter(array_map(static fn(Interlock $i): ?string => MinimumLoad::of($file->supply, $i)?->sentence(), $file->supply->interlocks));
-        $found = $test->minimum === null ? [] : [sprintf('It does not rest without a load: at least %d %% of full load.', (int) round(100 * $test->minimum))];
+        $needs = array_filter(
+            array_map(
+                static fn(Interlock $i): ?string => MinimumLoad::of($file->supply, $i)?->sentence(),
+                $file->supply->interlocks,
+            ),
+        );
+        $found =
+            $test->minimum === null
+                ? []
+                : [
+                    sprintf(
+                        'It does not rest without a load: at least %d %% of full load.',
+                        (int) round(100 * $test->minimum),
+                    ),
+                ];
 
         return implode(' ', [...$needs, ...$found]) ?: null;
     }
@@ -125,8 +178,18 @@ final readonly class ProvingDesk
         $draft = $this->channels($file->supply, $test, $file->expectations());
 
         return [
-            'channels' => array_map(static fn(Channel $c): array => $c->toArray() + ['unit' => $c->unit()->value], $draft),
-            'loads' => array_map(static fn(Rail $r): array => ['point' => $r->point->id, 'name' => $r->point->name, 'amperes' => round($test->steps[LoadStep::FULL]->expected[$r->point->id]['amperes'], 4)], array_values(array_filter(Rail::all($file->supply), static fn(Rail $r): bool => $r->loads !== []))),
+            'channels' => array_map(
+                static fn(Channel $c): array => $c->toArray() + ['unit' => $c->unit()->value],
+                $draft,
+            ),
+            'loads' => array_map(
+                static fn(Rail $r): array => [
+                    'point' => $r->point->id,
+                    'name' => $r->point->name,
+                    'amperes' => round($test->steps[LoadStep::FULL]->expected[$r->point->id]['amperes'], 4),
+                ],
+                array_values(array_filter(Rail::all($file->supply), static fn(Rail $r): bool => $r->loads !== [])),
+            ),
         ];
     }
 
@@ -134,23 +197,65 @@ final readonly class ProvingDesk
     public function heat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
     {
         $budget = $this->budgets($file->supply)['nominal'];
-        $parts = array_filter($file->supply->parts, static fn(Part $p): bool => ($budget->line($p->ref)->watts ?? 0.0) > self::LEAST_WATTS || $p->kind->name() === 'electrolytic');
-        uasort($parts, static fn(Part $a, Part $b): int => ($budget->line($b->ref)->watts ?? 0.0) <=> ($budget->line($a->ref)->watts ?? 0.0));
+        $parts = array_filter(
+            $file->supply->parts,
+            static fn(Part $p): bool => ($budget->line($p->ref)->watts ?? 0.0) > self::LEAST_WATTS ||
+                $p->kind->name() === 'electrolytic',
+        );
+        uasort(
+            $parts,
+            static fn(Part $a, Part $b): int => ($budget->line($b->ref)->watts ?? 0.0) <=>
+                ($budget->line($a->ref)->watts ?? 0.0),
+        );
 
         return [
-            'parts' => array_values(array_map(static fn(Part $p): array => [
-                'ref' => $p->ref, 'label' => $p->label(), 'limit' => Quantity::write(HeatLimit::of($p)->celsius, Unit::Celsius), 'why' => HeatLimit::of($p)->why,
-                'watts' => Quantity::write($budget->line($p->ref)->watts ?? 0.0, Unit::Watt, 2), 'rise' => sprintf('about %d K', (int) round(Warmth::rise($p, $budget->line($p->ref)->watts ?? 0.0))),
-            ], array_slice($parts, 0, self::WARM))),
-            'hottest' => $hottest, 'judged' => $this->judgedHeat($file, $hottest),
+            'parts' => array_values(
+                array_map(
+                    static fn(Part $p): array => [
+                        'ref' => $p->ref,
+                        'label' => $p->label(),
+                        'limit' => Quantity::write(HeatLimit::of($p)->celsius, Unit::Celsius),
+                        'why' => HeatLimit::of($p)->why,
+                        'watts' => Quantity::write($budget->line($p->ref)->watts ?? 0.0, Unit::Watt, 2),
+                        'rise' => sprintf(
+                            'about %d K',
+                            (int) round(Warmth::rise($p, $budget->line($p->ref)->watts ?? 0.0)),
+                        ),
+                    ],
+                    array_slice($parts, 0, self::WARM),
+                ),
+            ),
+            'hottest' => $hottest,
+            'judged' => $this->judgedHeat($file, $hottest),
             'losses' => [
-                'input' => Quantity::write($budget->inputWatts, Unit::Watt), 'output' => Quantity::write($budget->outputWatts, Unit::Watt), 'efficiency' => sprintf('%d %%', (int) round(100 * $budget->efficiency())),
-                'lines' => array_map(static fn(BudgetLine $line): array => ['label' => $line->label, 'watts' => Quantity::write($line->watts, Unit::Watt, 2)], array_slice(array_values(array_filter($budget->lines, static fn(BudgetLine $line): bool => $line->role === 'part' && $line->watts > self::LEAST_WATTS)), 0, 8)),
+                'input' => Quantity::write($budget->inputWatts, Unit::Watt),
+                'output' => Quantity::write($budget->outputWatts, Unit::Watt),
+                'efficiency' => sprintf('%d %%', (int) round(100 * $budget->efficiency())),
+                'lines' => array_map(
+                    static fn(BudgetLine $line): array => [
+                        'label' => $line->label,
+                        'watts' => Quantity::write($line->watts, Unit::Watt, 2),
+                    ],
+                    array_slice(
+                        array_values(
+                            array_filter(
+                                $budget->lines,
+                                static fn(BudgetLine $line): bool => $line->role === 'part' &&
+                                    $line->watts > self::LEAST_WATTS,
+                            ),
+                        ),
+                        0,
+                        8,
+                    ),
+                ),
             ],
         ];
     }
 
-    /** @return list<array<string, mixed>> newest temperature of each part as it now stands, hottest against its limit first */
+    /**
+     * @return list<array<string, mixed>> newest temperature of each part as it now stands, hottest against its limit
+     *     first
+     */
     public function judgedHeat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
     {
         $budgets = $this->budgets($file->supply);
@@ -161,7 +266,7 @@ final readonly class ProvingDesk
                 $rows[$heat['part']] = $judge->judge($heat['part'], $heat['celsius'], $heat['celsius'] - $heat['rise']);
             }
         }
-        usort($rows, static fn(array $a, array $b): int => ($a['limit'] - $a['worst']) <=> ($b['limit'] - $b['worst']));
+        usort($rows, static fn(array $a, array $b): int => $a['limit'] - $a['worst'] <=> $b['limit'] - $b['worst']);
 
         return $rows;
     }
@@ -173,17 +278,47 @@ final readonly class ProvingDesk
         $points = array_column($plan->points, null, 'point');
         $rows = [];
         foreach ($file->state->calibrations as $row) {
-            $points[$row['point']] ??= ['point' => $row['point'], 'title' => $row['point'], 'nominal' => $row['nominal'], 'low' => $row['low'], 'high' => $row['high'], 'source' => 'as set'];
+            $points[$row['point']] ??= [
+                'point' => $row['point'],
+                'title' => $row['point'],
+                'nominal' => $row['nominal'],
+                'low' => $row['low'],
+                'high' => $row['high'],
+                'source' => 'as set',
+            ];
             $rows[$row['point']][$row['phase']] = $row;
         }
 
         return [
             'warm_up' => CalibrationPlan::WARM_UP,
-            'adjustments' => array_map(static fn(Adjustment $a): array => [
-                'ref' => $a->ref, 'label' => $a->label, 'moves' => array_map(static fn(string|int $id, float $by): string => ($file->supply->points[$id]->name ?? $id).' by '.Quantity::volts($by), array_keys($a->moves), array_values($a->moves)),
-                'done' => array_values(array_map(static fn(array $d): string => $d['text'], array_filter($file->state->adjusted, static fn(array $d): bool => $d['part'] === $a->ref))),
-            ], $plan->adjustments),
-            'points' => array_values(array_map(static fn(array $p): array => ['limits' => self::limits($p, $rows[$p['point']] ?? [])] + self::passes($rows[$p['point']] ?? []) + $p, $points)),
+            'adjustments' => array_map(
+                static fn(Adjustment $a): array => [
+                    'ref' => $a->ref,
+                    'label' => $a->label,
+                    'moves' => array_map(
+                        static fn(string|int $id, float $by): string => ($file->supply->points[$id]->name ?? $id) .
+                            ' by ' .
+                            Quantity::volts($by),
+                        array_keys($a->moves),
+                        array_values($a->moves),
+                    ),
+                    'done' => array_values(
+                        array_map(
+                            static fn(array $d): string => $d['text'],
+                            array_filter($file->state->adjusted, static fn(array $d): bool => $d['part'] === $a->ref),
+                        ),
+                    ),
+                ],
+                $plan->adjustments,
+            ),
+            'points' => array_values(
+                array_map(
+                    static fn(array $p): array => ['limits' => self::limits($p, $rows[$p['point']] ?? [])] +
+                        self::passes($rows[$p['point']] ?? []) +
+                        $p,
+                    $points,
+                ),
+            ),
         ];
     }
 
@@ -194,11 +329,20 @@ final readonly class ProvingDesk
         $rules = $this->rules($file->job->workshop_id);
 
         return [
-            'class' => $class, 'rules' => $rules->toArray(),
-            'tests' => array_map(fn(array $row): array => $row + ['result' => $this->safetyResult($file, SafetyTest::from($row['test']))], (new SafetyJudge($file->supply, $rules))->plan($class)),
+            'class' => $class,
+            'rules' => $rules->toArray(),
+            'tests' => array_map(
+                fn(array $row): array => $row + [
+                    'result' => $this->safetyResult($file, SafetyTest::from($row['test'])),
+                ],
+                (new SafetyJudge($file->supply, $rules))->plan($class),
+            ),
             'other_class' => (new SafetyJudge($file->supply, $rules))->plan($class === 'I' ? 'II' : 'I'),
             'condemned' => $file->state->condemned['text'] ?? null,
-            'bridging' => array_map(static fn(Part $p): string => $p->label(), (new IsolationStanding($file->supply, $file->state))->remaining()),
+            'bridging' => array_map(
+                static fn(Part $p): string => $p->label(),
+                (new IsolationStanding($file->supply, $file->state))->remaining(),
+            ),
         ];
     }
 
@@ -220,13 +364,23 @@ final readonly class ProvingDesk
         if ($test === null) {
             return ['judged' => []];
         }
-        $class = in_array($payload['class'] ?? null, ['I', 'II'], true) ? $payload['class'] : SafetyTest::classOf($file->supply);
+        $class = in_array($payload['class'] ?? null, ['I', 'II'], true)
+            ? $payload['class']
+            : SafetyTest::classOf($file->supply);
 
-        return ['judged' => (new SafetyJudge($file->supply, $this->rules($file->job->workshop_id)))->judge($test, $class, Safety::value($payload, $test), is_numeric($payload['cord'] ?? null) ? (float) $payload['cord'] : 2.0)];
+        return [
+            'judged' => (new SafetyJudge($file->supply, $this->rules($file->job->workshop_id)))->judge(
+                $test,
+                $class,
+                Safety::value($payload, $test),
+                is_numeric($payload['cord'] ?? null) ? (float) $payload['cord'] : 2.0,
+            ),
+        ];
     }
 
     /**
-     * The meter that a reading was taken with, as it is described now: later changes do not touch what stands in the log.
+     * The meter that a reading was taken with, as it is described now: later changes do not touch what stands in the
+     * log.
      *
      * @param array<mixed> $payload
      *
@@ -234,7 +388,9 @@ final readonly class ProvingDesk
      */
     public function meterOf(JobFile $file, array $payload): array
     {
-        $meter = is_string($payload['meter'] ?? null) ? Instrument::query()->ofWorkshop($file->job->workshop_id)->find(strtolower($payload['meter'])) : null;
+        $meter = is_string($payload['meter'] ?? null)
+            ? Instrument::query()->ofWorkshop($file->job->workshop_id)->find(strtolower($payload['meter']))
+            : null;
 
         return $meter === null ? [] : ['by' => $meter->label(), 'profile' => $meter->profile()->toArray()];
     }
@@ -253,13 +409,20 @@ final readonly class ProvingDesk
         });
     }
 
-    /** @return array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>, watts: ?float}> newest of each step as it now stands */
+    /**
+     * @return array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>,
+     *     watts: ?float}> newest of each step as it now stands
+     */
     private function readSteps(JobFile $file): array
     {
         $read = [];
         foreach ($file->state->loadSteps as $row) {
             if ($row['replaced'] === $file->state->replaced()) {
-                $read[$row['step']] = ['rails' => array_replace_recursive($read[$row['step']]['rails'] ?? [], $row['rails']), 'watts' => $row['watts'] ?? $read[$row['step']]['watts'] ?? null, 'mains' => $row['mains']];
+                $read[$row['step']] = [
+                    'rails' => array_replace_recursive($read[$row['step']]['rails'] ?? [], $row['rails']),
+                    'watts' => $row['watts'] ?? ($read[$row['step']]['watts'] ?? null),
+                    'mains' => $row['mains'],
+                ];
             }
         }
 
@@ -273,20 +436,45 @@ final readonly class ProvingDesk
      */
     private function stepView(JobFile $file, LoadTest $test, LoadStep $step, ?array $read, ?LoadJudge $judge): array
     {
-        $scale = ($read['mains'] ?? null) !== null && $file->supply->mainsVoltage > 0 ? $read['mains'] / $file->supply->mainsVoltage : 1.0;
+        $scale =
+            ($read['mains'] ?? null) !== null && $file->supply->mainsVoltage > 0
+                ? $read['mains'] / $file->supply->mainsVoltage
+                : 1.0;
         $rails = [];
         foreach ($step->expected as $point => $expected) {
             $values = $read['rails'][$point] ?? [];
             $rails[] = [
-                'point' => (string) $point, 'name' => $test->names[$point], 'share' => sprintf('%d %%', (int) round(100 * $step->shares[$point])),
-                'made' => $step->shares[$point] > 0.0 ? Rail::made($expected['dc'], max(1e-6, $expected['amperes']), $test->regulated[$point]) : null,
-                'expected' => $step->settles ? Quantity::volts($expected['low']).' to '.Quantity::volts($expected['high']) : 'does not rest here', 'ripple' => 'up to '.Quantity::volts($expected['ripple_high']),
-                'dc' => isset($values['dc'], $judge) ? ['text' => Quantity::volts($values['dc'])] + $judge->reading($step->id, (string) $point, $values['dc'], $scale) : null,
-                'pp' => isset($values['ripple'], $judge) ? ['text' => Quantity::volts($values['ripple'])] + $judge->ripple($step->id, (string) $point, $values['ripple']) : null,
+                'point' => (string) $point,
+                'name' => $test->names[$point],
+                'share' => sprintf('%d %%', (int) round(100 * $step->shares[$point])),
+                'made' =>
+                    $step->shares[$point] > 0.0
+                        ? Rail::made($expected['dc'], max(1e-6, $expected['amperes']), $test->regulated[$point])
+                        : null,
+                'expected' => $step->settles
+                    ? Quantity::volts($expected['low']) . ' to ' . Quantity::volts($expected['high'])
+                    : 'does not rest here',
+                'ripple' => 'up to ' . Quantity::volts($expected['ripple_high']),
+                'dc' => isset($values['dc'], $judge)
+                    ? ['text' => Quantity::volts($values['dc'])] +
+                        $judge->reading($step->id, (string) $point, $values['dc'], $scale)
+                    : null,
+                'pp' => isset($values['ripple'], $judge)
+                    ? ['text' => Quantity::volts($values['ripple'])] +
+                        $judge->ripple($step->id, (string) $point, $values['ripple'])
+                    : null,
             ];
         }
 
-        return ['id' => $step->id, 'title' => $step->title, 'settles' => $step->settles, 'input' => $step->inputWatts > 0.0 ? Quantity::write($step->inputWatts, Unit::Watt) : null, 'watts' => ($read['watts'] ?? null) === null ? null : Quantity::write($read['watts'], Unit::Watt), 'done' => $read !== null, 'rails' => $rails];
+        return [
+            'id' => $step->id,
+            'title' => $step->title,
+            'settles' => $step->settles,
+            'input' => $step->inputWatts > 0.0 ? Quantity::write($step->inputWatts, Unit::Watt) : null,
+            'watts' => ($read['watts'] ?? null) === null ? null : Quantity::write($read['watts'], Unit::Watt),
+            'done' => $read !== null,
+            'rails' => $rails,
+        ];
     }
 
     /**
@@ -294,7 +482,8 @@ final readonly class ProvingDesk
      *
      * @param array<string, array<string, mixed>> $read
      *
-     * @return list<array{share: float, low: float, high: float, expected: float, read: float|null}> share in percent of full load
+     * @return list<array{share: float, low: float, high: float, expected: float, read: float|null}> share in percent of
+     *     full load
      */
     private function curve(LoadTest $test, string $point, array $read): array
     {
@@ -302,7 +491,13 @@ final readonly class ProvingDesk
         foreach (LoadTest::SHARES as $step => $share) {
             $expected = $test->steps[$step]->expected[$point] ?? null;
             if ($expected !== null && $test->steps[$step]->settles) {
-                $curve[] = ['share' => 100 * $share, 'low' => $expected['low'], 'high' => $expected['high'], 'expected' => $expected['dc'], 'read' => $read[$step]['rails'][$point]['dc'] ?? null];
+                $curve[] = [
+                    'share' => 100 * $share,
+                    'low' => $expected['low'],
+                    'high' => $expected['high'],
+                    'expected' => $expected['dc'],
+                    'read' => $read[$step]['rails'][$point]['dc'] ?? null,
+                ];
             }
         }
 
@@ -330,11 +525,25 @@ final readonly class ProvingDesk
         $rows = [];
         foreach (CalibrationPlan::PHASES as $phase => $title) {
             $row = $byPhase[$phase] ?? null;
-            $rows[$phase] = $row === null ? null : ['entry' => $row['entry'], 'title' => $title, 'unit' => $row['unit']] + (new CalibrationJudge(self::profile($row['profile'])))->judge($row);
+            $rows[$phase] =
+                $row === null
+                    ? null
+                    : ['entry' => $row['entry'], 'title' => $title, 'unit' => $row['unit']] +
+                        (new CalibrationJudge(self::profile($row['profile'])))->judge($row);
         }
         [$left, $second] = [$byPhase[CalibrationPlan::AS_LEFT] ?? null, $byPhase[CalibrationPlan::SECOND] ?? null];
 
-        return $rows + ['drift' => $left === null || $second === null ? null : (new CalibrationJudge(self::profile($second['profile'])))->drift($left['read'], $second['read'], ($second['high'] - $second['low']) / 2, Unit::from($second['unit']))];
+        return $rows + [
+            'drift' =>
+                $left === null || $second === null
+                    ? null
+                    : (new CalibrationJudge(self::profile($second['profile'])))->drift(
+                        $left['read'],
+                        $second['read'],
+                        ($second['high'] - $second['low']) / 2,
+                        Unit::from($second['unit']),
+                    ),
+        ];
     }
 
     /**
@@ -346,7 +555,7 @@ final readonly class ProvingDesk
         $newest = end($byPhase);
         $unit = Unit::from($newest === false ? 'V' : $newest['unit']);
 
-        return Quantity::write($point['low'], $unit, 5).' to '.Quantity::write($point['high'], $unit, 5);
+        return Quantity::write($point['low'], $unit, 5) . ' to ' . Quantity::write($point['high'], $unit, 5);
     }
 
     /** @return array{text: string, passed: bool, sentence: string, source: string, stale: bool}|null */
@@ -354,7 +563,15 @@ final readonly class ProvingDesk
     {
         $row = $file->state->safety[$test->value] ?? null;
 
-        return $row === null ? null : ['text' => Safety::write($test, $row['value']), 'passed' => $row['passed'], 'sentence' => $row['sentence'], 'source' => $row['source'], 'stale' => $row['replaced'] !== $file->state->replaced()];
+        return $row === null
+            ? null
+            : [
+                'text' => Safety::write($test, $row['value']),
+                'passed' => $row['passed'],
+                'sentence' => $row['sentence'],
+                'source' => $row['source'],
+                'stale' => $row['replaced'] !== $file->state->replaced(),
+            ];
     }
 
     /** @param array<string, mixed>|null $profile */

@@ -21,12 +21,17 @@ final class Confirmation
     {
         $now = intdiv(time(), self::HOLDS);
 
-        return hash_equals(self::sign($user, $job, $what, $now), $given) || hash_equals(self::sign($user, $job, $what, $now - 1), $given);
+        return hash_equals(self::sign($user, $job, $what, $now), $given) ||
+            hash_equals(self::sign($user, $job, $what, $now - 1), $given);
     }
 
     /** @param array<mixed> $what */
     private static function sign(int|string $user, string $job, array $what, int $when): string
     {
-        return hash_hmac('sha256', json_encode([$user, $job, $what, $when], JSON_THROW_ON_ERROR), (string) config('app.key'));
+        return hash_hmac(
+            'sha256',
+            json_encode([$user, $job, $what, $when], JSON_THROW_ON_ERROR),
+            (string) config('app.key'),
+        );
     }
 }

@@ -7,22 +7,32 @@ namespace App\Instruments;
 use Illuminate\Http\Request;
 use Symfony\Component\HttpFoundation\Cookie;
 
-/** A key to emergency off and to nothing else, given to whoever is signed in: it is good without session and database. */
+/**
+ * A key to emergency off and to nothing else, given to whoever is signed in: it is good without session and database.
+ */
 final readonly class OffKey
 {
     public const COOKIE = 'oculant_off';
 
     private const DAYS = 7;
 
-    public function __construct(private string $secret)
-    {
-    }
+    public function __construct(private string $secret) {}
 
     public function cookie(string $workshopId, bool $isSecure): Cookie
     {
         $until = time() + self::DAYS * 86_400;
 
-        return new Cookie(self::COOKIE, "{$workshopId}.{$until}.".$this->sign($workshopId, $until), $until, '/', null, $isSecure, true, false, Cookie::SAMESITE_STRICT);
+        return new Cookie(
+            self::COOKIE,
+            "{$workshopId}.{$until}." . $this->sign($workshopId, $until),
+            $until,
+            '/',
+            null,
+            $isSecure,
+            true,
+            false,
+            Cookie::SAMESITE_STRICT,
+        );
     }
 
     public function none(): Cookie
@@ -34,7 +44,11 @@ final readonly class OffKey
     public function workshop(Request $request): ?string
     {
         $parts = explode('.', (string) $request->cookies->get(self::COOKIE));
-        if (count($parts) !== 3 || (int) $parts[1] < time() || ! hash_equals($this->sign($parts[0], (int) $parts[1]), $parts[2])) {
+        if (
+            count($parts) !== 3 ||
+            (int) $parts[1] < time() ||
+            !hash_equals($this->sign($parts[0], (int) $parts[1]), $parts[2])
+        ) {
             return null;
         }
 

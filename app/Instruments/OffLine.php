@@ -20,8 +20,14 @@ final class OffLine
     private string $heard = '';
 
     /** @param float $seconds after which it counts as silent */
-    public function __construct(public readonly string $name, string $kind, private readonly string $host, private readonly int $port, private readonly float $seconds, AllowList $allowed)
-    {
+    public function __construct(
+        public readonly string $name,
+        string $kind,
+        private readonly string $host,
+        private readonly int $port,
+        private readonly float $seconds,
+        AllowList $allowed,
+    ) {
         $this->left = ScpiDriver::offCommands($kind);
         try {
             $allowed->mustHold($host, $port);
@@ -30,7 +36,13 @@ final class OffLine
 
             return;
         }
-        $socket = @stream_socket_client('tcp://'.(str_contains($host, ':') ? "[{$host}]" : $host).":{$port}", $code, $message, $seconds, STREAM_CLIENT_CONNECT | STREAM_CLIENT_ASYNC_CONNECT);
+        $socket = @stream_socket_client(
+            'tcp://' . (str_contains($host, ':') ? "[{$host}]" : $host) . ":{$port}",
+            $code,
+            $message,
+            $seconds,
+            STREAM_CLIENT_CONNECT | STREAM_CLIENT_ASYNC_CONNECT,
+        );
         if ($socket === false) {
             $this->trouble = $this->unreachable();
 
@@ -47,14 +59,14 @@ final class OffLine
 
     public function wantsToSpeak(): bool
     {
-        return ! $this->hasSpoken;
+        return !$this->hasSpoken;
     }
 
     public function speak(): void
     {
         $said = implode('', array_map(static fn(string $c): string => "{$c};SYST:ERR?\n", $this->left));
         $this->hasSpoken = true;
-        if (! is_resource($this->socket) || @fwrite($this->socket, $said) !== strlen($said)) {
+        if (!is_resource($this->socket) || @fwrite($this->socket, $said) !== strlen($said)) {
             $this->trouble = $this->unreachable();
         }
     }
@@ -63,8 +75,10 @@ final class OffLine
     {
         $data = is_resource($this->socket) ? @fread($this->socket, 4096) : false;
         if ($data === '' || $data === false) {
-            if (! is_resource($this->socket) || feof($this->socket)) {
-                $this->trouble = $this->hasSpoken ? InstrumentFailed::brokeOff($this->name, trim($this->heard))->getMessage() : $this->unreachable();
+            if (!is_resource($this->socket) || feof($this->socket)) {
+                $this->trouble = $this->hasSpoken
+                    ? InstrumentFailed::brokeOff($this->name, trim($this->heard))->getMessage()
+                    : $this->unreachable();
             }
 
             return;
@@ -87,7 +101,8 @@ final class OffLine
             fclose($this->socket);
         }
 
-        return $this->trouble ?? ($this->left === [] ? null : InstrumentFailed::silent($this->name, $this->seconds)->getMessage());
+        return $this->trouble ??
+            ($this->left === [] ? null : InstrumentFailed::silent($this->name, $this->seconds)->getMessage());
     }
 
     private function unreachable(): string

@@ -6,12 +6,13 @@ namespace App\Instruments;
 
 use Psr\Clock\ClockInterface;
 
-/** When everything was last switched off, in a file: a run that began before is over, whether or not the database heard of it. */
+/**
+ * When everything was last switched off, in a file: a run that began before is over, whether or not the database heard
+ * of it.
+ */
 final readonly class OffMark
 {
-    public function __construct(private string $folder, private ClockInterface $clock)
-    {
-    }
+    public function __construct(private string $folder, private ClockInterface $clock) {}
 
     public function set(string $workshopId): void
     {
@@ -27,6 +28,6 @@ final readonly class OffMark
 
     private function file(string $workshopId): string
     {
-        return $this->folder.'/'.preg_replace('/\W/', '', $workshopId).'.off';
+        return $this->folder . '/' . preg_replace('/\W/', '', $workshopId) . '.off';
     }
 }

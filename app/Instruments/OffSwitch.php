@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Instruments;
 
 /**
- * Switches many instruments off at once: all sources side by side, then all loads, since a unit without its load rises. One that does not answer
+ * Switches many instruments off at once: all sources side by side, then all loads, since a unit without its load rises.
+ * One that does not answer
  * holds up none of the others.
  *
  * @phpstan-import-type Outlet from OffList
@@ -19,9 +20,7 @@ final readonly class OffSwitch
 
     private const LOAD = 'load';
 
-    public function __construct(private AllowList $allowed)
-    {
-    }
+    public function __construct(private AllowList $allowed) {}
 
     /**
      * @param list<Outlet> $outlets
@@ -31,16 +30,23 @@ final readonly class OffSwitch
     public function press(array $outlets): array
     {
         $began = microtime(true);
-        $open = fn(array $o): OffLine => new OffLine($o['name'], $o['kind'], $o['host'], $o['port'], self::LAST, $this->allowed);
+        $open = fn(array $o): OffLine => new OffLine(
+            $o['name'],
+            $o['kind'],
+            $o['host'],
+            $o['port'],
+            self::LAST,
+            $this->allowed,
+        );
         $isLoad = static fn(array $o): bool => $o['kind'] === self::LOAD;
-        $lines = array_map($open, array_values(array_filter($outlets, static fn(array $o): bool => ! $isLoad($o))));
+        $lines = array_map($open, array_values(array_filter($outlets, static fn(array $o): bool => !$isLoad($o))));
         self::talk($lines, $began + self::HEAD_START);
         $lines = [...$lines, ...array_map($open, array_values(array_filter($outlets, $isLoad)))];
         self::talk($lines, $began + self::LAST);
         $off = $failed = [];
         foreach ($lines as $line) {
             $why = $line->end();
-            $why === null ? $off[] = $line->name : $failed[] = "{$line->name}: {$why}";
+            $why === null ? ($off[] = $line->name) : ($failed[] = "{$line->name}: {$why}");
         }
 
         return ['off' => $off, 'failed' => $failed];
@@ -55,7 +61,10 @@ final readonly class OffSwitch
                 return;
             }
             $read = array_map(static fn(OffLine $l) => $l->socket, $open);
-            $write = array_map(static fn(OffLine $l) => $l->socket, array_filter($open, static fn(OffLine $l): bool => $l->wantsToSpeak()));
+            $write = array_map(
+                static fn(OffLine $l) => $l->socket,
+                array_filter($open, static fn(OffLine $l): bool => $l->wantsToSpeak()),
+            );
             $except = null;
             if (@stream_select($read, $write, $except, 0, (int) (1e6 * min($left, 0.1))) === false) {
                 return;

@@ -14,9 +14,7 @@ use Oculant\Core\Proving\Instrument\Measured;
 /** The instruments of a workshop, opened when they are needed. */
 final readonly class Rack
 {
-    public function __construct(private AllowList $allowed, private Hands $hands)
-    {
-    }
+    public function __construct(private AllowList $allowed, private Hands $hands) {}
 
     /** @return Collection<int, Instrument> by name */
     public function of(string $workshopId): Collection
@@ -27,11 +25,20 @@ final readonly class Rack
     /** @param float|null $seconds for each answer; null for what is set for it */
     public function driver(Instrument $instrument, ?float $seconds = null): ScpiDriver
     {
-        if (! $instrument->isOnline()) {
+        if (!$instrument->isOnline()) {
             throw InstrumentFailed::unreachable($instrument->name, 'no address');
         }
 
-        return new ScpiDriver($instrument->kind, new ScpiLink($instrument->name, (string) $instrument->host, (int) $instrument->port, $seconds ?? $instrument->timeout_ms / 1000, $this->allowed->within($instrument->loadMissing('workshop')->workshop?->networks)));
+        return new ScpiDriver(
+            $instrument->kind,
+            new ScpiLink(
+                $instrument->name,
+                (string) $instrument->host,
+                (int) $instrument->port,
+                $seconds ?? $instrument->timeout_ms / 1000,
+                $this->allowed->within($instrument->loadMissing('workshop')->workshop?->networks),
+            ),
+        );
     }
 
     /**
@@ -41,14 +48,21 @@ final readonly class Rack
      *
      * @throws InstrumentFailed|AnswerUnreadable if there is no value
      */
-    public function read(Instrument $instrument, JobFile $file, string $target, string $quantity, int $input = 0): Measured
-    {
+    public function read(
+        Instrument $instrument,
+        JobFile $file,
+        string $target,
+        string $quantity,
+        int $input = 0,
+    ): Measured {
         $this->wire($instrument, $file, $target, $quantity);
         $measured = $this->driver($instrument)->read($quantity, $input);
 
         return match (true) {
             $measured->state === Measured::NONE => throw InstrumentFailed::empty($instrument->name),
-            $measured->state === Measured::OVERLOAD && $quantity !== 'resistance' => throw InstrumentFailed::overload($instrument->name),
+            $measured->state === Measured::OVERLOAD && $quantity !== 'resistance' => throw InstrumentFailed::overload(
+                $instrument->name,
+            ),
             default => $measured,
         };
     }

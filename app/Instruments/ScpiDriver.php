@@ -11,11 +11,26 @@ use Oculant\Core\Quantity\Unit;
 /** Speaks SCPI-99 measurement and source commands, and the common commands of IEEE 488.2. */
 final class ScpiDriver implements Driver, Memory
 {
-    private const UNITS = ['dc' => Unit::Volt, 'ac' => Unit::Volt, 'resistance' => Unit::Ohm, 'hertz' => Unit::Hertz, 'amperes' => Unit::Ampere, 'watts' => Unit::Watt, 'celsius' => Unit::Celsius];
+    private const UNITS = [
+        'dc' => Unit::Volt,
+        'ac' => Unit::Volt,
+        'resistance' => Unit::Ohm,
+        'hertz' => Unit::Hertz,
+        'amperes' => Unit::Ampere,
+        'watts' => Unit::Watt,
+        'celsius' => Unit::Celsius,
+    ];
 
     /** Query by kind of instrument and quantity; %d is the input. */
     private const QUERIES = [
-        'meter' => ['dc' => 'MEAS:VOLT:DC?', 'ac' => 'MEAS:VOLT:AC?', 'resistance' => 'MEAS:RES?', 'hertz' => 'MEAS:FREQ?', 'amperes' => 'MEAS:CURR:AC?', 'celsius' => 'MEAS:TEMP?'],
+        'meter' => [
+            'dc' => 'MEAS:VOLT:DC?',
+            'ac' => 'MEAS:VOLT:AC?',
+            'resistance' => 'MEAS:RES?',
+            'hertz' => 'MEAS:FREQ?',
+            'amperes' => 'MEAS:CURR:AC?',
+            'celsius' => 'MEAS:TEMP?',
+        ],
         'supply' => ['dc' => 'MEAS:VOLT?', 'amperes' => 'MEAS:CURR?'],
         'load' => ['dc' => 'INST:NSEL %d;MEAS:VOLT?', 'amperes' => 'INST:NSEL %d;MEAS:CURR?'],
         'source' => ['ac' => 'MEAS:VOLT:AC?', 'amperes' => 'MEAS:CURR:AC?', 'watts' => 'MEAS:POW:REAL?'],
@@ -24,9 +39,7 @@ final class ScpiDriver implements Driver, Memory
 
     private const LOAD_INPUTS = 4;
 
-    public function __construct(private readonly string $kind, private readonly ScpiLink $link)
-    {
-    }
+    public function __construct(private readonly string $kind, private readonly ScpiLink $link) {}
 
     public function identify(): string
     {
@@ -35,24 +48,41 @@ final class ScpiDriver implements Driver, Memory
 
     public function read(string $quantity, int $input = 0): Measured
     {
-        $query = self::QUERIES[$this->kind][$quantity] ?? throw InstrumentFailed::cannot($this->kind, $quantity, array_keys(self::QUERIES[$this->kind] ?? []));
+        $query =
+            self::QUERIES[$this->kind][$quantity] ??
+            throw InstrumentFailed::cannot($this->kind, $quantity, array_keys(self::QUERIES[$this->kind] ?? []));
 
         return ScpiNumber::read($this->link->ask(sprintf($query, max(1, $input))), self::UNITS[$quantity]);
     }
 
     public function apply(Setting $setting): void
     {
-        if (! $setting->on) {
+        if (!$setting->on) {
             $this->off();
 
             return;
         }
-        foreach (match ($this->kind) {
-            'supply' => [sprintf('VOLT %.6g', $setting->volts), sprintf('CURR %.6g', $setting->limit), 'OUTP ON'],
-            'source' => [sprintf('VOLT %.6g', $setting->volts), sprintf('FREQ %.6g', $setting->hertz), sprintf('CURR %.6g', $setting->limit), 'OUTP ON'],
-            'load' => ["INST:NSEL {$setting->input}", $setting->ohms === null ? 'FUNC CURR' : 'FUNC RES', $setting->ohms === null ? sprintf('CURR %.6g', $setting->amperes) : sprintf('RES %.6g', $setting->ohms), 'INP ON'],
-            default => [],
-        } as $command) {
+        foreach (
+            match ($this->kind) {
+                'supply' => [sprintf('VOLT %.6g', $setting->volts), sprintf('CURR %.6g', $setting->limit), 'OUTP ON'],
+                'source' => [
+                    sprintf('VOLT %.6g', $setting->volts),
+                    sprintf('FREQ %.6g', $setting->hertz),
+                    sprintf('CURR %.6g', $setting->limit),
+                    'OUTP ON',
+                ],
+                'load' => [
+                    "INST:NSEL {$setting->input}",
+                    $setting->ohms === null ? 'FUNC CURR' : 'FUNC RES',
+                    $setting->ohms === null
+                        ? sprintf('CURR %.6g', $setting->amperes)
+                        : sprintf('RES %.6g', $setting->ohms),
+                    'INP ON',
+                ],
+                default => [],
+            }
+            as $command
+        ) {
             $this->link->set($command);
         }
     }
@@ -77,7 +107,7 @@ final class ScpiDriver implements Driver, Memory
     public function begin(array $inputs, float $interval): void
     {
         $this->link->set(sprintf('TRIG:TIM %.3g', $interval));
-        $this->link->set('ROUT:SCAN (@'.implode(',', $inputs).')');
+        $this->link->set('ROUT:SCAN (@' . implode(',', $inputs) . ')');
     }
 
     public function scans(): int

@@ -15,9 +15,13 @@ final class ScpiLink
     private string $waiting = '';
 
     /** @param float $seconds for connecting, and for each answer */
-    public function __construct(private readonly string $name, private readonly string $host, private readonly int $port, private readonly float $seconds, private readonly AllowList $allowed)
-    {
-    }
+    public function __construct(
+        private readonly string $name,
+        private readonly string $host,
+        private readonly int $port,
+        private readonly float $seconds,
+        private readonly AllowList $allowed,
+    ) {}
 
     public function __destruct()
     {
@@ -96,9 +100,14 @@ final class ScpiLink
     /** @return resource */
     private function open()
     {
-        if (! is_resource($this->socket)) {
+        if (!is_resource($this->socket)) {
             $this->allowed->mustHold($this->host, $this->port);
-            $socket = @stream_socket_client('tcp://'.(str_contains($this->host, ':') ? "[{$this->host}]" : $this->host).":{$this->port}", $code, $message, $this->seconds);
+            $socket = @stream_socket_client(
+                'tcp://' . (str_contains($this->host, ':') ? "[{$this->host}]" : $this->host) . ":{$this->port}",
+                $code,
+                $message,
+                $this->seconds,
+            );
             if ($socket === false) {
                 throw InstrumentFailed::unreachable($this->name, "{$this->host}:{$this->port}");
             }

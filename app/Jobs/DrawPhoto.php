@@ -20,9 +20,7 @@ final class DrawPhoto implements ShouldQueue
 
     public int $backoff = 20;
 
-    public function __construct(public readonly string $photo)
-    {
-    }
+    public function __construct(public readonly string $photo) {}
 
     public function handle(PhotoAlbum $album): void
     {

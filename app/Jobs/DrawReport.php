@@ -18,9 +18,7 @@ final class DrawReport implements ShouldQueue
 
     public int $tries = 1;
 
-    public function __construct(public readonly string $job_id)
-    {
-    }
+    public function __construct(public readonly string $job_id) {}
 
     public function handle(Paper $paper): void
     {

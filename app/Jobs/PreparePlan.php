@@ -13,7 +13,10 @@ use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Oculant\Core\Supply\DescriptionReader;
 
-/** Works out the power-up plan of a large supply, its tests, and what its circuit asks of each part, ahead; after every solve that somebody stands waiting for. */
+/**
+ * Works out the power-up plan of a large supply, its tests, and what its circuit asks of each part, ahead; after every
+ * solve that somebody stands waiting for.
+ */
 final class PreparePlan implements ShouldQueue
 {
     use Queueable;
@@ -22,9 +25,7 @@ final class PreparePlan implements ShouldQueue
 
     public int $tries = 1;
 
-    public function __construct(public readonly string $hash)
-    {
-    }
+    public function __construct(public readonly string $hash) {}
 
     public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingDesk $proving, Library $library): void
     {

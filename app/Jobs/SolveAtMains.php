@@ -19,9 +19,7 @@ final class SolveAtMains implements ShouldQueue
     public int $tries = 1;
 
     /** @param array<string, mixed> $description */
-    public function __construct(public readonly array $description, public readonly float $mainsVolts)
-    {
-    }
+    public function __construct(public readonly array $description, public readonly float $mainsVolts) {}
 
     public function handle(Library $library): void
     {

@@ -8,7 +8,10 @@ use App\Knowledge\Pieces;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 
-/** A ticket for a worker: it takes the most useful piece that is waiting, whosever it is, and the next, until none is left. */
+/**
+ * A ticket for a worker: it takes the most useful piece that is waiting, whosever it is, and the next, until none is
+ * left.
+ */
 final class SolveNext implements ShouldQueue
 {
     use Queueable;

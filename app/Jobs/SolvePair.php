@@ -20,9 +20,7 @@ final class SolvePair implements ShouldQueue
     public int $tries = 1;
 
     /** @param array<string, mixed> $description */
-    public function __construct(public readonly array $description, public readonly Hypothesis $pair)
-    {
-    }
+    public function __construct(public readonly array $description, public readonly Hypothesis $pair) {}
 
     public function handle(Library $library): void
     {

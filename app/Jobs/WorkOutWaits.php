@@ -23,9 +23,7 @@ final class WorkOutWaits implements ShouldBeUnique, ShouldQueue
     public int $uniqueFor = 60;
 
     /** @param list<string> $jobs ids */
-    public function __construct(public readonly string $workshop, public readonly array $jobs)
-    {
-    }
+    public function __construct(public readonly string $workshop, public readonly array $jobs) {}
 
     public function uniqueId(): string
     {
@@ -35,7 +33,7 @@ final class WorkOutWaits implements ShouldBeUnique, ShouldQueue
     public function handle(JobSummary $summary): void
     {
         foreach (RepairJob::query()->whereKey($this->jobs)->get(RepairJob::LISTED) as $job) {
-            if (! JobSummary::isCurrent($job)) {
+            if (!JobSummary::isCurrent($job)) {
                 $summary->workOut($job);
             }
         }

@@ -49,24 +49,35 @@ final class CachedKnowledge implements Knowledge
 
     /**
      * @param string|null $engine    its fingerprint; null to take it from the code
-     * @param bool        $isPatient true where nobody waits for a page: then even what takes seconds is solved where it is asked for
+     * @param bool $isPatient true where nobody waits for a page: then even what takes seconds is solved where it is
+     *     asked for
      */
-    public function __construct(private readonly Description $supply, private readonly Repository $cache, private readonly ?string $engine = null, private readonly bool $isPatient = false)
-    {
+    public function __construct(
+        private readonly Description $supply,
+        private readonly Repository $cache,
+        private readonly ?string $engine = null,
+        private readonly bool $isPatient = false,
+    ) {
         $this->solved = new SolvedKnowledge($supply);
     }
 
     public function isWhole(): bool
     {
         // What was pruned in part is worked out again by workers, not by whoever asks first.
-        return $this->isWhole ??= ! in_array(null, $this->fetch(['whole', 'd:', ...$this->modes(null)]), true);
+        return $this->isWhole ??= !in_array(null, $this->fetch(['whole', 'd:', ...$this->modes(null)]), true);
     }
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
-        if (! $this->isWhole()) {
+        if (!$this->isWhole()) {
             $this->fetchModes(null);
-            $found = $this->here["x:{$mode}:"] ?? $this->here["first:{$mode}"] ?? $this->here["none:{$mode}"] ??= Expectations::unsolved($this->supply, $this->supply->mode($mode));
+            $found =
+                $this->here["x:{$mode}:"] ??
+                ($this->here["first:{$mode}"] ??
+                    ($this->here["none:{$mode}"] ??= Expectations::unsolved(
+                        $this->supply,
+                        $this->supply->mode($mode),
+                    )));
 
             /** @var Expectations $found */
             return $mainsVolts === null ? $found : $found->atMains($mainsVolts);
@@ -87,7 +98,7 @@ final class CachedKnowledge implements Knowledge
         }
 
         return $mainsVolts !== null
-            ? $this->here["x:{$mode}:{$mainsVolts}"] = $this->expectations($mode, null)->atMains($mainsVolts)
+            ? ($this->here["x:{$mode}:{$mainsVolts}"] = $this->expectations($mode, null)->atMains($mainsVolts))
             : $this->keep("x:{$mode}:", fn(): Expectations => $this->solved->expectations($mode, null));
     }
 
@@ -95,16 +106,20 @@ final class CachedKnowledge implements Knowledge
     public function isSolvedAt(float $mainsVolts): bool
     {
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
-        $names = [...($step === null ? [] : ["d:{$step}"]), ...$this->modes($mainsVolts)];
+        $names = [...$step === null ? [] : ["d:{$step}"], ...$this->modes($mainsVolts)];
 
-        return array_filter($this->fetch(array_values(array_diff($names, array_keys($this->here)))), is_null(...)) === [];
+        return array_filter($this->fetch(array_values(array_diff($names, array_keys($this->here)))), is_null(...)) ===
+            [];
     }
 
     /** Windows at exactly that mains, and the faults at the step of it that they are solved for. */
     public function solveAt(float $mainsVolts): void
     {
         foreach (array_keys($this->supply->modes) as $mode) {
-            $this->cache->forever($this->key("x:{$mode}:{$mainsVolts}"), $this->solved->expectations((string) $mode, $mainsVolts));
+            $this->cache->forever(
+                $this->key("x:{$mode}:{$mainsVolts}"),
+                $this->solved->expectations((string) $mode, $mainsVolts),
+            );
         }
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
         if ($step !== null) {
@@ -120,15 +135,24 @@ final class CachedKnowledge implements Knowledge
             return;
         }
         $this->fetched["mains {$mainsVolts}"] = true;
-        $step = 'd:'.SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
-        $early = $this->isWhole() ? [] : array_map(static fn(int|string $mode): string => "first:{$mode}", array_keys($this->supply->modes));
-        $this->fetch(array_values(array_diff([...$this->modes($mainsVolts), ...$early, $step], array_keys(array_filter($this->here)))));
+        $step = 'd:' . SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
+        $early = $this->isWhole()
+            ? []
+            : array_map(static fn(int|string $mode): string => "first:{$mode}", array_keys($this->supply->modes));
+        $this->fetch(
+            array_values(
+                array_diff([...$this->modes($mainsVolts), ...$early, $step], array_keys(array_filter($this->here))),
+            ),
+        );
     }
 
     /** @return list<string> what the windows of each mode are kept as */
     private function modes(?float $mainsVolts): array
     {
-        return array_map(static fn(int|string $mode): string => "x:{$mode}:{$mainsVolts}", array_keys($this->supply->modes));
+        return array_map(
+            static fn(int|string $mode): string => "x:{$mode}:{$mainsVolts}",
+            array_keys($this->supply->modes),
+        );
     }
 
     /**
@@ -154,11 +178,16 @@ final class CachedKnowledge implements Knowledge
 
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
-        if (! $this->isWhole()) {
-            return $this->sofar ??= $this->fetch(['d:'])['d:'] ?? $this->fetch(['good'])['good'] ?? FaultDictionary::unsolved(array_map(strval(...), array_keys($this->supply->modes)));
+        if (!$this->isWhole()) {
+            return $this->sofar ??=
+                $this->fetch(['d:'])['d:'] ??
+                ($this->fetch(['good'])['good'] ??
+                    FaultDictionary::unsolved(array_map(strval(...), array_keys($this->supply->modes))));
         }
 
-        return $this->atMains["mains {$mainsVolts}"] ??= $this->at(SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply));
+        return $this->atMains["mains {$mainsVolts}"] ??= $this->at(
+            SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply),
+        );
     }
 
     /** At a step of the mains that nobody has solved yet the faults are those of the nominal one. */
@@ -174,7 +203,7 @@ final class CachedKnowledge implements Knowledge
 
     public function deadRow(string $mode, string $check, string $quantity): array
     {
-        if (! $this->isWhole()) {
+        if (!$this->isWhole()) {
             return [];
         }
 
@@ -187,7 +216,7 @@ final class CachedKnowledge implements Knowledge
     public function altered(Description $altered): self
     {
         $known = $this->altered[$altered->hash()] ??= new self($altered, $this->cache, $this->engine, $this->isPatient);
-        if ($this->isPatient && ! $known->isWhole()) {
+        if ($this->isPatient && !$known->isWhole()) {
             $known->solve(static fn() => null);
         }
 
@@ -198,7 +227,12 @@ final class CachedKnowledge implements Knowledge
     {
         $step = SolvedKnowledge::dictionaryMains($mainsVolts, $this->supply);
         $name = "p:{$pair->id}:{$step}";
-        if (! $this->isPatient && $this->supply->isLarge() && ! isset($this->here[$name]) && $this->fetch([$name])[$name] === null) {
+        if (
+            !$this->isPatient &&
+            $this->supply->isLarge() &&
+            !isset($this->here[$name]) &&
+            $this->fetch([$name])[$name] === null
+        ) {
             // Seconds each: for the workers. Until then it is not thought of.
             $this->wanted[$pair->id] = $pair;
 
@@ -232,7 +266,10 @@ final class CachedKnowledge implements Knowledge
     /** What can be had at once: roughly what a good unit reads in a mode, and what its dead checks show. */
     public function solveFirst(string $mode): void
     {
-        $this->cache->forever($this->key("first:{$mode}"), Expectations::roughly($this->supply, $this->supply->mode($mode)));
+        $this->cache->forever(
+            $this->key("first:{$mode}"),
+            Expectations::roughly($this->supply, $this->supply->mode($mode)),
+        );
         if ($this->cache->get($this->key('good')) === null) {
             $this->cache->forever($this->key('good'), (new DictionaryBuilder($this->supply))->goodUnitOnly());
         }
@@ -241,7 +278,10 @@ final class CachedKnowledge implements Knowledge
     /** Windows that cannot be worked out are not known, and the rest is whole without them. */
     public function giveUpWindows(string $mode): void
     {
-        $this->cache->forever($this->key("x:{$mode}:"), Expectations::unsolved($this->supply, $this->supply->mode($mode)));
+        $this->cache->forever(
+            $this->key("x:{$mode}:"),
+            Expectations::unsolved($this->supply, $this->supply->mode($mode)),
+        );
     }
 
     public function solveWindows(string $mode): void
@@ -257,7 +297,11 @@ final class CachedKnowledge implements Knowledge
     public function solveFaults(DictionaryBuilder $builder, string $mode, array $ids): DictionaryRows
     {
         $usual = $this->usualMode();
-        $before = $mode === $usual ? null : $this->cache->get($this->key(self::piece($usual, $ids))) ?? $this->solveFaults($builder, $usual, $ids);
+        $before =
+            $mode === $usual
+                ? null
+                : $this->cache->get($this->key(self::piece($usual, $ids))) ??
+                    $this->solveFaults($builder, $usual, $ids);
         $rows = $builder->piece($this->supply->mode($mode), $ids, null, $before);
         $this->cache->forever($this->key(self::piece($mode, $ids)), $rows);
 
@@ -267,7 +311,7 @@ final class CachedKnowledge implements Knowledge
     /** @param list<string> $ids */
     private static function piece(string $mode, array $ids): string
     {
-        return "p:{$mode}:".md5(implode(' ', $ids));
+        return "p:{$mode}:" . md5(implode(' ', $ids));
     }
 
     /**
@@ -304,7 +348,9 @@ final class CachedKnowledge implements Knowledge
                 }
             }
         };
-        $store instanceof LockProvider ? $store->lock($this->key('putting'), self::PATIENCE)->block(self::PATIENCE, $put) : $put();
+        $store instanceof LockProvider
+            ? $store->lock($this->key('putting'), self::PATIENCE)->block(self::PATIENCE, $put)
+            : $put();
         $this->forgetHere();
 
         return $lost;
@@ -342,7 +388,10 @@ final class CachedKnowledge implements Knowledge
             $this->solveWindows((string) $mode);
             $progress($done += $share, $total);
         }
-        $this->cache->forever($this->key('d:'), $builder->build(null, static fn(int $solved) => $progress($done + $solved, $total)));
+        $this->cache->forever(
+            $this->key('d:'),
+            $builder->build(null, static fn(int $solved) => $progress($done + $solved, $total)),
+        );
         $this->cache->forever($this->key('whole'), true);
         $this->forgetHere();
     }

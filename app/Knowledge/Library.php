@@ -23,9 +23,7 @@ final class Library
 
     private string $lastHash = '';
 
-    public function __construct(private readonly Repository $cache, private readonly Pieces $pieces)
-    {
-    }
+    public function __construct(private readonly Repository $cache, private readonly Pieces $pieces) {}
 
     public function of(Description $supply): Knowledge
     {
@@ -35,7 +33,7 @@ final class Library
     private function known(Description $supply): CachedKnowledge
     {
         // What was not solved a moment ago may be by now.
-        if ($this->last === null || $this->lastHash !== $supply->hash() || ! $this->last->isWhole()) {
+        if ($this->last === null || $this->lastHash !== $supply->hash() || !$this->last->isWhole()) {
             $this->last = new CachedKnowledge($supply, $this->cache, config()->string('oculant.engine'));
             $this->lastHash = $supply->hash();
         }
@@ -46,7 +44,7 @@ final class Library
     /**
      * Sees to it that the faults of a description get solved, by workers: never here.
      *
-     * @param bool        $isUrgent true if somebody stands at the bench with it: then it goes before what is merely kept
+     * @param bool $isUrgent true if somebody stands at the bench with it: then it goes before what is merely kept
      * @param string|null $mode     in which it stands
      */
     public function prepare(Description $supply, bool $isUrgent = false, ?string $mode = null): void
@@ -63,20 +61,33 @@ final class Library
             $known->touch();
             $this->pieces->handOut($known->is_urgent);
         }
-        $changes = ($isUrgent && ! $known?->is_urgent ? ['is_urgent' => true] : []) + ($mode !== null && $known?->mode !== $mode ? ['mode' => $mode] : []);
+        $changes =
+            ($isUrgent && !$known?->is_urgent ? ['is_urgent' => true] : []) +
+            ($mode !== null && $known?->mode !== $mode ? ['mode' => $mode] : []);
         if ($known !== null && $changes !== []) {
             $known->update($changes);
             $this->pieces->handOut($known->is_urgent);
         }
         if ($isUrgent && $known?->asked_at?->isAfter(now()->subSeconds(Pieces::LOOKED_AT / 3)) !== true) {
-            Solve::query()->whereKey($supply->hash())->toBase()->update(['asked_at' => now()]);
+            Solve::query()
+                ->whereKey($supply->hash())
+                ->toBase()
+                ->update(['asked_at' => now()]);
         }
     }
 
-    /** The same at the mains that was measured, for what is solved quickly; until then it is read off between the limits of the nominal one. */
+    /**
+     * The same at the mains that was measured, for what is solved quickly; until then it is read off between the limits
+     * of the nominal one.
+     */
     public function prepareAt(Description $supply, float $mainsVolts): void
     {
-        if (! $supply->isLarge() && $this->known($supply)->isWhole() && ! $this->known($supply)->isSolvedAt($mainsVolts) && $this->cache->add("oculant:at:{$supply->hash()}:{$mainsVolts}", true, self::ASKED)) {
+        if (
+            !$supply->isLarge() &&
+            $this->known($supply)->isWhole() &&
+            !$this->known($supply)->isSolvedAt($mainsVolts) &&
+            $this->cache->add("oculant:at:{$supply->hash()}:{$mainsVolts}", true, self::ASKED)
+        ) {
             SolveAtMains::dispatch($supply->written, $mainsVolts)->onQueue('urgent');
         }
     }
@@ -86,7 +97,9 @@ final class Library
     {
         $known = $this->known($supply);
 
-        return $known->isWhole() && $known->wanted() === [] && ($mainsVolts === null || $supply->isLarge() || $known->isSolvedAt($mainsVolts));
+        return $known->isWhole() &&
+            $known->wanted() === [] &&
+            ($mainsVolts === null || $supply->isLarge() || $known->isSolvedAt($mainsVolts));
     }
 
     /** Pairs of faults that somebody would have liked to compare with. */
@@ -131,6 +144,10 @@ final class Library
      */
     public function remember(Description $supply, string $what, callable $compute): mixed
     {
-        return $this->cache->remember('oculant:view:'.config()->string('oculant.build').":{$supply->hash()}:{$what}", now()->addDays(30), $compute(...));
+        return $this->cache->remember(
+            'oculant:view:' . config()->string('oculant.build') . ":{$supply->hash()}:{$what}",
+            now()->addDays(30),
+            $compute(...),
+        );
     }
 }

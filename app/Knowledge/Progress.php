@@ -11,23 +11,44 @@ use App\Models\SolvePiece;
 final class Progress
 {
     /**
-     * @param float|null $known share of the faults, by how often they are met, that is known in the mode that is looked at; null if nobody looks
+     * @param float|null $known share of the faults, by how often they are met, that is known in the mode that is looked
+     *     at; null if nobody looks
      *
-     * @return array{state: string, done: int, total: int, message: ?string, known: ?float, ahead: int, seconds: ?int} faults in modes; units before it; seconds left by the speed so far
+     * @return array{state: string, done: int, total: int, message: ?string, known: ?float, ahead: int, seconds: ?int}
+     *     faults in modes; units before it; seconds left by the speed so far
      */
     public static function of(Solve $solve, ?float $known = null): array
     {
         return [
-            'state' => $solve->state, 'done' => $solve->done, 'total' => $solve->total, 'message' => $solve->message, 'known' => $known,
-            'ahead' => $solve->state === Solve::QUEUED ? Solve::query()->whereIn('state', [Solve::QUEUED, Solve::RUNNING])->where('hash', '!=', $solve->hash)->where('is_urgent', '>=', $solve->is_urgent)->where('created_at', '<=', $solve->created_at)->count() : 0,
+            'state' => $solve->state,
+            'done' => $solve->done,
+            'total' => $solve->total,
+            'message' => $solve->message,
+            'known' => $known,
+            'ahead' =>
+                $solve->state === Solve::QUEUED
+                    ? Solve::query()
+                        ->whereIn('state', [Solve::QUEUED, Solve::RUNNING])
+                        ->where('hash', '!=', $solve->hash)
+                        ->where('is_urgent', '>=', $solve->is_urgent)
+                        ->where('created_at', '<=', $solve->created_at)
+                        ->count()
+                    : 0,
             'seconds' => $solve->state === Solve::RUNNING ? self::left($solve) : null,
         ];
     }
 
     private static function left(Solve $solve): ?int
     {
-        $seconds = (float) SolvePiece::query()->where('hash', $solve->hash)->where('state', SolvePiece::DONE)->sum('seconds');
+        $seconds = (float) SolvePiece::query()
+            ->where('hash', $solve->hash)
+            ->where('state', SolvePiece::DONE)
+            ->sum('seconds');
 
-        return $solve->done === 0 || $seconds <= 0.0 ? null : (int) ceil($seconds / $solve->done * ($solve->total - $solve->done) / config()->integer('oculant.workers'));
+        return $solve->done === 0 || $seconds <= 0.0
+            ? null
+            : (int) ceil(
+                (($seconds / $solve->done) * ($solve->total - $solve->done)) / config()->integer('oculant.workers'),
+            );
     }
 }

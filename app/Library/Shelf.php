@@ -13,16 +13,17 @@ use Oculant\Core\Supply\Description;
 /** Keeps descriptions: every change is a version of its own, and what is kept gets solved. */
 final readonly class Shelf
 {
-    public function __construct(private Library $library)
-    {
-    }
+    public function __construct(private Library $library) {}
 
     public function keep(User $user, Description $description, ?Supply $parent = null): Supply
     {
         return DB::transaction(function () use ($user, $description, $parent): Supply {
             $supply = Supply::query()->create([
-                'workshop_id' => $user->workshop_id, 'parent_id' => $parent === null ? null : ($parent->parent_id ?? $parent->id),
-                'title' => $description->title, 'revision' => $description->revision, 'description' => $description->written,
+                'workshop_id' => $user->workshop_id,
+                'parent_id' => $parent === null ? null : $parent->parent_id ?? $parent->id,
+                'title' => $description->title,
+                'revision' => $description->revision,
+                'description' => $description->written,
             ]);
             $this->version($supply, $user, $description);
 
@@ -37,14 +38,22 @@ final readonly class Shelf
             if ($supply->latestVersion?->description == $description->written) {
                 return;
             }
-            $supply->update(['title' => $description->title, 'revision' => $description->revision, 'description' => $description->written]);
+            $supply->update([
+                'title' => $description->title,
+                'revision' => $description->revision,
+                'description' => $description->written,
+            ]);
             $this->version($supply, $user, $description);
         }, 3);
     }
 
     private function version(Supply $supply, User $user, Description $description): void
     {
-        $supply->versions()->create(['number' => 1 + (int) $supply->versions()->max('number'), 'user_id' => $user->id, 'description' => $description->written]);
+        $supply->versions()->create([
+            'number' => 1 + (int) $supply->versions()->max('number'),
+            'user_id' => $user->id,
+            'description' => $description->written,
+        ]);
         $supply->unsetRelation('latestVersion');
         $this->library->prepare($description);
     }

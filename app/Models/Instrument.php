@@ -20,12 +20,30 @@ final class Instrument extends Model
 {
     use HasUlids;
 
-    public const KINDS = ['meter' => 'multimeter', 'supply' => 'bench supply', 'load' => 'electronic load', 'source' => 'AC source', 'logger' => 'multi-channel thermometer', 'tester' => 'safety tester'];
+    public const KINDS = [
+        'meter' => 'multimeter',
+        'supply' => 'bench supply',
+        'load' => 'electronic load',
+        'source' => 'AC source',
+        'logger' => 'multi-channel thermometer',
+        'tester' => 'safety tester',
+    ];
 
     /** Those that put something on the unit. */
     public const OUTPUTS = ['supply', 'load', 'source'];
 
-    protected $fillable = ['workshop_id', 'name', 'kind', 'host', 'port', 'timeout_ms', 'profile', 'serial', 'calibrated_until', 'is_stand_in'];
+    protected $fillable = [
+        'workshop_id',
+        'name',
+        'kind',
+        'host',
+        'port',
+        'timeout_ms',
+        'profile',
+        'serial',
+        'calibrated_until',
+        'is_stand_in',
+    ];
 
     /** @return BelongsTo<Workshop, $this> */
     public function workshop(): BelongsTo
@@ -46,7 +64,14 @@ final class Instrument extends Model
     /** As it stands in the log and the report: "Bench meter 2, no. 4711, calibrated until 2027-03-01". */
     public function label(): string
     {
-        return implode(', ', array_filter([$this->name, $this->serial === '' ? '' : "no. {$this->serial}", $this->calibrated_until === null ? '' : 'calibrated until '.$this->calibrated_until->format('Y-m-d')]));
+        return implode(
+            ', ',
+            array_filter([
+                $this->name,
+                $this->serial === '' ? '' : "no. {$this->serial}",
+                $this->calibrated_until === null ? '' : 'calibrated until ' . $this->calibrated_until->format('Y-m-d'),
+            ]),
+        );
     }
 
     /** @param Builder<self> $query */
@@ -57,6 +82,12 @@ final class Instrument extends Model
 
     protected function casts(): array
     {
-        return ['profile' => 'array', 'is_stand_in' => 'boolean', 'port' => 'integer', 'timeout_ms' => 'integer', 'calibrated_until' => 'immutable_date'];
+        return [
+            'profile' => 'array',
+            'is_stand_in' => 'boolean',
+            'port' => 'integer',
+            'timeout_ms' => 'integer',
+            'calibrated_until' => 'immutable_date',
+        ];
     }
 }

@@ -25,7 +25,17 @@ final class LogEntryRecord extends Model
 
     protected $keyType = 'string';
 
-    protected $fillable = ['id', 'repair_job_id', 'user_id', 'kind', 'payload', 'noted_at', 'received_at', 'sequence', 'waited'];
+    protected $fillable = [
+        'id',
+        'repair_job_id',
+        'user_id',
+        'kind',
+        'payload',
+        'noted_at',
+        'received_at',
+        'sequence',
+        'waited',
+    ];
 
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo
@@ -36,7 +46,15 @@ final class LogEntryRecord extends Model
     /** An entry that came in with an archive keeps its author's name. */
     public function toEntry(): LogEntry
     {
-        return new LogEntry($this->id, $this->kind, $this->payload, $this->received_at->toIso8601String(), (string) ($this->payload['author'] ?? $this->user->name ?? ''), $this->noted_at, $this->waited);
+        return new LogEntry(
+            $this->id,
+            $this->kind,
+            $this->payload,
+            $this->received_at->toIso8601String(),
+            (string) ($this->payload['author'] ?? ($this->user->name ?? '')),
+            $this->noted_at,
+            $this->waited,
+        );
     }
 
     protected function casts(): array

@@ -26,8 +26,10 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property int $causes times that a cause was named
  * @property string|null $waits_for
  * @property string|null $waits_as_of log and program that this was worked out from
- * @property array{faults?: array<string, string>, ageing?: list<array{part: string, fault: string, after: float}>, shy?: float}|null $stand_in
- * @property array<string, mixed>|null $origin of a job that was taken in: number, workshop, at, by, taken_at, signed_by, key, known
+ * @property array{faults?: array<string, string>, ageing?: list<array{part: string, fault: string, after: float}>,
+ *     shy?: float}|null $stand_in
+ * @property array<string, mixed>|null $origin of a job that was taken in: number, workshop, at, by, taken_at,
+ *     signed_by, key, known
  */
 final class RepairJob extends Model
 {
@@ -41,9 +43,41 @@ final class RepairJob extends Model
     public const BACK = 0;
 
     /** What a list shows; descriptions are as long as everything else together. */
-    public const LISTED = ['id', 'workshop_id', 'supply_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'power', 'open_changes', 'is_closed', 'is_handed_back', 'supply_title', 'last_sequence', 'waits_for', 'waits_as_of', 'created_at'];
+    public const LISTED = [
+        'id',
+        'workshop_id',
+        'supply_id',
+        'user_id',
+        'number',
+        'unit',
+        'owner',
+        'complaint',
+        'mains',
+        'power',
+        'open_changes',
+        'is_closed',
+        'is_handed_back',
+        'supply_title',
+        'last_sequence',
+        'waits_for',
+        'waits_as_of',
+        'created_at',
+    ];
 
-    protected $fillable = ['workshop_id', 'supply_id', 'supply_version_id', 'user_id', 'number', 'unit', 'owner', 'complaint', 'mains', 'description', 'stand_in', 'origin'];
+    protected $fillable = [
+        'workshop_id',
+        'supply_id',
+        'supply_version_id',
+        'user_id',
+        'number',
+        'unit',
+        'owner',
+        'complaint',
+        'mains',
+        'description',
+        'stand_in',
+        'origin',
+    ];
 
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo
@@ -77,7 +111,7 @@ final class RepairJob extends Model
     public function scopeSaying(Builder $query, string $words): void
     {
         foreach (preg_split('/\s+/u', trim($words), -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $query->where('words', 'like', '%'.addcslashes($word, '%_\\').'%');
+            $query->where('words', 'like', '%' . addcslashes($word, '%_\\') . '%');
         }
     }
 
@@ -86,12 +120,23 @@ final class RepairJob extends Model
         self::creating(static function (self $job): void {
             $title = $job->description['title'] ?? null;
             $job->supply_title = is_string($title) ? mb_substr($title, 0, 255) : '';
-            $job->words = mb_substr(implode(' · ', [$job->number, $job->unit, $job->owner, $job->supply_title, $job->complaint]), 0, 700);
+            $job->words = mb_substr(
+                implode(' · ', [$job->number, $job->unit, $job->owner, $job->supply_title, $job->complaint]),
+                0,
+                700,
+            );
         });
     }
 
     protected function casts(): array
     {
-        return ['closed_at' => 'datetime', 'is_closed' => 'boolean', 'is_handed_back' => 'boolean', 'description' => 'array', 'stand_in' => 'array', 'origin' => 'array'];
+        return [
+            'closed_at' => 'datetime',
+            'is_closed' => 'boolean',
+            'is_handed_back' => 'boolean',
+            'description' => 'array',
+            'stand_in' => 'array',
+            'origin' => 'array',
+        ];
     }
 }

@@ -27,7 +27,25 @@ final class Run extends Model
 
     public const ENDED = 'ended';
 
-    protected $fillable = ['number', 'repair_job_id', 'user_id', 'kind', 'plan', 'state', 'message', 'started_at', 'ended_at', 'next_scan', 'memory_base', 'stage', 'watch', 'gaps', 'alarms', 'leased_by', 'leased_until'];
+    protected $fillable = [
+        'number',
+        'repair_job_id',
+        'user_id',
+        'kind',
+        'plan',
+        'state',
+        'message',
+        'started_at',
+        'ended_at',
+        'next_scan',
+        'memory_base',
+        'stage',
+        'watch',
+        'gaps',
+        'alarms',
+        'leased_by',
+        'leased_until',
+    ];
 
     /** @return BelongsTo<RepairJob, $this> */
     public function job(): BelongsTo
@@ -53,7 +71,16 @@ final class Run extends Model
      */
     public static function instrumentsOf(array $plan): array
     {
-        return array_values(array_unique(array_filter([...array_column($plan['channels'] ?? [], 'instrument'), ...array_column($plan['loads'] ?? [], 'instrument'), $plan['source'] ?? null, $plan['reader'] ?? null])));
+        return array_values(
+            array_unique(
+                array_filter([
+                    ...array_column($plan['channels'] ?? [], 'instrument'),
+                    ...array_column($plan['loads'] ?? [], 'instrument'),
+                    $plan['source'] ?? null,
+                    $plan['reader'] ?? null,
+                ]),
+            ),
+        );
     }
 
     /** @param Builder<self> $query */
@@ -64,6 +91,17 @@ final class Run extends Model
 
     protected function casts(): array
     {
-        return ['plan' => 'array', 'watch' => 'array', 'gaps' => 'array', 'alarms' => 'array', 'started_at' => 'float', 'ended_at' => 'float', 'next_scan' => 'integer', 'memory_base' => 'integer', 'stage' => 'integer', 'number' => 'integer'];
+        return [
+            'plan' => 'array',
+            'watch' => 'array',
+            'gaps' => 'array',
+            'alarms' => 'array',
+            'started_at' => 'float',
+            'ended_at' => 'float',
+            'next_scan' => 'integer',
+            'memory_base' => 'integer',
+            'stage' => 'integer',
+            'number' => 'integer',
+        ];
     }
 }

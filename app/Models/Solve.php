@@ -40,12 +40,25 @@ final class Solve extends Model
 
     protected $keyType = 'string';
 
-    protected $fillable = ['hash', 'title', 'description', 'state', 'done', 'total', 'is_urgent', 'mode', 'asked_at', 'engine', 'message'];
+    protected $fillable = [
+        'hash',
+        'title',
+        'description',
+        'state',
+        'done',
+        'total',
+        'is_urgent',
+        'mode',
+        'asked_at',
+        'engine',
+        'message',
+    ];
 
     /** By this engine, and not over. */
     public function isUnderWay(): bool
     {
-        return in_array($this->state, [self::QUEUED, self::RUNNING], true) && $this->engine === config('oculant.engine');
+        return in_array($this->state, [self::QUEUED, self::RUNNING], true) &&
+            $this->engine === config('oculant.engine');
     }
 
     /** Every piece that is done shows itself here: after so long a silence the workers may have been stopped. */
@@ -56,6 +69,12 @@ final class Solve extends Model
 
     protected function casts(): array
     {
-        return ['description' => 'array', 'done' => 'integer', 'total' => 'integer', 'is_urgent' => 'boolean', 'asked_at' => 'datetime'];
+        return [
+            'description' => 'array',
+            'done' => 'integer',
+            'total' => 'integer',
+            'is_urgent' => 'boolean',
+            'asked_at' => 'datetime',
+        ];
     }
 }

@@ -8,7 +8,8 @@ use Illuminate\Database\Eloquent\Model;
 use Illuminate\Support\Carbon;
 
 /**
- * A piece of what the engine has to work out for a description: a first look at a mode, some faults in it, or its windows.
+ * A piece of what the engine has to work out for a description: a first look at a mode, some faults in it, or its
+ * windows.
  *
  * @property int $id
  * @property string $hash of the description
@@ -40,7 +41,18 @@ final class SolvePiece extends Model
 
     public $timestamps = false;
 
-    protected $fillable = ['hash', 'name', 'mode', 'rank', 'faults', 'state', 'attempts', 'seconds', 'claimed_at', 'message'];
+    protected $fillable = [
+        'hash',
+        'name',
+        'mode',
+        'rank',
+        'faults',
+        'state',
+        'attempts',
+        'seconds',
+        'claimed_at',
+        'message',
+    ];
 
     /** What is done in it: one of the constants. */
     public function what(): string
@@ -50,6 +62,12 @@ final class SolvePiece extends Model
 
     protected function casts(): array
     {
-        return ['faults' => 'array', 'rank' => 'integer', 'attempts' => 'integer', 'seconds' => 'float', 'claimed_at' => 'datetime'];
+        return [
+            'faults' => 'array',
+            'rank' => 'integer',
+            'attempts' => 'integer',
+            'seconds' => 'float',
+            'claimed_at' => 'datetime',
+        ];
     }
 }

@@ -20,7 +20,20 @@ final class StockItem extends Model
 {
     use HasUlids;
 
-    protected $fillable = ['workshop_id', 'identity', 'kind', 'type', 'component', 'quantity', 'minimum', 'price', 'supplier', 'location', 'salvaged', 'note'];
+    protected $fillable = [
+        'workshop_id',
+        'identity',
+        'kind',
+        'type',
+        'component',
+        'quantity',
+        'minimum',
+        'price',
+        'supplier',
+        'location',
+        'salvaged',
+        'note',
+    ];
 
     /** @return HasMany<StockReservation, $this> */
     public function reservations(): HasMany
@@ -34,10 +47,24 @@ final class StockItem extends Model
         $query->where('workshop_id', $workshopId);
     }
 
-    /** @return StockLine with what is reserved, if it was counted; what this job has reserved for itself may be taken off before */
+    /**
+     * @return StockLine with what is reserved, if it was counted; what this job has reserved for itself may be taken
+     *     off before
+     */
     public function toLine(int $own = 0): StockLine
     {
-        return new StockLine($this->id, Component::fromArray($this->component), $this->quantity, $this->minimum, max(0, (int) ($this->getAttributes()['reserved'] ?? 0) - $own), $this->price === null ? null : (float) $this->price, $this->supplier, $this->location, $this->salvaged, $this->note);
+        return new StockLine(
+            $this->id,
+            Component::fromArray($this->component),
+            $this->quantity,
+            $this->minimum,
+            max(0, (int) ($this->getAttributes()['reserved'] ?? 0) - $own),
+            $this->price === null ? null : (float) $this->price,
+            $this->supplier,
+            $this->location,
+            $this->salvaged,
+            $this->note,
+        );
     }
 
     protected function casts(): array

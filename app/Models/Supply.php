@@ -33,7 +33,6 @@ final class Supply extends Model
         return $this->hasOne(SupplyVersion::class)->ofMany('number', 'max');
     }
 
-
     /** @param Builder<self> $query */
     public function scopeOfWorkshop(Builder $query, string $workshopId): void
     {
@@ -48,7 +47,9 @@ final class Supply extends Model
     public function scopeOfDesign(Builder $query, self $supply): void
     {
         $root = $supply->parent_id ?? $supply->id;
-        $query->where('workshop_id', $supply->workshop_id)->where(static fn(Builder $any) => $any->whereKey($root)->orWhere('parent_id', $root));
+        $query
+            ->where('workshop_id', $supply->workshop_id)
+            ->where(static fn(Builder $any) => $any->whereKey($root)->orWhere('parent_id', $root));
     }
 
     /**
@@ -59,8 +60,13 @@ final class Supply extends Model
     public function scopeSaying(Builder $query, string $words): void
     {
         foreach (preg_split('/\s+/', $words, -1, PREG_SPLIT_NO_EMPTY) ?: [] as $word) {
-            $like = '%'.addcslashes($word, '%_\\').'%';
-            $query->where(static fn(Builder $any) => $any->where('title', 'like', $like)->orWhere('revision', 'like', $like)->orWhere('description', 'like', $like));
+            $like = '%' . addcslashes($word, '%_\\') . '%';
+            $query->where(
+                static fn(Builder $any) => $any
+                    ->where('title', 'like', $like)
+                    ->orWhere('revision', 'like', $like)
+                    ->orWhere('description', 'like', $like),
+            );
         }
     }
 

@@ -11,16 +11,26 @@ final class NotKept extends RuntimeException
 {
     public static function photograph(): self
     {
-        return new self('The server could not keep the photograph: its disk is full, or cannot be written to. It waits where it was taken; tell whoever looks after the server.');
+        return new self(
+            'The server could not keep the photograph: its disk is full, or cannot be written to. It waits ' .
+                'where it was taken; tell whoever looks after the server.',
+        );
     }
 
     public static function paper(): self
     {
-        return new self('The server could not keep the report as PDF: its disk is full, or cannot be written to. The report on the screen is complete; print that.');
+        return new self(
+            'The server could not keep the report as PDF: its disk is full, or cannot be written to. The report ' .
+                'on the screen is complete; print that.',
+        );
     }
 
     public static function offList(string $path): self
     {
-        return new self("The addresses for emergency off could not be written to {$path}: is the disk full, or the folder another account's? Until that is mended, switch off by hand what was changed last.");
+        return new self(
+            'The addresses for emergency off could not be written to ' .
+                "{$path}: is the disk full, or the folder another account's? Until that is " .
+                'mended, switch off by hand what was changed last.',
+        );
     }
 }

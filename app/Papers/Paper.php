@@ -23,9 +23,12 @@ final readonly class Paper
 
     private const WAITING = 2;
 
-    public function __construct(private SafeDisk $disk, private Repository $cache, private Library $library, private ReportPdf $pdf)
-    {
-    }
+    public function __construct(
+        private SafeDisk $disk,
+        private Repository $cache,
+        private Library $library,
+        private ReportPdf $pdf,
+    ) {}
 
     /** @return string|null the PDF; null if it is still being drawn, or could not be */
     public function ofNow(RepairJob $job): ?string
@@ -47,7 +50,12 @@ final readonly class Paper
     {
         $path = $this->path($job);
         try {
-            if (! $this->disk->keep($path, $this->pdf->render(JobFile::open($this->library, $job->load('user.workshop'))))) {
+            if (
+                !$this->disk->keep(
+                    $path,
+                    $this->pdf->render(JobFile::open($this->library, $job->load('user.workshop'))),
+                )
+            ) {
                 throw NotKept::paper();
             }
         } finally {
@@ -64,7 +72,10 @@ final readonly class Paper
     {
         $seat = null;
         for ($k = 0; $k < self::WAITING && $seat === null; $k++) {
-            $lock = $this->cache->getStore() instanceof \Illuminate\Contracts\Cache\LockProvider ? $this->cache->getStore()->lock("oculant:paper-seat:{$k}", (int) self::PATIENCE + 2) : null;
+            $lock =
+                $this->cache->getStore() instanceof \Illuminate\Contracts\Cache\LockProvider
+                    ? $this->cache->getStore()->lock("oculant:paper-seat:{$k}", (int) self::PATIENCE + 2)
+                    : null;
             $seat = $lock?->get() === true ? $lock : null;
         }
         try {
@@ -84,7 +95,12 @@ final readonly class Paper
     /** By what it shows: the log, the samples of its runs, and how far the engine is. */
     private function path(RepairJob $job): string
     {
-        $of = [$job->entries()->reorder()->max('sequence'), Run::query()->where('repair_job_id', $job->id)->sum('next_scan'), JobFile::open($this->library, $job)->solving() === null, $job->updated_at?->getTimestamp()];
+        $of = [
+            $job->entries()->reorder()->max('sequence'),
+            Run::query()->where('repair_job_id', $job->id)->sum('next_scan'),
+            JobFile::open($this->library, $job)->solving() === null,
+            $job->updated_at?->getTimestamp(),
+        ];
 
         return sprintf('papers/%s-%d-%s.pdf', $job->id, self::LOOK, hash('xxh64', serialize($of)));
     }

@@ -24,19 +24,34 @@ final class PictureCheck
     public static function size(string $picture): array
     {
         $size = @getimagesizefromstring($picture);
-        if ($size === false || ! in_array($size[2], self::KINDS, true)) {
-            throw EntryRefused::because('photo', 'This file cannot be read as a picture. JPEG, PNG and WebP can; take it again or save it as one of these.');
+        if ($size === false || !in_array($size[2], self::KINDS, true)) {
+            throw EntryRefused::because(
+                'photo',
+                'This file cannot be read as a picture. JPEG, PNG and WebP can; take it again or save it as one ' .
+                    'of these.',
+            );
         }
         if ($size[0] < 1 || $size[1] < 1 || $size[0] * $size[1] > self::MOST_PIXELS) {
-            throw EntryRefused::because('photo', sprintf('The photograph has %d by %d pixels; up to %d million are taken. Take it at a lower resolution.', $size[0], $size[1], intdiv(self::MOST_PIXELS, 1_000_000)));
+            throw EntryRefused::because(
+                'photo',
+                sprintf(
+                    'The photograph has %d by %d pixels; up to %d million are taken. Take it at a lower resolution.',
+                    $size[0],
+                    $size[1],
+                    intdiv(self::MOST_PIXELS, 1_000_000),
+                ),
+            );
         }
         $isWhole = match ($size[2]) {
             IMAGETYPE_JPEG => self::isWholeJpeg($picture),
             IMAGETYPE_PNG => str_contains(substr($picture, -64), "IEND\xAE\x42\x60\x82"),
             default => (unpack('V', substr($picture, 4, 4)) ?: [1 => PHP_INT_MAX])[1] + 8 <= strlen($picture) + 1,
         };
-        if (! $isWhole) {
-            throw EntryRefused::because('photo', 'The photograph broke off on its way: its end is missing. Send it again, or take it again.');
+        if (!$isWhole) {
+            throw EntryRefused::because(
+                'photo',
+                'The photograph broke off on its way: its end is missing. Send it again, or take it again.',
+            );
         }
 
         return [$size[0], $size[1]];
@@ -49,11 +64,11 @@ final class PictureCheck
         $length = strlen($picture);
         while ($at + 4 <= $length && $picture[$at] === "\xFF") {
             $marker = ord($picture[$at + 1]);
-            if ($marker === 0xFF) {
+            if ($marker === 0xff) {
                 $at++;
                 continue;
             }
-            if ($marker === 0xDA) {
+            if ($marker === 0xda) {
                 return str_contains(substr($picture, $at), "\xFF\xD9");
             }
             $at += 2 + (ord($picture[$at + 2]) << 8) + ord($picture[$at + 3]);

@@ -10,16 +10,18 @@ use Throwable;
 /** Keeps files whole or not at all: written beside their place, looked at, and only then moved there. */
 final readonly class SafeDisk
 {
-    public function __construct(private Filesystem $disk)
-    {
-    }
+    public function __construct(private Filesystem $disk) {}
 
     /** @return bool false if it is not there whole */
     public function keep(string $path, string $contents): bool
     {
-        $fresh = $path.'.'.bin2hex(random_bytes(4)).'.part';
+        $fresh = $path . '.' . bin2hex(random_bytes(4)) . '.part';
         try {
-            if ($this->disk->put($fresh, $contents) && $this->disk->size($fresh) === strlen($contents) && $this->disk->move($fresh, $path)) {
+            if (
+                $this->disk->put($fresh, $contents) &&
+                $this->disk->size($fresh) === strlen($contents) &&
+                $this->disk->move($fresh, $path)
+            ) {
                 return true;
             }
         } catch (Throwable $e) {

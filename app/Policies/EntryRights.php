@@ -6,7 +6,10 @@ namespace App\Policies;
 
 use Oculant\Core\Bench\TemporaryChange;
 
-/** Which rights on a job its entries need beside writing to its log; the same for what is typed and for what an archive brings. */
+/**
+ * Which rights on a job its entries need beside writing to its log; the same for what is typed and for what an archive
+ * brings.
+ */
 final class EntryRights
 {
     private const HAND_BACK = ['close', 'handback'];
@@ -21,7 +24,7 @@ final class EntryRights
         $needed = ['log' => true];
         foreach ($entries as $entry) {
             $kind = is_array($entry) ? $entry['kind'] ?? null : null;
-            $isForGood = $kind === 'change_closed' && (($entry['payload']['how'] ?? null) === TemporaryChange::PERMANENT);
+            $isForGood = $kind === 'change_closed' && ($entry['payload']['how'] ?? null) === TemporaryChange::PERMANENT;
             if ($isForGood || in_array($kind, self::HAND_BACK, true)) {
                 $needed['handBack'] = true;
             }

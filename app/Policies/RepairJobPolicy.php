@@ -12,13 +12,17 @@ final class RepairJobPolicy
 {
     public function viewAny(User $user): Response
     {
-        return $user->can('work') ? Response::allow() : Response::deny('Your account has no role in this workshop yet. Ask the lead to give you one.');
+        return $user->can('work')
+            ? Response::allow()
+            : Response::deny('Your account has no role in this workshop yet. Ask the lead to give you one.');
     }
 
     /** Another workshop's job is as good as not there. */
     public function view(User $user, RepairJob $job): Response
     {
-        return $user->workshop_id === $job->workshop_id ? $this->viewAny($user) : Response::denyAsNotFound('There is no such job in your workshop.');
+        return $user->workshop_id === $job->workshop_id
+            ? $this->viewAny($user)
+            : Response::denyAsNotFound('There is no such job in your workshop.');
     }
 
     public function create(User $user): Response
@@ -33,20 +37,31 @@ final class RepairJobPolicy
             return $seen;
         }
 
-        return Response::deny('Apprentices may read other people\'s jobs and write only to their own. Ask a technician to take this entry.');
+        return Response::deny(
+            'Apprentices may read other people\'s jobs and write only to their own. Ask a technician to take ' .
+                'this entry.',
+        );
     }
 
     public function handBack(User $user, RepairJob $job): Response
     {
         $seen = $this->view($user, $job);
 
-        return $seen->denied() || $user->can('hand back') ? $seen : Response::deny('Closing, handing back and leaving something changed for good is for technicians and leads.');
+        return $seen->denied() || $user->can('hand back')
+            ? $seen
+            : Response::deny(
+                'Closing, handing back and leaving something changed for good is for technicians and leads.',
+            );
     }
 
     public function override(User $user, RepairJob $job): Response
     {
         $seen = $this->view($user, $job);
 
-        return $seen->denied() || $user->can('override gates') ? $seen : Response::deny('Only a lead may pass over what a gate asks for. See to what is missing, or ask the lead.');
+        return $seen->denied() || $user->can('override gates')
+            ? $seen
+            : Response::deny(
+                'Only a lead may pass over what a gate asks for. See to what is missing, or ask the lead.',
+            );
     }
 }

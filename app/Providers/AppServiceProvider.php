@@ -43,13 +43,42 @@ final class AppServiceProvider extends ServiceProvider
     public function register(): void
     {
         config(['permission.cache.store' => config('cache.roles')]);
-        $this->app->singleton(ClockInterface::class, static fn(): ClockInterface => (float) config('oculant.time.factor') > 1.0 ? new FastClock((float) config('oculant.time.epoch'), (float) config('oculant.time.factor')) : new Clock());
-        $this->app->singleton(AllowList::class, static fn(): AllowList => new AllowList((array) config('oculant.instruments'), array_values(array_filter((array) config('oculant.own.ports'))), array_values(array_filter((array) config('oculant.own.hosts')))));
-        $this->app->singleton(FrontDoor::class, static fn($app): FrontDoor => new FrontDoor(new RateLimiter($app->make(Repository::class)), $app->make(Hasher::class), $app->make(Repository::class), config()->integer('oculant.sign_ins_per_minute')));
+        $this->app->singleton(
+            ClockInterface::class,
+            static fn(): ClockInterface => (float) config('oculant.time.factor') > 1.0
+                ? new FastClock((float) config('oculant.time.epoch'), (float) config('oculant.time.factor'))
+                : new Clock(),
+        );
+        $this->app->singleton(
+            AllowList::class,
+            static fn(): AllowList => new AllowList(
+                (array) config('oculant.instruments'),
+                array_values(array_filter((array) config('oculant.own.ports'))),
+                array_values(array_filter((array) config('oculant.own.hosts'))),
+            ),
+        );
+        $this->app->singleton(
+            FrontDoor::class,
+            static fn($app): FrontDoor => new FrontDoor(
+                new RateLimiter($app->make(Repository::class)),
+                $app->make(Hasher::class),
+                $app->make(Repository::class),
+                config()->integer('oculant.sign_ins_per_minute'),
+            ),
+        );
         $this->app->singleton(Pieces::class);
-        $this->app->when([KeptBench::class, Library::class, Pieces::class])->needs(Repository::class)->give(static fn(): Repository => Cache::store('knowledge'));
+        $this->app
+            ->when([KeptBench::class, Library::class, Pieces::class])
+            ->needs(Repository::class)
+            ->give(static fn(): Repository => Cache::store('knowledge'));
         $this->app->singleton(OffList::class, static fn(): OffList => new OffList((string) config('oculant.off.list')));
-        $this->app->singleton(OffMark::class, static fn($app): OffMark => new OffMark((string) config('oculant.off.marks'), $app->make(ClockInterface::class)));
+        $this->app->singleton(
+            OffMark::class,
+            static fn($app): OffMark => new OffMark(
+                (string) config('oculant.off.marks'),
+                $app->make(ClockInterface::class),
+            ),
+        );
         $this->app->singleton(OffKey::class, static fn(): OffKey => new OffKey((string) config('app.key')));
     }
 
@@ -62,15 +91,20 @@ final class AppServiceProvider extends ServiceProvider
         PersonalAccessToken::created($copy);
         PersonalAccessToken::deleted($copy);
         TrustProxies::at((array) config('oculant.proxies'));
-        Model::shouldBeStrict(! $this->app->isProduction());
+        Model::shouldBeStrict(!$this->app->isProduction());
         JsonResource::withoutWrapping();
         // Paths without a host: the same page works on any address or port it is reached by.
-        Vite::createAssetPathsUsing(static fn(string $path): string => '/'.$path);
+        Vite::createAssetPathsUsing(static fn(string $path): string => '/' . $path);
         Gate::policy(RepairJob::class, RepairJobPolicy::class);
         Gate::policy(Instrument::class, InstrumentPolicy::class);
         Gate::policy(Supply::class, SupplyPolicy::class);
         Route::model('job', RepairJob::class);
         Route::model('run', Run::class);
-        Limits::for('api', static fn(Request $request): Limit => Limit::perMinute(600)->by((string) ($request->user()?->getAuthIdentifier() ?? $request->ip())));
+        Limits::for(
+            'api',
+            static fn(Request $request): Limit => Limit::perMinute(600)->by(
+                (string) ($request->user()?->getAuthIdentifier() ?? $request->ip()),
+            ),
+        );
     }
 }

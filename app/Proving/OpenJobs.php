@@ -8,7 +8,10 @@ use App\Bench\JobFile;
 use App\Knowledge\Library;
 use App\Models\RepairJob;
 
-/** The jobs of runs under way, opened once and again only when their log has grown: a watchman looks several times a second. */
+/**
+ * The jobs of runs under way, opened once and again only when their log has grown: a watchman looks several times a
+ * second.
+ */
 final class OpenJobs
 {
     private const KEPT = 20;
@@ -16,16 +19,16 @@ final class OpenJobs
     /** @var array<string, JobFile> */
     private array $files = [];
 
-    public function __construct(private readonly Library $library)
-    {
-    }
+    public function __construct(private readonly Library $library) {}
 
     public function of(RepairJob $job): JobFile
     {
         $known = $this->files[$job->id] ?? null;
         if ($known === null || $known->lastSequence() !== $job->last_sequence) {
             unset($this->files[$job->id]);
-            $this->files = array_slice($this->files, -self::KEPT + 1, null, true) + [$job->id => JobFile::open($this->library, $job)];
+            $this->files = array_slice($this->files, -self::KEPT + 1, null, true) + [
+                $job->id => JobFile::open($this->library, $job),
+            ];
         }
 
         return $this->files[$job->id];

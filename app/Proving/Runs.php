@@ -28,9 +28,13 @@ use Psr\Clock\ClockInterface;
 /** Starts, stops and feeds by hand the runs that the server watches. */
 final readonly class Runs
 {
-    public function __construct(private Rack $rack, private Hands $hands, private JobLog $log, private ClockInterface $clock, private SampleStore $samples)
-    {
-    }
+    public function __construct(
+        private Rack $rack,
+        private Hands $hands,
+        private JobLog $log,
+        private ClockInterface $clock,
+        private SampleStore $samples,
+    ) {}
 
     /**
      * Checks a plan and says what the instruments will be set to.
@@ -43,8 +47,11 @@ final readonly class Runs
      */
     public function plan(JobFile $file, string $kind, array $given): array
     {
-        if (! $file->state->power->isEnergised() && $kind !== 'starts') {
-            throw PlanRefused::because('power', 'The unit is recorded as unplugged: record the power first, then let it run.');
+        if (!$file->state->power->isEnergised() && $kind !== 'starts') {
+            throw PlanRefused::because(
+                'power',
+                'The unit is recorded as unplugged: record the power first, then let it run.',
+            );
         }
 
         return $kind === 'starts' ? $this->startsPlan($file, $given) : $this->soakPlan($file, $given);
@@ -56,11 +63,23 @@ final readonly class Runs
         $instruments = $this->instruments($file);
         $names = static fn(?string $id): string => $instruments[$id]->name ?? 'an instrument';
         if (isset($plan['source'])) {
-            return Setting::source($plan['volts'], $plan['limit'], $file->supply->frequency ?: 50.0)->sentence($names($plan['source'])).sprintf(' It does so %d times: %d s on, %d s off.', $plan['cycles'], $plan['on'], $plan['off']);
+            return Setting::source($plan['volts'], $plan['limit'], $file->supply->frequency ?: 50.0)->sentence(
+                $names($plan['source']),
+            ) . sprintf(' It does so %d times: %d s on, %d s off.', $plan['cycles'], $plan['on'], $plan['off']);
         }
-        $loads = array_map(static fn(array $load): string => Setting::load($load['amperes'], $load['input'])->sentence($names($load['instrument'])), $plan['loads']);
+        $loads = array_map(
+            static fn(array $load): string => Setting::load($load['amperes'], $load['input'])->sentence(
+                $names($load['instrument']),
+            ),
+            $plan['loads'],
+        );
 
-        return trim(implode(' ', $loads).($loads === [] ? ' Nothing is set by instruments: the loads are yours.' : ' That is full load; each stage takes its share of it.'));
+        return trim(
+            implode(' ', $loads) .
+                ($loads === []
+                    ? ' Nothing is set by instruments: the loads are yours.'
+                    : ' That is full load; each stage takes its share of it.'),
+        );
     }
 
     /**
@@ -81,11 +100,23 @@ final readonly class Runs
                 throw PlanRefused::because('kind', 'A run is under way on this unit already. Stop it first.');
             }
             $run = Run::query()->create([
-                'number' => 1 + (int) Run::query()->lockForUpdate()->max('number'), 'repair_job_id' => $file->job->id, 'user_id' => $user->id, 'kind' => $kind, 'plan' => $plan, 'state' => Run::RUNNING,
-                'started_at' => $this->now(), 'next_scan' => 0, 'memory_base' => 0, 'stage' => -1, 'watch' => [], 'gaps' => [], 'alarms' => [],
+                'number' => 1 + (int) Run::query()->lockForUpdate()->max('number'),
+                'repair_job_id' => $file->job->id,
+                'user_id' => $user->id,
+                'kind' => $kind,
+                'plan' => $plan,
+                'state' => Run::RUNNING,
+                'started_at' => $this->now(),
+                'next_scan' => 0,
+                'memory_base' => 0,
+                'stage' => -1,
+                'watch' => [],
+                'gaps' => [],
+                'alarms' => [],
             ]);
             if ($kind === 'starts') {
-                // From here on the source may put it on at any moment; the log says so, and no gate is passed otherwise.
+                // From here on the source may put it on at any moment; the log says so, and no gate is passed
+                // otherwise.
                 $this->log->add($file->job, $user, 'power', PowerMethod::ofSource($plan['volts'], $file->supply));
             }
             $this->tell($run, 'started', $plan['title']);
@@ -105,11 +136,17 @@ final readonly class Runs
         }, 3);
     }
 
-    /** Everything was switched off while it was under way. The log learns of it last: one that takes nothing any more does not matter here. */
+    /**
+     * Everything was switched off while it was under way. The log learns of it last: one that takes nothing any more
+     * does not matter here.
+     */
     public function stopAfterOff(Run $run): void
     {
-        $stopped = Run::query()->whereKey($run->id)->running()->update(['state' => Run::STOPPED, 'message' => 'Everything off.', 'ended_at' => $this->now()]);
-        if ($stopped === 1 && ! $this->hasEnded($run)) {
+        $stopped = Run::query()
+            ->whereKey($run->id)
+            ->running()
+            ->update(['state' => Run::STOPPED, 'message' => 'Everything off.', 'ended_at' => $this->now()]);
+        if ($stopped === 1 && !$this->hasEnded($run)) {
             try {
                 $this->tell($run, 'stopped', 'Everything off.');
             } catch (EntryRefused $e) {
@@ -128,7 +165,10 @@ final readonly class Runs
         $second = (int) floor($this->now() - $run->started_at);
         DB::transaction(function () use ($run, $values, $second): void {
             // A second reading of the same second takes the place of nothing: it stands one second later.
-            $taken = (int) DB::table('run_samples')->where('run', $run->number)->whereIn('channel', array_keys($values))->max('second');
+            $taken = (int) DB::table('run_samples')
+                ->where('run', $run->number)
+                ->whereIn('channel', array_keys($values))
+                ->max('second');
             $this->samples->keep($run->number, [max($second, $taken + ($taken > 0 ? 1 : 0)) => $values]);
         }, 3);
     }
@@ -136,13 +176,31 @@ final readonly class Runs
     /** @param list<array<string, mixed>> $summary */
     public function tell(Run $run, string $event, string $text, array $summary = []): void
     {
-        $this->log->add($run->job, $run->user, 'run', ['run' => $run->id, 'kind' => $run->kind, 'event' => $event, 'text' => $text, 'title' => (string) ($run->plan['title'] ?? ''), 'summary' => $summary], isOwnWork: true);
+        $this->log->add(
+            $run->job,
+            $run->user,
+            'run',
+            [
+                'run' => $run->id,
+                'kind' => $run->kind,
+                'event' => $event,
+                'text' => $text,
+                'title' => (string) ($run->plan['title'] ?? ''),
+                'summary' => $summary,
+            ],
+            isOwnWork: true,
+        );
     }
 
     /** Whether the log says that it is over. */
     public function hasEnded(Run $run): bool
     {
-        return LogEntryRecord::query()->where('repair_job_id', $run->repair_job_id)->where('kind', 'run')->where('payload->run', $run->id)->whereIn('payload->event', ['ended', 'stopped'])->exists();
+        return LogEntryRecord::query()
+            ->where('repair_job_id', $run->repair_job_id)
+            ->where('kind', 'run')
+            ->where('payload->run', $run->id)
+            ->whereIn('payload->event', ['ended', 'stopped'])
+            ->exists();
     }
 
     public function now(): float
@@ -163,9 +221,18 @@ final readonly class Runs
         foreach ($plan['channels'] ?? [] as $channel) {
             $instrument = $instruments[$channel['instrument'] ?? ''] ?? null;
             if ($instrument?->kind === 'logger') {
-                $numbers = array_keys(array_filter($plan['channels'], static fn(array $c): bool => ($c['instrument'] ?? null) === $instrument->id));
+                $numbers = array_keys(
+                    array_filter(
+                        $plan['channels'],
+                        static fn(array $c): bool => ($c['instrument'] ?? null) === $instrument->id,
+                    ),
+                );
 
-                return [$instrument, array_map(static fn(int $n): int => (int) $plan['channels'][$n]['input'], $numbers), $numbers];
+                return [
+                    $instrument,
+                    array_map(static fn(int $n): int => (int) $plan['channels'][$n]['input'], $numbers),
+                    $numbers,
+                ];
             }
         }
 
@@ -195,7 +262,10 @@ final readonly class Runs
             if (($standIns[$channel['instrument'] ?? ''] ?? null)?->kind === 'meter') {
                 $this->hands->probe((string) $channel['target'], (string) $channel['quantity']);
             } elseif (isset($standIns[$channel['instrument'] ?? ''])) {
-                $sensors[(int) $channel['input']] = ['quantity' => (string) $channel['quantity'], 'target' => (string) $channel['target']];
+                $sensors[(int) $channel['input']] = [
+                    'quantity' => (string) $channel['quantity'],
+                    'target' => (string) $channel['target'],
+                ];
             }
         }
         $this->hands->sensors($sensors);
@@ -215,12 +285,37 @@ final readonly class Runs
         $instruments = $this->instruments($file);
         foreach ($plan->channels as $k => $channel) {
             $this->mustBeThere($instruments, $channel->instrument, "channels.{$k}.instrument");
-            if ($channel->target !== '' && ! in_array($channel->target, ['mains', 'room'], true) && ! isset($file->supply->points[$channel->target]) && ! isset($file->supply->parts[$channel->target])) {
-                throw PlanRefused::because("channels.{$k}.target", sprintf('There is no test point or part "%s" in this supply.', $channel->target));
+            if (
+                $channel->target !== '' &&
+                !in_array($channel->target, ['mains', 'room'], true) &&
+                !isset($file->supply->points[$channel->target]) &&
+                !isset($file->supply->parts[$channel->target])
+            ) {
+                throw PlanRefused::because(
+                    "channels.{$k}.target",
+                    sprintf('There is no test point or part "%s" in this supply.', $channel->target),
+                );
             }
         }
-        if (count(array_unique(array_filter(array_map(static fn(Channel $c): ?string => ($instruments[$c->instrument ?? ''] ?? null)?->kind === 'logger' ? $c->instrument : null, $plan->channels)))) > 1) {
-            throw PlanRefused::because('channels', 'One logging thermometer to a run: give its channels to a single one.');
+        if (
+            count(
+                array_unique(
+                    array_filter(
+                        array_map(
+                            static fn(Channel $c): ?string => ($instruments[$c->instrument ?? ''] ?? null)?->kind ===
+                            'logger'
+                                ? $c->instrument
+                                : null,
+                            $plan->channels,
+                        ),
+                    ),
+                ),
+            ) > 1
+        ) {
+            throw PlanRefused::because(
+                'channels',
+                'One logging thermometer to a run: give its channels to a single one.',
+            );
         }
         $loads = [];
         foreach (is_array($given['loads'] ?? null) ? array_values($given['loads']) : [] as $k => $row) {
@@ -231,7 +326,14 @@ final readonly class Runs
         }
         $hours = $plan->seconds() / 3600;
 
-        return $plan->toArray() + ['loads' => $loads, 'title' => sprintf('%s h, %d channels', rtrim(rtrim(number_format($hours, 2, '.', ''), '0'), '.'), count($plan->channels))];
+        return $plan->toArray() + [
+            'loads' => $loads,
+            'title' => sprintf(
+                '%s h, %d channels',
+                rtrim(rtrim(number_format($hours, 2, '.', ''), '0'), '.'),
+                count($plan->channels),
+            ),
+        ];
     }
 
     /**
@@ -243,7 +345,11 @@ final readonly class Runs
     {
         $plan = StartsPlan::of($given, $this->instruments($file))->toArray();
         if ($file->state->power->isEnergised()) {
-            throw PlanRefused::because('power', 'The unit is recorded as energised. Unplug it from the wall and record that; then plug it into the source.');
+            throw PlanRefused::because(
+                'power',
+                'The unit is recorded as energised. Unplug it from the wall and record that; then plug it into ' .
+                    'the source.',
+            );
         }
         $power = PowerState::from(PowerMethod::ofSource($plan['volts'], $file->supply)['power']);
         $gate = Gate::onTheWayTo($power, $file->state->power);
@@ -265,9 +371,21 @@ final readonly class Runs
             if ($run->repair_job_id === $file->job->id) {
                 throw PlanRefused::because('kind', 'A run is under way on this unit already. Stop it first.');
             }
-            $shared = array_intersect_key($this->instruments($file), array_flip(array_intersect(Run::instrumentsOf($plan), Run::instrumentsOf($run->plan))));
+            $shared = array_intersect_key(
+                $this->instruments($file),
+                array_flip(array_intersect(Run::instrumentsOf($plan), Run::instrumentsOf($run->plan))),
+            );
             if ($shared !== []) {
-                throw PlanRefused::because('channels', sprintf('%s: in use by run %d on %s %s. Stop that first, or leave it out.', implode(', ', array_column($shared, 'name')), $run->number, $run->job->number, $run->job->unit));
+                throw PlanRefused::because(
+                    'channels',
+                    sprintf(
+                        '%s: in use by run %d on %s %s. Stop that first, or leave it out.',
+                        implode(', ', array_column($shared, 'name')),
+                        $run->number,
+                        $run->job->number,
+                        $run->job->unit,
+                    ),
+                );
             }
         }
     }
@@ -275,8 +393,8 @@ final readonly class Runs
     /** @param array<string, Instrument> $instruments */
     private function mustBeThere(array $instruments, ?string $id, string $field, ?string $kind = null): void
     {
-        $known = $id === null ? null : ($instruments[$id] ?? null);
-        if ($id !== null && ($known === null || ! $known->isOnline() || ($kind !== null && $known->kind !== $kind))) {
+        $known = $id === null ? null : $instruments[$id] ?? null;
+        if ($id !== null && ($known === null || !$known->isOnline() || ($kind !== null && $known->kind !== $kind))) {
             throw PlanRefused::because($field, 'There is no such instrument on the network in this workshop.');
         }
     }

@@ -15,12 +15,19 @@ use Illuminate\Support\Facades\DB;
 use Oculant\Core\Proving\Instrument\AnswerUnreadable;
 use Oculant\Core\Proving\StartsPlan;
 
-/** Repeated starts: on, wait, read, off, wait. Where it stands is kept, so that a killed watchman repeats at most one start. */
+/**
+ * Repeated starts: on, wait, read, off, wait. Where it stands is kept, so that a killed watchman repeats at most one
+ * start.
+ */
 final readonly class StartsWatch
 {
-    public function __construct(private Runs $runs, private Rack $rack, private SampleStore $samples, private JobLog $log, private OffMark $off)
-    {
-    }
+    public function __construct(
+        private Runs $runs,
+        private Rack $rack,
+        private SampleStore $samples,
+        private JobLog $log,
+        private OffMark $off,
+    ) {}
 
     public function tick(Run $run, JobFile $file): void
     {
@@ -33,9 +40,14 @@ final readonly class StartsWatch
         $instruments = $this->runs->instruments($file);
         $source = $this->rack->driver($instruments[$run->plan['source']]);
         try {
-            if (! $at['on']) {
-                $source->apply(Setting::source($run->plan['volts'], $run->plan['limit'], $file->supply->frequency ?: 50.0));
-                if ($this->off->isAfter($run->job->workshop_id, $run->started_at) || ! Run::query()->whereKey($run->id)->running()->exists()) {
+            if (!$at['on']) {
+                $source->apply(
+                    Setting::source($run->plan['volts'], $run->plan['limit'], $file->supply->frequency ?: 50.0),
+                );
+                if (
+                    $this->off->isAfter($run->job->workshop_id, $run->started_at) ||
+                    !Run::query()->whereKey($run->id)->running()->exists()
+                ) {
                     // Everything off was pressed between the look and the switch.
                     $source->off();
 
@@ -47,14 +59,25 @@ final readonly class StartsWatch
             }
             $read = $this->rack->driver($instruments[$run->plan['reader']])->read('dc');
             $source->off();
-        } catch (InstrumentFailed|AnswerUnreadable $e) {
+        } catch (InstrumentFailed | AnswerUnreadable $e) {
             // A start that nobody could read is no start that failed: it is tried again.
-            Run::query()->whereKey($run->id)->update(['message' => $e->getMessage()]);
+            Run::query()
+                ->whereKey($run->id)
+                ->update(['message' => $e->getMessage()]);
 
             return;
         }
         $volts = $read->isValue() ? $read->value : null;
-        $this->move($run, ['on' => false, 'until' => $now + $run->plan['off'], 'done' => $at['done'] + 1, 'failed' => $at['failed'] + (StartsPlan::of($run->plan)->isGood($volts) ? 0 : 1)], $volts);
+        $this->move(
+            $run,
+            [
+                'on' => false,
+                'until' => $now + $run->plan['off'],
+                'done' => $at['done'] + 1,
+                'failed' => $at['failed'] + (StartsPlan::of($run->plan)->isGood($volts) ? 0 : 1),
+            ],
+            $volts,
+        );
     }
 
     /** @param array{on: bool, until: float, done: int, failed: int} $to */
@@ -62,16 +85,26 @@ final readonly class StartsWatch
     {
         DB::transaction(function () use ($run, $to, $volts): void {
             $fresh = Run::query()->lockForUpdate()->findOrFail($run->id);
-            if (! $fresh->isRunning()) {
+            if (!$fresh->isRunning()) {
                 return;
             }
             $isOver = $to['done'] >= $run->plan['cycles'];
             if ($volts !== null) {
                 $this->samples->keep($run->number, [$to['done'] => [0 => $volts]]);
             }
-            $fresh->update(['watch' => $to, 'message' => null, 'next_scan' => $to['done']] + ($isOver ? ['state' => Run::ENDED, 'ended_at' => $this->runs->now()] : []));
+            $fresh->update(
+                ['watch' => $to, 'message' => null, 'next_scan' => $to['done']] +
+                    ($isOver ? ['state' => Run::ENDED, 'ended_at' => $this->runs->now()] : []),
+            );
             if ($isOver) {
-                $this->log->add($run->job, $run->user, 'starts', ['tried' => $to['done'], 'failed' => $to['failed']], "run {$run->number}", isOwnWork: true);
+                $this->log->add(
+                    $run->job,
+                    $run->user,
+                    'starts',
+                    ['tried' => $to['done'], 'failed' => $to['failed']],
+                    "run {$run->number}",
+                    isOwnWork: true,
+                );
                 $this->runs->tell($run, 'ended', "{$to['done']} starts, {$to['failed']} failed");
             }
         }, 3);

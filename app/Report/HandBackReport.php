@@ -29,9 +29,7 @@ final readonly class HandBackReport
 {
     public const FORMAT = 'oculant/report';
 
-    public function __construct(private ProvingDesk $proving, private RunView $runs, private Runs $clock)
-    {
-    }
+    public function __construct(private ProvingDesk $proving, private RunView $runs, private Runs $clock) {}
 
     /** @return array<string, mixed> */
     public function of(JobFile $file): array
@@ -41,17 +39,55 @@ final readonly class HandBackReport
         $runs = Run::query()->with('user')->where('repair_job_id', $file->job->id)->orderBy('number')->get();
 
         return [
-            'format' => self::FORMAT, 'version' => 1,
-            'owner' => OwnersPage::of($file->supply, $state, $report), 'cost' => OwnersPage::cost($state),
-        ] + ['asLeft' => $this->withUncertainty($file, $report['asLeft'])] + $report + [
-            'condemned' => $state->condemned['text'] ?? null, 'returned_unsafe' => $state->returnedUnsafe,
-            'load' => $this->load($file), 'heat' => $state->heats === [] ? [] : $this->proving->judgedHeat($file),
-            'calibration' => $state->calibrations === [] ? [] : array_values(array_filter($this->proving->calibration($file)['points'], static fn(array $p): bool => $p['as_found'] !== null || $p['as_left'] !== null || $p['second'] !== null)),
-            'safety' => array_map(static fn(array $row): array => ['test' => SafetyTest::from($row['test'])->title(), 'class' => $row['class'], 'value' => Safety::write(SafetyTest::from($row['test']), $row['value']), 'limit' => $row['limit'], 'passed' => $row['passed'], 'sentence' => $row['sentence'], 'source' => $row['source'], 'stale' => $row['replaced'] !== $state->replaced(), 'at' => $row['at']], array_values($state->safety)),
-            'starts' => StartCount::view($state->starts, $state->replaced())['sentence'] ?? null,
-            'runs' => array_values($runs->map(fn(Run $r): array => $this->runs->of($r, $this->clock->now()) + ['summary' => $state->runs[$r->id]['summary'] ?? []])->all()),
-            'advice' => array_column($state->advice, 'text'), 'instruments' => $this->instruments($file), 'chronicle' => $this->chronicle($file),
-        ];
+            'format' => self::FORMAT,
+            'version' => 1,
+            'owner' => OwnersPage::of($file->supply, $state, $report),
+            'cost' => OwnersPage::cost($state),
+        ] + ['asLeft' => $this->withUncertainty($file, $report['asLeft'])] +
+            $report + [
+                'condemned' => $state->condemned['text'] ?? null,
+                'returned_unsafe' => $state->returnedUnsafe,
+                'load' => $this->load($file),
+                'heat' => $state->heats === [] ? [] : $this->proving->judgedHeat($file),
+                'calibration' =>
+                    $state->calibrations === []
+                        ? []
+                        : array_values(
+                            array_filter(
+                                $this->proving->calibration($file)['points'],
+                                static fn(array $p): bool => $p['as_found'] !== null ||
+                                    $p['as_left'] !== null ||
+                                    $p['second'] !== null,
+                            ),
+                        ),
+                'safety' => array_map(
+                    static fn(array $row): array => [
+                        'test' => SafetyTest::from($row['test'])->title(),
+                        'class' => $row['class'],
+                        'value' => Safety::write(SafetyTest::from($row['test']), $row['value']),
+                        'limit' => $row['limit'],
+                        'passed' => $row['passed'],
+                        'sentence' => $row['sentence'],
+                        'source' => $row['source'],
+                        'stale' => $row['replaced'] !== $state->replaced(),
+                        'at' => $row['at'],
+                    ],
+                    array_values($state->safety),
+                ),
+                'starts' => StartCount::view($state->starts, $state->replaced())['sentence'] ?? null,
+                'runs' => array_values(
+                    $runs
+                        ->map(
+                            fn(Run $r): array => $this->runs->of($r, $this->clock->now()) + [
+                                'summary' => $state->runs[$r->id]['summary'] ?? [],
+                            ],
+                        )
+                        ->all(),
+                ),
+                'advice' => array_column($state->advice, 'text'),
+                'instruments' => $this->instruments($file),
+                'chronicle' => $this->chronicle($file),
+            ];
     }
 
     /** One line for each thing that was found, measured or done. */
@@ -59,7 +95,13 @@ final readonly class HandBackReport
     {
         $report = $this->of($file);
         $rows = [];
-        $add = static function (string $part, string $what, string $value, string $limits = '', string $verdict = '') use (&$rows): void {
+        $add = static function (
+            string $part,
+            string $what,
+            string $value,
+            string $limits = '',
+            string $verdict = '',
+        ) use (&$rows): void {
             $rows[] = [$part, $what, $value, $limits, $verdict];
         };
         foreach ($report['owner'] as $row) {
@@ -67,7 +109,13 @@ final readonly class HandBackReport
         }
         foreach (['asFound' => 'as found', 'asLeft' => 'as left'] as $key => $title) {
             foreach ($report[$key] as $r) {
-                $add($title, "{$r['target']} {$r['name']}, {$r['mode']}", trim("{$r['text']} ".($r['uncertainty'] ?? '')), $r['expected'], $r['word']);
+                $add(
+                    $title,
+                    "{$r['target']} {$r['name']}, {$r['mode']}",
+                    trim("{$r['text']} " . ($r['uncertainty'] ?? '')),
+                    $r['expected'],
+                    $r['word'],
+                );
             }
         }
         foreach ($report['work'] as $w) {
@@ -85,13 +133,25 @@ final readonly class HandBackReport
         foreach ($report['calibration'] as $p) {
             foreach (['as_found', 'as_left', 'second'] as $phase) {
                 if ($p[$phase] !== null) {
-                    $add('calibration '.str_replace('_', ' ', $phase), $p['title'], "{$p[$phase]['value']} {$p[$phase]['uncertainty']}", $p['limits'], $p[$phase]['word']);
+                    $add(
+                        'calibration ' . str_replace('_', ' ', $phase),
+                        $p['title'],
+                        "{$p[$phase]['value']} {$p[$phase]['uncertainty']}",
+                        $p['limits'],
+                        $p[$phase]['word'],
+                    );
                 }
             }
         }
         foreach ($report['runs'] as $run) {
             foreach ($run['summary'] as $r) {
-                $add("{$run['kind']} {$run['number']}", $r['channel'], "{$r['low']} to {$r['high']}", $r['limits'], $r['steady'] ?? '');
+                $add(
+                    "{$run['kind']} {$run['number']}",
+                    $r['channel'],
+                    "{$r['low']} to {$r['high']}",
+                    $r['limits'],
+                    $r['steady'] ?? '',
+                );
             }
         }
         foreach ($report['safety'] as $r) {
@@ -119,14 +179,32 @@ final readonly class HandBackReport
      */
     private function withUncertainty(JobFile $file, array $readings): array
     {
-        $profiles = array_column(array_map(static fn(LogEntryRecord $r): array => [$r->id, $r->payload['profile'] ?? []], $file->records), 1, 0);
-        $values = array_column(array_map(static fn(TakenReading $r): array => [$r->entryId, $r->value], $file->state->readings), 1, 0);
+        $profiles = array_column(
+            array_map(static fn(LogEntryRecord $r): array => [$r->id, $r->payload['profile'] ?? []], $file->records),
+            1,
+            0,
+        );
+        $values = array_column(
+            array_map(static fn(TakenReading $r): array => [$r->entryId, $r->value], $file->state->readings),
+            1,
+            0,
+        );
 
         return array_map(static function (array $reading) use ($profiles, $values): array {
             $function = ['dc' => 'dc', 'ac' => 'ac', 'ripple' => 'ac'][$reading['quantity']] ?? null;
             $value = $values[$reading['entry']] ?? NAN;
 
-            return $reading + ['uncertainty' => $function === null || ! is_finite($value) ? null : '±'.Quantity::write(MeterProfile::of($profiles[$reading['entry']] ?? [])->expanded($function, $value), Unit::Volt, 2)];
+            return $reading + [
+                'uncertainty' =>
+                    $function === null || !is_finite($value)
+                        ? null
+                        : '±' .
+                            Quantity::write(
+                                MeterProfile::of($profiles[$reading['entry']] ?? [])->expanded($function, $value),
+                                Unit::Volt,
+                                2,
+                            ),
+            ];
         }, $readings);
     }
 
@@ -138,7 +216,7 @@ final readonly class HandBackReport
         }
         try {
             $load = $this->proving->load($file);
-        } catch (CircuitError|PlanRefused) {
+        } catch (CircuitError | PlanRefused) {
             return null;
         }
 
@@ -150,7 +228,7 @@ final readonly class HandBackReport
     {
         $named = [];
         foreach ($file->records as $record) {
-            if (isset($record->payload['by']) && ! str_starts_with((string) $record->payload['by'], 'run ')) {
+            if (isset($record->payload['by']) && !str_starts_with((string) $record->payload['by'], 'run ')) {
                 $named[(string) $record->payload['by']] = true;
             }
         }
@@ -172,7 +250,13 @@ final readonly class HandBackReport
 
             $clock = Clocks::remark($entry);
 
-            return ['at' => Clocks::notedAt($entry), 'by' => $entry->by, 'line' => EntryKinds::named($entry->kind)->line($entry, $file->supply).($clock === '' ? '' : " ({$clock})"), 'struck' => isset($file->state->struck[$entry->id])];
+            return [
+                'at' => Clocks::notedAt($entry),
+                'by' => $entry->by,
+                'line' =>
+                    EntryKinds::named($entry->kind)->line($entry, $file->supply) . ($clock === '' ? '' : " ({$clock})"),
+                'struck' => isset($file->state->struck[$entry->id]),
+            ];
         }, $file->records);
     }
 }

@@ -14,9 +14,7 @@ use Illuminate\Contracts\View\Factory;
 /** The report on paper. Everything it needs ships with the app; dompdf fetches nothing. */
 final readonly class ReportPdf
 {
-    public function __construct(private Factory $views, private HandBackReport $report, private RunDrawing $drawing)
-    {
-    }
+    public function __construct(private Factory $views, private HandBackReport $report, private RunDrawing $drawing) {}
 
     public function render(JobFile $file): string
     {
@@ -25,7 +23,22 @@ final readonly class ReportPdf
         $options->setDefaultFont('DejaVu Sans');
         $pdf = new Dompdf($options);
         $pdf->setPaper('A4');
-        $pdf->loadHtml($this->views->make('report', ['job' => $file->job, 'origin' => Origin::of($file->job), 'supply' => $file->supply, 'report' => $this->report->of($file), 'drawings' => Run::query()->where('repair_job_id', $file->job->id)->orderBy('number')->get()->mapWithKeys(fn(Run $r): array => [$r->number => $this->drawing->of($r)])->all()])->render());
+        $pdf->loadHtml(
+            $this->views
+                ->make('report', [
+                    'job' => $file->job,
+                    'origin' => Origin::of($file->job),
+                    'supply' => $file->supply,
+                    'report' => $this->report->of($file),
+                    'drawings' => Run::query()
+                        ->where('repair_job_id', $file->job->id)
+                        ->orderBy('number')
+                        ->get()
+                        ->mapWithKeys(fn(Run $r): array => [$r->number => $this->drawing->of($r)])
+                        ->all(),
+                ])
+                ->render(),
+        );
         $pdf->render();
 
         return (string) $pdf->output();

@@ -13,31 +13,57 @@ use App\Models\Run;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Bench\PowerState;
 
-/** Does at the simulated bench what a person's hands do at a real one: puts the job's unit there, plugs it in, holds the probes. */
+/**
+ * Does at the simulated bench what a person's hands do at a real one: puts the job's unit there, plugs it in, holds the
+ * probes.
+ */
 final readonly class Hands
 {
     private const SECONDS = 5.0;
 
-    public function __construct(private AllowList $allowed)
-    {
-    }
+    public function __construct(private AllowList $allowed) {}
 
     public function place(JobFile $file): void
     {
         foreach (Run::query()->running()->where('repair_job_id', '!=', $file->job->id)->with('job')->get() as $run) {
-            if (Instrument::query()->whereIn('id', Run::instrumentsOf($run->plan))->where('is_stand_in', true)->exists()) {
+            if (
+                Instrument::query()->whereIn('id', Run::instrumentsOf($run->plan))->where('is_stand_in', true)->exists()
+            ) {
                 throw InstrumentFailed::benchTaken($run->number, "{$run->job->number} {$run->job->unit}");
             }
         }
         $story = $file->job->stand_in ?? [];
         $faults = array_diff_key($story['faults'] ?? [], array_flip($file->state->replaced()));
-        $ageing = array_values(array_filter($story['ageing'] ?? [], static fn(array $a): bool => ! in_array($a['part'], $file->state->replaced(), true)));
+        $ageing = array_values(
+            array_filter(
+                $story['ageing'] ?? [],
+                static fn(array $a): bool => !in_array($a['part'], $file->state->replaced(), true),
+            ),
+        );
         $method = $file->state->method;
         $this->tell([
-            'unit' => ['job' => $file->job->id, 'description' => $file->job->description, 'faults' => $faults, 'ageing' => $ageing, 'shy' => $faults === [] && $file->state->replaced() !== [] ? 0.0 : ($story['shy'] ?? 0.0), 'seed' => crc32($file->job->id) & 0xFFFF],
+            'unit' => [
+                'job' => $file->job->id,
+                'description' => $file->job->description,
+                'faults' => $faults,
+                'ageing' => $ageing,
+                'shy' => $faults === [] && $file->state->replaced() !== [] ? 0.0 : $story['shy'] ?? 0.0,
+                'seed' => crc32($file->job->id) & 0xffff,
+            ],
             'wall' => [
-                'on' => $file->state->power->isEnergised() && $method?->how !== PowerMethod::BENCH && ! ($file->state->power === PowerState::Limited && $method?->how === PowerMethod::VARIAC && $method->volts <= 0.0),
-                'volts' => $method?->how === PowerMethod::VARIAC ? $method->volts : ($file->state->mainsVolts ?? $file->supply->mainsVoltage), 'mode' => $file->state->mode,
+                'on' =>
+                    $file->state->power->isEnergised() &&
+                    $method?->how !== PowerMethod::BENCH &&
+                    !(
+                        $file->state->power === PowerState::Limited &&
+                        $method?->how === PowerMethod::VARIAC &&
+                        $method->volts <= 0.0
+                    ),
+                'volts' =>
+                    $method?->how === PowerMethod::VARIAC
+                        ? $method->volts
+                        : $file->state->mainsVolts ?? $file->supply->mainsVoltage,
+                'mode' => $file->state->mode,
             ],
         ]);
     }
@@ -60,7 +86,13 @@ final readonly class Hands
         if ($port === 0) {
             throw InstrumentFailed::unreachable('The simulated bench', 'no port (bin/start runs it)');
         }
-        $said = (new ScpiLink('The simulated bench', '127.0.0.1', $port + count(Server::KINDS), self::SECONDS, $this->allowed))->ask(json_encode($what, JSON_THROW_ON_ERROR));
+        $said = (new ScpiLink(
+            'The simulated bench',
+            '127.0.0.1',
+            $port + count(Server::KINDS),
+            self::SECONDS,
+            $this->allowed,
+        ))->ask(json_encode($what, JSON_THROW_ON_ERROR));
         if ($said !== 'ok') {
             throw InstrumentFailed::refused('The simulated bench', 'hands', $said);
         }

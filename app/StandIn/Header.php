@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\StandIn;
 
-/** Recognises SCPI headers in their long and short forms (SCPI-99, volume 1, 6.2.1): capitals are the short form, brackets may be left out. */
+/**
+ * Recognises SCPI headers in their long and short forms (SCPI-99, volume 1, 6.2.1): capitals are the short form,
+ * brackets may be left out.
+ */
 final class Header
 {
     /** @var array<string, string> regular expression by form */
@@ -26,7 +29,7 @@ final class Header
                 $piece === '[' => '(?:',
                 $piece === ']' => ')?',
                 $piece === '?' || $piece === '*' => "\\{$piece}",
-                $short !== $piece => $short.'(?:'.substr($piece, strlen($short)).')?',
+                $short !== $piece => $short . '(?:' . substr($piece, strlen($short)) . ')?',
                 default => $piece,
             };
         }

@@ -10,7 +10,8 @@ use Oculant\Core\Supply\DescriptionReader;
 use Psr\Clock\ClockInterface;
 
 /**
- * The bench that the stand-ins are wired to: one unit, solved by the engine, with a feed and loads, and the technician's hands
+ * The bench that the stand-ins are wired to: one unit, solved by the engine, with a feed and loads, and the
+ * technician's hands
  * that hold the probes. Hands speak JSON, one object a line; they are what a person does at a real bench.
  */
 final class Rig
@@ -43,9 +44,7 @@ final class Rig
     /** @var array<int, array{on: bool, kind: string, amperes: float, ohms: float}> by channel of the electronic load */
     public array $loads = [];
 
-    public function __construct(private readonly ClockInterface $clock)
-    {
-    }
+    public function __construct(private readonly ClockInterface $clock) {}
 
     /** @return float seconds */
     public function now(): float
@@ -61,26 +60,36 @@ final class Rig
     public function hands(string $line): string
     {
         $does = json_decode($line, true);
-        if (! is_array($does)) {
+        if (!is_array($does)) {
             return 'not understood';
         }
         if (isset($does['unit'])) {
             $this->place($does['unit']);
         }
         if (isset($does['wall'])) {
-            if ($does['wall']['on'] && ! $this->wallOn && ! $this->source['on']) {
+            if ($does['wall']['on'] && !$this->wallOn && !$this->source['on']) {
                 // Plugged into the wall, it is no longer in the source.
                 $this->source['volts'] = 0.0;
             }
-            [$this->wallOn, $this->wallVolts, $this->mode] = [(bool) $does['wall']['on'], (float) ($does['wall']['volts'] ?? 230.0), $does['wall']['mode'] ?? null];
+            [$this->wallOn, $this->wallVolts, $this->mode] = [
+                (bool) $does['wall']['on'],
+                (float) ($does['wall']['volts'] ?? 230.0),
+                $does['wall']['mode'] ?? null,
+            ];
         }
         if (isset($does['probe'])) {
-            $this->probe = ['target' => (string) $does['probe']['target'], 'quantity' => (string) $does['probe']['quantity']];
+            $this->probe = [
+                'target' => (string) $does['probe']['target'],
+                'quantity' => (string) $does['probe']['quantity'],
+            ];
         }
         if (isset($does['sensors'])) {
             $this->sensors = [];
             foreach ($does['sensors'] as $input => $sensor) {
-                $this->sensors[(int) $input] = ['quantity' => (string) $sensor['quantity'], 'target' => (string) $sensor['target']];
+                $this->sensors[(int) $input] = [
+                    'quantity' => (string) $sensor['quantity'],
+                    'target' => (string) $sensor['target'],
+                ];
             }
         }
         $this->settle();
@@ -97,7 +106,10 @@ final class Rig
             $rail = $rails[$channel - 1] ?? null;
             if ($rail !== null) {
                 $volts = abs((float) $rail->point->rail);
-                $shares[$rail->point->id] = $load['on'] ? ($load['kind'] === 'RES' ? $volts / max(0.01, $load['ohms']) : $load['amperes']) / max(1e-6, $rail->amperes($volts)) : 0.0;
+                $shares[$rail->point->id] = $load['on']
+                    ? ($load['kind'] === 'RES' ? $volts / max(0.01, $load['ohms']) : $load['amperes']) /
+                        max(1e-6, $rail->amperes($volts))
+                    : 0.0;
             }
         }
         $this->unit?->set($this->now(), $this->feed(), $this->mode, $shares);
@@ -124,7 +136,7 @@ final class Rig
         }
         $share = 0.0;
         foreach (self::WANDER as [$size, $period]) {
-            $share += $size * sin(2 * M_PI * $now / $period);
+            $share += $size * sin((2 * M_PI * $now) / $period);
         }
 
         return $feed * (1 + $share);
@@ -163,7 +175,13 @@ final class Rig
         if ($key === $this->unitKey) {
             return;
         }
-        $this->unit = new RunningUnit(DescriptionReader::fromArray($given['description']), $given['faults'] ?? [], (int) ($given['seed'] ?? 1), $given['ageing'] ?? [], shy: (float) ($given['shy'] ?? 0.0));
+        $this->unit = new RunningUnit(
+            DescriptionReader::fromArray($given['description']),
+            $given['faults'] ?? [],
+            (int) ($given['seed'] ?? 1),
+            $given['ageing'] ?? [],
+            shy: (float) ($given['shy'] ?? 0.0),
+        );
         $this->unitKey = $key;
         $this->loads = [];
         $this->source['volts'] = $this->source['on'] ? $this->source['volts'] : 0.0;

@@ -21,7 +21,13 @@ final class Server
 
     public function __construct(private readonly Rig $rig)
     {
-        $this->standIns = ['meter' => new StandInMeter($rig), 'supply' => new StandInSupply($rig), 'load' => new StandInLoad($rig), 'source' => new StandInSource($rig), 'logger' => new StandInLogger($rig)];
+        $this->standIns = [
+            'meter' => new StandInMeter($rig),
+            'supply' => new StandInSupply($rig),
+            'load' => new StandInLoad($rig),
+            'source' => new StandInSource($rig),
+            'logger' => new StandInLogger($rig),
+        ];
     }
 
     /** @param int $port the first of six */

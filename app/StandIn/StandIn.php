@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace App\StandIn;
 
-/** A simulated instrument: answers SCPI, one command a line, several with semicolons between (IEEE 488.2 common commands and its own). */
+/**
+ * A simulated instrument: answers SCPI, one command a line, several with semicolons between (IEEE 488.2 common commands
+ * and its own).
+ */
 abstract class StandIn
 {
     private const OVERLOAD = '9.9E37';
@@ -14,9 +17,7 @@ abstract class StandIn
     /** @var list<string> the error queue */
     private array $errors = [];
 
-    public function __construct(protected readonly Rig $rig)
-    {
-    }
+    public function __construct(protected readonly Rig $rig) {}
 
     /** @return string|null the answer, without the line's end; null if nothing was asked */
     public function line(string $line): ?string
@@ -27,7 +28,9 @@ abstract class StandIn
                 continue;
             }
             [$header, $given] = [...explode(' ', trim($command), 2), ''];
-            $answer = $this->common($header) ?? $this->command($header, array_map(trim(...), $given === '' ? [] : explode(',', $given)));
+            $answer =
+                $this->common($header) ??
+                $this->command($header, array_map(trim(...), $given === '' ? [] : explode(',', $given)));
             if ($answer === null) {
                 $this->errors[] = '-113,"Undefined header"';
             } elseif ($answer !== '') {
@@ -49,9 +52,7 @@ abstract class StandIn
     abstract protected function command(string $header, array $arguments): ?string;
 
     /** Everything off. */
-    protected function reset(): void
-    {
-    }
+    protected function reset(): void {}
 
     protected static function number(float $value): string
     {
@@ -70,7 +71,7 @@ abstract class StandIn
     /** A setting out of range changes nothing and goes into the error queue. */
     protected function within(string $given, float $least, float $most): ?float
     {
-        if (! is_numeric($given) || (float) $given < $least || (float) $given > $most) {
+        if (!is_numeric($given) || (float) $given < $least || (float) $given > $most) {
             $this->errors[] = '-222,"Data out of range"';
 
             return null;
@@ -82,8 +83,10 @@ abstract class StandIn
     private function common(string $header): ?string
     {
         switch (strtoupper($header)) {
-            case '*IDN?': return "Oculant,{$this->model()},0,1";
-            case '*OPC?': return '1';
+            case '*IDN?':
+                return "Oculant,{$this->model()},0,1";
+            case '*OPC?':
+                return '1';
             case '*CLS':
                 $this->errors = [];
 
@@ -95,6 +98,6 @@ abstract class StandIn
                 return '';
         }
 
-        return Header::is($header, 'SYSTem:ERRor[:NEXT]?') ? (array_shift($this->errors) ?? '0,"No error"') : null;
+        return Header::is($header, 'SYSTem:ERRor[:NEXT]?') ? array_shift($this->errors) ?? '0,"No error"' : null;
     }
 }

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace App\StandIn;
 
 /**
- * A multi-channel thermometer that reads volts as well and scans by itself into its own memory, so that whoever collects may come
- * late. ROUTe:SCAN starts anew, TRIGger:TIMer sets the interval, TRACe:DATA? FROM,COUNT gives whole scans, oldest first.
+ * A multi-channel thermometer that reads volts as well and scans by itself into its own memory, so that whoever
+ * collects may come
+ * late. ROUTe:SCAN starts anew, TRIGger:TIMer sets the interval, TRACe:DATA? FROM,COUNT gives whole scans, oldest
+ * first.
  */
 final class StandInLogger extends StandIn
 {
@@ -30,7 +32,10 @@ final class StandInLogger extends StandIn
     /** Scans that are due are taken before anything changes at the bench. */
     public function catchUp(): void
     {
-        $due = $this->inputs === [] ? 0 : min(self::MEMORY, (int) floor(($this->rig->now() - $this->start) / $this->interval) + 1);
+        $due =
+            $this->inputs === []
+                ? 0
+                : min(self::MEMORY, (int) floor(($this->rig->now() - $this->start) / $this->interval) + 1);
         for ($k = count($this->scans); $k < $due; $k++) {
             $at = $this->start + $k * $this->interval;
             $this->scans[] = implode(',', array_map(fn(int $input): string => $this->read($input, $at), $this->inputs));
@@ -44,7 +49,8 @@ final class StandInLogger extends StandIn
                 $this->inputs = self::listed(implode(',', $arguments));
                 [$this->start, $this->scans] = [$this->rig->now(), []];
                 break;
-            case Header::is($header, 'TRIGger:TIMer'): $this->interval = $this->within($arguments[0] ?? '', 0.1, 3600) ?? $this->interval;
+            case Header::is($header, 'TRIGger:TIMer'):
+                $this->interval = $this->within($arguments[0] ?? '', 0.1, 3600) ?? $this->interval;
                 break;
             case Header::is($header, 'TRACe:POINts:ACTual?'):
                 $this->catchUp();
@@ -52,9 +58,18 @@ final class StandInLogger extends StandIn
                 return (string) count($this->scans);
             case Header::is($header, 'TRACe:DATA?'):
                 return $this->data((int) ($arguments[0] ?? 0), (int) ($arguments[1] ?? 1));
-            case Header::is($header, 'MEASure:TEMPerature?') || Header::is($header, 'MEASure:VOLTage[:DC]?') || Header::is($header, 'MEASure:VOLTage:AC?'):
-                return implode(',', array_map(fn(int $input): string => $this->read($input, $this->rig->now()), self::listed(implode(',', $arguments))));
-            default: return null;
+            case Header::is($header, 'MEASure:TEMPerature?') ||
+                Header::is($header, 'MEASure:VOLTage[:DC]?') ||
+                Header::is($header, 'MEASure:VOLTage:AC?'):
+                return implode(
+                    ',',
+                    array_map(
+                        fn(int $input): string => $this->read($input, $this->rig->now()),
+                        self::listed(implode(',', $arguments)),
+                    ),
+                );
+            default:
+                return null;
         }
 
         return '';

@@ -7,7 +7,13 @@ namespace App\StandIn;
 /** A bench multimeter whose probes are where the hands hold them. */
 final class StandInMeter extends StandIn
 {
-    private const FORMS = ['MEASure:RESistance?' => 'resistance', 'MEASure:VOLTage[:DC]?' => 'dc', 'MEASure:VOLTage:AC?' => 'ac', 'MEASure:TEMPerature?' => 'celsius', 'MEASure:CURRent:AC?' => 'amperes'];
+    private const FORMS = [
+        'MEASure:RESistance?' => 'resistance',
+        'MEASure:VOLTage[:DC]?' => 'dc',
+        'MEASure:VOLTage:AC?' => 'ac',
+        'MEASure:TEMPerature?' => 'celsius',
+        'MEASure:CURRent:AC?' => 'amperes',
+    ];
 
     private const HIGHEST = 1000.0;
 

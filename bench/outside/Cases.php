@@ -29,9 +29,11 @@ final class Cases
 
     private ?OutsideUnit $good = null;
 
-    public function __construct(private readonly string $name, private readonly Description $supply, private readonly Knowledge $knowledge)
-    {
-    }
+    public function __construct(
+        private readonly string $name,
+        private readonly Description $supply,
+        private readonly Knowledge $knowledge,
+    ) {}
 
     /**
      * A fixed choice, each part as often as it fails in some way; every kind of harm comes before one comes twice.
@@ -43,24 +45,44 @@ final class Cases
         $all = [];
         foreach ($this->supply->parts as $part) {
             foreach (Harms::of($part) as $k => $one) {
-                $all[] = [$part, $one, (new Luck(crc32("{$this->name} {$part->ref} {$k}")))->share('order') ** (1 / $one['weight'])];
+                $all[] = [
+                    $part,
+                    $one,
+                    (new Luck(crc32("{$this->name} {$part->ref} {$k}")))->share('order') ** (1 / $one['weight']),
+                ];
             }
         }
         usort($all, static fn(array $a, array $b): int => $b[2] <=> $a[2]);
         $drawn = [];
         for ($k = $from; $all !== [] && $k < $from + $count; $k++) {
             [$part, $one] = $all[$k % count($all)];
-            $seed = crc32("{$this->name} {$k}") & 0xFFFFFF;
-            $drawn[] = ['harm' => self::harm($part, $one, new Luck($seed)), 'kind' => $part->kind->name(), 'weight' => $one['weight'], 'seed' => $seed, 'isHeld' => $seed % self::HELD === 0];
+            $seed = crc32("{$this->name} {$k}") & 0xffffff;
+            $drawn[] = [
+                'harm' => self::harm($part, $one, new Luck($seed)),
+                'kind' => $part->kind->name(),
+                'weight' => $one['weight'],
+                'seed' => $seed,
+                'isHeld' => $seed % self::HELD === 0,
+            ];
         }
 
         return $drawn;
     }
 
-    /** @param array{class: string, form: string, terminals: list<string>, low: float, high: float, names: list<string>, weight: float} $one */
+    /**
+     * @param array{class: string, form: string, terminals: list<string>, low: float, high: float, names: list<string>,
+     *     weight: float} $one
+     */
     private static function harm(Part $part, array $one, Luck $luck): Harm
     {
-        return new Harm($part->ref, $one['class'], $one['form'], $one['terminals'], $luck->between('severity', $one['low'], $one['high']), $one['names']);
+        return new Harm(
+            $part->ref,
+            $one['class'],
+            $one['form'],
+            $one['terminals'],
+            $luck->between('severity', $one['low'], $one['high']),
+            $one['names'],
+        );
     }
 
     /**
@@ -71,16 +93,34 @@ final class Cases
     public function play(array $case): ?array
     {
         $unit = new OutsideUnit($this->supply, $case['harm'], $case['seed']);
-        if (! $unit->isSolved()) {
+        if (!$unit->isSolved()) {
             return null;
         }
-        $result = ['supply' => $this->name, 'harm' => $case['harm']->title(), 'ref' => $case['harm']->ref, 'class' => $case['harm']->class, 'kind' => $case['kind'], 'weight' => $case['weight'], 'seed' => $case['seed'], 'held' => $case['isHeld']];
+        $result = [
+            'supply' => $this->name,
+            'harm' => $case['harm']->title(),
+            'ref' => $case['harm']->ref,
+            'class' => $case['harm']->class,
+            'kind' => $case['kind'],
+            'weight' => $case['weight'],
+            'seed' => $case['seed'],
+            'held' => $case['isHeld'],
+        ];
         $complaint = $this->complaint($unit);
         $result['shown'] = $this->isShown($unit);
         $result['noticed'] = $complaint !== [];
-        $work = (new SimulatedTechnician($this->supply, $this->knowledge, self::SLIPS))->work($unit, $complaint, $case['seed']);
+        $work = (new SimulatedTechnician($this->supply, $this->knowledge, self::SLIPS))->work(
+            $unit,
+            $complaint,
+            $case['seed'],
+        );
         $asCame = new OutsideUnit($this->supply, $case['harm'], $case['seed']);
-        $result += $this->judged($work['end'], $case['harm']->ref, static fn(string $ref): bool => $unit->isBad($ref) || $asCame->isBad($ref), 'steps');
+        $result += $this->judged(
+            $work['end'],
+            $case['harm']->ref,
+            static fn(string $ref): bool => $unit->isBad($ref) || $asCame->isBad($ref),
+            'steps',
+        );
         $result['cleared'] = $work['cleared'];
         $result['steps'] = count($work['readings']);
         $result['readings'] = $work['readings'];
@@ -99,15 +139,18 @@ final class Cases
      */
     private function judged(Workup $workup, string $ref, callable $isBad, string $as): array
     {
-        $names = static fn(Suspect $s): bool => array_filter($s->members, static fn(Hypothesis $h): bool => $h->faultOf($ref) !== null) !== [];
+        $names = static fn(Suspect $s): bool => array_filter(
+            $s->members,
+            static fn(Hypothesis $h): bool => $h->faultOf($ref) !== null,
+        ) !== [];
         $suspects = $workup->suspects();
         $top = $suspects[0];
-        $isConsequence = ! $names($top) && array_filter($top->parts(), $isBad) !== [];
+        $isConsequence = !$names($top) && array_filter($top->parts(), $isBad) !== [];
 
         return [
             "{$as} right" => $names($top),
             "{$as} three" => array_filter(array_slice($suspects, 0, 3), $names) !== [],
-            "{$as} wrong" => ! $names($top) && ! $isConsequence && $top->probability > self::CONFIDENT,
+            "{$as} wrong" => !$names($top) && !$isConsequence && $top->probability > self::CONFIDENT,
             "{$as} consequence" => $isConsequence,
             "{$as} top" => sprintf('%s %.0f %%', $top->title, 100 * $top->probability),
         ];
@@ -124,19 +167,47 @@ final class Cases
         $state = new BenchState($mode);
         $state->symptoms = $complaint;
         $functions = (new Workup($this->supply, $state, $this->knowledge))->functions();
-        $isFuseOpen = array_filter($unit->signs($mode), static fn(string $sign): bool => str_ends_with($sign, ' open')) !== [];
-        if ($unit->settles($mode) && ! $isFuseOpen) {
+        $isFuseOpen =
+            array_filter($unit->signs($mode), static fn(string $sign): bool => str_ends_with($sign, ' open')) !== [];
+        if ($unit->settles($mode) && !$isFuseOpen) {
             foreach (array_keys($this->supply->points) as $id) {
-                $state->readings[] = new TakenReading("live {$id}", (string) $id, $functions[$id], $unit->live((string) $id, $functions[$id], $mode), PowerState::Live, $mode, null, []);
+                $state->readings[] = new TakenReading(
+                    "live {$id}",
+                    (string) $id,
+                    $functions[$id],
+                    $unit->live((string) $id, $functions[$id], $mode),
+                    PowerState::Live,
+                    $mode,
+                    null,
+                    [],
+                );
                 if ($functions[$id] === 'dc') {
-                    $state->readings[] = new TakenReading("ripple {$id}", (string) $id, 'ripple', $unit->live((string) $id, 'ripple', $mode), PowerState::Live, $mode, null, []);
+                    $state->readings[] = new TakenReading(
+                        "ripple {$id}",
+                        (string) $id,
+                        'ripple',
+                        $unit->live((string) $id, 'ripple', $mode),
+                        PowerState::Live,
+                        $mode,
+                        null,
+                        [],
+                    );
                 }
             }
         }
         foreach ($this->supply->deadChecks() as $id => $check) {
             $value = $unit->dead((string) $id, $mode);
-            if (! is_nan($value)) {
-                $state->readings[] = new TakenReading("dead {$id}", (string) $id, $check->quantity, $value, PowerState::Unplugged, $mode, null, []);
+            if (!is_nan($value)) {
+                $state->readings[] = new TakenReading(
+                    "dead {$id}",
+                    (string) $id,
+                    $check->quantity,
+                    $value,
+                    PowerState::Unplugged,
+                    $mode,
+                    null,
+                    [],
+                );
             }
         }
         $state->power = PowerState::Unplugged;
@@ -155,9 +226,15 @@ final class Cases
         $good = $this->good();
         $shares = $hums = [];
         foreach ($this->supply->points as $id => $point) {
-            if ($point->rail !== null && ! $this->supply->isHot($point->node)) {
+            if ($point->rail !== null && !$this->supply->isHot($point->node)) {
                 $shares[] = $unit->true((string) $id, 'dc', $mode) / ($good->true((string) $id, 'dc', $mode) ?: 1.0);
-                $hums[] = $unit->true((string) $id, 'ripple', $mode) > max(0.1, 0.01 * abs($good->true((string) $id, 'dc', $mode)), 3 * $good->true((string) $id, 'ripple', $mode));
+                $hums[] =
+                    $unit->true((string) $id, 'ripple', $mode) >
+                    max(
+                        0.1,
+                        0.01 * abs($good->true((string) $id, 'dc', $mode)),
+                        3 * $good->true((string) $id, 'ripple', $mode),
+                    );
             }
         }
         $lit = array_diff($unit->signs($mode), $good->signs($mode));
@@ -167,10 +244,14 @@ final class Cases
             min($shares) < 0.2 => 'part_dead',
             in_array(true, $hums, true) => 'hum',
             min($shares) < 0.85 => 'weak',
-            default => array_values(array_filter($lit, static fn(string $sign): bool => str_ends_with($sign, ' dark')))[0] ?? null,
+            default => array_values(
+                array_filter($lit, static fn(string $sign): bool => str_ends_with($sign, ' dark')),
+            )[0] ?? null,
         };
 
-        return $symptom === null ? [] : [['entry' => 'complaint', 'symptom' => $symptom, 'text' => '', 'replaced' => []]];
+        return $symptom === null
+            ? []
+            : [['entry' => 'complaint', 'symptom' => $symptom, 'text' => '', 'replaced' => []]];
     }
 
     private function good(): OutsideUnit
@@ -178,24 +259,36 @@ final class Cases
         return $this->good ??= new OutsideUnit($this->supply, null, 1);
     }
 
-    /** Whether any measurement in the usual mode tells it from a good unit with the same spread: by 4 % and 60 mV, by a third in ohms. */
+    /**
+     * Whether any measurement in the usual mode tells it from a good unit with the same spread: by 4 % and 60 mV, by a
+     * third in ohms.
+     */
     private function isShown(OutsideUnit $unit): bool
     {
         $mode = $this->supply->mode(null)->id;
         $good = new OutsideUnit($this->supply, null, $unit->seed);
-        if (! $unit->settles($mode)) {
+        if (!$unit->settles($mode)) {
             return true;
         }
         foreach (array_keys($this->supply->points) as $id) {
-            foreach (['dc' => [0.04, 0.06], 'ac' => [0.04, 0.1], 'ripple' => [0.4, 0.03]] as $quantity => [$share, $floor]) {
-                if (abs($unit->true((string) $id, $quantity, $mode) - $good->true((string) $id, $quantity, $mode)) > $share * abs($good->true((string) $id, $quantity, $mode)) + $floor) {
+            foreach (
+                ['dc' => [0.04, 0.06], 'ac' => [0.04, 0.1], 'ripple' => [0.4, 0.03]]
+                as $quantity => [$share, $floor]
+            ) {
+                if (
+                    abs($unit->true((string) $id, $quantity, $mode) - $good->true((string) $id, $quantity, $mode)) >
+                    $share * abs($good->true((string) $id, $quantity, $mode)) + $floor
+                ) {
                     return true;
                 }
             }
         }
         foreach ($this->supply->deadChecks() as $id => $check) {
             [$is, $was] = [$unit->trueDead((string) $id, $mode), $good->trueDead((string) $id, $mode)];
-            if (is_infinite($is) !== is_infinite($was) || (is_finite($is) && is_finite($was) && ! self::isAlike($check->quantity, $is, $was))) {
+            if (
+                is_infinite($is) !== is_infinite($was) ||
+                (is_finite($is) && is_finite($was) && !self::isAlike($check->quantity, $is, $was))
+            ) {
                 return true;
             }
         }
@@ -214,16 +307,18 @@ final class Cases
     }
 
     /**
-     * How many readings of good units stand in their windows: every point in every mode. Their parts come from all over their tolerances, as the
+     * How many readings of good units stand in their windows: every point in every mode. Their parts come from all over
+     * their tolerances, as the
      * windows suppose; parts that were sorted to the middle would tell nothing of a window's width.
      *
-     * @return list<array{supply: string, unit: int, mode: string, point: string, quantity: string, inside: bool, off: float}> off in half-widths of the window
+     * @return list<array{supply: string, unit: int, mode: string, point: string, quantity: string, inside: bool,
+     *     off: float}> off in half-widths of the window
      */
     public function windows(int $units): array
     {
         $all = [];
         for ($k = 0; $k < $units; $k++) {
-            $unit = new OutsideUnit($this->supply, null, crc32("{$this->name} good {$k}") & 0xFFFFFF, true);
+            $unit = new OutsideUnit($this->supply, null, crc32("{$this->name} good {$k}") & 0xffffff, true);
             foreach (array_keys($this->supply->modes) as $mode) {
                 $expected = $this->knowledge->expectations((string) $mode, null);
                 foreach ($unit->settles((string) $mode) ? array_keys($this->supply->points) : [] as $id) {
@@ -231,7 +326,15 @@ final class Cases
                     $window = $expected->window((string) $id, $quantity);
                     $reading = $unit->live((string) $id, $quantity, (string) $mode);
                     $middle = ($window->low + $window->high) / 2;
-                    $all[] = ['supply' => $this->name, 'unit' => $k, 'mode' => (string) $mode, 'point' => (string) $id, 'quantity' => $quantity, 'inside' => $window->holds($reading), 'off' => ($reading - $middle) / max(1e-6, ($window->high - $window->low) / 2)];
+                    $all[] = [
+                        'supply' => $this->name,
+                        'unit' => $k,
+                        'mode' => (string) $mode,
+                        'point' => (string) $id,
+                        'quantity' => $quantity,
+                        'inside' => $window->holds($reading),
+                        'off' => ($reading - $middle) / max(1e-6, ($window->high - $window->low) / 2),
+                    ];
                 }
             }
         }

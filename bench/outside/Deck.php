@@ -24,7 +24,7 @@ final class Deck
 
     public function node(string $name): string
     {
-        return $this->nodes[$name] ??= 'n'.count($this->nodes);
+        return $this->nodes[$name] ??= 'n' . count($this->nodes);
     }
 
     /** @return list<string> every node but the reference */
@@ -36,7 +36,7 @@ final class Deck
     /** A node of its own. */
     public function fresh(): string
     {
-        return $this->node('inner '.++$this->inner);
+        return $this->node('inner ' . ++$this->inner);
     }
 
     public function add(string $line): void
@@ -47,7 +47,7 @@ final class Deck
     /** @return string name */
     public function model(string $what): string
     {
-        $name = 'm'.++$this->models;
+        $name = 'm' . ++$this->models;
         $this->add(".model {$name} {$what}");
 
         return $name;
@@ -67,20 +67,20 @@ final class Deck
 
     public function diode(string $name, string $a, string $k, string $model): void
     {
-        $this->add('D'.self::safe($name)." {$a} {$k} {$model}");
+        $this->add('D' . self::safe($name) . " {$a} {$k} {$model}");
     }
 
     /** A current from one node to another, as an expression. */
     public function current(string $name, string $from, string $to, string $expression): void
     {
-        $this->add('B'.self::safe($name)." {$from} {$to} I={$expression}");
+        $this->add('B' . self::safe($name) . " {$from} {$to} I={$expression}");
     }
 
     /** A voltage that nothing loads, as an expression; returns its node. */
     public function signal(string $name, string $expression): string
     {
         $node = $this->fresh();
-        $this->add('B'.self::safe($name)." {$node} 0 V={$expression}");
+        $this->add('B' . self::safe($name) . " {$node} 0 V={$expression}");
 
         return $node;
     }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Bench\Outside;
 
-/** One failure as it is met on a bench: what happened to which part, between or at which terminals, and how bad it is. */
+/**
+ * One failure as it is met on a bench: what happened to which part, between or at which terminals, and how bad it is.
+ */
 final readonly class Harm
 {
     public const BRIDGE = 'bridge';
@@ -33,11 +35,16 @@ final readonly class Harm
         public array $terminals,
         public float $severity,
         public array $names = [],
-    ) {
-    }
+    ) {}
 
     public function title(): string
     {
-        return sprintf('%s %s%s %.3g', $this->ref, $this->class, $this->terminals === [] ? '' : ' '.implode('-', $this->terminals), $this->severity);
+        return sprintf(
+            '%s %s%s %.3g',
+            $this->ref,
+            $this->class,
+            $this->terminals === [] ? '' : ' ' . implode('-', $this->terminals),
+            $this->severity,
+        );
     }
 }

@@ -4,13 +4,14 @@ declare(strict_types=1);
 
 namespace Bench\Outside;
 
-/** What differs from unit to unit: the same for the same seed and the same question, on every machine and in whatever order it is asked. */
+/**
+ * What differs from unit to unit: the same for the same seed and the same question, on every machine and in whatever
+ * order it is asked.
+ */
 final readonly class Luck
 {
     /** @param bool $isWide true for parts from all over their tolerance, as a window supposes them */
-    public function __construct(private int $seed, public bool $isWide = false)
-    {
-    }
+    public function __construct(private int $seed, public bool $isWide = false) {}
 
     /** Between 0 and 1. */
     public function share(string $of): float

@@ -7,12 +7,16 @@ namespace Bench\Outside;
 use Oculant\Core\Parts\Part;
 
 /**
- * What averaging leaves out: a flyback charges its output capacitors in triangles of current, which their impedance at the switching
+ * What averaging leaves out: a flyback charges its output capacitors in triangles of current, which their impedance at
+ * the switching
  * frequency turns into ripple (textbook; the impedance is ngspice's).
  */
 final class Pulses
 {
-    /** Peak of the triangle as a multiple of its mean: 4 where the core empties in half of a cycle, about 2 where it never does. */
+    /**
+     * Peak of the triangle as a multiple of its mean: 4 where the core empties in half of a cycle, about 2 where it
+     * never does.
+     */
     private const PEAK = 3.0;
 
     /** No more ripple than this multiple of the voltage there. */
@@ -23,7 +27,8 @@ final class Pulses
     /**
      * @param array<string, Part> $parts
      *
-     * @return array<string, list<string>> sources of the deck through which the current comes, by node of the description
+     * @return array<string, list<string>> sources of the deck through which the current comes, by node of the
+     *     description
      */
     public static function fed(array $parts): array
     {
@@ -34,7 +39,7 @@ final class Pulses
             }
             foreach (['s1', 's3', 's5', 'a1'] as $terminal) {
                 foreach ($part->has($terminal) ? self::behind($parts, $part->node($terminal)) : [] as $node) {
-                    $fed[$node][] = 'v'.Deck::safe($part->ref).'_'.$terminal;
+                    $fed[$node][] = 'v' . Deck::safe($part->ref) . '_' . $terminal;
                 }
             }
         }
@@ -51,8 +56,16 @@ final class Pulses
     {
         $nodes = [];
         foreach ($parts as $part) {
-            if ($part->has('a') && $part->has('k') && str_contains('diode fast_diode ultrafast_diode schottky', $part->kind->name())) {
-                array_push($nodes, ...($part->node('a') === $node ? [$part->node('k')] : []), ...($part->node('k') === $node ? [$part->node('a')] : []));
+            if (
+                $part->has('a') &&
+                $part->has('k') &&
+                str_contains('diode fast_diode ultrafast_diode schottky', $part->kind->name())
+            ) {
+                array_push(
+                    $nodes,
+                    ...$part->node('a') === $node ? [$part->node('k')] : [],
+                    ...$part->node('k') === $node ? [$part->node('a')] : [],
+                );
             }
         }
 

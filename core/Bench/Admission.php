@@ -32,16 +32,23 @@ final readonly class Admission
     /** @throws EntryRefused if the job takes no such entry any more */
     public static function mayTake(BenchState $state, string $kind): void
     {
-        if ($state->handedBackAt !== null && ! in_array($kind, ['note', 'strike'], true)) {
-            throw EntryRefused::because('kind', 'The unit was handed back: its log takes only notes now. Book it in again for new work.');
+        if ($state->handedBackAt !== null && !in_array($kind, ['note', 'strike'], true)) {
+            throw EntryRefused::because(
+                'kind',
+                'The unit was handed back: its log takes only notes now. Book it in again for new work.',
+            );
         }
-        if ($state->closedAt !== null && ! in_array($kind, ['note', 'strike', 'handback'], true)) {
-            throw EntryRefused::because('kind', 'The repair is closed. Strike out the closing entry to go on working on it.');
+        if ($state->closedAt !== null && !in_array($kind, ['note', 'strike', 'handback'], true)) {
+            throw EntryRefused::because(
+                'kind',
+                'The repair is closed. Strike out the closing entry to go on working on it.',
+            );
         }
     }
 
     /**
-     * Striking out must not lead round a gate: not to a live unit with a scaled resistor in it, nor to one that is handed back with a jumper.
+     * Striking out must not lead round a gate: not to a live unit with a scaled resistor in it, nor to one that is
+     * handed back with a jumper.
      *
      * @param list<LogEntry> $log
      */
@@ -51,15 +58,32 @@ final readonly class Admission
         if ($target === null || $target->kind === 'strike') {
             throw EntryRefused::because('entry', 'There is no such entry in this job to strike out.');
         }
-        $bad = array_filter($state->isolationTests, static fn(array $t): bool => $t['entry'] === $id && (new IsolationStanding($supply, $state))->isBad($t));
-        $failed = array_filter($state->safety, static fn(array $t): bool => $t['entry'] === $id && ! $t['passed']);
+        $bad = array_filter(
+            $state->isolationTests,
+            static fn(array $t): bool => $t['entry'] === $id && (new IsolationStanding($supply, $state))->isBad($t),
+        );
+        $failed = array_filter($state->safety, static fn(array $t): bool => $t['entry'] === $id && !$t['passed']);
         if ($bad !== [] || $failed !== []) {
-            throw EntryRefused::because('entry', 'A safety test that failed is not struck out: if it was mistyped or badly measured, measure again. The newer result counts, and both stay to be seen.');
+            throw EntryRefused::because(
+                'entry',
+                'A safety test that failed is not struck out: if it was mistyped or badly measured, measure ' .
+                    'again. The newer result counts, and both stay to be seen.',
+            );
         }
         $after = Fold::of($supply, [...$log, new LogEntry('~', 'strike', ['entry' => $id, 'text' => ''], '', '')]);
         $open = Gates::violated($after);
         if ($open !== null) {
-            throw EntryRefused::because('entry', sprintf('Struck out, the log would have the unit %s with %s in it. Strike out or record what came after it first.', $after->handedBackAt !== null || $after->closedAt !== null ? 'closed' : mb_strtolower($after->power->words()), $open->words()));
+            throw EntryRefused::because(
+                'entry',
+                sprintf(
+                    'Struck out, the log would have the unit %s with %s in it. Strike out or record what came ' .
+                        'after it first.',
+                    $after->handedBackAt !== null || $after->closedAt !== null
+                        ? 'closed'
+                        : mb_strtolower($after->power->words()),
+                    $open->words(),
+                ),
+            );
         }
     }
 }

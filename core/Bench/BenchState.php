@@ -22,16 +22,28 @@ final class BenchState
     /** @var list<TakenReading> */
     public array $readings = [];
 
-    /** @var list<array{entry: string, symptom: string, text: string, replaced: list<string>, mode?: string}> mode: as it was set up, if it was seen on the bench */
+    /**
+     * @var list<array{entry: string, symptom: string, text: string, replaced: list<string>, mode?: string}> mode: as it
+     *     was set up, if it was seen on the bench
+     */
     public array $symptoms = [];
 
-    /** @var list<array{entry: string, part: string, sees: string, text: string, isNew: bool}> isNew: seen on the part that replaced it */
+    /**
+     * @var list<array{entry: string, part: string, sees: string, text: string, isNew: bool}> isNew: seen on the part
+     *     that replaced it
+     */
     public array $findings = [];
 
-    /** @var list<array{entry: string, part: string, quantity: string, lifted: bool, value: float, replaced: list<string>}> farads, ohms, amperes or volts */
+    /**
+     * @var list<array{entry: string, part: string, quantity: string, lifted: bool, value: float,
+     *     replaced: list<string>}> farads, ohms, amperes or volts
+     */
     public array $partTests = [];
 
-    /** @var list<array{entry: string, part: string, celsius: float, rise: float, mode: string, replaced: list<string>}> rise in kelvin above the room */
+    /**
+     * @var list<array{entry: string, part: string, celsius: float, rise: float, mode: string, replaced: list<string>}>
+     *     rise in kelvin above the room
+     */
     public array $heats = [];
 
     /** @var list<array{entry: string, part: string, isGood: bool, isNew: bool}> */
@@ -49,28 +61,46 @@ final class BenchState
     /** @var array<string, array{entry: string, caption: string}> by the id of the photograph */
     public array $photos = [];
 
-    /** @var array<string, array{entry: string, photo: string, target: string, x: float, y: float}> x and y from 0 to 1, from the top left */
+    /**
+     * @var array<string, array{entry: string, photo: string, target: string, x: float, y: float}> x and y from 0 to 1,
+     *     from the top left
+     */
     public array $pins = [];
 
     /** @var array<string, float> volts of a good twin, by "mode point quantity" */
     public array $twins = [];
 
-    /** @var array<string, array{test: string, entry: string, value: float, passed: ?bool, out: list<string>, replaced: list<string>}> newest by test, the newest of all last: ohms, or amperes; out: parts that were not in place */
+    /**
+     * @var array<string, array{test: string, entry: string, value: float, passed: ?bool, out: list<string>,
+     *     replaced: list<string>}> newest by test, the newest of all last: ohms, or amperes; out: parts that were not
+     *     in place
+     */
     public array $isolation = [];
 
-    /** @var list<array{test: string, entry: string, value: float, passed: ?bool, out: list<string>, replaced: list<string>}> all of them, oldest first */
+    /**
+     * @var list<array{test: string, entry: string, value: float, passed: ?bool, out: list<string>,
+     *     replaced: list<string>}> all of them, oldest first
+     */
     public array $isolationTests = [];
 
-    /** @var array<string, string> the entry, by reference: taken out, and the fault was gone; neither back nor replaced since */
+    /**
+     * @var array<string, string> the entry, by reference: taken out, and the fault was gone; neither back nor replaced
+     *     since
+     */
     public array $out = [];
 
     /** @var list<string> entries that stand, in the order of the log */
     public array $entries = [];
 
-    /** @var array<string, array{id: string, idea: string, test: string, outcome: string, verdict: string}> the notebook */
+    /**
+     * @var array<string, array{id: string, idea: string, test: string, outcome: string, verdict: string}> the notebook
+     */
     public array $ideas = [];
 
-    /** @var list<array{entry: string, method: string, resolution: float, readings: non-empty-list<array{part: string, ohms: non-empty-list<float>}>, replaced: list<string>}> in the order of the strip */
+    /**
+     * @var list<array{entry: string, method: string, resolution: float, readings: non-empty-list<array{part: string,
+     *     ohms: non-empty-list<float>}>, replaced: list<string>}> in the order of the strip
+     */
     public array $shorts = [];
 
     /** @var list<array{entry: string, tried: int, failed: int, replaced: list<string>}> */
@@ -85,19 +115,28 @@ final class BenchState
     /** @var list<array{entry: string, part: string, out: string, in: string, at: string}> */
     public array $repairs = [];
 
-    /** @var array{school: string, celsius: float, yearly: float}|null the recap that is planned: around the capacitors, hours a year */
+    /**
+     * @var array{school: string, celsius: float, yearly: float}|null the recap that is planned: around the capacitors,
+     *     hours a year
+     */
     public ?array $recap = null;
 
     /** @var array<string, string> capacitors of the board that the description leaves out, by reference */
     public array $listed = [];
 
-    /** @var array<string, array{decision: string, with: string, text: string}> where somebody decides otherwise than the recap plan */
+    /**
+     * @var array<string, array{decision: string, with: string, text: string}> where somebody decides otherwise than the
+     *     recap plan
+     */
     public array $decided = [];
 
     /** @var array<string, array{entry: string, in: string, at: string}> what of the list was replaced, by reference */
     public array $recapped = [];
 
-    /** @var array<string, array{entry: string, part: string, key: string, title: string, outcome: string, text: string}> why parts failed, by part and cause */
+    /**
+     * @var array<string, array{entry: string, part: string, key: string, title: string, outcome: string, text: string}>
+     *     why parts failed, by part and cause
+     */
     public array $origins = [];
 
     /** @var array<string, float> what the work may cost and what stands against it, by Estimate::FIELDS */
@@ -115,34 +154,61 @@ final class BenchState
     /** @var array<string, TemporaryChange> the ledger, by the entry that opened each */
     public array $ledger = [];
 
-    /** @var list<array{entry: string, place: string, quantity: string, volts: float, at: string}> measured since the plug was pulled */
+    /**
+     * @var list<array{entry: string, place: string, quantity: string, volts: float, at: string}> measured since the
+     *     plug was pulled
+     */
     public array $residuals = [];
 
     /** @var array<string, string> the entry, by what was looked at and found right: "polarity C5", "closed" */
     public array $looked = [];
 
-    /** @var array<string, array{entry: string, reason: string, items: list<string>}> by gate; items: ids of what was passed over */
+    /**
+     * @var array<string, array{entry: string, reason: string, items: list<string>}> by gate; items: ids of what was
+     *     passed over
+     */
     public array $overrides = [];
 
-    /** @var array<string, array{entry: string, kind: string, where: string, text: string, photo: string, refitted: bool}> what was taken off, in that order */
+    /**
+     * @var array<string, array{entry: string, kind: string, where: string, text: string, photo: string,
+     *     refitted: bool}> what was taken off, in that order
+     */
     public array $taken = [];
 
     /** @var list<RampStep> */
     public array $ramp = [];
 
-    /** @var list<array{entry: string, step: string, rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>, watts: ?float, mains: ?float, replaced: list<string>, profile: ?array<string, mixed>}> steps of the load test: volts, amperes, watts from the feed */
+    /**
+     * @var list<array{entry: string, step: string, rails: array<string, array{dc?: float, ripple?: float,
+     *     amperes?: float}>, watts: ?float, mains: ?float, replaced: list<string>, profile: ?array<string, mixed>}>
+     *     steps of the
+     *     load test: volts, amperes, watts from the feed
+     */
     public array $loadSteps = [];
 
-    /** @var array<string, array{run: string, kind: string, state: string, title: string, events: list<array{entry: string, event: string, text: string, at: string}>, summary: list<array<string, mixed>>, replaced: list<string>}> soaks and the like, by run */
+    /**
+     * @var array<string, array{run: string, kind: string, state: string, title: string,
+     *     events: list<array{entry: string, event: string, text: string, at: string}>, summary: list<array<string,
+     *     mixed>>,
+     *     replaced: list<string>}> soaks and the like, by run
+     */
     public array $runs = [];
 
-    /** @var list<array{entry: string, phase: string, point: string, unit: string, nominal: float, low: float, high: float, read: float, shown: ?float, shunt: ?array{ohms: float, tolerance: float, four_wire: bool}, minutes: float, replaced: list<string>, profile: ?array<string, mixed>}> profile: of the meter that read it */
+    /**
+     * @var list<array{entry: string, phase: string, point: string, unit: string, nominal: float, low: float,
+     *     high: float, read: float, shown: ?float, shunt: ?array{ohms: float, tolerance: float, four_wire: bool},
+     *     minutes: float, replaced: list<string>, profile: ?array<string, mixed>}> profile: of the meter that read it
+     */
     public array $calibrations = [];
 
     /** @var list<array{entry: string, part: string, text: string, at: string}> trimmers turned, in that order */
     public array $adjusted = [];
 
-    /** @var array<string, array{entry: string, test: string, class: string, value: float, passed: bool, limit: string, source: string, sentence: string, condemns: bool, replaced: list<string>, at: string}> newest electrical safety test of each kind */
+    /**
+     * @var array<string, array{entry: string, test: string, class: string, value: float, passed: bool, limit: string,
+     *     source: string, sentence: string, condemns: bool, replaced: list<string>, at: string}> newest electrical
+     *     safety test of each kind
+     */
     public array $safety = [];
 
     /** @var array{entry: string, text: string, at: string}|null not to be used any more */
@@ -161,9 +227,7 @@ final class BenchState
     /** @var array<string, true> entries struck out */
     public array $struck = [];
 
-    public function __construct(public string $mode)
-    {
-    }
+    public function __construct(public string $mode) {}
 
     /** @return list<string> references of the parts replaced so far */
     public function replaced(): array
@@ -198,10 +262,25 @@ final class BenchState
      */
     public function measureIsolation(string $test, string $entry, float $value, ?bool $passed): void
     {
-        $lifted = array_filter($this->openChanges(), static fn(TemporaryChange $c): bool => $c->kind === ChangeKind::Lifted && $c->part !== null);
-        $out = array_values(array_unique([...array_map(strval(...), array_keys($this->out)), ...array_map(static fn(TemporaryChange $c): string => (string) $c->part, $lifted)]));
+        $lifted = array_filter(
+            $this->openChanges(),
+            static fn(TemporaryChange $c): bool => $c->kind === ChangeKind::Lifted && $c->part !== null,
+        );
+        $out = array_values(
+            array_unique([
+                ...array_map(strval(...), array_keys($this->out)),
+                ...array_map(static fn(TemporaryChange $c): string => (string) $c->part, $lifted),
+            ]),
+        );
         unset($this->isolation[$test]);
-        $this->isolationTests[] = $this->isolation[$test] = ['test' => $test, 'entry' => $entry, 'value' => $value, 'passed' => $passed, 'out' => $out, 'replaced' => $this->replaced()];
+        $this->isolationTests[] = $this->isolation[$test] = [
+            'test' => $test,
+            'entry' => $entry,
+            'value' => $value,
+            'passed' => $passed,
+            'out' => $out,
+            'replaced' => $this->replaced(),
+        ];
     }
 
     /** What is different from the description just now. */
@@ -213,17 +292,20 @@ final class BenchState
     /** The newest reading of a target in the present mode, state of repair and context. */
     public function latest(string $target, string $quantity, ?string $mode = null): ?TakenReading
     {
-        return $this->standing()[($mode ?? $this->mode)." {$target} {$quantity}"] ?? null;
+        return $this->standing()[($mode ?? $this->mode) . " {$target} {$quantity}"] ?? null;
     }
 
-    /** @return array<string, TakenReading> newest of each place and mode in the present state of repair and context, by "mode target quantity" */
+    /**
+     * @return array<string, TakenReading> newest of each place and mode in the present state of repair and context, by
+     *     "mode target quantity"
+     */
     public function standing(): array
     {
         $context = $this->context()->key();
         $replaced = $this->replaced();
         $standing = [];
         foreach ($this->readings as $reading) {
-            if ($reading->replaced === $replaced && ! $reading->isResidual() && $reading->context->key() === $context) {
+            if ($reading->replaced === $replaced && !$reading->isResidual() && $reading->context->key() === $context) {
                 $standing["{$reading->mode} {$reading->target} {$reading->quantity}"] = $reading;
             }
         }
@@ -236,17 +318,34 @@ final class BenchState
     {
         $replaced = $this->replaced();
 
-        return array_values(array_filter($this->readings, static fn(TakenReading $r): bool => $r->replaced === $replaced && $r->power === PowerState::Limited && ! $r->isDeadCheck()));
+        return array_values(
+            array_filter(
+                $this->readings,
+                static fn(TakenReading $r): bool => $r->replaced === $replaced &&
+                    $r->power === PowerState::Limited &&
+                    !$r->isDeadCheck(),
+            ),
+        );
     }
 
-    /** @return list<TakenReading> taken since the last repair, fed as it will be and as it goes back: nothing that is still to be undone */
+    /**
+     * @return list<TakenReading> taken since the last repair, fed as it will be and as it goes back: nothing that is
+     *     still to be undone
+     */
     public function proofReadings(): array
     {
         $replaced = $this->replaced();
 
-        return $replaced === [] ? [] : array_values(array_filter(
-            $this->readings,
-            static fn(TakenReading $r): bool => $r->replaced === $replaced && ! $r->isDeadCheck() && $r->context->isSettled() && ($r->power === PowerState::Live || $r->context->method?->isOwnFeed() === true),
-        ));
+        return $replaced === []
+            ? []
+            : array_values(
+                array_filter(
+                    $this->readings,
+                    static fn(TakenReading $r): bool => $r->replaced === $replaced &&
+                        !$r->isDeadCheck() &&
+                        $r->context->isSettled() &&
+                        ($r->power === PowerState::Live || $r->context->method?->isOwnFeed() === true),
+                ),
+            );
     }
 }

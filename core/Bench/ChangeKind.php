@@ -58,7 +58,11 @@ enum ChangeKind: string
     /** True if it means nothing without a part. */
     public function needsPart(): bool
     {
-        return in_array($this, [self::Scaled, self::Bypass, self::Lifted, self::TestPart, self::WrongFuse, self::LoadOff], true);
+        return in_array(
+            $this,
+            [self::Scaled, self::Bypass, self::Lifted, self::TestPart, self::WrongFuse, self::LoadOff],
+            true,
+        );
     }
 
     /** True if it means nothing without a value: what is fitted instead. */
@@ -68,7 +72,8 @@ enum ChangeKind: string
     }
 
     /**
-     * Whether a reason is enough to leave it for good. What guards people or the unit is only put right, by a part that passes the rules of its place.
+     * Whether a reason is enough to leave it for good. What guards people or the unit is only put right, by a part that
+     * passes the rules of its place.
      */
     public function mayStay(): bool
     {
@@ -92,8 +97,10 @@ enum ChangeKind: string
     }
 
     /**
-     * How it stands before a gate. Common practice: a resistor scaled for thirty volts burns at 325, a wrong fuse guards nothing;
-     * a shield that is off or an interlock that is defeated is a decision at every power-up; nothing at all goes back with the unit.
+     * How it stands before a gate. Common practice: a resistor scaled for thirty volts burns at 325, a wrong fuse
+     * guards nothing;
+     * a shield that is off or an interlock that is defeated is a decision at every power-up; nothing at all goes back
+     * with the unit.
      */
     public function at(Gate $gate): Standing
     {

@@ -11,14 +11,16 @@ use Oculant\Core\Supply\Description;
 final readonly class Context
 {
     /** @param list<TemporaryChange> $changes open then or made permanent, those that a meter can see */
-    public function __construct(public array $changes, public ?PowerMethod $method)
-    {
-    }
+    public function __construct(public array $changes, public ?PowerMethod $method) {}
 
     /** @param array<string, TemporaryChange> $ledger */
     public static function of(array $ledger, ?PowerMethod $method): self
     {
-        $felt = array_filter($ledger, static fn(TemporaryChange $c): bool => ! $c->isUndone() && ! in_array($c->kind, [ChangeKind::Shield, ChangeKind::Other], true));
+        $felt = array_filter(
+            $ledger,
+            static fn(TemporaryChange $c): bool => !$c->isUndone() &&
+                !in_array($c->kind, [ChangeKind::Shield, ChangeKind::Other], true),
+        );
 
         return new self(array_values($felt), $method);
     }
@@ -26,7 +28,10 @@ final readonly class Context
     /** The same for contexts in which a unit reads alike; empty if nothing is different. */
     public function key(): string
     {
-        $keys = array_map(static fn(TemporaryChange $c): string => "{$c->kind->value} {$c->part}{$c->points} {$c->value}", $this->changes);
+        $keys = array_map(
+            static fn(TemporaryChange $c): string => "{$c->kind->value} {$c->part}{$c->points} {$c->value}",
+            $this->changes,
+        );
         sort($keys);
 
         return trim(implode(', ', array_filter([...$keys, $this->method?->key() ?? ''])));
@@ -46,7 +51,13 @@ final readonly class Context
     /** For people: "R11 at 30k, behind a lamp of 60 W". */
     public function words(): string
     {
-        return implode(', ', array_filter([...array_map(static fn(TemporaryChange $c): string => $c->words(), $this->changes), ($this->method?->key() ?? '') === '' ? '' : $this->method?->words()]));
+        return implode(
+            ', ',
+            array_filter([
+                ...array_map(static fn(TemporaryChange $c): string => $c->words(), $this->changes),
+                ($this->method?->key() ?? '') === '' ? '' : $this->method?->words(),
+            ]),
+        );
     }
 
     /** The supply as it then stood. */
@@ -71,12 +82,14 @@ final readonly class Context
     {
         $seen = [];
 
-        return array_values(array_filter($alterations, static function (Alteration $one) use (&$seen): bool {
-            $key = serialize($one);
-            $isNew = ! isset($seen[$key]);
-            $seen[$key] = true;
+        return array_values(
+            array_filter($alterations, static function (Alteration $one) use (&$seen): bool {
+                $key = serialize($one);
+                $isNew = !isset($seen[$key]);
+                $seen[$key] = true;
 
-            return $isNew;
-        }));
+                return $isNew;
+            }),
+        );
     }
 }

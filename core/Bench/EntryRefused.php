@@ -22,6 +22,9 @@ final class EntryRefused extends InvalidArgumentException
     /** @param list<string> $known */
     public static function unknownKind(string $kind, array $known): self
     {
-        return new self('kind', sprintf('There is no log entry of the kind "%s". Known kinds: %s.', $kind, implode(', ', $known)));
+        return new self(
+            'kind',
+            sprintf('There is no log entry of the kind "%s". Known kinds: %s.', $kind, implode(', ', $known)),
+        );
     }
 }

@@ -12,21 +12,36 @@ use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**
- * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "c5 bulging", "u2 good", "f1 blackened", "start ok",
- * "starts 8 2", "twin tp3 21.4", "hum", "insulation OL", "touch 40u", "c1 left 2.1" with the plug out, "jumper k1", "scaled r11 30k". Whatever is none of these is a reading.
+ * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "c5 bulging",
+ * "u2 good", "f1 blackened", "start ok",
+ * "starts 8 2", "twin tp3 21.4", "hum", "insulation OL", "touch 40u", "c1 left 2.1" with the plug out, "jumper k1",
+ * "scaled r11 30k". Whatever is none of these is a reading.
  */
 final class FieldText
 {
-    private const TESTS = ['cap' => 'capacitance', 'capacitance' => 'capacitance', 'esr' => 'esr', 'leak' => 'leakage', 'leakage' => 'leakage', 'zener' => 'breakdown', 'breakdown' => 'breakdown'];
+    private const TESTS = [
+        'cap' => 'capacitance',
+        'capacitance' => 'capacitance',
+        'esr' => 'esr',
+        'leak' => 'leakage',
+        'leakage' => 'leakage',
+        'zener' => 'breakdown',
+        'breakdown' => 'breakdown',
+    ];
 
     /**
-     * @param string|null $target   of the next step: the capacitor that was to be measured empty, the safety test to be made, the part to be tested
+     * @param string|null $target of the next step: the capacitor that was to be measured empty, the safety test to be
+     *     made, the part to be tested
      * @param string|null $quantity of the next step: "left", "safety", Tested::BY_ITSELF; others leave it a reading
      *
      * @return array{kind: string, payload: array<string, mixed>}|null null if it is to be read as a reading
      */
-    public static function understand(string $text, Description $supply, ?string $target = null, ?string $quantity = null): ?array
-    {
+    public static function understand(
+        string $text,
+        Description $supply,
+        ?string $target = null,
+        ?string $quantity = null,
+    ): ?array {
         $words = preg_split('/\s+/', mb_strtolower(trim($text)), -1, PREG_SPLIT_NO_EMPTY) ?: [];
         if ($words === []) {
             return null;
@@ -49,7 +64,8 @@ final class FieldText
             return ['kind' => 'twin', 'payload' => ['text' => (string) preg_replace('/^\s*twin\s+/i', '', $text)]];
         }
 
-        return self::starts($words) ?? self::symptom($words) ?? self::change($words, $text) ?? self::onPart($words, $text, $supply);
+        return self::starts($words) ??
+            (self::symptom($words) ?? (self::change($words, $text) ?? self::onPart($words, $text, $supply)));
     }
 
     /**
@@ -62,11 +78,16 @@ final class FieldText
         $typed = preg_split('/\s+/', trim($text)) ?: [''];
         $named = Payload::reference($typed[0], $supply) === null ? SafetyTest::tryFrom(mb_strtolower($typed[0])) : null;
         if ($named !== null && count($typed) > 1) {
-            return ['kind' => 'safety', 'payload' => ['test' => $named->value, 'text' => implode('', array_slice($typed, 1))]];
+            return [
+                'kind' => 'safety',
+                'payload' => ['test' => $named->value, 'text' => implode('', array_slice($typed, 1))],
+            ];
         }
         $isValue = preg_match('/^(-?[\d.]+\w*|ol|ok|wrong)$/i', $typed[0]) === 1;
 
-        return $isValue && SafetyTest::tryFrom((string) $suggested) !== null ? ['kind' => 'safety', 'payload' => ['test' => $suggested, 'text' => implode('', $typed)]] : null;
+        return $isValue && SafetyTest::tryFrom((string) $suggested) !== null
+            ? ['kind' => 'safety', 'payload' => ['test' => $suggested, 'text' => implode('', $typed)]]
+            : null;
     }
 
     /**
@@ -80,15 +101,28 @@ final class FieldText
      */
     private static function byItself(array $words, string $text, string $part, Description $supply): ?array
     {
-        if (preg_match('/^(-?[\d.]+\w*|ol)$/', $words[0]) === 1 && array_intersect($words, array_keys(self::TESTS)) === []) {
-            throw EntryRefused::because('text', sprintf('"%s" of what? Write "good" or "bad", or what was measured on %s by itself: "esr 0.8", "leak 2mA", "cap 85u".', trim($text), $part));
+        if (
+            preg_match('/^(-?[\d.]+\w*|ol)$/', $words[0]) === 1 &&
+            array_intersect($words, array_keys(self::TESTS)) === []
+        ) {
+            throw EntryRefused::because(
+                'text',
+                sprintf(
+                    '"%s" of what? Write "good" or "bad", or what was measured on %s by itself: "esr 0.8", ' .
+                        '"leak 2mA", "cap 85u".',
+                    trim($text),
+                    $part,
+                ),
+            );
         }
         $isTest = array_intersect($words, array_keys(self::TESTS)) !== [];
-        if (! $isTest && ! in_array($words[0], ['good', 'bad'], true)) {
+        if (!$isTest && !in_array($words[0], ['good', 'bad'], true)) {
             return null;
         }
 
-        return Payload::reference($words[0], $supply) === null ? self::onPart([mb_strtolower($part), ...$words, ...($isTest ? ['lifted'] : [])], "{$part} {$text}", $supply) : null;
+        return Payload::reference($words[0], $supply) === null
+            ? self::onPart([mb_strtolower($part), ...$words, ...$isTest ? ['lifted'] : []], "{$part} {$text}", $supply)
+            : null;
     }
 
     /**
@@ -98,16 +132,25 @@ final class FieldText
      */
     private static function starts(array $words): ?array
     {
-        if (! in_array($words[0], ['start', 'starts'], true)) {
+        if (!in_array($words[0], ['start', 'starts'], true)) {
             return null;
         }
         $rest = array_slice($words, 1);
 
         return match (true) {
             $rest === ['ok'], $rest === ['good'] => ['kind' => 'starts', 'payload' => ['tried' => 1, 'failed' => 0]],
-            $rest === ['fail'], $rest === ['failed'], $rest === ['no'] => ['kind' => 'starts', 'payload' => ['tried' => 1, 'failed' => 1]],
-            count($rest) === 2 && is_numeric($rest[0]) && is_numeric($rest[1]) => ['kind' => 'starts', 'payload' => ['tried' => (int) $rest[0], 'failed' => (int) $rest[1]]],
-            default => throw EntryRefused::because('text', 'Write "start ok", "start fail", or how many were tried and how many failed: "starts 8 2".'),
+            $rest === ['fail'], $rest === ['failed'], $rest === ['no'] => [
+                'kind' => 'starts',
+                'payload' => ['tried' => 1, 'failed' => 1],
+            ],
+            count($rest) === 2 && is_numeric($rest[0]) && is_numeric($rest[1]) => [
+                'kind' => 'starts',
+                'payload' => ['tried' => (int) $rest[0], 'failed' => (int) $rest[1]],
+            ],
+            default => throw EntryRefused::because(
+                'text',
+                'Write "start ok", "start fail", or how many were tried and how many failed: "starts 8 2".',
+            ),
         };
     }
 
@@ -118,7 +161,9 @@ final class FieldText
      */
     private static function symptom(array $words): ?array
     {
-        return count($words) === 1 && isset(Symptom::WORDS[$words[0]]) && $words[0] !== 'other' ? ['kind' => 'symptom', 'payload' => ['symptom' => $words[0]]] : null;
+        return count($words) === 1 && isset(Symptom::WORDS[$words[0]]) && $words[0] !== 'other'
+            ? ['kind' => 'symptom', 'payload' => ['symptom' => $words[0]]]
+            : null;
     }
 
     /**
@@ -136,12 +181,20 @@ final class FieldText
         }
         $typed = preg_split('/\s+/', trim($text)) ?: [];
         // What has no part of its own is told in words.
-        if (! $kind->needsPart() && $kind !== ChangeKind::Jumper && $kind !== ChangeKind::Interlock) {
-            return ['kind' => 'change', 'payload' => ['change' => $kind->value, 'where' => implode(' ', array_slice($typed, 1))]];
+        if (!$kind->needsPart() && $kind !== ChangeKind::Jumper && $kind !== ChangeKind::Interlock) {
+            return [
+                'kind' => 'change',
+                'payload' => ['change' => $kind->value, 'where' => implode(' ', array_slice($typed, 1))],
+            ];
         }
         $why = implode(' ', array_slice($typed, $kind->needsValue() ? 3 : 2));
 
-        return ['kind' => 'change', 'payload' => ['change' => $kind->value, 'part' => $typed[1], 'why' => $why] + ($kind->needsValue() ? ['value' => $typed[2] ?? ''] : [])];
+        return [
+            'kind' => 'change',
+            'payload' =>
+                ['change' => $kind->value, 'part' => $typed[1], 'why' => $why] +
+                ($kind->needsValue() ? ['value' => $typed[2] ?? ''] : []),
+        ];
     }
 
     /**
@@ -161,18 +214,39 @@ final class FieldText
             if (isset(self::TESTS[$word])) {
                 // The case of a prefix counts: "m" is not "M".
                 $typed = array_slice(preg_split('/\s+/', trim($text)) ?: [], 1);
-                $value = implode('', array_filter($typed, static fn(string $w): bool => ! isset(self::TESTS[mb_strtolower($w)]) && mb_strtolower($w) !== 'lifted'));
+                $value = implode(
+                    '',
+                    array_filter(
+                        $typed,
+                        static fn(string $w): bool => !isset(self::TESTS[mb_strtolower($w)]) &&
+                            mb_strtolower($w) !== 'lifted',
+                    ),
+                );
 
-                if ($word === 'esr' && ! $isLifted && isset($supply->deadChecks()["{$ref}.esr"])) {
+                if ($word === 'esr' && !$isLifted && isset($supply->deadChecks()["{$ref}.esr"])) {
                     // In circuit it is a dead check like any other.
-                    return ['kind' => 'reading', 'payload' => ['text' => $value, 'target' => "{$ref}.esr", 'quantity' => 'esr']];
+                    return [
+                        'kind' => 'reading',
+                        'payload' => ['text' => $value, 'target' => "{$ref}.esr", 'quantity' => 'esr'],
+                    ];
                 }
 
-                return ['kind' => 'part_test', 'payload' => ['part' => $ref, 'quantity' => self::TESTS[$word], 'text' => $value, 'lifted' => $isLifted]];
+                return [
+                    'kind' => 'part_test',
+                    'payload' => [
+                        'part' => $ref,
+                        'quantity' => self::TESTS[$word],
+                        'text' => $value,
+                        'lifted' => $isLifted,
+                    ],
+                ];
             }
         }
         if (in_array('left', $rest, true)) {
-            return ['kind' => 'left', 'payload' => ['part' => $ref, 'text' => rtrim(implode('', array_diff($rest, ['left'])), 'v')]];
+            return [
+                'kind' => 'left',
+                'payload' => ['part' => $ref, 'text' => rtrim(implode('', array_diff($rest, ['left'])), 'v')],
+            ];
         }
         if (count($rest) !== 1) {
             return null;
@@ -180,10 +254,22 @@ final class FieldText
         $word = $rest[0];
 
         return match (true) {
-            preg_match('/^-?\d+(\.\d+)?\s*°?c$/u', $word) === 1 => ['kind' => 'heat', 'payload' => ['part' => $ref, 'text' => str_replace('c', 'C', $word)]],
-            $word === 'good', $word === 'bad' => ['kind' => 'tested', 'payload' => ['part' => $ref, 'verdict' => $word]],
-            $supply->part($ref)->kind instanceof Fuse && isset(FuseLook::STATES[$word]) => ['kind' => 'fuse', 'payload' => ['part' => $ref, 'state' => $word]],
-            $word !== 'other' && isset(Finding::SEES[$word]) => ['kind' => 'finding', 'payload' => ['part' => $ref, 'sees' => $word]],
+            preg_match('/^-?\d+(\.\d+)?\s*°?c$/u', $word) === 1 => [
+                'kind' => 'heat',
+                'payload' => ['part' => $ref, 'text' => str_replace('c', 'C', $word)],
+            ],
+            $word === 'good', $word === 'bad' => [
+                'kind' => 'tested',
+                'payload' => ['part' => $ref, 'verdict' => $word],
+            ],
+            $supply->part($ref)->kind instanceof Fuse && isset(FuseLook::STATES[$word]) => [
+                'kind' => 'fuse',
+                'payload' => ['part' => $ref, 'state' => $word],
+            ],
+            $word !== 'other' && isset(Finding::SEES[$word]) => [
+                'kind' => 'finding',
+                'payload' => ['part' => $ref, 'sees' => $word],
+            ],
             default => null,
         };
     }

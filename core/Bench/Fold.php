@@ -19,11 +19,12 @@ final class Fold
             }
         }
         foreach ($log as $entry) {
-            if ($entry->kind !== 'strike' && ! isset($state->struck[$entry->id])) {
+            if ($entry->kind !== 'strike' && !isset($state->struck[$entry->id])) {
                 EntryKinds::named($entry->kind)->apply($entry, $state);
                 $state->entries[] = $entry->id;
             } elseif ($entry->kind === 'power') {
-                // Whether it was energised then is in doubt: what was measured empty before that proves nothing any more.
+                // Whether it was energised then is in doubt: what was measured empty before that proves nothing any
+                // more.
                 $state->residuals = [];
             }
         }

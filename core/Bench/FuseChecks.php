@@ -15,7 +15,8 @@ use Oculant\Core\Parts\Transistor;
 use Oculant\Core\Supply\Description;
 
 /**
- * The dead checks that a new fuse waits for: what stands next behind it in the order in which it fails shorted (common practice:
+ * The dead checks that a new fuse waits for: what stands next behind it in the order in which it fails shorted (common
+ * practice:
  * rectifier, switch, first reservoir).
  */
 final readonly class FuseChecks
@@ -31,13 +32,33 @@ final readonly class FuseChecks
     /** @return list<DeadCheck> */
     public static function of(Description $supply): array
     {
-        $isOffLine = array_filter($supply->parts, static fn(Part $p): bool => $p->kind instanceof Bridge && $supply->isHot(array_values($p->terminals)[0])) !== [];
+        $isOffLine =
+            array_filter(
+                $supply->parts,
+                static fn(Part $p): bool => $p->kind instanceof Bridge &&
+                    $supply->isHot(array_values($p->terminals)[0]),
+            ) !== [];
         $wanted = [];
         foreach ($supply->parts as $part) {
-            $isReservoir = $part->kind instanceof StoresCharge && StoredCharge::farads($part) >= self::RESERVOIR && $part->has('plus') && (! $isOffLine || StoredCharge::bound($supply, $part) >= $supply->mainsVoltage);
-            $isSwitch = $part->kind instanceof Mosfet || $part->kind instanceof Transistor || in_array($part->kind->name(), ['integrated_switcher', 'pfc'], true);
-            $isNear = $isOffLine ? $supply->isHot(array_values($part->terminals)[0]) : self::isBehindWinding($part, $supply);
-            if ($isNear && ($part->kind instanceof Bridge || (! $isOffLine && $part->kind instanceof Rectifier) || $isSwitch || $isReservoir)) {
+            $isReservoir =
+                $part->kind instanceof StoresCharge &&
+                StoredCharge::farads($part) >= self::RESERVOIR &&
+                $part->has('plus') &&
+                (!$isOffLine || StoredCharge::bound($supply, $part) >= $supply->mainsVoltage);
+            $isSwitch =
+                $part->kind instanceof Mosfet ||
+                $part->kind instanceof Transistor ||
+                in_array($part->kind->name(), ['integrated_switcher', 'pfc'], true);
+            $isNear = $isOffLine
+                ? $supply->isHot(array_values($part->terminals)[0])
+                : self::isBehindWinding($part, $supply);
+            if (
+                $isNear &&
+                ($part->kind instanceof Bridge ||
+                    (!$isOffLine && $part->kind instanceof Rectifier) ||
+                    $isSwitch ||
+                    $isReservoir)
+            ) {
                 $wanted[$part->ref] = self::checksOf($part, $supply);
             }
         }
@@ -54,14 +75,26 @@ final readonly class FuseChecks
     /** @return list<DeadCheck> those that show a short */
     private static function checksOf(Part $part, Description $supply): array
     {
-        $checks = array_values(array_filter($part->kind->deadChecks($part), static fn(DeadCheck $c): bool => $c->quantity !== DeadCheck::ESR));
-        $switch = array_values(array_filter($checks, static fn(DeadCheck $c): bool => str_ends_with($c->id, '.ds') || str_ends_with($c->id, '.ce')));
+        $checks = array_values(
+            array_filter(
+                $part->kind->deadChecks($part),
+                static fn(DeadCheck $c): bool => $c->quantity !== DeadCheck::ESR,
+            ),
+        );
+        $switch = array_values(
+            array_filter(
+                $checks,
+                static fn(DeadCheck $c): bool => str_ends_with($c->id, '.ds') || str_ends_with($c->id, '.ce'),
+            ),
+        );
 
         return match (true) {
             $switch !== [] => $switch,
             $part->kind instanceof StoresCharge => array_slice($checks, 0, 1),
             // A short shows in the conducting direction too.
-            $part->kind instanceof Bridge => array_values(array_filter($checks, static fn(DeadCheck $c): bool => ! str_ends_with($c->id, 'reverse'))),
+            $part->kind instanceof Bridge => array_values(
+                array_filter($checks, static fn(DeadCheck $c): bool => !str_ends_with($c->id, 'reverse')),
+            ),
             default => array_slice($checks, 0, 1),
         };
     }
@@ -79,7 +112,10 @@ final readonly class FuseChecks
         }
         $ofRectifiers = [];
         foreach ($supply->parts as $one) {
-            if (($one->kind instanceof Bridge || $one->kind instanceof Rectifier) && array_intersect($one->terminals, $nodes) !== []) {
+            if (
+                ($one->kind instanceof Bridge || $one->kind instanceof Rectifier) &&
+                array_intersect($one->terminals, $nodes) !== []
+            ) {
                 array_push($ofRectifiers, ...array_values($one->terminals));
             }
         }

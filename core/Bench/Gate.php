@@ -26,7 +26,7 @@ enum Gate: string
     public static function onTheWayTo(PowerState $to, PowerState $from): ?self
     {
         return match (true) {
-            $to === PowerState::Limited && ! $from->isEnergised() => self::Limited,
+            $to === PowerState::Limited && !$from->isEnergised() => self::Limited,
             $to === PowerState::Live && $from !== PowerState::Live => self::Mains,
             default => null,
         };

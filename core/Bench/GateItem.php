@@ -9,7 +9,8 @@ final readonly class GateItem
 {
     /**
      * @param string      $id           stable while it is missing: "check D1", "change 01J..."
-     * @param string      $leads        to what settles it: check (a dead check), look, discharge, ledger, power, refit, prove, isolation, close
+     * @param string $leads to what settles it: check (a dead check), look, discharge, ledger, power, refit, prove,
+     *     isolation, close
      * @param string|null $target       the check, the part, the change, or the thing to look at
      * @param bool        $mayOverride  false if nobody may pass over it
      */
@@ -19,6 +20,5 @@ final readonly class GateItem
         public string $leads,
         public ?string $target = null,
         public bool $mayOverride = true,
-    ) {
-    }
+    ) {}
 }

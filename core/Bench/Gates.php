@@ -15,7 +15,10 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\InterlockKind;
 use Oculant\Core\Supply\MinimumLoad;
 
-/** What must be true before hands go in, before power, and before the unit leaves; computed from the log and the description. */
+/**
+ * What must be true before hands go in, before power, and before the unit leaves; computed from the log and the
+ * description.
+ */
 final readonly class Gates
 {
     /** Ohms below which an output counts as shorted, unless its load is that heavy. */
@@ -30,7 +33,11 @@ final readonly class Gates
         return match ($gate) {
             Gate::HandsIn => self::charged($supply, $state),
             Gate::Limited => self::beforePower($gate, $supply, $state),
-            Gate::Mains => [...self::beforePower($gate, $supply, $state), ...self::closed($state), ...self::limiterFirst($supply, $state)],
+            Gate::Mains => [
+                ...self::beforePower($gate, $supply, $state),
+                ...self::closed($state),
+                ...self::limiterFirst($supply, $state),
+            ],
             Gate::HandBack => self::beforeHandBack($supply, $state),
         };
     }
@@ -42,7 +49,13 @@ final readonly class Gates
      */
     public static function blocking(Gate $gate, Description $supply, BenchState $state): array
     {
-        return array_values(array_filter(self::missing($gate, $supply, $state), static fn(GateItem $i): bool => ! $i->mayOverride || ! in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true)));
+        return array_values(
+            array_filter(
+                self::missing($gate, $supply, $state),
+                static fn(GateItem $i): bool => !$i->mayOverride ||
+                    !in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true),
+            ),
+        );
     }
 
     /** @throws EntryRefused with everything that is missing */
@@ -50,7 +63,14 @@ final readonly class Gates
     {
         $blocking = self::blocking($gate, $supply, $state);
         if ($blocking !== []) {
-            throw EntryRefused::because($field, sprintf('Not yet (%s): %s', $gate->words(), implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $blocking))));
+            throw EntryRefused::because(
+                $field,
+                sprintf(
+                    'Not yet (%s): %s',
+                    $gate->words(),
+                    implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $blocking)),
+                ),
+            );
         }
     }
 
@@ -75,43 +95,77 @@ final readonly class Gates
     /** True if anything in the log says that a fuse went. */
     public static function fuseBlew(Description $supply, BenchState $state): bool
     {
-        $isOpen = static fn(TakenReading $r): bool => ($supply->parts[$r->target] ?? null)?->kind instanceof Fuse && $r->quantity === DeadCheck::RESISTANCE && $r->value > 1000;
+        $isOpen = static fn(TakenReading $r): bool => ($supply->parts[$r->target] ?? null)?->kind instanceof Fuse &&
+            $r->quantity === DeadCheck::RESISTANCE &&
+            $r->value > 1000;
 
-        return array_filter($state->fuses, static fn(array $f): bool => $f['state'] !== 'intact') !== []
-            || in_array('fuse_open', array_column($state->symptoms, 'symptom'), true)
-            || array_filter($state->readings, $isOpen) !== [];
+        return array_filter($state->fuses, static fn(array $f): bool => $f['state'] !== 'intact') !== [] ||
+            in_array('fuse_open', array_column($state->symptoms, 'symptom'), true) ||
+            array_filter($state->readings, $isOpen) !== [];
     }
 
-    /** True if the log speaks of a short: a fuse that went, a bang, a cause that shorts, an output that reads shorted. */
+    /**
+     * True if the log speaks of a short: a fuse that went, a bang, a cause that shorts, an output that reads shorted.
+     */
     public static function hadShort(Description $supply, BenchState $state): bool
     {
-        return self::fuseBlew($supply, $state)
-            || array_intersect(['bang', 'smoke'], array_column($state->symptoms, 'symptom')) !== []
-            || str_contains($state->cause['fault'] ?? '', 'short')
-            || array_filter(self::outputs($supply), static fn(string $id): bool => self::readsShorted($supply, $state, $id)) !== [];
+        return self::fuseBlew($supply, $state) ||
+            array_intersect(['bang', 'smoke'], array_column($state->symptoms, 'symptom')) !== [] ||
+            str_contains($state->cause['fault'] ?? '', 'short') ||
+            array_filter(
+                self::outputs($supply),
+                static fn(string $id): bool => self::readsShorted($supply, $state, $id),
+            ) !== [];
     }
 
     /** @return list<string> ids of the points at the outputs */
     public static function outputs(Description $supply): array
     {
-        return array_map(strval(...), array_keys(array_filter($supply->points, static fn($p): bool => $p->rail !== null && ! $supply->isHot($p->node))));
+        return array_map(
+            strval(...),
+            array_keys(
+                array_filter($supply->points, static fn($p): bool => $p->rail !== null && !$supply->isHot($p->node)),
+            ),
+        );
     }
 
     /** @return list<GateItem> */
     private static function charged(Description $supply, BenchState $state): array
     {
         if ($state->power->isEnergised()) {
-            return [new GateItem('unplug', "{$state->power->words()}: pull the plug and record it, discharge, and prove it empty.", 'power', PowerState::Unplugged->value, false)];
+            return [
+                new GateItem(
+                    'unplug',
+                    "{$state->power->words()}: pull the plug and record it, discharge, and prove it empty.",
+                    'power',
+                    PowerState::Unplugged->value,
+                    false,
+                ),
+            ];
         }
         $items = [];
         foreach (StoredCharge::unproven($supply, $state) as $ref) {
             $measured = StoredCharge::measured($supply, $state, $ref);
             $last = end($measured);
-            $items[] = new GateItem("discharge {$ref}", match (true) {
-                $last === false => "{$ref} may still hold its charge: discharge it through a resistor, measure it, and enter what is left (\"{$ref} left 2.1\").",
-                $last['volts'] >= StoredCharge::TOUCH => sprintf('%s is not empty yet: %s.', $ref, Quantity::volts($last['volts'])),
-                default => sprintf('%s recovers by itself: measure it once more, at least %d minutes after the first time.', $ref, intdiv(StoredCharge::WAIT, 60)),
-            }, 'discharge', $ref);
+            $items[] = new GateItem(
+                "discharge {$ref}",
+                match (true) {
+                    $last === false => "{$ref} may still hold its charge: discharge it through a resistor, " .
+                        "measure it, and enter what is left (\"{$ref} left 2.1\").",
+                    $last['volts'] >= StoredCharge::TOUCH => sprintf(
+                        '%s is not empty yet: %s.',
+                        $ref,
+                        Quantity::volts($last['volts']),
+                    ),
+                    default => sprintf(
+                        '%s recovers by itself: measure it once more, at least %d minutes after the first time.',
+                        $ref,
+                        intdiv(StoredCharge::WAIT, 60),
+                    ),
+                },
+                'discharge',
+                $ref,
+            );
         }
 
         return $items;
@@ -120,24 +174,49 @@ final readonly class Gates
     /** @return list<GateItem> */
     private static function beforePower(Gate $gate, Description $supply, BenchState $state): array
     {
-        $items = [...(new IsolationStanding($supply, $state))->items($gate), ...self::ledger($gate, $state), ...self::fuse($supply, $state)];
+        $items = [
+            ...(new IsolationStanding($supply, $state))->items($gate),
+            ...self::ledger($gate, $state),
+            ...self::fuse($supply, $state),
+        ];
         if ($state->repairs !== [] || self::fuseBlew($supply, $state)) {
             foreach (self::outputs($supply) as $id) {
                 if (self::newest($state, $id, DeadCheck::RESISTANCE) === null) {
-                    $items[] = new GateItem("check {$id}", "{$id}, {$supply->points[$id]->name}: ohms to its ground, so that it does not start into a short.", 'check', $id);
+                    $items[] = new GateItem(
+                        "check {$id}",
+                        "{$id}, " .
+                            "{$supply->points[$id]->name}: ohms to its ground, so that it does not start into a short.",
+                        'check',
+                        $id,
+                    );
                 } elseif (self::readsShorted($supply, $state, $id)) {
-                    $items[] = new GateItem("check {$id}", "{$id}, {$supply->points[$id]->name}, reads shorted.", 'check', $id);
+                    $items[] = new GateItem(
+                        "check {$id}",
+                        "{$id}, {$supply->points[$id]->name}, reads shorted.",
+                        'check',
+                        $id,
+                    );
                 }
             }
         }
         foreach ($state->replaced() as $ref) {
-            if (self::hasPolarity($supply->part($ref)) && ! isset($state->looked["polarity {$ref}"])) {
-                $items[] = new GateItem("look polarity {$ref}", "Look at the polarity of the new {$ref}: stripe against the board, its neighbours and its twin.", 'look', "polarity {$ref}");
+            if (self::hasPolarity($supply->part($ref)) && !isset($state->looked["polarity {$ref}"])) {
+                $items[] = new GateItem(
+                    "look polarity {$ref}",
+                    "Look at the polarity of the new {$ref}: stripe against the board, its neighbours and its twin.",
+                    'look',
+                    "polarity {$ref}",
+                );
             }
         }
         foreach (array_keys($state->recapped) as $ref) {
-            if (! isset($state->looked["polarity {$ref}"])) {
-                $items[] = new GateItem("look polarity {$ref}", "Look at the polarity of the new {$ref}: stripe against the board.", 'look', "polarity {$ref}");
+            if (!isset($state->looked["polarity {$ref}"])) {
+                $items[] = new GateItem(
+                    "look polarity {$ref}",
+                    "Look at the polarity of the new {$ref}: stripe against the board.",
+                    'look',
+                    "polarity {$ref}",
+                );
             }
         }
 
@@ -145,7 +224,8 @@ final readonly class Gates
     }
 
     /**
-     * On a bench a unit is out of its equipment: what joined its sense leads or gave it its load there is not here by itself.
+     * On a bench a unit is out of its equipment: what joined its sense leads or gave it its load there is not here by
+     * itself.
      *
      * @return list<GateItem>
      */
@@ -154,11 +234,18 @@ final readonly class Gates
         $items = [];
         foreach ($supply->interlocks as $k => $interlock) {
             $load = MinimumLoad::of($supply, $interlock);
-            if ($load === null && ! in_array($interlock->kind, [InterlockKind::Sense, InterlockKind::Jumper], true)) {
+            if ($load === null && !in_array($interlock->kind, [InterlockKind::Sense, InterlockKind::Jumper], true)) {
                 continue;
             }
-            if (! isset($state->looked["interlock {$k}"])) {
-                $items[] = new GateItem("look interlock {$k}", rtrim(rtrim($interlock->what, '.').": {$interlock->how}", '.').'. '.($load?->sentence() ?? rtrim("Without it {$interlock->without}", '.').'.'), 'look', "interlock {$k}");
+            if (!isset($state->looked["interlock {$k}"])) {
+                $items[] = new GateItem(
+                    "look interlock {$k}",
+                    rtrim(rtrim($interlock->what, '.') . ": {$interlock->how}", '.') .
+                        '. ' .
+                        ($load?->sentence() ?? rtrim("Without it {$interlock->without}", '.') . '.'),
+                    'look',
+                    "interlock {$k}",
+                );
             }
         }
 
@@ -168,9 +255,24 @@ final readonly class Gates
     /** @return list<GateItem> dead checks that a new fuse waits for */
     public static function fuse(Description $supply, BenchState $state): array
     {
-        $open = self::fuseBlew($supply, $state) ? array_filter(FuseChecks::of($supply), static fn(DeadCheck $c): bool => ! self::isCleared($c, $supply, $state)) : [];
+        $open = self::fuseBlew($supply, $state)
+            ? array_filter(
+                FuseChecks::of($supply),
+                static fn(DeadCheck $c): bool => !self::isCleared($c, $supply, $state),
+            )
+            : [];
 
-        return array_values(array_map(static fn(DeadCheck $c): GateItem => new GateItem("check {$c->id}", sprintf('A fuse went: %s must read no short (%s).', $c->where, $c->id), 'check', $c->id), $open));
+        return array_values(
+            array_map(
+                static fn(DeadCheck $c): GateItem => new GateItem(
+                    "check {$c->id}",
+                    sprintf('A fuse went: %s must read no short (%s).', $c->where, $c->id),
+                    'check',
+                    $c->id,
+                ),
+                $open,
+            ),
+        );
     }
 
     /** @return list<GateItem> */
@@ -181,7 +283,18 @@ final readonly class Gates
             $standing = $change->standing($gate);
             if ($standing !== Standing::Free) {
                 $isForbidden = $standing === Standing::Forbidden;
-                $items[] = new GateItem("change {$change->id}", ucfirst($change->words()).($isForbidden ? ($change->mayStay() ? ' must be undone first, or made permanent with a reason.' : ' must be undone first: '.$change->kind->mended().'.') : ' is open: undo it, or allow it for this step.'), 'ledger', $change->id, ! $isForbidden);
+                $items[] = new GateItem(
+                    "change {$change->id}",
+                    ucfirst($change->words()) .
+                        ($isForbidden
+                            ? ($change->mayStay()
+                                ? ' must be undone first, or made permanent with a reason.'
+                                : ' must be undone first: ' . $change->kind->mended() . '.')
+                            : ' is open: undo it, or allow it for this step.'),
+                    'ledger',
+                    $change->id,
+                    !$isForbidden,
+                );
             }
         }
 
@@ -191,10 +304,23 @@ final readonly class Gates
     /** @return list<GateItem> */
     private static function closed(BenchState $state): array
     {
-        $isOff = array_filter($state->taken, static fn(array $t): bool => ! $t['refitted'] && $t['kind'] === 'shield');
-        $items = array_map(static fn(array $t): GateItem => new GateItem("refit {$t['entry']}", "{$t['text']} ({$t['where']}) is still off.", 'refit', $t['entry']), array_values($isOff));
-        if (($state->repairs !== [] || $state->taken !== []) && ! isset($state->looked[Looked::CLOSED])) {
-            $items[] = new GateItem('look '.Looked::CLOSED, 'Shields, insulating sheets, sleeves and the earth wire back in their places?', 'look', Looked::CLOSED);
+        $isOff = array_filter($state->taken, static fn(array $t): bool => !$t['refitted'] && $t['kind'] === 'shield');
+        $items = array_map(
+            static fn(array $t): GateItem => new GateItem(
+                "refit {$t['entry']}",
+                "{$t['text']} ({$t['where']}) is still off.",
+                'refit',
+                $t['entry'],
+            ),
+            array_values($isOff),
+        );
+        if (($state->repairs !== [] || $state->taken !== []) && !isset($state->looked[Looked::CLOSED])) {
+            $items[] = new GateItem(
+                'look ' . Looked::CLOSED,
+                'Shields, insulating sheets, sleeves and the earth wire back in their places?',
+                'look',
+                Looked::CLOSED,
+            );
         }
 
         return $items;
@@ -204,29 +330,51 @@ final readonly class Gates
     private static function limiterFirst(Description $supply, BenchState $state): array
     {
         return self::hadShort($supply, $state) && $state->limitedWith !== $state->replaced()
-            ? [new GateItem('limiter', 'There was a short in it: limited power first, as it now stands.', 'power', PowerState::Limited->value)]
+            ? [
+                new GateItem(
+                    'limiter',
+                    'There was a short in it: limited power first, as it now stands.',
+                    'power',
+                    PowerState::Limited->value,
+                ),
+            ]
             : [];
     }
 
     /** @return list<GateItem> */
     private static function beforeHandBack(Description $supply, BenchState $state): array
     {
-        $items = [...(new IsolationStanding($supply, $state))->items(Gate::HandBack), ...self::ledger(Gate::HandBack, $state), ...array_values(array_filter(self::closed($state), static fn(GateItem $i): bool => $i->leads === 'look'))];
+        $items = [
+            ...(new IsolationStanding($supply, $state))->items(Gate::HandBack),
+            ...self::ledger(Gate::HandBack, $state),
+            ...array_values(array_filter(self::closed($state), static fn(GateItem $i): bool => $i->leads === 'look')),
+        ];
         foreach ($state->taken as $step) {
-            if (! $step['refitted']) {
-                $items[] = new GateItem("refit {$step['entry']}", ucfirst("{$step['text']} ({$step['where']}) is not back yet."), 'refit', $step['entry']);
+            if (!$step['refitted']) {
+                $items[] = new GateItem(
+                    "refit {$step['entry']}",
+                    ucfirst("{$step['text']} ({$step['where']}) is not back yet."),
+                    'refit',
+                    $step['entry'],
+                );
             }
         }
         $loads = array_keys(array_filter($supply->parts, static fn(Part $p): bool => $p->kind instanceof Consumes));
-        $isLoaded = static fn(string $mode): bool => array_intersect($loads, $supply->modes[$mode]->absent ?? []) === [];
+        $isLoaded = static fn(string $mode): bool => array_intersect($loads, $supply->modes[$mode]->absent ?? []) ===
+            [];
         $loaded = array_filter(array_map(strval(...), array_keys($supply->modes)), $isLoaded);
         $proof = array_column($state->proofReadings(), 'mode');
         if ($loads !== [] && $loaded !== [] && $proof !== [] && array_filter($proof, $isLoaded) === []) {
-            $items[] = new GateItem('loads', 'It was only proven without its loads: measure the rails with them on.', 'power', $supply->modes[array_values($loaded)[0]]->id);
+            $items[] = new GateItem(
+                'loads',
+                'It was only proven without its loads: measure the rails with them on.',
+                'power',
+                $supply->modes[array_values($loaded)[0]]->id,
+            );
         }
         array_push($items, ...self::safety($supply, $state));
         foreach (Close::missing($supply, $state) as $sentence) {
-            $items[] = new GateItem("close {$sentence}", ucfirst($sentence).'.', 'close', null, false);
+            $items[] = new GateItem("close {$sentence}", ucfirst($sentence) . '.', 'close', null, false);
         }
 
         return $items;
@@ -237,14 +385,38 @@ final readonly class Gates
     {
         $items = [];
         if ($state->condemned !== null) {
-            $items[] = new GateItem('condemned', "It is condemned: {$state->condemned['text']}", 'prove', 'condemned', false);
+            $items[] = new GateItem(
+                'condemned',
+                "It is condemned: {$state->condemned['text']}",
+                'prove',
+                'condemned',
+                false,
+            );
         }
         foreach (SafetyTest::cases() as $test) {
             $passed = $state->safetyNow($test);
             if ($passed === false) {
-                $items[] = new GateItem("safety {$test->value}", "{$test->title()}: failed. {$state->safety[$test->value]['sentence']}", 'prove', $test->value, false);
-            } elseif ($passed === null && in_array($test, SafetyTest::required($supply, $state->protectionClass() ?? SafetyTest::classOf($supply)), true)) {
-                $items[] = new GateItem("safety {$test->value}", "{$test->title()}: not tested as it now stands.", 'prove', $test->value);
+                $items[] = new GateItem(
+                    "safety {$test->value}",
+                    "{$test->title()}: failed. {$state->safety[$test->value]['sentence']}",
+                    'prove',
+                    $test->value,
+                    false,
+                );
+            } elseif (
+                $passed === null &&
+                in_array(
+                    $test,
+                    SafetyTest::required($supply, $state->protectionClass() ?? SafetyTest::classOf($supply)),
+                    true,
+                )
+            ) {
+                $items[] = new GateItem(
+                    "safety {$test->value}",
+                    "{$test->title()}: not tested as it now stands.",
+                    'prove',
+                    $test->value,
+                );
             }
         }
 
@@ -257,7 +429,7 @@ final readonly class Gates
         foreach (array_reverse($state->readings) as $reading) {
             if ($reading->target === $check->id && $reading->isDeadCheck()) {
                 // What was replaced since must be checked anew.
-                $isOfNow = ! in_array($part, $state->replaced(), true) || in_array($part, $reading->replaced, true);
+                $isOfNow = !in_array($part, $state->replaced(), true) || in_array($part, $reading->replaced, true);
 
                 return $isOfNow && $reading->value > FuseChecks::clear($check);
             }
@@ -274,8 +446,13 @@ final readonly class Gates
         }
         $limit = self::SHORT;
         foreach ($supply->parts as $part) {
-            if ($part->kind instanceof Consumes && in_array($supply->points[$id]->node, $part->terminals, true) && $part->knows('current') && $part->knows('at')) {
-                $limit = min($limit, self::MORE_THAN_LOAD * abs($part->value('at')) / $part->value('current'));
+            if (
+                $part->kind instanceof Consumes &&
+                in_array($supply->points[$id]->node, $part->terminals, true) &&
+                $part->knows('current') &&
+                $part->knows('at')
+            ) {
+                $limit = min($limit, (self::MORE_THAN_LOAD * abs($part->value('at'))) / $part->value('current'));
             }
         }
 
@@ -286,7 +463,11 @@ final readonly class Gates
     private static function newest(BenchState $state, string $target, string $quantity): ?TakenReading
     {
         foreach (array_reverse($state->readings) as $reading) {
-            if ($reading->target === $target && $reading->quantity === $quantity && $reading->replaced === $state->replaced()) {
+            if (
+                $reading->target === $target &&
+                $reading->quantity === $quantity &&
+                $reading->replaced === $state->replaced()
+            ) {
                 return $reading;
             }
         }

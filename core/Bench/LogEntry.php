@@ -8,7 +8,7 @@ namespace Oculant\Core\Bench;
 final readonly class LogEntry
 {
     /**
-     * @param string               $id      ULID made by the client, so that sending it twice is harmless; it says nothing about order
+     * @param string $id ULID made by the client, so that sending it twice is harmless; it says nothing about order
      * @param array<string, mixed> $payload
      * @param string               $at      ISO 8601, when the server took it: clients' clocks may be wrong
      * @param string               $notedAt ISO 8601, when it was noted by the client's clock; for people
@@ -22,6 +22,5 @@ final readonly class LogEntry
         public string $by,
         public string $notedAt = '',
         public int $waited = 0,
-    ) {
-    }
+    ) {}
 }

@@ -20,11 +20,14 @@ final class Payload
     public static function text(array $payload, string $field, string $what, int $most = 1000): string
     {
         $given = $payload[$field] ?? null;
-        if (! is_string($given) || trim($given) === '') {
+        if (!is_string($given) || trim($given) === '') {
             throw EntryRefused::because($field, "Write {$what}.");
         }
         if (mb_strlen($given) > $most) {
-            throw EntryRefused::because($field, sprintf('That is %d characters; at most %d are kept. Shorten it.', mb_strlen($given), $most));
+            throw EntryRefused::because(
+                $field,
+                sprintf('That is %d characters; at most %d are kept. Shorten it.', mb_strlen($given), $most),
+            );
         }
 
         return trim($given);
@@ -43,11 +46,14 @@ final class Payload
             return $known;
         }
 
-        throw EntryRefused::because('part', sprintf(
-            'There is no part "%s" in this supply. It has: %s.',
-            is_scalar($given) ? (string) $given : '',
-            implode(', ', array_keys($supply->parts)),
-        ));
+        throw EntryRefused::because(
+            'part',
+            sprintf(
+                'There is no part "%s" in this supply. It has: %s.',
+                is_scalar($given) ? (string) $given : '',
+                implode(', ', array_keys($supply->parts)),
+            ),
+        );
     }
 
     /**
@@ -118,6 +124,16 @@ final class Payload
             throw EntryRefused::because($field, sprintf('Write %s, for example %s.', $what, $unit->example()));
         }
 
-        return $value > 0.0 && $value <= $most ? $value : throw EntryRefused::because($field, sprintf('%s for %s is out of range: above 0, up to %s.', Quantity::write($value, $unit), $what, Quantity::write($most, $unit)));
+        return $value > 0.0 && $value <= $most
+            ? $value
+            : throw EntryRefused::because(
+                $field,
+                sprintf(
+                    '%s for %s is out of range: above 0, up to %s.',
+                    Quantity::write($value, $unit),
+                    $what,
+                    Quantity::write($most, $unit),
+                ),
+            );
     }
 }

@@ -26,8 +26,11 @@ final readonly class PowerMethod
     private const AS_MAINS = 0.85;
 
     public const WORDS = [
-        self::LAMP => 'lamp in series', self::VARIAC => 'variable transformer', self::BENCH => 'bench supply',
-        self::ISOLATED => 'isolation transformer', self::RCD => 'mains behind an RCD',
+        self::LAMP => 'lamp in series',
+        self::VARIAC => 'variable transformer',
+        self::BENCH => 'bench supply',
+        self::ISOLATED => 'isolation transformer',
+        self::RCD => 'mains behind an RCD',
     ];
 
     /** Which of them limit what can be destroyed. */
@@ -39,18 +42,29 @@ final readonly class PowerMethod
      * @param float       $limit amperes, of a bench supply
      * @param string|null $part  capacitor that a bench supply is clipped across; null for the feed itself
      */
-    public function __construct(public string $how, public float $watts = 0.0, public float $volts = 0.0, public float $limit = 0.0, public ?string $part = null)
-    {
-    }
+    public function __construct(
+        public string $how,
+        public float $watts = 0.0,
+        public float $volts = 0.0,
+        public float $limit = 0.0,
+        public ?string $part = null,
+    ) {}
 
     /** @param array<string, mixed> $payload */
     public static function of(array $payload): self
     {
-        return new self((string) $payload['how'], (float) ($payload['watts'] ?? 0.0), (float) ($payload['volts'] ?? 0.0), (float) ($payload['limit'] ?? 0.0), $payload['part'] ?? null);
+        return new self(
+            (string) $payload['how'],
+            (float) ($payload['watts'] ?? 0.0),
+            (float) ($payload['volts'] ?? 0.0),
+            (float) ($payload['limit'] ?? 0.0),
+            $payload['part'] ?? null,
+        );
     }
 
     /**
-     * The power entry that an AC source amounts to: from 85 % of nominal on it is the mains (common practice), below it is a variable transformer.
+     * The power entry that an AC source amounts to: from 85 % of nominal on it is the mains (common practice), below it
+     * is a variable transformer.
      *
      * @return array{power: string, method?: array{how: string, volts: string}} as a power entry takes it
      */
@@ -58,16 +72,23 @@ final readonly class PowerMethod
     {
         return $volts >= self::AS_MAINS * $supply->mainsVoltage
             ? ['power' => PowerState::Live->value]
-            : ['power' => PowerState::Limited->value, 'method' => ['how' => self::VARIAC, 'volts' => Quantity::write($volts, Unit::Volt, 4)]];
+            : [
+                'power' => PowerState::Limited->value,
+                'method' => ['how' => self::VARIAC, 'volts' => Quantity::write($volts, Unit::Volt, 4)],
+            ];
     }
 
     /** "behind a 60 W lamp", "30 V, 0.5 A from a bench supply at C1". */
     public function words(): string
     {
         return match ($this->how) {
-            self::LAMP => 'behind a lamp of '.Quantity::write($this->watts, Unit::Watt),
-            self::VARIAC => Quantity::volts($this->volts).' from a variable transformer',
-            self::BENCH => Quantity::volts($this->volts).', at most '.Quantity::write($this->limit, Unit::Ampere).', from a bench supply'.($this->part === null ? '' : " at {$this->part}"),
+            self::LAMP => 'behind a lamp of ' . Quantity::write($this->watts, Unit::Watt),
+            self::VARIAC => Quantity::volts($this->volts) . ' from a variable transformer',
+            self::BENCH => Quantity::volts($this->volts) .
+                ', at most ' .
+                Quantity::write($this->limit, Unit::Ampere) .
+                ', from a bench supply' .
+                ($this->part === null ? '' : " at {$this->part}"),
             default => self::WORDS[$this->how],
         };
     }
@@ -81,7 +102,9 @@ final readonly class PowerMethod
     /** Two alike read alike. A variable transformer is only another mains voltage. */
     public function key(): string
     {
-        return in_array($this->how, [self::LAMP, self::BENCH], true) ? "{$this->how} {$this->watts} {$this->volts} {$this->limit} {$this->part}" : '';
+        return in_array($this->how, [self::LAMP, self::BENCH], true)
+            ? "{$this->how} {$this->watts} {$this->volts} {$this->limit} {$this->part}"
+            : '';
     }
 
     /** @return list<Alteration> */

@@ -24,6 +24,5 @@ final readonly class RampStep
         public string $mode,
         public array $replaced,
         public Context $context,
-    ) {
-    }
+    ) {}
 }

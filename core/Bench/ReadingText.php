@@ -13,7 +13,8 @@ use Oculant\Core\Supply\PointPair;
 
 /**
  * Understands what a technician types: "13.9", "-15.02", "OL", "0R4", "37.5 ac", "tp3 13.9", "120 mV", "f1 0.3 ohm";
- * "9..13" of a reading that wanders, "tp3-tp5 4.1" between two points, "tp3 4k7 swapped", "c1 climbs", "tp3 100Hz", "tp3 flat".
+ * "9..13" of a reading that wanders, "tp3-tp5 4.1" between two points, "tp3 4k7 swapped", "c1 climbs", "tp3 100Hz",
+ * "tp3 flat".
  */
 final readonly class ReadingText
 {
@@ -22,24 +23,44 @@ final readonly class ReadingText
      * @param bool        $isVolts  true if a unit says volts, whatever the function
      * @param float       $swing    from the lowest to the highest if it wanders; $value is then the middle
      */
-    private function __construct(public ?string $target, public ?string $quantity, public float $value, public bool $isVolts = false, public float $swing = 0.0)
-    {
-    }
+    private function __construct(
+        public ?string $target,
+        public ?string $quantity,
+        public float $value,
+        public bool $isVolts = false,
+        public float $swing = 0.0,
+    ) {}
 
     private const WORDS = [
-        'ac' => 'ac', 'vac' => 'ac', 'dc' => 'dc', 'vdc' => 'dc', 'ripple' => 'ripple', 'pp' => 'ripple', 'vpp' => 'ripple',
-        'ohm' => 'resistance', 'ohms' => 'resistance', 'diode' => 'diode', 'd' => 'diode', 'esr' => 'esr', 'hz' => 'hertz',
+        'ac' => 'ac',
+        'vac' => 'ac',
+        'dc' => 'dc',
+        'vdc' => 'dc',
+        'ripple' => 'ripple',
+        'pp' => 'ripple',
+        'vpp' => 'ripple',
+        'ohm' => 'resistance',
+        'ohms' => 'resistance',
+        'diode' => 'diode',
+        'd' => 'diode',
+        'esr' => 'esr',
+        'hz' => 'hertz',
     ];
 
     /** Words after the place that stand for a whole reading: quantity and value. */
-    private const SEEN = ['climbs' => ['climbs', 1.0], 'flat' => ['hertz', 0.0], 'nowave' => ['hertz', 0.0], 'stays' => ['climbs', 0.0]];
+    private const SEEN = [
+        'climbs' => ['climbs', 1.0],
+        'flat' => ['hertz', 0.0],
+        'nowave' => ['hertz', 0.0],
+        'stays' => ['climbs', 0.0],
+    ];
 
     private const TURNED = ['rev', 'reverse', 'reversed', 'swapped'];
 
     /** True of a number that does not say what it counts. */
     public function isBare(): bool
     {
-        return $this->quantity === null && ! $this->isVolts && is_finite($this->value);
+        return $this->quantity === null && !$this->isVolts && is_finite($this->value);
     }
 
     /** Ohms; a range that ends there or above tells what is open (common practice: 1 Mohm and more). */
@@ -56,7 +77,7 @@ final readonly class ReadingText
         }
         if ($target !== null && count($words) > 1 && in_array(mb_strtolower(end($words)), self::TURNED, true)) {
             array_pop($words);
-            $target = self::target($target.DeadCheck::TURNED, $supply);
+            $target = self::target($target . DeadCheck::TURNED, $supply);
         }
         // "stays 12" is twelve ohms: what stays is not charging anything.
         if (count($words) > 1 && mb_strtolower($words[0]) === 'stays') {
@@ -90,11 +111,17 @@ final readonly class ReadingText
             throw EntryRefused::because('text', self::complaint($text));
         }
 
-        return new self($target, $quantity ?? ($looksLikeOhms ? 'resistance' : null), $value, str_ends_with($number, 'V'));
+        return new self(
+            $target,
+            $quantity ?? ($looksLikeOhms ? 'resistance' : null),
+            $value,
+            str_ends_with($number, 'V'),
+        );
     }
 
     /**
-     * ">2M", "OL 20M": more than the range shows. On the megohm ranges that is open; on a lower one it is only a lower bound, and the next range tells.
+     * ">2M", "OL 20M": more than the range shows. On the megohm ranges that is open; on a lower one it is only a lower
+     * bound, and the next range tells.
      *
      * @throws EntryRefused
      */
@@ -106,7 +133,14 @@ final readonly class ReadingText
             throw EntryRefused::because('text', self::complaint($text));
         }
         if ($ohms < self::OPEN_FROM) {
-            throw EntryRefused::because('text', sprintf('OL on the %s range only says that there is more than that. Turn to the highest range and enter what it shows, for example 4M7, or OL.', Quantity::write($ohms, Unit::Ohm)));
+            throw EntryRefused::because(
+                'text',
+                sprintf(
+                    'OL on the %s range only says that there is more than that. Turn to the highest range and ' .
+                        'enter what it shows, for example 4M7, or OL.',
+                    Quantity::write($ohms, Unit::Ohm),
+                ),
+            );
         }
 
         return new self($target, $quantity ?? 'resistance', INF);
@@ -133,7 +167,12 @@ final readonly class ReadingText
             throw EntryRefused::because('text', self::complaint($text));
         }
 
-        return $hertz >= 0.0 ? new self($target, 'hertz', $hertz) : throw EntryRefused::because('text', 'A frequency cannot be below zero; write "flat" if the scope shows nothing.');
+        return $hertz >= 0.0
+            ? new self($target, 'hertz', $hertz)
+            : throw EntryRefused::because(
+                'text',
+                'A frequency cannot be below zero; write "flat" if the scope shows nothing.',
+            );
     }
 
     /** The test point or dead check that a word names, in the description's own spelling. */
@@ -144,10 +183,10 @@ final readonly class ReadingText
                 return (string) $id;
             }
         }
-        if (preg_match('/^(.+)'.preg_quote(DeadCheck::TURNED, '/').'$/i', $word, $of) === 1) {
+        if (preg_match('/^(.+)' . preg_quote(DeadCheck::TURNED, '/') . '$/i', $word, $of) === 1) {
             $place = self::target($of[1], $supply);
 
-            return $place === null ? null : $place.DeadCheck::TURNED;
+            return $place === null ? null : $place . DeadCheck::TURNED;
         }
 
         return self::pair($word, $supply);
@@ -170,6 +209,11 @@ final readonly class ReadingText
     {
         $hint = preg_match('/\d,\d/', $text) === 1 ? ' Use a point for decimals.' : '';
 
-        return sprintf('Cannot read "%s" as a reading.%s Write for example 13.9, -15.02, 120mV, OL, 0R4, "37.5 ac", "tp3 13.9", "tp3-tp5 4.1", "100Hz", or "9..13" if it wanders.', $text, $hint);
+        return sprintf(
+            'Cannot read "%s" as a reading.%s Write for example 13.9, -15.02, 120mV, OL, 0R4, "37.5 ac", "tp3 ' .
+                '13.9", "tp3-tp5 4.1", "100Hz", or "9..13" if it wanders.',
+            $text,
+            $hint,
+        );
     }
 }

@@ -73,7 +73,13 @@ enum SafetyTest: string
     /** The class that a description suggests: an earth among its nodes makes it class I. */
     public static function classOf(Description $supply): string
     {
-        foreach ([...array_keys($supply->islands), ...array_map(static fn($g): string => $g->name, array_values($supply->grounds))] as $name) {
+        foreach (
+            [
+                ...array_keys($supply->islands),
+                ...array_map(static fn($g): string => $g->name, array_values($supply->grounds)),
+            ]
+            as $name
+        ) {
             if (preg_match('/\b(pe|earth|chassis|case)\b/i', (string) $name) === 1) {
                 return 'I';
             }
@@ -85,15 +91,28 @@ enum SafetyTest: string
     /** @return list<self> what must be measured before a unit leaves; nothing on a direct feed */
     public static function required(Description $supply, string $class): array
     {
-        return $supply->frequency > 0 ? array_values(array_filter([self::Earth, self::Insulation, self::Touch], static fn(self $t): bool => in_array($class, $t->classes(), true))) : [];
+        return $supply->frequency > 0
+            ? array_values(
+                array_filter(
+                    [self::Earth, self::Insulation, self::Touch],
+                    static fn(self $t): bool => in_array($class, $t->classes(), true),
+                ),
+            )
+            : [];
     }
 
     public function how(): string
     {
         return match ($this) {
-            self::Earth => 'Plug out. 200 mA or more from the earth pin to each piece of bare metal, the cord bent while measuring; leads zeroed.',
-            self::Insulation => 'Plug out, unit switched on, live and neutral joined; 500 V DC to metal, then to each output. Class Y capacitors stay in; wait until they are charged.',
-            self::Touch => 'On mains through the tester: from each piece of metal not earthed, and each output, to earth, both ways round in the socket.',
+            self::Earth
+                => 'Plug out. 200 mA or more from the earth pin to each piece of bare metal, the cord bent while ' .
+                'measuring; leads zeroed.',
+            self::Insulation
+                => 'Plug out, unit switched on, live and neutral joined; 500 V DC to metal, then to each output. ' .
+                'Class Y capacitors stay in; wait until they are charged.',
+            self::Touch
+                => 'On mains through the tester: from each piece of metal not earthed, and each output, to earth, ' .
+                'both ways round in the socket.',
             self::Conductor => 'On mains through the tester, both ways round in the socket.',
             self::Wiring => 'Open and look; ohms from the plug\'s line pin to the switch.',
             self::Fuse => 'Read the fuse itself, not the holder.',

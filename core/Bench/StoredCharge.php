@@ -11,7 +11,8 @@ use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
 
 /**
- * Which parts must be measured empty before hands go in, and which are. The bound is a coarse one, from what is printed on
+ * Which parts must be measured empty before hands go in, and which are. The bound is a coarse one, from what is printed
+ * on
  * the part or what the mains could put there; the plan for discharging computes the real voltages.
  */
 final readonly class StoredCharge
@@ -28,7 +29,10 @@ final readonly class StoredCharge
     /** What is smaller empties itself before a cover is off (common practice). */
     private const SMALL = 1e-6;
 
-    /** Seconds after which a large or high-voltage one is measured again: it recovers (dielectric absorption; common practice). */
+    /**
+     * Seconds after which a large or high-voltage one is measured again: it recovers (dielectric absorption; common
+     * practice).
+     */
     public const WAIT = 120;
 
     private const LARGE = 47e-6;
@@ -44,11 +48,15 @@ final readonly class StoredCharge
         $hazards = [];
         foreach ($supply->parts as $ref => $part) {
             $farads = self::farads($part);
-            if ($farads < self::SMALL && ! $part->kind instanceof HoldsHighVoltage) {
+            if ($farads < self::SMALL && !($part->kind instanceof HoldsHighVoltage)) {
                 continue;
             }
             $volts = self::bound($supply, $part);
-            if ($part->kind instanceof HoldsHighVoltage || (($volts > self::TOUCH && $farads * $volts > self::CHARGE) || $farads * $volts ** 2 / 2 > self::ENERGY)) {
+            if (
+                $part->kind instanceof HoldsHighVoltage ||
+                (($volts > self::TOUCH && $farads * $volts > self::CHARGE) ||
+                    ($farads * $volts ** 2) / 2 > self::ENERGY)
+            ) {
                 $hazards[(string) $ref] = $volts;
             }
         }
@@ -63,7 +71,12 @@ final readonly class StoredCharge
             return [];
         }
 
-        return array_values(array_filter(array_map(strval(...), array_keys(self::hazards($supply))), static fn(string $ref): bool => ! self::isProven($supply, $state, $ref)));
+        return array_values(
+            array_filter(
+                array_map(strval(...), array_keys(self::hazards($supply))),
+                static fn(string $ref): bool => !self::isProven($supply, $state, $ref),
+            ),
+        );
     }
 
     public static function isProven(Description $supply, BenchState $state, string $ref): bool
@@ -74,7 +87,7 @@ final readonly class StoredCharge
             return false;
         }
 
-        return ! self::needsSecond($supply, $ref) || self::secondIn($measured) === 0;
+        return !self::needsSecond($supply, $ref) || self::secondIn($measured) === 0;
     }
 
     /** True if it is proven only by a second measurement after a wait: a large one, or high voltage. */
@@ -82,7 +95,8 @@ final readonly class StoredCharge
     {
         $part = $supply->part($ref);
 
-        return $part->kind instanceof HoldsHighVoltage || (self::farads($part) >= self::LARGE && self::bound($supply, $part) > self::TOUCH);
+        return $part->kind instanceof HoldsHighVoltage ||
+            (self::farads($part) >= self::LARGE && self::bound($supply, $part) > self::TOUCH);
     }
 
     /**
@@ -141,7 +155,10 @@ final readonly class StoredCharge
         return min($printed, $there > 0.0 ? $there : 25.0);
     }
 
-    /** The mains' peak with what a power factor stage adds to it; on other sides what windings and rails say, unloaded (common practice: half as much again). */
+    /**
+     * The mains' peak with what a power factor stage adds to it; on other sides what windings and rails say, unloaded
+     * (common practice: half as much again).
+     */
     private static function mostOn(Description $supply, string $node): float
     {
         if ($supply->isHot($node)) {
@@ -150,7 +167,10 @@ final readonly class StoredCharge
         $island = $supply->islands[$node] ?? -1;
         $most = $supply->frequency > 0.0 ? 0.0 : $supply->mainsVoltage;
         foreach ($supply->points as $point) {
-            $most = $point->rail !== null && ($supply->islands[$point->node] ?? -2) === $island ? max($most, abs($point->rail)) : $most;
+            $most =
+                $point->rail !== null && ($supply->islands[$point->node] ?? -2) === $island
+                    ? max($most, abs($point->rail))
+                    : $most;
         }
         foreach ($supply->parts as $one) {
             foreach ($one->kind instanceof NamesWindings ? $one->kind->windings($one) : [] as [$ends, $volts]) {

@@ -10,7 +10,8 @@ use Oculant\Core\Parts\DeadCheck;
 final readonly class TakenReading
 {
     /**
-     * @param string       $quantity   a word of Reading::QUANTITIES: dc, ac, ripple, diode in volts, resistance and esr in ohms, hertz, climbs
+     * @param string $quantity a word of Reading::QUANTITIES: dc, ac, ripple, diode in volts, resistance and esr in
+     *     ohms, hertz, climbs
      * @param float        $value      INF for OL
      * @param float|null   $mainsVolts as measured at that time
      * @param list<string> $replaced   references of parts replaced before it
@@ -27,8 +28,7 @@ final readonly class TakenReading
         public array $replaced,
         public float $swing = 0.0,
         public Context $context = new Context([], null),
-    ) {
-    }
+    ) {}
 
     public function isDeadCheck(): bool
     {
@@ -38,6 +38,6 @@ final readonly class TakenReading
     /** A voltage on an unplugged unit says only whether it is discharged. */
     public function isResidual(): bool
     {
-        return ! $this->isDeadCheck() && ! $this->power->isEnergised();
+        return !$this->isDeadCheck() && !$this->power->isEnergised();
     }
 }

@@ -15,18 +15,29 @@ final readonly class TemporaryChange
 
     public const PERMANENT = 'permanent';
 
-    /** Between which of its terminals a part is jumpered: its contact, its channel, from input to output, end to end. */
-    private const ACROSS = [['com', 'no'], ['d', 's'], ['c', 'e'], ['in', 'out'], ['a', 'k'], ['a', 'b'], ['plus', 'minus'], ['p1', 'p2']];
+    /**
+     * Between which of its terminals a part is jumpered: its contact, its channel, from input to output, end to end.
+     */
+    private const ACROSS = [
+        ['com', 'no'],
+        ['d', 's'],
+        ['c', 'e'],
+        ['in', 'out'],
+        ['a', 'k'],
+        ['a', 'b'],
+        ['plus', 'minus'],
+        ['p1', 'p2'],
+    ];
 
     /**
      * @param string                                                $id      of the log entry that opened it
      * @param string|null                                           $part    reference
      * @param string|null                                           $points  "TP3-TP5" for a jumper between two points
-     * @param string                                                $value   what is fitted instead, as it was typed ("30k", "T2A", "1N5408")
-     * @param float|null                                            $si      the same in SI units of the part's main value; null if it is a type name
+     * @param string $value what is fitted instead, as it was typed ("30k", "T2A", "1N5408")
+     * @param float|null $si the same in SI units of the part's main value; null if it is a type name
      * @param array{how: string, why: string, at: string}|null      $closed  how: undone or permanent
      * @param list<string>                                          $allowed gates at which somebody lets it stay
-     * @param bool                                                  $onGuard across or out of a part that guards people or unit, or that an interlock names
+     * @param bool $onGuard across or out of a part that guards people or unit, or that an interlock names
      */
     public function __construct(
         public string $id,
@@ -41,24 +52,49 @@ final readonly class TemporaryChange
         public ?array $closed = null,
         public array $allowed = [],
         public bool $onGuard = false,
-    ) {
-    }
+    ) {}
 
     /** @param array{how: string, why: string, at: string} $closed */
     public function closed(array $closed): self
     {
-        return new self($this->id, $this->kind, $this->part, $this->points, $this->value, $this->where, $this->why, $this->at, $this->si, $closed, $this->allowed, $this->onGuard);
+        return new self(
+            $this->id,
+            $this->kind,
+            $this->part,
+            $this->points,
+            $this->value,
+            $this->where,
+            $this->why,
+            $this->at,
+            $this->si,
+            $closed,
+            $this->allowed,
+            $this->onGuard,
+        );
     }
 
     public function allowedAt(Gate $gate): self
     {
-        return new self($this->id, $this->kind, $this->part, $this->points, $this->value, $this->where, $this->why, $this->at, $this->si, $this->closed, [...$this->allowed, $gate->value], $this->onGuard);
+        return new self(
+            $this->id,
+            $this->kind,
+            $this->part,
+            $this->points,
+            $this->value,
+            $this->where,
+            $this->why,
+            $this->at,
+            $this->si,
+            $this->closed,
+            [...$this->allowed, $gate->value],
+            $this->onGuard,
+        );
     }
 
     /** Whether a reason is enough to leave it for good. */
     public function mayStay(): bool
     {
-        return $this->kind->mayStay() && ! $this->onGuard;
+        return $this->kind->mayStay() && !$this->onGuard;
     }
 
     public function isOpen(): bool
@@ -79,7 +115,17 @@ final readonly class TemporaryChange
     /** "scaled resistor R11 30k". */
     public function words(): string
     {
-        return trim(implode(' ', array_filter([$this->kind->words(), $this->part ?? $this->points, $this->value, $this->where === '' ? '' : "({$this->where})"])));
+        return trim(
+            implode(
+                ' ',
+                array_filter([
+                    $this->kind->words(),
+                    $this->part ?? $this->points,
+                    $this->value,
+                    $this->where === '' ? '' : "({$this->where})",
+                ]),
+            ),
+        );
     }
 
     /** How it stands before a gate, what was allowed considered. */
@@ -87,7 +133,9 @@ final readonly class TemporaryChange
     {
         $standing = $this->kind->at($gate);
 
-        return $standing === Standing::ToAllow && in_array($gate->value, $this->allowed, true) ? Standing::Free : $standing;
+        return $standing === Standing::ToAllow && in_array($gate->value, $this->allowed, true)
+            ? Standing::Free
+            : $standing;
     }
 
     /** @return list<Alteration> what it does to the circuit; empty if it changes no reading */
@@ -99,7 +147,9 @@ final readonly class TemporaryChange
             ChangeKind::Lifted, ChangeKind::LoadOff => $part === null ? [] : [Alteration::without($part->ref)],
             ChangeKind::Interlock => $part === null ? [] : [Alteration::without($part->ref)],
             // A type name says nothing that the engine could compute with.
-            ChangeKind::Scaled, ChangeKind::TestPart, ChangeKind::WrongFuse => $part === null || $this->si === null ? [] : [Alteration::set($part->ref, [$part->kind->parameters()[0]->name => $this->si])],
+            ChangeKind::Scaled, ChangeKind::TestPart, ChangeKind::WrongFuse => $part === null || $this->si === null
+                ? []
+                : [Alteration::set($part->ref, [$part->kind->parameters()[0]->name => $this->si])],
             ChangeKind::Bypass => $part === null ? [] : self::bypassed($part),
             ChangeKind::Jumper => $this->jumper($part, $supply),
             default => [],
@@ -120,7 +170,9 @@ final readonly class TemporaryChange
         }
         [$from, $to] = explode('-', $this->points ?? '-');
 
-        return isset($supply->points[$from], $supply->points[$to]) ? [Alteration::bridge("JUMPER_{$from}_{$to}", $supply->points[$from]->node, $supply->points[$to]->node)] : [];
+        return isset($supply->points[$from], $supply->points[$to])
+            ? [Alteration::bridge("JUMPER_{$from}_{$to}", $supply->points[$from]->node, $supply->points[$to]->node)]
+            : [];
     }
 
     /**
@@ -131,7 +183,10 @@ final readonly class TemporaryChange
     private static function bypassed(Part $part): array
     {
         return $part->has('a1') && $part->has('b1')
-            ? [Alteration::bridge("JUMPER_{$part->ref}_A", $part->node('a1'), $part->node('a2')), Alteration::bridge("JUMPER_{$part->ref}_B", $part->node('b1'), $part->node('b2'))]
+            ? [
+                Alteration::bridge("JUMPER_{$part->ref}_A", $part->node('a1'), $part->node('a2')),
+                Alteration::bridge("JUMPER_{$part->ref}_B", $part->node('b1'), $part->node('b2')),
+            ]
             : [Alteration::without($part->ref)];
     }
 }

@@ -7,6 +7,4 @@ namespace Oculant\Core\Circuit;
 use Throwable;
 
 /** Marks every failure of the circuit room. */
-interface CircuitError extends Throwable
-{
-}
+interface CircuitError extends Throwable {}

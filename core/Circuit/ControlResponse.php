@@ -5,12 +5,16 @@ declare(strict_types=1);
 namespace Oculant\Core\Circuit;
 
 /**
- * How all control voltages answer, in one state of the devices: to the columns [states..., sine, dc] of the network, and to one
- * ampere drawn by each of the devices that may move. One device going to another region costs one outer product (Sherman and Morrison 1950).
+ * How all control voltages answer, in one state of the devices: to the columns [states..., sine, dc] of the network,
+ * and to one
+ * ampere drawn by each of the devices that may move. One device going to another region costs one outer product
+ * (Sherman and Morrison 1950).
  */
 final readonly class ControlResponse
 {
-    /** What must be left of the accuracy after going from state to state: differences of nearly equal numbers eat it up. */
+    /**
+     * What must be left of the accuracy after going from state to state: differences of nearly equal numbers eat it up.
+     */
     public const ENOUGH = 1e-4;
 
     /** What must be left by a single step. */
@@ -22,7 +26,7 @@ final readonly class ControlResponse
      * @param array<int, float> $coupling ohms, [$control * $count + index of the moving device]
      * @param int               $width    columns of $rows
      * @param array<int, int>   $places   index of each moving device
-     * @param float             $left     what rounding has left of the accuracy since all was worked out from the network
+     * @param float $left what rounding has left of the accuracy since all was worked out from the network
      */
     public function __construct(
         public array $rows,
@@ -31,11 +35,11 @@ final readonly class ControlResponse
         private int $width,
         public array $places,
         private float $left = 1.0,
-    ) {
-    }
+    ) {}
 
     /**
-     * What the answer of a device to its own current divides by: near nothing where it would drive itself without bound.
+     * What the answer of a device to its own current divides by: near nothing where it would drive itself without
+     * bound.
      *
      * @param int         $device one of those that may move
      * @param int         $at     its first control

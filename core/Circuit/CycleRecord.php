@@ -30,9 +30,7 @@ final class CycleRecord
     /** @var array<string, non-empty-list<float>> amperes by branch name, as asked for */
     private array $currents = [];
 
-    public function __construct(private readonly ReducedNetwork $network)
-    {
-    }
+    public function __construct(private readonly ReducedNetwork $network) {}
 
     /** @param list<float> $x states before the step */
     public function add(StateOperator $operator, array $x, float $sine): void
@@ -132,7 +130,8 @@ final class CycleRecord
         $out = [];
         foreach ($this->sum($branch->incidence()) as $step => $across) {
             $out[] = match (true) {
-                $branch instanceof Source => $conductance * ($across - $branch->amplitude * $this->sines[$step] - $branch->dc),
+                $branch instanceof Source => $conductance *
+                    ($across - $branch->amplitude * $this->sines[$step] - $branch->dc),
                 $branch instanceof Capacitor => $held === null ? 0.0 : $conductance * ($across - $held[$step]),
                 $branch instanceof Inductor && $held !== null => $held[$step] + $conductance * $across,
                 default => $conductance * $across,

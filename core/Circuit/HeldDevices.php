@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Circuit;
 
 /**
- * A network with the devices that keep still folded into its linear part, so that a state of the moving ones is reached from it
+ * A network with the devices that keep still folded into its linear part, so that a state of the moving ones is reached
+ * from it
  * by a few outer products.
  */
 final class HeldDevices
@@ -24,8 +25,15 @@ final class HeldDevices
      *
      * @throws CircuitIsSingular if the held devices leave no single solution
      */
-    public function __construct(public readonly array $regions, public readonly array $moving, array $slopes, array $offsets, array $controlAt, array $controlResponse, array $controlCoupling)
-    {
+    public function __construct(
+        public readonly array $regions,
+        public readonly array $moving,
+        array $slopes,
+        array $offsets,
+        array $controlAt,
+        array $controlResponse,
+        array $controlCoupling,
+    ) {
         $width = count($controlResponse[0] ?? []);
         $isMoving = array_fill_keys($moving, true);
         $held = $free = [];
@@ -48,9 +56,9 @@ final class HeldDevices
         foreach (array_keys($controlResponse) as $k) {
             foreach ($columns as $c => $column) {
                 match (true) {
-                    $c < $width => $rows[] = $column[$k],
-                    $c === $width => $rows[($k + 1) * $width - 1] += $column[$k],
-                    default => $coupling[] = $column[$k],
+                    $c < $width => ($rows[] = $column[$k]),
+                    $c === $width => ($rows[($k + 1) * $width - 1] += $column[$k]),
+                    default => ($coupling[] = $column[$k]),
                 };
             }
             $direct[] = $columns[$width - 1][$k];
@@ -83,7 +91,7 @@ final class HeldDevices
         foreach ($coupling as $ohms) {
             $sum = 0.0;
             foreach ($offsets as $d => $offset) {
-                if ($offset !== 0.0 && ! isset($isMoving[$d])) {
+                if ($offset !== 0.0 && !isset($isMoving[$d])) {
                     $sum -= $ohms[$d] * $offset;
                 }
             }
@@ -106,15 +114,22 @@ final class HeldDevices
      *
      * @return list<list<float>> as $columns
      */
-    private function folded(array $columns, array $held, array $free, array $isMoving, array $slopes, array $controlAt, array $coupling): array
-    {
+    private function folded(
+        array $columns,
+        array $held,
+        array $free,
+        array $isMoving,
+        array $slopes,
+        array $controlAt,
+        array $coupling,
+    ): array {
         $size = count($held);
         $at = array_flip($held);
         $matrix = array_fill(0, $size * $size, 0.0);
         foreach ($held as $row => $control) {
             $matrix[$row * $size + $row] = 1.0;
             foreach ($slopes as $d => $law) {
-                if (! isset($isMoving[$d])) {
+                if (!isset($isMoving[$d])) {
                     foreach ($law as $j => $slope) {
                         $matrix[$row * $size + $at[$controlAt[$d] + $j]] += $coupling[$control][$d] * $slope;
                     }
@@ -127,7 +142,7 @@ final class HeldDevices
             $through = [];
             foreach ($slopes as $d => $law) {
                 $current = 0.0;
-                if (! isset($isMoving[$d])) {
+                if (!isset($isMoving[$d])) {
                     foreach ($law as $j => $slope) {
                         $current += $slope * $w[$at[$controlAt[$d] + $j]];
                     }

@@ -17,9 +17,7 @@ final class LuFactors
      * @param array<int, float> $lu
      * @param list<int>         $order
      */
-    private function __construct(private readonly array $lu, private readonly array $order, private readonly int $n)
-    {
-    }
+    private function __construct(private readonly array $lu, private readonly array $order, private readonly int $n) {}
 
     /**
      * @param array<int, float> $a

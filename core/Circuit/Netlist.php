@@ -38,9 +38,12 @@ final class Netlist
      * @param bool  $isUnpowered true for the unplugged unit under a meter: nothing acts on its own
      * @param float $sleep       of an unplugged unit: what its integrated circuits show of their usual resistance
      */
-    public function __construct(public readonly string $reference, public readonly float $frequency, public readonly bool $isUnpowered = false, private readonly float $sleep = 1.0)
-    {
-    }
+    public function __construct(
+        public readonly string $reference,
+        public readonly float $frequency,
+        public readonly bool $isUnpowered = false,
+        private readonly float $sleep = 1.0,
+    ) {}
 
     /** Whether a meter looks at it that wakes nothing. */
     public function isUnderShyMeter(): bool
@@ -53,17 +56,23 @@ final class Netlist
         $this->add(new Resistor($name, $this->between($a, $b), 1 / $ohms));
     }
 
-    /** What an integrated circuit shows between two of its pins; asleep that is a few junctions, and anything by type and meter. */
+    /**
+     * What an integrated circuit shows between two of its pins; asleep that is a few junctions, and anything by type
+     * and meter.
+     */
     public function chip(string $name, string $a, string $b, float $ohms): void
     {
         $this->resistor($name, $a, $b, $this->isUnpowered ? $ohms * $this->sleep : $ohms);
     }
 
-    /** Wire of which only what it is wound for is known: makers differ, and a meter does not say which made it. Nothing to currents under power, which the regulation has. */
+    /**
+     * Wire of which only what it is wound for is known: makers differ, and a meter does not say which made it. Nothing
+     * to currents under power, which the regulation has.
+     */
     public function wire(float $ohms): float
     {
         return match (true) {
-            ! $this->isUnpowered, $this->sleep === 1.0 => $ohms,
+            !$this->isUnpowered, $this->sleep === 1.0 => $ohms,
             $this->sleep < 1.0 => $ohms / self::WIRES_DIFFER,
             default => $ohms * self::WIRES_DIFFER,
         };
@@ -113,12 +122,14 @@ final class Netlist
      */
     public function controlled(string $name, string $from, string $to, array $controls, array $lines): void
     {
-        $this->add(new ControlledSource(
-            $name,
-            $this->between($from, $to),
-            array_map(fn(array $pair): array => $this->between(...$pair), $controls),
-            $lines,
-        ));
+        $this->add(
+            new ControlledSource(
+                $name,
+                $this->between($from, $to),
+                array_map(fn(array $pair): array => $this->between(...$pair), $controls),
+                $lines,
+            ),
+        );
     }
 
     /** A current from $from to $to that follows a table of the voltage between two other nodes. */
@@ -128,7 +139,8 @@ final class Netlist
     }
 
     /**
-     * A series regulator: max(0, min((setting - v_out) / ro, (v_in - v_out - vd) / rd, limit)), all against its common pin.
+     * A series regulator: max(0, min((setting - v_out) / ro, (v_in - v_out - vd) / rd, limit)), all against its common
+     * pin.
      *
      * @param bool  $negative true for a 79xx: every voltage and current turned round
      * @param float $setting  volts, positive
@@ -150,11 +162,17 @@ final class Netlist
             return;
         }
         [$from, $to] = $negative ? [$out, $in] : [$in, $out];
-        $this->controlled($name, $from, $to, [$negative ? [$common, $out] : [$out, $common], [$from, $to]], [
-            [[-1 / $outputOhms, 0.0], $setting / $outputOhms],
-            [[0.0, 1 / $dropoutOhms], -$dropoutVolts / $dropoutOhms],
-            [[0.0, 0.0], $limit],
-        ]);
+        $this->controlled(
+            $name,
+            $from,
+            $to,
+            [$negative ? [$common, $out] : [$out, $common], [$from, $to]],
+            [
+                [[-1 / $outputOhms, 0.0], $setting / $outputOhms],
+                [[0.0, 1 / $dropoutOhms], -$dropoutVolts / $dropoutOhms],
+                [[0.0, 0.0], $limit],
+            ],
+        );
     }
 
     /**
@@ -177,11 +195,13 @@ final class Netlist
         return $this->nodes;
     }
 
-    /** @return array<int, float>|null incidence of what would lie between two nodes; null if nothing reaches one of them */
+    /**
+     * @return array<int, float>|null incidence of what would lie between two nodes; null if nothing reaches one of them
+     */
     public function meeting(string $a, string $b): ?array
     {
         foreach ([$a, $b] as $name) {
-            if ($name !== $this->reference && ! isset($this->nodes[$name])) {
+            if ($name !== $this->reference && !isset($this->nodes[$name])) {
                 return null;
             }
         }
@@ -201,7 +221,10 @@ final class Netlist
         $siemens = $others = [];
         foreach ($this->branches as $name => $branch) {
             if ($branch instanceof Resistor) {
-                $ends = array_map(static fn(float $c): float => $c * (array_values($branch->incidence())[0] ?? 1.0), $branch->incidence());
+                $ends = array_map(
+                    static fn(float $c): float => $c * (array_values($branch->incidence())[0] ?? 1.0),
+                    $branch->incidence(),
+                );
                 ksort($ends);
                 $between = json_encode($ends, JSON_THROW_ON_ERROR);
                 $siemens[$between] = ($siemens[$between] ?? 0.0) + $branch->conductance;
@@ -212,7 +235,9 @@ final class Netlist
         ksort($siemens);
         ksort($others);
 
-        return md5(serialize([array_map(static fn(float $total): string => sprintf('%.9g', $total), $siemens), $others]));
+        return md5(
+            serialize([array_map(static fn(float $total): string => sprintf('%.9g', $total), $siemens), $others]),
+        );
     }
 
     /** @return list<Capacitor> with one end on a node */
@@ -220,7 +245,15 @@ final class Netlist
     {
         $index = $this->nodes[$node] ?? null;
 
-        return $index === null ? [] : array_values(array_filter($this->branches, static fn(Branch $branch): bool => $branch instanceof Capacitor && isset($branch->incidence()[$index])));
+        return $index === null
+            ? []
+            : array_values(
+                array_filter(
+                    $this->branches,
+                    static fn(Branch $branch): bool => $branch instanceof Capacitor &&
+                        isset($branch->incidence()[$index]),
+                ),
+            );
     }
 
     /** @return float farads of all capacitors straight across two nodes */
@@ -229,7 +262,11 @@ final class Netlist
         $wanted = $this->between($a, $b);
         $farads = 0.0;
         foreach ($this->branches as $branch) {
-            if ($branch instanceof Capacitor && ($branch->incidence() == $wanted || $branch->incidence() == array_map(static fn(float $c): float => -$c, $wanted))) {
+            if (
+                $branch instanceof Capacitor &&
+                ($branch->incidence() == $wanted ||
+                    $branch->incidence() == array_map(static fn(float $c): float => -$c, $wanted))
+            ) {
                 $farads += $branch->capacitance;
             }
         }

@@ -8,7 +8,10 @@ use RuntimeException;
 
 final class NoStableReading extends RuntimeException implements CircuitError
 {
-    /** @param list<array{part: string, what: string, low: float, high: float}> $between what kept changing, where that is known */
+    /**
+     * @param list<array{part: string, what: string, low: float, high: float}> $between what kept changing, where that
+     *     is known
+     */
     private function __construct(string $message, public readonly array $between = [])
     {
         parent::__construct($message);
@@ -27,6 +30,13 @@ final class NoStableReading extends RuntimeException implements CircuitError
     /** @param list<array{part: string, what: string, low: float, high: float}> $between */
     public static function keepsSwitching(int $rounds, array $between): self
     {
-        return new self(sprintf('No stable reading: %s kept changing for %d rounds.', implode(', ', array_unique(array_column($between, 'part'))) ?: 'controllers and relays', $rounds), $between);
+        return new self(
+            sprintf(
+                'No stable reading: %s kept changing for %d rounds.',
+                implode(', ', array_unique(array_column($between, 'part'))) ?: 'controllers and relays',
+                $rounds,
+            ),
+            $between,
+        );
     }
 }

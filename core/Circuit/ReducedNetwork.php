@@ -99,7 +99,9 @@ final class ReducedNetwork
         $this->controls = $controls;
         $this->stateOf = $stateOf;
         $this->states = count($stateOf);
-        $this->restless = array_keys(array_filter($devices, static fn(SwitchedDevice $device): bool => in_array($device->name(), $moving, true)));
+        $this->restless = array_keys(
+            array_filter($devices, static fn(SwitchedDevice $device): bool => in_array($device->name(), $moving, true)),
+        );
         $this->reduce();
         $this->operators = $this->operatorsOf();
     }
@@ -120,7 +122,8 @@ final class ReducedNetwork
     }
 
     /**
-     * The same at rest with one more source between two nodes: one rank-one step (Sherman and Morrison 1950) from what is solved already.
+     * The same at rest with one more source between two nodes: one rank-one step (Sherman and Morrison 1950) from what
+     * is solved already.
      *
      * @param array<int, float> $incidence of the source
      * @param float             $volts     of its own
@@ -167,7 +170,14 @@ final class ReducedNetwork
 
     private function operatorsOf(): StateOperators
     {
-        return new StateOperators($this->devices, $this->controlAt, $this->states, $this->controlResponse, $this->controlCoupling, $this->restless);
+        return new StateOperators(
+            $this->devices,
+            $this->controlAt,
+            $this->states,
+            $this->controlResponse,
+            $this->controlCoupling,
+            $this->restless,
+        );
     }
 
     /** @param list<int> $regions one per device */
@@ -236,8 +246,12 @@ final class ReducedNetwork
         return match (true) {
             $branch instanceof Resistor, $branch instanceof Winding => $branch->conductance,
             $branch instanceof Source => 1 / $branch->resistance,
-            $branch instanceof Capacitor => $this->step === null ? 0.0 : 1 / ($branch->esr + self::THETA * $this->step / $branch->capacitance),
-            $branch instanceof Inductor => $this->step === null ? self::DC_SHORT : self::THETA * $this->step / $branch->inductance,
+            $branch instanceof Capacitor => $this->step === null
+                ? 0.0
+                : 1 / ($branch->esr + (self::THETA * $this->step) / $branch->capacitance),
+            $branch instanceof Inductor => $this->step === null
+                ? self::DC_SHORT
+                : (self::THETA * $this->step) / $branch->inductance,
             $branch instanceof SwitchedDevice => $branch->nominalConductance(),
             default => 0.0,
         };
@@ -250,7 +264,12 @@ final class ReducedNetwork
      */
     public function nodeRows(StateOperator $operator): array
     {
-        return $this->rowsThroughDevices($this->nodes, $this->response, $this->deviceResponse, $this->operators->currents($operator));
+        return $this->rowsThroughDevices(
+            $this->nodes,
+            $this->response,
+            $this->deviceResponse,
+            $this->operators->currents($operator),
+        );
     }
 
     private function reduce(): void
@@ -302,7 +321,8 @@ final class ReducedNetwork
     /** What the controls of the devices and the states see of all that. */
     private function project(): void
     {
-        $this->controlResponse = $this->controlCoupling = $this->gain = $this->stateResponse = $this->stateCoupling = [];
+        $this->controlResponse = $this->controlCoupling = $this->gain = [];
+        $this->stateResponse = $this->stateCoupling = [];
         foreach ($this->devices as $device) {
             foreach ($device->controls() as $control) {
                 $this->controlResponse[] = $this->across($control, $this->response);
@@ -313,9 +333,10 @@ final class ReducedNetwork
         foreach ($this->stateBranches as $branch) {
             $free[] = $this->across($branch->incidence(), $this->response);
             $coupling[] = $this->across($branch->incidence(), $this->deviceResponse);
-            $this->gain[] = $branch instanceof Capacitor
-                ? $this->step / $branch->capacitance * $this->conductance($branch)
-                : $this->step / $branch->inductance;
+            $this->gain[] =
+                $branch instanceof Capacitor
+                    ? ($this->step / $branch->capacitance) * $this->conductance($branch)
+                    : $this->step / $branch->inductance;
         }
         foreach (array_keys($this->response) as $column) {
             $this->stateResponse[] = array_column($free, $column);
@@ -328,7 +349,12 @@ final class ReducedNetwork
     /** @return array<int, float> next states from the columns, [$state * (states + 2) + column] */
     public function stateRows(StateOperator $operator): array
     {
-        $rows = $this->rowsThroughDevices($this->states, $this->stateResponse, $this->stateCoupling, $this->operators->currents($operator));
+        $rows = $this->rowsThroughDevices(
+            $this->states,
+            $this->stateResponse,
+            $this->stateCoupling,
+            $this->operators->currents($operator),
+        );
         $width = $this->states + 2;
         foreach ($this->stateBranches as $s => $branch) {
             for ($column = 0; $column < $width; $column++) {

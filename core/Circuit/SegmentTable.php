@@ -30,16 +30,17 @@ final readonly class SegmentTable
      * @param list<float> $bounds
      * @param list<float> $slopes
      * @param list<float> $offsets
-     * @param string|array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
-     *        amperes, ratio, ohms, volts: the exact law behind the chords, for SPICE export; or that law as an expression in {v}
+     * @param string|array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float,
+     *     knee_current: float} $model
+     *        amperes, ratio, ohms, volts: the exact law behind the chords, for SPICE export; or that law as an
+     *        expression in {v}
      */
     private function __construct(
         public array $bounds,
         public array $slopes,
         public array $offsets,
         public string|array $model,
-    ) {
-    }
+    ) {}
 
     /**
      * Shockley law v = n*Vt*ln(1 + i/Is) + Rs*i, optionally with a breakdown knee.
@@ -63,21 +64,31 @@ final readonly class SegmentTable
         float $kneeCurrent = 5e-3,
         array $corners = self::CORNERS,
     ): self {
-        $voltage = static fn(float $i): float => $emission * self::THERMAL_VOLTAGE * log1p($i / $saturation) + $series * $i;
+        $voltage = static fn(float $i): float => $emission * self::THERMAL_VOLTAGE * log1p($i / $saturation) +
+            $series * $i;
         $points = [[0.0, 0.0]];
         foreach ($corners as $k => $current) {
-            // The first chord starts at nothing, where the logarithm has no end: lifting it would overtake the next corners.
+            // The first chord starts at nothing, where the logarithm has no end: lifting it would overtake the next
+            // corners.
             $lift = $k === 0 ? 0.0 : 0.5 * self::sag($corners[$k - 1], $current, $saturation, $emission);
             $points[] = [$voltage($current) + $lift, $current];
         }
         if ($breakdown !== null) {
             $corner = max(0.05, $breakdown - $breakdownOhms * $kneeCurrent);
-            array_unshift($points, [-$corner - 100 * $breakdownOhms, -100.0], [-$corner, -self::REVERSE_LEAKAGE * $corner]);
+            array_unshift(
+                $points,
+                [-$corner - 100 * $breakdownOhms, -100.0],
+                [-$corner, -self::REVERSE_LEAKAGE * $corner],
+            );
         }
 
         return self::through($points, [
-            'saturation' => $saturation, 'emission' => $emission, 'series' => $series, 'breakdown' => $breakdown,
-            'breakdown_ohms' => $breakdownOhms, 'knee_current' => $kneeCurrent,
+            'saturation' => $saturation,
+            'emission' => $emission,
+            'series' => $series,
+            'breakdown' => $breakdown,
+            'breakdown_ohms' => $breakdownOhms,
+            'knee_current' => $kneeCurrent,
         ]);
     }
 
@@ -94,7 +105,10 @@ final readonly class SegmentTable
         }
         $other = array_map(static fn(array $p): array => [-$p[0], -$p[1]], array_reverse($points));
 
-        return self::through([...$other, ...$points], sprintf('1e-3*sgn({v})*pwr(abs({v})/%.6g, %.6g)', $volts, $alpha));
+        return self::through(
+            [...$other, ...$points],
+            sprintf('1e-3*sgn({v})*pwr(abs({v})/%.6g, %.6g)', $volts, $alpha),
+        );
     }
 
     /**
@@ -112,7 +126,16 @@ final readonly class SegmentTable
         }
         $points[] = [3 * $volts, $power / (3 * $volts)];
 
-        return self::through($points, sprintf('%.6g/max({v}, %.6g)*min(1, max(0, ({v}-%.6g)/%.6g))', $power, $least * $volts, 0.8 * $least * $volts, 0.2 * $least * $volts));
+        return self::through(
+            $points,
+            sprintf(
+                '%.6g/max({v}, %.6g)*min(1, max(0, ({v}-%.6g)/%.6g))',
+                $power,
+                $least * $volts,
+                0.8 * $least * $volts,
+                0.2 * $least * $volts,
+            ),
+        );
     }
 
     /**
@@ -139,7 +162,10 @@ final readonly class SegmentTable
     public static function square(float $gain, float $most): self
     {
         $points = [];
-        foreach ([-1.2, -1.0, -0.85, -0.7, -0.55, -0.4, -0.25, -0.1, 0.1, 0.25, 0.4, 0.55, 0.7, 0.85, 1.0, 1.2] as $share) {
+        foreach (
+            [-1.2, -1.0, -0.85, -0.7, -0.55, -0.4, -0.25, -0.1, 0.1, 0.25, 0.4, 0.55, 0.7, 0.85, 1.0, 1.2]
+            as $share
+        ) {
             $points[] = [$share * $most, $gain * ($share * $most) ** 2];
         }
 
@@ -169,9 +195,11 @@ final readonly class SegmentTable
      */
     public function leaves(int $region, float $v, float $dv): array
     {
-        $edge = $dv > 0 ? ($this->bounds[$region] ?? INF) : ($this->bounds[$region - 1] ?? -INF);
+        $edge = $dv > 0 ? $this->bounds[$region] ?? INF : $this->bounds[$region - 1] ?? -INF;
 
-        return $dv === 0.0 || is_infinite($edge) ? [INF, $region] : [max(0.0, ($edge - $v) / $dv), $region + ($dv > 0 ? 1 : -1)];
+        return $dv === 0.0 || is_infinite($edge)
+            ? [INF, $region]
+            : [max(0.0, ($edge - $v) / $dv), $region + ($dv > 0 ? 1 : -1)];
     }
 
     /** @return float amperes */
@@ -192,12 +220,13 @@ final readonly class SegmentTable
         }
         $x = ($ratio - 1) / log($ratio);
 
-        return $emission * self::THERMAL_VOLTAGE * (log($x) - ($x - 1) / ($ratio - 1) * log($ratio));
+        return $emission * self::THERMAL_VOLTAGE * (log($x) - (($x - 1) / ($ratio - 1)) * log($ratio));
     }
 
     /**
      * @param list<array{float, float}> $points volts, amperes; the first and last segments run on
-     * @param string|array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float, knee_current: float} $model
+     * @param string|array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float,
+     *     knee_current: float} $model
      */
     public static function through(array $points, string|array $model): self
     {

@@ -22,8 +22,7 @@ final readonly class Signal
         public float $maximum,
         public float $rms,
         public int $ripplePerCycle,
-    ) {
-    }
+    ) {}
 
     /** @param non-empty-list<float> $samples equally spaced over one cycle */
     public static function of(array $samples): self

@@ -33,24 +33,30 @@ final class SpiceNetlist
 
     /**
      * @param list<array{string, string, string}> $probes measurement name, node, against
-     * @param WarmStart|null                      $start  node voltages to begin with; what starts on its own charge has two ends, running and dead
+     * @param WarmStart|null $start node voltages to begin with; what starts on its own charge has two ends, running and
+     *     dead
      */
     public static function write(Netlist $netlist, string $title, array $probes, ?WarmStart $start = null): string
     {
         $writer = new self($netlist);
-        $writer->cards[] = '* '.str_replace("\n", ' ', $title);
+        $writer->cards[] = '* ' . str_replace("\n", ' ', $title);
         foreach ($netlist->branches() as $branch) {
             $writer->branch($branch);
         }
         foreach (array_keys($netlist->nodes()) as $node) {
-            $writer->cards[] = sprintf('Rleak_%s %s 0 %.6g', self::word((string) $node), $writer->node((string) $node), 1 / ReducedNetwork::NODE_LEAKAGE);
+            $writer->cards[] = sprintf(
+                'Rleak_%s %s 0 %.6g',
+                self::word((string) $node),
+                $writer->node((string) $node),
+                1 / ReducedNetwork::NODE_LEAKAGE,
+            );
         }
         foreach (array_intersect_key($start->volts ?? [], $netlist->nodes()) as $node => $volts) {
             $writer->cards[] = sprintf('.ic v(%s)=%.6g', $writer->node((string) $node), $volts);
         }
         $writer->analysis($probes);
 
-        return implode("\n", $writer->cards)."\n";
+        return implode("\n", $writer->cards) . "\n";
     }
 
     /** @param list<array{string, string, string}> $probes */
@@ -62,7 +68,13 @@ final class SpiceNetlist
             $this->cards[] = '.op';
         } else {
             $cycle = 1 / $frequency;
-            $this->cards[] = sprintf('.tran %.6g %.6g %.6g %.6g', $cycle / 400, 150 * $cycle, 146 * $cycle, $cycle / 400);
+            $this->cards[] = sprintf(
+                '.tran %.6g %.6g %.6g %.6g',
+                $cycle / 400,
+                150 * $cycle,
+                146 * $cycle,
+                $cycle / 400,
+            );
         }
         $this->cards[] = '.control';
         $this->cards[] = 'run';
@@ -85,29 +97,56 @@ final class SpiceNetlist
     {
         $name = self::word($branch->name());
         [$a, $b] = $this->terminals($branch instanceof Winding ? $branch->terminals : $branch->incidence());
-        if ($a === $b && ! $branch instanceof Winding) {
+        if ($a === $b && !($branch instanceof Winding)) {
             return;
         }
         match (true) {
             $branch instanceof Source => $this->source($name, $a, $b, $branch),
-            $branch instanceof Capacitor => $this->cards = [
+            $branch instanceof Capacitor => ($this->cards = [
                 ...$this->cards,
                 sprintf('C%s %s x%s %.6g', $name, $a, $name, $branch->capacitance),
                 sprintf('R%s x%s %s %.6g', $name, $name, $b, max($branch->esr, 1e-4)),
-            ],
-            $branch instanceof Inductor => $this->cards[] = sprintf('L%s %s %s %.6g', $name, $a, $b, $branch->inductance),
+            ]),
+            $branch instanceof Inductor => ($this->cards[] = sprintf(
+                'L%s %s %s %.6g',
+                $name,
+                $a,
+                $b,
+                $branch->inductance,
+            )),
             $branch instanceof Junction => $this->junction($name, $a, $b, $branch),
             $branch instanceof ControlledSource => $this->controlled($name, $branch),
-            $branch instanceof TabledSource => $this->cards[] = sprintf('B%s %s %s I=%s', $name, $a, $b, $this->law($branch->table, $branch->controls()[0])),
+            $branch instanceof TabledSource => ($this->cards[] = sprintf(
+                'B%s %s %s I=%s',
+                $name,
+                $a,
+                $b,
+                $this->law($branch->table, $branch->controls()[0]),
+            )),
             $branch instanceof Winding => $this->winding($name, $a, $b, $branch),
-            $branch instanceof Resistor => $this->cards[] = sprintf('R%s %s %s %.6g', $name, $a, $b, 1 / $branch->conductance),
+            $branch instanceof Resistor => ($this->cards[] = sprintf(
+                'R%s %s %s %.6g',
+                $name,
+                $a,
+                $b,
+                1 / $branch->conductance,
+            )),
             default => null,
         };
     }
 
     private function source(string $name, string $a, string $b, Source $source): void
     {
-        $this->cards[] = sprintf('V%s x%s %s dc %.6g sin(%.6g %.6g %.6g)', $name, $name, $b, $source->dc, $source->dc, $source->amplitude, max($this->netlist->frequency, 1));
+        $this->cards[] = sprintf(
+            'V%s x%s %s dc %.6g sin(%.6g %.6g %.6g)',
+            $name,
+            $name,
+            $b,
+            $source->dc,
+            $source->dc,
+            $source->amplitude,
+            max($this->netlist->frequency, 1),
+        );
         $this->cards[] = sprintf('R%s %s x%s %.6g', $name, $a, $name, $source->resistance);
     }
 
@@ -115,15 +154,36 @@ final class SpiceNetlist
     {
         $model = $junction->table->model;
         if (is_string($model)) {
-            $this->cards[] = sprintf('B%s %s %s I=%s', $name, $a, $b, $this->law($junction->table, $junction->incidence()));
+            $this->cards[] = sprintf(
+                'B%s %s %s I=%s',
+                $name,
+                $a,
+                $b,
+                $this->law($junction->table, $junction->incidence()),
+            );
 
             return;
         }
         $this->cards[] = sprintf('D%s %s %s M%s', $name, $a, $b, $name);
-        $this->cards[] = sprintf('.model M%s D(Is=%.6g N=%.6g Rs=%.6g)', $name, $model['saturation'], $model['emission'], $model['series']);
+        $this->cards[] = sprintf(
+            '.model M%s D(Is=%.6g N=%.6g Rs=%.6g)',
+            $name,
+            $model['saturation'],
+            $model['emission'],
+            $model['series'],
+        );
         if ($model['breakdown'] !== null) {
             $corner = max(0.05, $model['breakdown'] - $model['breakdown_ohms'] * $model['knee_current']);
-            $this->cards[] = sprintf('B%s %s %s I=max(0, (V(%s)-V(%s)-%.6g)/%.6g)', $name, $b, $a, $b, $a, $corner, $model['breakdown_ohms']);
+            $this->cards[] = sprintf(
+                'B%s %s %s I=max(0, (V(%s)-V(%s)-%.6g)/%.6g)',
+                $name,
+                $b,
+                $a,
+                $b,
+                $a,
+                $corner,
+                $model['breakdown_ohms'],
+            );
         }
     }
 
@@ -152,7 +212,10 @@ final class SpiceNetlist
         [$in, $out] = $this->terminals($source->incidence());
         $this->cards[] = sprintf('B%s %s %s I=max(0, %s)', $name, $in, $out, $least);
         // ngspice's step control fails at the corners of this law on bare pins; 100 nF moves no reading.
-        foreach (['pins' => [$in, $out], 'step' => $this->terminals($source->controls()[0])] as $what => [$plus, $minus]) {
+        foreach (
+            ['pins' => [$in, $out], 'step' => $this->terminals($source->controls()[0])]
+            as $what => [$plus, $minus]
+        ) {
             if ($plus !== $minus) {
                 $this->cards[] = sprintf('C%s_%s %s %s 100n', $what, $name, $plus, $minus);
             }
@@ -197,15 +260,17 @@ final class SpiceNetlist
 
     private function node(string $name): string
     {
-        return $name === $this->netlist->reference ? '0' : 'n_'.self::word($name);
+        return $name === $this->netlist->reference ? '0' : 'n_' . self::word($name);
     }
 
     private static function word(string $name): string
     {
-        return strtolower((string) preg_replace_callback(
-            '/[^A-Za-z0-9_]/',
-            static fn(array $m): string => '_'.dechex(ord($m[0])).'_',
-            $name,
-        ));
+        return strtolower(
+            (string) preg_replace_callback(
+                '/[^A-Za-z0-9_]/',
+                static fn(array $m): string => '_' . dechex(ord($m[0])) . '_',
+                $name,
+            ),
+        );
     }
 }

@@ -16,15 +16,25 @@ final class StateFinder
 
     private const WALK_CORNERS = 400;
 
-    /** Where a walk may begin if nothing else is known: shares of the states and of the direct sources. What pushes by itself leaves no state in some of them. */
-    private const BEGINNINGS = [[0.0, 0.0], [0.0, 1.0], [0.3, 1.0], [0.7, 1.0], [-0.3, 1.0], [-1.0, 1.0], [0.1, 0.1], [0.5, 0.5]];
+    /**
+     * Where a walk may begin if nothing else is known: shares of the states and of the direct sources. What pushes by
+     * itself leaves no state in some of them.
+     */
+    private const BEGINNINGS = [
+        [0.0, 0.0],
+        [0.0, 1.0],
+        [0.3, 1.0],
+        [0.7, 1.0],
+        [-0.3, 1.0],
+        [-1.0, 1.0],
+        [0.1, 0.1],
+        [0.5, 0.5],
+    ];
 
     /** How far before its start a folded path may lead, in lengths of the path. */
     private const FARTHEST_BACK = 100.0;
 
-    public function __construct(private readonly ReducedNetwork $network)
-    {
-    }
+    public function __construct(private readonly ReducedNetwork $network) {}
 
     /**
      * Control voltages of one operator.
@@ -113,11 +123,11 @@ final class StateFinder
      */
     public function find(StateOperator $from, array $x, float $sine, array $start): StateOperator
     {
-        return $this->near($from, $x, $sine)
-            ?? $this->walk($from, $x, $sine, $start)
-            // Where the path from the last point folds away for good the circuit snaps over: come from nothing instead.
-            ?? $this->fromNothing($x, $sine)
-            ?? throw NoStableReading::noConsistentState();
+        return $this->near($from, $x, $sine) ??
+            ($this->walk($from, $x, $sine, $start) ??
+                // Where the path from the last point folds away for good the circuit snaps over: come from nothing
+                // instead.
+                ($this->fromNothing($x, $sine) ?? throw NoStableReading::noConsistentState()));
     }
 
     /**
@@ -166,7 +176,8 @@ final class StateFinder
     }
 
     /**
-     * Follows the solution from the start to the wanted point through every region on the way. Where a region's gain is of
+     * Follows the solution from the start to the wanted point through every region on the way. Where a region's gain is
+     * of
      * the other sign the path folds back: the walk then goes on in the other direction until it folds again.
      *
      * @param list<float>                      $x
@@ -183,7 +194,15 @@ final class StateFinder
                 return $operator;
             }
             [$w, $dw] = $this->along($operator, $x, $sine, $start, $progress, $direction);
-            if ($just !== null && ! $this->network->devices[$just]->enters($came, $operator->regions[$just], $dw, $this->network->controlAt[$just])) {
+            if (
+                $just !== null &&
+                !$this->network->devices[$just]->enters(
+                    $came,
+                    $operator->regions[$just],
+                    $dw,
+                    $this->network->controlAt[$just],
+                )
+            ) {
                 $direction = -$direction;
                 $dw = array_map(static fn(float $d): float => -$d, $dw);
             }
@@ -209,8 +228,14 @@ final class StateFinder
      *
      * @return array{list<float>, list<float>}
      */
-    private function along(StateOperator $operator, array $x, float $sine, array $start, float $progress, float $direction): array
-    {
+    private function along(
+        StateOperator $operator,
+        array $x,
+        float $sine,
+        array $start,
+        float $progress,
+        float $direction,
+    ): array {
         $w0 = $this->controls($operator, $start[0], $start[1], $start[2]);
         $w1 = $this->controls($operator, $x, $sine);
         $w = $dw = [];
@@ -236,7 +261,7 @@ final class StateFinder
         $beyond = 0;
         foreach ($this->network->devices as $d => $device) {
             [$reach, $next] = $device->leaves($operator->regions[$d], $w, $dw, $this->network->controlAt[$d]);
-            if ($reach < $best && ! ($d === $just && $next === $came)) {
+            if ($reach < $best && !($d === $just && $next === $came)) {
                 [$best, $leaver, $beyond] = [$reach, $d, $next];
             }
         }

@@ -31,8 +31,7 @@ final class StateOperator
         public readonly array $lower,
         public readonly array $upper,
         public readonly array $ask,
-    ) {
-    }
+    ) {}
 
     /** @return array<int, float> next states, [$state * width + column] */
     public function stateRows(ReducedNetwork $network): array
@@ -53,7 +52,7 @@ final class StateOperator
      */
     public function transition(int $steps, ReducedNetwork $network): array
     {
-        if (! isset($this->powers[$steps])) {
+        if (!isset($this->powers[$steps])) {
             $states = $network->states;
             if ($steps === 1) {
                 $rows = $this->stateRows($network);
@@ -67,7 +66,8 @@ final class StateOperator
             } else {
                 $half = $this->transition($steps >> 1, $network);
                 $square = self::product($half, $half, $states);
-                $this->powers[$steps] = ($steps & 1) === 1 ? self::product($square, $this->transition(1, $network), $states) : $square;
+                $this->powers[$steps] =
+                    ($steps & 1) === 1 ? self::product($square, $this->transition(1, $network), $states) : $square;
             }
         }
 

@@ -13,7 +13,10 @@ final class StateOperators
     /** Operators that are kept at a time. */
     private const KEPT = 1200;
 
-    /** Amperes that every device draws besides, each its own: with nothing applied many would stand on an edge at once, and a walk from there could not tell which way each goes. */
+    /**
+     * Amperes that every device draws besides, each its own: with nothing applied many would stand on an edge at once,
+     * and a walk from there could not tell which way each goes.
+     */
     private const STRAY = 1e-12;
 
     /** Share of the devices above which those that once moved are counted anew. */
@@ -43,16 +46,16 @@ final class StateOperators
         private readonly array $controlResponse,
         private readonly array $controlCoupling,
         private readonly array $restless = [],
-    ) {
-    }
+    ) {}
 
     /** @param list<int> $regions one per device */
     public function for(array $regions): StateOperator
     {
         $key = implode(',', $regions);
 
-        if (! isset($this->operators[$key]) && count($this->operators) >= self::KEPT) {
-            // A search that leads nowhere meets thousands that nobody comes back to; those of the way are met again at once.
+        if (!isset($this->operators[$key]) && count($this->operators) >= self::KEPT) {
+            // A search that leads nowhere meets thousands that nobody comes back to; those of the way are met again at
+            // once.
             $this->operators = array_slice($this->operators, intdiv(self::KEPT, 2), null, true);
         }
 
@@ -127,7 +130,9 @@ final class StateOperators
                 }
             }
             [$slopes, $offset] = $this->laws[$next][$regions[$next]];
-            $response = $response->with($next, $this->controlAt[$next], $slopes, $offset, ControlResponse::ANY)?->afresh();
+            $response = $response
+                ->with($next, $this->controlAt[$next], $slopes, $offset, ControlResponse::ANY)
+                ?->afresh();
             if ($response === null) {
                 return null;
             }
@@ -138,7 +143,8 @@ final class StateOperators
     }
 
     /**
-     * Devices that keep still for most of a cycle are folded into the linear part once; those found moving are left out.
+     * Devices that keep still for most of a cycle are folded into the linear part once; those found moving are left
+     * out.
      *
      * @param list<int> $regions
      */
@@ -164,7 +170,15 @@ final class StateOperators
     {
         [$slopes, $offsets] = $this->laws($regions);
 
-        return new HeldDevices($regions, $moving, $slopes, $offsets, $this->controlAt, $this->controlResponse, $this->controlCoupling);
+        return new HeldDevices(
+            $regions,
+            $moving,
+            $slopes,
+            $offsets,
+            $this->controlAt,
+            $this->controlResponse,
+            $this->controlCoupling,
+        );
     }
 
     /**
@@ -195,7 +209,10 @@ final class StateOperators
         return [$law, $offset];
     }
 
-    /** @return list<list<float>> amperes beyond the nominal conductance, [column][device]; the dc column carries offsets too */
+    /**
+     * @return list<list<float>> amperes beyond the nominal conductance, [column][device]; the dc column carries offsets
+     *     too
+     */
     public function currents(StateOperator $operator): array
     {
         [$slopes, $offsets] = $this->laws($operator->regions);
@@ -223,7 +240,8 @@ final class StateOperators
     /**
      * @param list<int> $regions
      *
-     * @return array{array<int, float>, array<int, float>, list<int>} lower and upper bound per control, devices to ask themselves
+     * @return array{array<int, float>, array<int, float>, list<int>} lower and upper bound per control, devices to ask
+     *     themselves
      */
     private function limits(array $regions): array
     {

@@ -17,7 +17,10 @@ final class SteadyState
 
     private const MOST_CYCLES = 80;
 
-    /** How often the way that the circuit goes by itself is taken where a correction leads nowhere, each time twice as far. */
+    /**
+     * How often the way that the circuit goes by itself is taken where a correction leads nowhere, each time twice as
+     * far.
+     */
     private const MOST_WAITED = 6;
 
     /** Share of a correction below which it is worth waiting instead. */
@@ -50,11 +53,16 @@ final class SteadyState
             try {
                 return self::resting($netlist, $warm);
             } catch (NoStableReading) {
-                // What takes constant power has no straight way to its state: let its capacitors be charged, step by step.
+                // What takes constant power has no straight way to its state: let its capacitors be charged, step by
+                // step.
             }
         }
 
-        $network = ReducedNetwork::stepping($netlist, 1 / ($netlist->frequency > 0.0 ? $netlist->frequency : self::UNHURRIED) / self::STEPS, $warm->moving ?? []);
+        $network = ReducedNetwork::stepping(
+            $netlist,
+            1 / ($netlist->frequency > 0.0 ? $netlist->frequency : self::UNHURRIED) / self::STEPS,
+            $warm->moving ?? [],
+        );
         if ($warm !== null) {
             try {
                 return (new self($network))->settle($warm);
@@ -116,7 +124,10 @@ final class SteadyState
                 continue;
             }
             if ($waited < self::MOST_WAITED && self::runsAway($correction, $x, $end)) {
-                $x = self::partOfTheWay(['x' => $x, 'correction' => array_map(static fn(float $b, float $a): float => $b - $a, $end, $x)], 2.0 ** $waited++);
+                $x = self::partOfTheWay(
+                    ['x' => $x, 'correction' => array_map(static fn(float $b, float $a): float => $b - $a, $end, $x)],
+                    2.0 ** $waited++,
+                );
 
                 continue;
             }
@@ -129,7 +140,12 @@ final class SteadyState
                 $damping *= 0.4;
             } else {
                 $damping = min(1.0, $damping * 2);
-                $accepted = ['x' => $x, 'end' => $end, 'residual' => $residual, 'correction' => self::tamed($correction, $x)];
+                $accepted = [
+                    'x' => $x,
+                    'end' => $end,
+                    'residual' => $residual,
+                    'correction' => self::tamed($correction, $x),
+                ];
             }
             if ($damping < self::SMALL && $left++ < self::MOST_WAITED) {
                 // What is quick finds its place by itself.
@@ -160,8 +176,10 @@ final class SteadyState
     }
 
     /**
-     * A reservoir that stands above its rectifier for a whole cycle is drained by what draws constant power, faster the lower it is: a
-     * correction then leads up and away. What goes that far the other way than the cycle itself went is not where it settles.
+     * A reservoir that stands above its rectifier for a whole cycle is drained by what draws constant power, faster the
+     * lower it is: a
+     * correction then leads up and away. What goes that far the other way than the cycle itself went is not where it
+     * settles.
      *
      * @param list<float> $correction
      * @param list<float> $x
@@ -179,7 +197,8 @@ final class SteadyState
     }
 
     /**
-     * What is emptied by a steady current seems to have no end, and a correction then throws it far to the other side: no further than a
+     * What is emptied by a steady current seems to have no end, and a correction then throws it far to the other side:
+     * no further than a
      * little across nothing at once.
      *
      * @param list<float> $correction
@@ -231,7 +250,8 @@ final class SteadyState
     /**
      * @param list<float>                      $x
      * @param array{list<float>, float, float} $start where $operator is consistent
-     * @param list<array{StateOperator, list<float>}> $trail of the cycle: the operator of each step and the states before it
+     * @param list<array{StateOperator, list<float>}> $trail of the cycle: the operator of each step and the states
+     *     before it
      *
      * @return array{list<float>, list<float>, StateOperator, array{list<float>, float, float}}
      */
@@ -248,9 +268,13 @@ final class SteadyState
         $trail = [];
         $rows = $operator->stateRows($this->network);
         foreach (self::sines() as $sine) {
-            if (! $this->finder->holds($operator, $x, $sine)) {
+            if (!$this->finder->holds($operator, $x, $sine)) {
                 if ($run > 0) {
-                    $monodromy = StateOperator::product($operator->transition($run, $this->network), $monodromy, $states);
+                    $monodromy = StateOperator::product(
+                        $operator->transition($run, $this->network),
+                        $monodromy,
+                        $states,
+                    );
                     $run = 0;
                 }
                 $operator = $this->finder->find($operator, $x, $sine, $start);
@@ -316,7 +340,8 @@ final class SteadyState
     }
 
     /**
-     * A consistent state of the devices to begin with: near where a similar circuit was, else all at rest with every source at zero.
+     * A consistent state of the devices to begin with: near where a similar circuit was, else all at rest with every
+     * source at zero.
      *
      * @param list<float> $x
      *
@@ -342,7 +367,7 @@ final class SteadyState
         if ($sines === null) {
             $sines = [];
             for ($step = 1; $step <= self::STEPS; $step++) {
-                $sines[] = sin(2 * M_PI * $step / self::STEPS);
+                $sines[] = sin((2 * M_PI * $step) / self::STEPS);
             }
         }
 

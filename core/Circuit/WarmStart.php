@@ -12,7 +12,5 @@ final readonly class WarmStart
      * @param array<string, float> $volts  by node name
      * @param list<string>         $moving branches that did not keep still
      */
-    public function __construct(public array $states, public array $volts, public array $moving)
-    {
-    }
+    public function __construct(public array $states, public array $volts, public array $moving) {}
 }

@@ -20,7 +20,14 @@ final class Alike
             $good = $byRow[Hypothesis::HEALTHY];
             foreach (($byRow[$a] ?? []) + ($byRow[$b] ?? []) as $key => $value) {
                 $key = (string) $key;
-                if (self::isMeasured($key, $good) && ! Likelihood::indistinguishable($key, $byRow[$a][$key] ?? $good[$key] ?? NAN, $byRow[$b][$key] ?? $good[$key] ?? NAN)) {
+                if (
+                    self::isMeasured($key, $good) &&
+                    !Likelihood::indistinguishable(
+                        $key,
+                        $byRow[$a][$key] ?? ($good[$key] ?? NAN),
+                        $byRow[$b][$key] ?? ($good[$key] ?? NAN),
+                    )
+                ) {
                     return false;
                 }
             }
@@ -37,14 +44,14 @@ final class Alike
     private static function isMeasured(string $key, array $healthy): bool
     {
         [$target, $quantity] = explode(' ', $key);
-        if (! isset($healthy["{$target} ac"])) {
+        if (!isset($healthy["{$target} ac"])) {
             return true;
         }
         $alternating = Observation::isAlternating($healthy["{$target} dc"], $healthy["{$target} ac"]);
 
         return match ($quantity) {
             'ac' => $alternating,
-            'dc', 'ripple' => ! $alternating,
+            'dc', 'ripple' => !$alternating,
             'hertz' => false,
             default => true,
         };

@@ -17,16 +17,22 @@ final class Belief
      * @param array<string, float>       $probability by hypothesis, "healthy" and "unknown" included; sums to 1
      * @param list<array<string, float>> $logLikelihood per evidence, by hypothesis, natural logarithm
      * @param list<Evidence>             $evidence
-     * @param array<string, array<string, float>> $forms how likely each form of a fault is, by hypothesis that has several
+     * @param array<string, array<string, float>> $forms how likely each form of a fault is, by hypothesis that has
+     *     several
      */
-    public function __construct(public readonly array $prior, public readonly array $probability, public readonly array $logLikelihood, public readonly array $evidence, public readonly array $forms = [])
-    {
-    }
+    public function __construct(
+        public readonly array $prior,
+        public readonly array $probability,
+        public readonly array $logLikelihood,
+        public readonly array $evidence,
+        public readonly array $forms = [],
+    ) {}
 
     /**
      * What was believed at first and after each piece of evidence.
      *
-     * @return non-empty-list<array{weights: array<string, float>, total: float}> not normalised; one more than there is evidence
+     * @return non-empty-list<array{weights: array<string, float>, total: float}> not normalised; one more than there is
+     *     evidence
      */
     public function stages(): array
     {

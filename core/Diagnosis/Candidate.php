@@ -12,7 +12,8 @@ final readonly class Candidate
      * @param float         $minutes   with changes of state
      * @param float         $hazard    factor on the minutes: of live work, or of what may be harmed
      * @param list<Outcome> $outcomes
-     * @param array<string, float> $takes probability that power in its mode destroys a part that stands there still, by reference
+     * @param array<string, float> $takes probability that power in its mode destroys a part that stands there still, by
+     *     reference
      * @param float|null    $doubt     probability that what was read there was a slip; null if nothing was
      */
     public function __construct(
@@ -26,8 +27,7 @@ final readonly class Candidate
         public array $outcomes,
         public ?float $doubt = null,
         public array $takes = [],
-    ) {
-    }
+    ) {}
 
     /** Bits per minute of work, hazard counted as time. */
     public function score(): float

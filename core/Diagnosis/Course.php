@@ -10,13 +10,17 @@ final class Course
     /**
      * @param list<Suspect> $suspects to follow
      *
-     * @return array{labels: list<string>, lines: list<array{title: string, values: list<float>}>} one label and one value more than there is evidence: the first is before any
+     * @return array{labels: list<string>, lines: list<array{title: string, values: list<float>}>} one label and one
+     *     value more than there is evidence: the first is before any
      */
     public static function of(Belief $belief, array $suspects): array
     {
         $lines = [];
         foreach ($suspects as $suspect) {
-            $ids = $suspect->members === [] ? [$suspect->id] : array_map(static fn(Hypothesis $h): string => $h->id, $suspect->members);
+            $ids =
+                $suspect->members === []
+                    ? [$suspect->id]
+                    : array_map(static fn(Hypothesis $h): string => $h->id, $suspect->members);
             $values = [];
             foreach ($belief->stages() as $stage) {
                 $sum = 0.0;
@@ -28,6 +32,12 @@ final class Course
             $lines[] = ['title' => $suspect->title, 'values' => $values];
         }
 
-        return ['labels' => ['at first', ...array_map(static fn(Evidence\Evidence $item): string => $item->label(), $belief->evidence)], 'lines' => $lines];
+        return [
+            'labels' => [
+                'at first',
+                ...array_map(static fn(Evidence\Evidence $item): string => $item->label(), $belief->evidence),
+            ],
+            'lines' => $lines,
+        ];
     }
 }

@@ -11,16 +11,24 @@ use Oculant\Core\Parts\Contact;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Supply\Description;
 
-/** The dead checks of a supply as one sheet, cheapest first (common practice: fuse and contacts, semiconductors, capacitors, rails). */
+/**
+ * The dead checks of a supply as one sheet, cheapest first (common practice: fuse and contacts, semiconductors,
+ * capacitors, rails).
+ */
 final class DeadSheet
 {
     /**
      * @param callable(TakenReading): array<string, mixed> $view of a reading
      *
-     * @return list<array{id: string, quantity: string, where: string, red: string, black: string, expected: string, reading: ?array<string, mixed>}>
+     * @return list<array{id: string, quantity: string, where: string, red: string, black: string, expected: string,
+     *     reading: ?array<string, mixed>}>
      */
-    public static function of(Description $supply, BenchState $state, FaultDictionary $dictionary, callable $view): array
-    {
+    public static function of(
+        Description $supply,
+        BenchState $state,
+        FaultDictionary $dictionary,
+        callable $view,
+    ): array {
         $rows = [];
         $standing = $state->standing();
         foreach ($supply->deadChecks() as $id => $check) {
@@ -28,8 +36,14 @@ final class DeadSheet
             [$low, $high] = $dictionary->span($state->mode, Hypothesis::HEALTHY, "{$id} {$check->quantity}");
             $reading = $standing["{$state->mode} {$id} {$check->quantity}"] ?? null;
             $rows[self::rank($supply, (string) $id, $check)][] = [
-                'id' => (string) $id, 'quantity' => $check->quantity, 'where' => $check->where, 'red' => $check->redLead, 'black' => $check->blackLead,
-                'expected' => is_nan($good) ? 'not known' : self::expected($check->quantity, $good, $low < $high ? [$low, $high] : null),
+                'id' => (string) $id,
+                'quantity' => $check->quantity,
+                'where' => $check->where,
+                'red' => $check->redLead,
+                'black' => $check->blackLead,
+                'expected' => is_nan($good)
+                    ? 'not known'
+                    : self::expected($check->quantity, $good, $low < $high ? [$low, $high] : null),
                 'reading' => $reading === null ? null : $view($reading),
             ];
         }
@@ -41,7 +55,9 @@ final class DeadSheet
     /** @param array{float, float}|null $span what good meters and types may show */
     public static function expected(string $quantity, float $good, ?array $span): string
     {
-        return $span === null ? 'about '.Reading::write($quantity, $good) : Reading::write($quantity, $span[0]).' to '.Reading::write($quantity, $span[1]);
+        return $span === null
+            ? 'about ' . Reading::write($quantity, $good)
+            : Reading::write($quantity, $span[0]) . ' to ' . Reading::write($quantity, $span[1]);
     }
 
     private static function rank(Description $supply, string $id, DeadCheck $check): int

@@ -23,7 +23,8 @@ use Oculant\Core\Supply\Mode;
 use Oculant\Core\Supply\Point;
 
 /**
- * Solves every fault of every part in every mode, piece by piece: some faults in one mode, which workers may share among them; a dictionary
+ * Solves every fault of every part in every mode, piece by piece: some faults in one mode, which workers may share
+ * among them; a dictionary
  * is then made of whatever pieces there are.
  */
 final class DictionaryBuilder
@@ -34,20 +35,43 @@ final class DictionaryBuilder
     /** The same in volts or ohms, near nothing. */
     private const SAME_FLOOR = 3e-4;
 
-    /** Parts beyond which faults are solved at one severity only: degrees would take a large dictionary from minutes to many. What leaks has some all the same, or it is taken for its neighbour that is shorted. */
+    /**
+     * Parts beyond which faults are solved at one severity only: degrees would take a large dictionary from minutes to
+     * many. What leaks has some all the same, or it is taken for its neighbour that is shorted.
+     */
     private const GRADED_UP_TO = 34;
 
     /** Parts up to which severities are solved so closely that what lies between two of them can be told from both. */
     private const CLOSELY_UP_TO = 24;
 
-    /** How many times as bad as its neighbour a severity then is at most: ripple behind a leak rises and falls again within two decades. */
+    /**
+     * How many times as bad as its neighbour a severity then is at most: ripple behind a leak rises and falls again
+     * within two decades.
+     */
     private const APART = 8.0;
 
     /**
-     * Ohms at which whatever leaks or is shorted is solved, all of it at the same ones: across the same two nodes it is one circuit whichever part
+     * Ohms at which whatever leaks or is shorted is solved, all of it at the same ones: across the same two nodes it is
+     * one circuit whichever part
      * it is, and what regulates or limits gives way somewhere between one ohm and thirty.
      */
-    private const CLOSE_LADDER = [0.3, 0.8, 1.5, 4.0, 8.0, 15.0, 30.0, 100.0, 320.0, 1e3, 3.2e3, 1e4, 3.2e4, 1e5, 3.2e5];
+    private const CLOSE_LADDER = [
+        0.3,
+        0.8,
+        1.5,
+        4.0,
+        8.0,
+        15.0,
+        30.0,
+        100.0,
+        320.0,
+        1e3,
+        3.2e3,
+        1e4,
+        3.2e4,
+        1e5,
+        3.2e5,
+    ];
 
     /** Ohms up to which one severity stands for all where there are many parts. */
     private const SHORT = 2.0;
@@ -79,7 +103,10 @@ final class DictionaryBuilder
     /** @var array<string, Observation> a good unit, by mode and mains */
     private array $healthy = [];
 
-    /** @var array<string, array{array<string, float>, array<string, array{float, float}>}> dead readings and their spans by what is fitted and what is broken: most modes differ only with the power on */
+    /**
+     * @var array<string, array{array<string, float>, array<string, array{float, float}>}> dead readings and their spans
+     *     by what is fitted and what is broken: most modes differ only with the power on
+     */
     private array $dead = [];
 
     /**
@@ -97,7 +124,10 @@ final class DictionaryBuilder
     {
         $readings = $spans = [];
         foreach ($this->supply->modes as $mode) {
-            [$readings[$mode->id][Hypothesis::HEALTHY], $spans[$mode->id][Hypothesis::HEALTHY]] = $this->deadReadings($mode, []);
+            [$readings[$mode->id][Hypothesis::HEALTHY], $spans[$mode->id][Hypothesis::HEALTHY]] = $this->deadReadings(
+                $mode,
+                [],
+            );
         }
 
         return new FaultDictionary([], $readings, [], [], [], [], [], [], $spans);
@@ -113,7 +143,15 @@ final class DictionaryBuilder
         $ids = array_keys($this->hypotheses());
         foreach ($this->supply->modes as $mode) {
             $done = count($ids) * count($rows->readings);
-            $rows->join($this->piece($mode, $ids, $mainsVolts, $rows, $progress === null ? null : static fn(int $solved) => $progress($done + $solved)));
+            $rows->join(
+                $this->piece(
+                    $mode,
+                    $ids,
+                    $mainsVolts,
+                    $rows,
+                    $progress === null ? null : static fn(int $solved) => $progress($done + $solved),
+                ),
+            );
         }
 
         return $this->assemble($rows);
@@ -124,11 +162,17 @@ final class DictionaryBuilder
      *
      * @param list<string>                $ids      of hypotheses
      * @param float|null                  $mainsVolts as measured; null for nominal
-     * @param DictionaryRows|null         $usual    what they do in the usual mode: what breaks there is broken in this one. Null in the usual mode itself
+     * @param DictionaryRows|null $usual what they do in the usual mode: what breaks there is broken in this one. Null
+     *     in the usual mode itself
      * @param (callable(int): void)|null  $progress called with the number of faults solved
      */
-    public function piece(Mode $mode, array $ids, ?float $mainsVolts = null, ?DictionaryRows $usual = null, ?callable $progress = null): DictionaryRows
-    {
+    public function piece(
+        Mode $mode,
+        array $ids,
+        ?float $mainsVolts = null,
+        ?DictionaryRows $usual = null,
+        ?callable $progress = null,
+    ): DictionaryRows {
         $rows = new DictionaryRows();
         $solved = [];
         $rows->broken = $usual->broken ?? [];
@@ -139,7 +183,10 @@ final class DictionaryBuilder
             foreach ($this->rows([$id => $hypothesis]) as $row => [, $degree]) {
                 $twin = $degree === null ? null : $this->likeBothEnds($hypothesis, $degree, $rows->readings[$mode->id]);
                 $failed = $this->failedBy($hypothesis->ref, $degree);
-                $circuit = $twin === null && $degree !== null && self::isAcross($hypothesis->fault, $hypothesis->in) ? $failed->circuit($hypothesis, $mode, $mainsVolts, $healthy) : $row;
+                $circuit =
+                    $twin === null && $degree !== null && self::isAcross($hypothesis->fault, $hypothesis->in)
+                        ? $failed->circuit($hypothesis, $mode, $mainsVolts, $healthy)
+                        : $row;
                 $twin ??= $this->sameCircuit($solved[$circuit] ?? null, $mode, $rows);
                 if ($twin !== null) {
                     $rows->copy($mode->id, $twin, $row);
@@ -171,7 +218,10 @@ final class DictionaryBuilder
         $missing = [];
         foreach ($this->supply->modes as $mode) {
             $rows->readings[$mode->id] ??= [Hypothesis::HEALTHY => []];
-            $missing[$mode->id] = array_fill_keys(array_map(strval(...), array_keys(array_diff_key($hypotheses, $rows->signs[$mode->id] ?? []))), true);
+            $missing[$mode->id] = array_fill_keys(
+                array_map(strval(...), array_keys(array_diff_key($hypotheses, $rows->signs[$mode->id] ?? []))),
+                true,
+            );
         }
 
         return new FaultDictionary(
@@ -189,43 +239,94 @@ final class DictionaryBuilder
         );
     }
 
-    /** One fault in one mode, once more with the fuse quicker than what else it takes along, and once more with everything holding that may. */
-    private function solve(DictionaryRows $rows, string $row, Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy, ?DictionaryRows $usual = null): void
-    {
+    /**
+     * One fault in one mode, once more with the fuse quicker than what else it takes along, and once more with
+     * everything holding that may.
+     */
+    private function solve(
+        DictionaryRows $rows,
+        string $row,
+        Hypothesis $hypothesis,
+        Mode $mode,
+        ?float $mainsVolts,
+        Observation $healthy,
+        ?DictionaryRows $usual = null,
+    ): void {
         $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
-        $observation = $faults === [] && $hypothesis->mishap === null ? $healthy : $this->behaviour->live($mode, $faults, $mainsVolts, $hypothesis->mishap === null ? $healthy->guide : null);
+        $observation =
+            $faults === [] && $hypothesis->mishap === null
+                ? $healthy
+                : $this->behaviour->live(
+                    $mode,
+                    $faults,
+                    $mainsVolts,
+                    $hypothesis->mishap === null ? $healthy->guide : null,
+                );
         $lucky = Hypothesis::lucky($row);
         $isDoubtful = isset($rows->broken[$row]) ? isset($rows->broken[$lucky]) : $observation->isDoubtful();
         $broken = $rows->breaks($mode->id, $row, $observation);
         $heat = $observation === $healthy ? $healthy->heat : self::changedHeat($healthy->heat, $observation->heat);
-        $rows->put($mode->id, $row, $observation, $this->asUsual($usual, $mode, $row) ?? $this->deadReadings($mode, $faults + $broken), $heat);
-        $spared = array_filter($broken, fn(string $ref): bool => $this->supply->part($ref)->kind instanceof Fuse, ARRAY_FILTER_USE_KEY);
+        $rows->put(
+            $mode->id,
+            $row,
+            $observation,
+            $this->asUsual($usual, $mode, $row) ?? $this->deadReadings($mode, $faults + $broken),
+            $heat,
+        );
+        $spared = array_filter(
+            $broken,
+            fn(string $ref): bool => $this->supply->part($ref)->kind instanceof Fuse,
+            ARRAY_FILTER_USE_KEY,
+        );
         if ($spared !== [] && $spared !== $broken) {
-            $rows->put($mode->id, Hypothesis::spared($row), $observation, $this->asUsual($usual, $mode, Hypothesis::spared($row)) ?? $this->deadReadings($mode, $faults + $spared), []);
+            $rows->put(
+                $mode->id,
+                Hypothesis::spared($row),
+                $observation,
+                $this->asUsual($usual, $mode, Hypothesis::spared($row)) ??
+                    $this->deadReadings($mode, $faults + $spared),
+                [],
+            );
         }
         if ($isDoubtful) {
             $held = $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide, isLucky: true);
-            $rows->put($mode->id, $lucky, $held, $this->asUsual($usual, $mode, $lucky) ?? $this->deadReadings($mode, $faults + $rows->breaks($mode->id, $lucky, $held)), self::changedHeat($healthy->heat, $held->heat));
+            $rows->put(
+                $mode->id,
+                $lucky,
+                $held,
+                $this->asUsual($usual, $mode, $lucky) ??
+                    $this->deadReadings($mode, $faults + $rows->breaks($mode->id, $lucky, $held)),
+                self::changedHeat($healthy->heat, $held->heat),
+            );
         }
     }
 
     /**
-     * With the plug out most modes are the same circuit: what another worker read in the usual one is read here as well.
+     * With the plug out most modes are the same circuit: what another worker read in the usual one is read here as
+     * well.
      *
-     * @return array{array<string, float>, array<string, array{float, float}>}|null as deadReadings(); null if it is another circuit, or was not read
+     * @return array{array<string, float>, array<string, array{float, float}>}|null as deadReadings(); null if it is
+     *     another circuit, or was not read
      */
     private function asUsual(?DictionaryRows $usual, Mode $mode, string $row): ?array
     {
         $first = $this->supply->mode(null);
         $seen = $usual->readings[$first->id][$row] ?? null;
-        if ($usual === null || $seen === null || $mode->id === $first->id || CircuitBuilder::unplugged($this->supply, $mode) !== CircuitBuilder::unplugged($this->supply, $first)) {
+        if (
+            $usual === null ||
+            $seen === null ||
+            $mode->id === $first->id ||
+            CircuitBuilder::unplugged($this->supply, $mode) !== CircuitBuilder::unplugged($this->supply, $first)
+        ) {
             return null;
         }
         $readings = $spans = [];
         foreach ($this->supply->deadChecks() as $id => $check) {
             $key = "{$id} {$check->quantity}";
-            $value = $seen[$key] ?? $usual->readings[$first->id][Hypothesis::HEALTHY][$key] ?? NAN;
-            $span = $usual->spans[$first->id][$row][$key] ?? (isset($seen[$key]) ? null : $usual->spans[$first->id][Hypothesis::HEALTHY][$key] ?? null);
+            $value = $seen[$key] ?? ($usual->readings[$first->id][Hypothesis::HEALTHY][$key] ?? NAN);
+            $span =
+                $usual->spans[$first->id][$row][$key] ??
+                (isset($seen[$key]) ? null : $usual->spans[$first->id][Hypothesis::HEALTHY][$key] ?? null);
             $readings += is_nan($value) ? [] : [$key => $value];
             $spans += $span === null ? [] : [$key => $span];
         }
@@ -237,13 +338,28 @@ final class DictionaryBuilder
     public function pair(Hypothesis $pair, ?float $mainsVolts = null): FaultDictionary
     {
         $rows = new DictionaryRows();
-        $made = $pair->mishap === null ? $this : new self($pair->mishap->made($this->supply), $pair->mishap->asleep($this->supply));
+        $made =
+            $pair->mishap === null
+                ? $this
+                : new self($pair->mishap->made($this->supply), $pair->mishap->asleep($this->supply));
         foreach ($this->supply->modes as $mode) {
             $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
             $made->solve($rows, $pair->id, $pair, $mode, $mainsVolts, $healthy);
         }
 
-        return new FaultDictionary([$pair->id => $pair], $rows->readings, $rows->signs, $rows->broken, $rows->how, [$pair->id => 0], $this->rails(), $rows->heat, $rows->spans, [], $rows->takes);
+        return new FaultDictionary(
+            [$pair->id => $pair],
+            $rows->readings,
+            $rows->signs,
+            $rows->broken,
+            $rows->how,
+            [$pair->id => 0],
+            $this->rails(),
+            $rows->heat,
+            $rows->spans,
+            [],
+            $rows->takes,
+        );
     }
 
     /**
@@ -270,7 +386,8 @@ final class DictionaryBuilder
     }
 
     /**
-     * The worst row of a fault, if no measurement separates it from the mildest: nothing between them needs to be solved.
+     * The worst row of a fault, if no measurement separates it from the mildest: nothing between them needs to be
+     * solved.
      *
      * @param array<string, array<string, float>> $readings of this mode
      */
@@ -279,21 +396,34 @@ final class DictionaryBuilder
         $last = count($hypothesis->degrees) - 1;
         $worst = Hypothesis::at($hypothesis->id, $last);
 
-        return $degree !== $hypothesis->degrees[0] && $degree !== $hypothesis->degrees[$last] && Alike::rows(Hypothesis::at($hypothesis->id, 0), $worst, ['' => $readings]) ? $worst : null;
+        return $degree !== $hypothesis->degrees[0] &&
+            $degree !== $hypothesis->degrees[$last] &&
+            Alike::rows(Hypothesis::at($hypothesis->id, 0), $worst, ['' => $readings])
+            ? $worst
+            : null;
     }
 
-    /** Whether it is so many ohms across two terminals: with power and without, and however the rest of the circuit stands. */
+    /**
+     * Whether it is so many ohms across two terminals: with power and without, and however the rest of the circuit
+     * stands.
+     */
     private static function isAcross(string $fault, ?Unit $in): bool
     {
         return $in === Unit::Ohm && FailureClass::of($fault)->burdens();
     }
 
-    /** The same for faults that make the same circuit of it: before power, running as a good unit runs, and with the plug out. */
+    /**
+     * The same for faults that make the same circuit of it: before power, running as a good unit runs, and with the
+     * plug out.
+     */
     private function circuit(Hypothesis $hypothesis, Mode $mode, ?float $mainsVolts, Observation $healthy): string
     {
         $faults = array_diff_key($hypothesis->faults(), array_flip($mode->absent));
         $parts = Settling::restingParts($this->supply, $mode, $mainsVolts);
-        $circuits = [CircuitBuilder::live($this->supply, $parts, $faults), CircuitBuilder::unpowered($this->supply, $mode, $faults)];
+        $circuits = [
+            CircuitBuilder::live($this->supply, $parts, $faults),
+            CircuitBuilder::unpowered($this->supply, $mode, $faults),
+        ];
         if ($healthy->guide !== null) {
             $circuits[] = CircuitBuilder::live($this->supply, $healthy->guide->end($parts)[0], $faults);
         }
@@ -304,19 +434,39 @@ final class DictionaryBuilder
     /** What a circuit takes along may be the very part that is at fault in another. */
     private function sameCircuit(?string $row, Mode $mode, DictionaryRows $rows): ?string
     {
-        return $row !== null && array_filter([...array_keys($rows->broken[$row] ?? []), ...$rows->takes[$mode->id][$row] ?? []], fn(string $ref): bool => ! $this->supply->part($ref)->kind instanceof Fuse) === [] ? $row : null;
+        return $row !== null &&
+            array_filter(
+                [...array_keys($rows->broken[$row] ?? []), ...$rows->takes[$mode->id][$row] ?? []],
+                fn(string $ref): bool => !($this->supply->part($ref)->kind instanceof Fuse),
+            ) === []
+            ? $row
+            : null;
     }
 
     /** The same supply with one part as bad as that. */
     private function failedBy(string $ref, ?float $degree): self
     {
-        return $degree === null ? $this : $this->failed["{$ref} {$degree}"] ??= new self($this->supply->withParts([$ref => $this->supply->part($ref)->failedBy($degree)]), null, $this);
+        return $degree === null
+            ? $this
+            : ($this->failed["{$ref} {$degree}"] ??= new self(
+                $this->supply->withParts([$ref => $this->supply->part($ref)->failedBy($degree)]),
+                null,
+                $this,
+            ));
     }
 
     /** @return list<string> */
     private function rails(): array
     {
-        return array_map(strval(...), array_keys(array_filter($this->supply->points, fn(Point $point): bool => $point->rail !== null && ! $this->supply->isHot($point->node))));
+        return array_map(
+            strval(...),
+            array_keys(
+                array_filter(
+                    $this->supply->points,
+                    fn(Point $point): bool => $point->rail !== null && !$this->supply->isHot($point->node),
+                ),
+            ),
+        );
     }
 
     /** @return array<string, Hypothesis> by id */
@@ -332,7 +482,21 @@ final class DictionaryBuilder
         foreach ($this->supply->parts as $ref => $part) {
             foreach ($part->kind->faults($part) as $fault) {
                 $id = "{$ref}:{$fault->name}";
-                $hypotheses[$id] = new Hypothesis($id, (string) $ref, $fault->name, "{$ref} {$fault->title}", $fault->weight, $fault->graded, $fault->proof, $fault->looks, $part->kind->name(), $fault->comesAndGoes, [], $this->degrees($fault), $fault->in);
+                $hypotheses[$id] = new Hypothesis(
+                    $id,
+                    (string) $ref,
+                    $fault->name,
+                    "{$ref} {$fault->title}",
+                    $fault->weight,
+                    $fault->graded,
+                    $fault->proof,
+                    $fault->looks,
+                    $part->kind->name(),
+                    $fault->comesAndGoes,
+                    [],
+                    $this->degrees($fault),
+                    $fault->in,
+                );
             }
         }
 
@@ -345,7 +509,10 @@ final class DictionaryBuilder
         $parts = count($this->supply->parts);
         $isClose = $parts <= self::CLOSELY_UP_TO;
         $isAcross = self::isAcross($fault->name, $fault->in);
-        if ($fault->degrees === [] || ($parts > self::GRADED_UP_TO && ! ($isAcross && max($fault->degrees) > self::SHORT))) {
+        if (
+            $fault->degrees === [] ||
+            ($parts > self::GRADED_UP_TO && !($isAcross && max($fault->degrees) > self::SHORT))
+        ) {
             return [];
         }
         if ($isAcross) {
@@ -364,7 +531,10 @@ final class DictionaryBuilder
     private static function rungs(array $degrees, array $ladder): array
     {
         [$mildest, $worst] = [max($degrees), min($degrees)];
-        $between = array_filter($ladder, static fn(float $rung): bool => $rung * self::NEAR_A_RUNG < $mildest && $rung > $worst * self::NEAR_A_RUNG);
+        $between = array_filter(
+            $ladder,
+            static fn(float $rung): bool => $rung * self::NEAR_A_RUNG < $mildest && $rung > $worst * self::NEAR_A_RUNG,
+        );
 
         return [$mildest, ...array_reverse(array_values($between)), $worst];
     }
@@ -380,7 +550,13 @@ final class DictionaryBuilder
         foreach (array_slice($degrees, 1) as $k => $to) {
             $from = $degrees[$k];
             $steps = max(1, (int) ceil(abs(log($to / $from)) / log(self::APART)));
-            array_push($close, ...array_map(static fn(int $step): float => $from * ($to / $from) ** ($step / $steps), range(1, $steps)));
+            array_push(
+                $close,
+                ...array_map(
+                    static fn(int $step): float => $from * ($to / $from) ** ($step / $steps),
+                    range(1, $steps),
+                ),
+            );
         }
 
         return $close;
@@ -391,7 +567,8 @@ final class DictionaryBuilder
      *
      * @param array<string, array<string, float>> $rows by hypothesis, "healthy" among them
      *
-     * @return array<string, array<string, float>> of a fault only what differs from healthy; six digits are more than any meter shows
+     * @return array<string, array<string, float>> of a fault only what differs from healthy; six digits are more than
+     *     any meter shows
      */
     private static function sparse(array $rows): array
     {
@@ -399,8 +576,13 @@ final class DictionaryBuilder
         $sparse = [Hypothesis::HEALTHY => $healthy];
         foreach ($rows as $id => $row) {
             if ($id !== Hypothesis::HEALTHY) {
-                $changed = array_filter(array_map(self::digits(...), $row), static fn(float $value, string $key): bool => ! self::same($value, $healthy[$key] ?? NAN), ARRAY_FILTER_USE_BOTH);
-                $sparse[$id] = $changed + array_fill_keys(array_map(strval(...), array_keys(array_diff_key($healthy, $row))), NAN);
+                $changed = array_filter(
+                    array_map(self::digits(...), $row),
+                    static fn(float $value, string $key): bool => !self::same($value, $healthy[$key] ?? NAN),
+                    ARRAY_FILTER_USE_BOTH,
+                );
+                $sparse[$id] =
+                    $changed + array_fill_keys(array_map(strval(...), array_keys(array_diff_key($healthy, $row))), NAN);
             }
         }
 
@@ -417,17 +599,37 @@ final class DictionaryBuilder
         $value = $this->meter->read($check, $mode, $faults);
 
         // What is shorted shows the same to every meter, a winding only if its ohms are known.
-        return [$value, $value > self::COPPER || $check->quantity === DeadCheck::DIODE || $this->isAcrossWinding($check) ? $this->meter->span($check, $mode, $faults) : null];
+        return [
+            $value,
+            $value > self::COPPER || $check->quantity === DeadCheck::DIODE || $this->isAcrossWinding($check)
+                ? $this->meter->span($check, $mode, $faults)
+                : null,
+        ];
     }
 
     private function isAcrossWinding(DeadCheck $check): bool
     {
-        $this->windings ??= array_merge(...array_map(
-            static fn(Part $part): array => array_map(static fn(array $ends): array => array_map($part->node(...), $ends), $part->kind->islands($part)),
-            array_values(array_filter($this->supply->parts, static fn(Part $part): bool => $part->kind instanceof NamesWindings || $part->kind instanceof AveragedConverter)),
-        ));
+        $this->windings ??= array_merge(
+            ...array_map(
+                static fn(Part $part): array => array_map(
+                    static fn(array $ends): array => array_map($part->node(...), $ends),
+                    $part->kind->islands($part),
+                ),
+                array_values(
+                    array_filter(
+                        $this->supply->parts,
+                        static fn(Part $part): bool => $part->kind instanceof NamesWindings ||
+                            $part->kind instanceof AveragedConverter,
+                    ),
+                ),
+            ),
+        );
 
-        return array_filter($this->windings, static fn(array $nodes): bool => in_array($check->red, $nodes, true) && in_array($check->black, $nodes, true)) !== [];
+        return array_filter(
+            $this->windings,
+            static fn(array $nodes): bool => in_array($check->red, $nodes, true) &&
+                in_array($check->black, $nodes, true),
+        ) !== [];
     }
 
     /**
@@ -439,7 +641,14 @@ final class DictionaryBuilder
     {
         $healthy = $rows[Hypothesis::HEALTHY];
         foreach ($rows as $id => $row) {
-            $rows[$id] = $id === Hypothesis::HEALTHY ? $row : array_filter($row, static fn(array $span, string $key): bool => $span !== ($healthy[$key] ?? null), ARRAY_FILTER_USE_BOTH);
+            $rows[$id] =
+                $id === Hypothesis::HEALTHY
+                    ? $row
+                    : array_filter(
+                        $row,
+                        static fn(array $span, string $key): bool => $span !== ($healthy[$key] ?? null),
+                        ARRAY_FILTER_USE_BOTH,
+                    );
         }
 
         return $rows;
@@ -483,7 +692,9 @@ final class DictionaryBuilder
     {
         ksort($faults);
 
-        return $this->dead[CircuitBuilder::unplugged($this->supply, $mode).json_encode($faults, JSON_THROW_ON_ERROR)] ??= $this->readDead($mode, $faults);
+        return $this->dead[
+            CircuitBuilder::unplugged($this->supply, $mode) . json_encode($faults, JSON_THROW_ON_ERROR)
+        ] ??= $this->readDead($mode, $faults);
     }
 
     /**
@@ -497,8 +708,15 @@ final class DictionaryBuilder
         $between = [];
         foreach ($this->supply->deadChecks() as $id => $check) {
             // Many parts lie across the same two nodes.
-            [$value, $span] = $check->quantity === DeadCheck::ESR ? [$this->meter->read($check, $mode, $faults), null] : $between["{$check->red} {$check->black} {$check->quantity}"] ??= $this->readBetween($check, $mode, $faults);
-            if (! is_nan($value)) {
+            [$value, $span] =
+                $check->quantity === DeadCheck::ESR
+                    ? [$this->meter->read($check, $mode, $faults), null]
+                    : ($between["{$check->red} {$check->black} {$check->quantity}"] ??= $this->readBetween(
+                        $check,
+                        $mode,
+                        $faults,
+                    ));
+            if (!is_nan($value)) {
                 $readings["{$id} {$check->quantity}"] = $value;
                 if ($span !== null) {
                     $spans["{$id} {$check->quantity}"] = [self::digits($span[0]), self::digits($span[1])];
@@ -522,7 +740,10 @@ final class DictionaryBuilder
         foreach ($hypotheses as $id => $hypothesis) {
             $number = null;
             foreach (self::isSolved($hypothesis, $readings) ? $representatives : [] as $candidate => $other) {
-                if (self::isSolved($hypotheses[$other], $readings) && self::isLike($hypothesis, $hypotheses[$other], $readings)) {
+                if (
+                    self::isSolved($hypotheses[$other], $readings) &&
+                    self::isLike($hypothesis, $hypotheses[$other], $readings)
+                ) {
                     $number = $candidate;
                     break;
                 }
@@ -544,17 +765,23 @@ final class DictionaryBuilder
      */
     private static function isSolved(Hypothesis $hypothesis, array $readings): bool
     {
-        return array_filter($readings, static fn(array $byHypothesis): bool => isset($byHypothesis[$hypothesis->id])) !== [];
+        return array_filter(
+            $readings,
+            static fn(array $byHypothesis): bool => isset($byHypothesis[$hypothesis->id]),
+        ) !== [];
     }
 
     /**
-     * Whether no measurement separates two faults as they usually are and at their worst: milder, they differ by how bad they are, not by where they are.
+     * Whether no measurement separates two faults as they usually are and at their worst: milder, they differ by how
+     * bad they are, not by where they are.
      *
      * @param array<string, array<string, array<string, float>>> $readings
      */
     private static function isLike(Hypothesis $one, Hypothesis $other, array $readings): bool
     {
-        $worst = static fn(Hypothesis $h): string => $h->degrees === [] ? $h->id : Hypothesis::at($h->id, count($h->degrees) - 1);
+        $worst = static fn(Hypothesis $h): string => $h->degrees === []
+            ? $h->id
+            : Hypothesis::at($h->id, count($h->degrees) - 1);
 
         return Alike::rows($worst($one), $worst($other), $readings) && Alike::rows($one->id, $other->id, $readings);
     }

@@ -28,7 +28,9 @@ final class DictionaryRows
     /** @var array<string, array<string, Breaking>> by row and reference */
     public array $how = [];
 
-    /** @var array<string, array<string, list<string>>> references of what only this mode takes along, by mode and row */
+    /**
+     * @var array<string, array<string, list<string>>> references of what only this mode takes along, by mode and row
+     */
     public array $takes = [];
 
     /**
@@ -83,7 +85,14 @@ final class DictionaryRows
     /** A row that is as another one, and the other's way of sparing what the fuse saved. */
     public function copy(string $mode, string $from, string $to): void
     {
-        foreach ([[$from, $to], [Hypothesis::spared($from), Hypothesis::spared($to)], [Hypothesis::lucky($from), Hypothesis::lucky($to)]] as [$one, $other]) {
+        foreach (
+            [
+                [$from, $to],
+                [Hypothesis::spared($from), Hypothesis::spared($to)],
+                [Hypothesis::lucky($from), Hypothesis::lucky($to)],
+            ]
+            as [$one, $other]
+        ) {
             if (isset($this->signs[$mode][$one])) {
                 $this->readings[$mode][$other] = $this->readings[$mode][$one];
                 $this->spans[$mode][$other] = $this->spans[$mode][$one];

@@ -22,9 +22,7 @@ final readonly class Doubts
      * @param array<string, float> $all        probability of being a slip, by "mode target quantity"
      * @param array<string, float> $unrepeated those that were taken only once
      */
-    private function __construct(public array $all, public array $unrepeated)
-    {
-    }
+    private function __construct(public array $all, public array $unrepeated) {}
 
     public static function none(): self
     {
@@ -35,13 +33,16 @@ final readonly class Doubts
     {
         $doubts = $times = [];
         foreach ($belief->evidence as $k => $evidence) {
-            if (! $evidence instanceof ReadingEvidence || $evidence->quantity === 'swing') {
+            if (!($evidence instanceof ReadingEvidence) || $evidence->quantity === 'swing') {
                 continue;
             }
             $density = $evidence->slip($knowledge);
             $slip = 0.0;
             foreach ($belief->probability as $id => $probability) {
-                $slip += $probability > self::IGNORED && $id !== Hypothesis::UNKNOWN ? $probability * min(1.0, $density / exp($belief->logLikelihood[$k][$id])) : 0.0;
+                $slip +=
+                    $probability > self::IGNORED && $id !== Hypothesis::UNKNOWN
+                        ? $probability * min(1.0, $density / exp($belief->logLikelihood[$k][$id]))
+                        : 0.0;
             }
             $key = "{$evidence->mode} {$evidence->target} {$evidence->quantity}";
             $times[$key] = ($times[$key] ?? 0) + 1;
@@ -50,7 +51,11 @@ final readonly class Doubts
 
         return new self(
             array_filter($doubts, static fn(float $slip): bool => $slip > self::DOUBTFUL),
-            array_filter($doubts, static fn(float $slip, string $key): bool => $slip > self::WORTH_REPEATING && $times[$key] === 1, ARRAY_FILTER_USE_BOTH),
+            array_filter(
+                $doubts,
+                static fn(float $slip, string $key): bool => $slip > self::WORTH_REPEATING && $times[$key] === 1,
+                ARRAY_FILTER_USE_BOTH,
+            ),
         );
     }
 }

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 /**
- * A switching supply with a fault may stand at the edge between running and trying again, and the spread of its parts decides on which side
- * this unit is. Then all that is read in one mode is wrong together, where a slip of the hand is wrong once: under a fault that makes the supply
+ * A switching supply with a fault may stand at the edge between running and trying again, and the spread of its parts
+ * decides on which side
+ * this unit is. Then all that is read in one mode is wrong together, where a slip of the hand is wrong once: under a
+ * fault that makes the supply
  * try again somewhere, the readings of a mode may also be those of any other state that such faults lead to.
  */
 final class Edge
@@ -56,11 +58,12 @@ final class Edge
             // What has told them apart so far makes them different states.
             $other[(int) round($most - $sum)] = exp($sum - $most);
         }
-        $elsewhere = self::OTHER_SIDE * array_sum($other) / count($other);
+        $elsewhere = (self::OTHER_SIDE * array_sum($other)) / count($other);
         foreach ($this->hunting as $id) {
             if (isset($step[$id])) {
                 $before = $this->softened[$mode][$id] ?? 0.0;
-                $this->softened[$mode][$id] = $most + log((1 - self::OTHER_SIDE) * exp($this->sums[$mode][$id] - $most) + $elsewhere);
+                $this->softened[$mode][$id] =
+                    $most + log((1 - self::OTHER_SIDE) * exp($this->sums[$mode][$id] - $most) + $elsewhere);
                 $step[$id] = $this->softened[$mode][$id] - $before;
             }
         }

@@ -43,14 +43,23 @@ final class EvidenceList
     private const FAR = 0.25;
 
     /**
-     * @param (Closure(TakenReading): bool)|null $isExplained true for a reading that how the unit was set up explains by itself, so that it says nothing
+     * @param (Closure(TakenReading): bool)|null $isExplained true for a reading that how the unit was set up explains
+     *     by itself, so that it says nothing
      * @param array<string, float>               $mainsSeen   volts by mode, as a reading of the mains itself shows them
      *
      * @return list<Evidence> in the order of the log
      */
-    public static function from(Description $supply, BenchState $state, ?Closure $isExplained = null, array $mainsSeen = []): array
-    {
-        $all = [...self::symptoms($supply, $state), ...self::parts($supply, $state), ...self::readings($supply, $state, $isExplained, $mainsSeen)];
+    public static function from(
+        Description $supply,
+        BenchState $state,
+        ?Closure $isExplained = null,
+        array $mainsSeen = [],
+    ): array {
+        $all = [
+            ...self::symptoms($supply, $state),
+            ...self::parts($supply, $state),
+            ...self::readings($supply, $state, $isExplained, $mainsSeen),
+        ];
         $order = array_flip($state->entries);
         usort($all, static fn(array $a, array $b): int => ($order[$a[0]] ?? 0) <=> ($order[$b[0]] ?? 0));
 
@@ -64,17 +73,39 @@ final class EvidenceList
         $mode = self::usedMode($supply);
         foreach ($state->symptoms as $symptom) {
             foreach (self::signs($supply, $symptom['symptom']) as $sign) {
-                $evidence[] = [$symptom['entry'], new SignEvidence(Symptom::WORDS[$symptom['symptom']] ?? $symptom['symptom'], $symptom['mode'] ?? $mode, $sign, $symptom['replaced'])];
+                $evidence[] = [
+                    $symptom['entry'],
+                    new SignEvidence(
+                        Symptom::WORDS[$symptom['symptom']] ?? $symptom['symptom'],
+                        $symptom['mode'] ?? $mode,
+                        $sign,
+                        $symptom['replaced'],
+                    ),
+                ];
             }
         }
         foreach ($state->fuses as $fuse) {
-            $label = "{$fuse['part']} ".FuseLook::STATES[$fuse['state']];
-            $evidence[] = [$fuse['entry'], $fuse['state'] === 'intact' ? new SignEvidence($label, $mode, "{$fuse['part']} intact", $fuse['replaced']) : new FuseEvidence($label, $fuse['part'], $fuse['state'], $fuse['replaced'])];
+            $label = "{$fuse['part']} " . FuseLook::STATES[$fuse['state']];
+            $evidence[] = [
+                $fuse['entry'],
+                $fuse['state'] === 'intact'
+                    ? new SignEvidence($label, $mode, "{$fuse['part']} intact", $fuse['replaced'])
+                    : new FuseEvidence($label, $fuse['part'], $fuse['state'], $fuse['replaced']),
+            ];
         }
         $counted = StartCount::of($state->starts);
         // One failed start in several is what comes and goes; all of them failed is simply a fault.
         if ($counted->failed > 0 && $counted->failed < $counted->tried) {
-            $evidence[] = [$state->starts[0]['entry'], new SignEvidence("{$counted->failed} of {$counted->tried} starts failed", $mode, 'intermittent', $counted->replaced, self::COUNTED)];
+            $evidence[] = [
+                $state->starts[0]['entry'],
+                new SignEvidence(
+                    "{$counted->failed} of {$counted->tried} starts failed",
+                    $mode,
+                    'intermittent',
+                    $counted->replaced,
+                    self::COUNTED,
+                ),
+            ];
         }
 
         return $evidence;
@@ -85,42 +116,120 @@ final class EvidenceList
     {
         $evidence = [];
         // What is learnt of a new part says nothing of the fault that came in.
-        $old = static fn(array $item): bool => ! $item['isNew'];
+        $old = static fn(array $item): bool => !$item['isNew'];
         foreach (array_filter($state->findings, $old) as $finding) {
-            $evidence[] = [$finding['entry'], Looks::evidence("{$finding['part']}: {$finding['text']}", $supply->part($finding['part']), $finding['sees'])];
+            $evidence[] = [
+                $finding['entry'],
+                Looks::evidence(
+                    "{$finding['part']}: {$finding['text']}",
+                    $supply->part($finding['part']),
+                    $finding['sees'],
+                ),
+            ];
         }
         // A test that was repeated was repeated because the first was doubted.
         $tests = array_filter($state->tested, $old);
         foreach (array_column($tests, null, 'part') as $test) {
-            $alike = array_filter($tests, static fn(array $t): bool => $t['part'] === $test['part'] && $t['isGood'] === $test['isGood']);
+            $alike = array_filter(
+                $tests,
+                static fn(array $t): bool => $t['part'] === $test['part'] && $t['isGood'] === $test['isGood'],
+            );
             $evidence[] = [$test['entry'], new TestedEvidence($test['part'], $test['isGood'], count($alike))];
         }
         foreach (array_filter($state->eliminated, $old) as $out) {
-            $label = sprintf('%s %s, fault %s', $out['part'], Eliminated::HOW[$out['how']], $out['still'] ? 'still here' : 'gone');
-            $evidence[] = [$out['entry'], match (true) {
-                // A fault that vanishes when something is touched is suspicion, not proof (common practice).
-                $out['how'] === 'disturbed' => $out['still'] ? new PartEvidence($label, $out['part'], 0.8) : new PartEvidence($label, $out['part'], 1.0, 0.4),
-                default => new TakenOutEvidence($label, $out['part'], $out['still'], $supply->part($out['part'])->kind instanceof Consumes),
-            }];
+            $label = sprintf(
+                '%s %s, fault %s',
+                $out['part'],
+                Eliminated::HOW[$out['how']],
+                $out['still'] ? 'still here' : 'gone',
+            );
+            $evidence[] = [
+                $out['entry'],
+                match (true) {
+                    // A fault that vanishes when something is touched is suspicion, not proof (common practice).
+                    $out['how'] === 'disturbed' => $out['still']
+                        ? new PartEvidence($label, $out['part'], 0.8)
+                        : new PartEvidence($label, $out['part'], 1.0, 0.4),
+                    default => new TakenOutEvidence(
+                        $label,
+                        $out['part'],
+                        $out['still'],
+                        $supply->part($out['part'])->kind instanceof Consumes,
+                    ),
+                },
+            ];
         }
         foreach ($state->substituted as $swap) {
-            $evidence[] = [$swap['entry'], new SideEvidence(sprintf('%s, %s: %s', $swap['part'], Substituted::WHAT[$swap['what']], $swap['works'] ? 'works' : 'does not work'), $swap['part'], $swap['what'], $swap['works'])];
+            $evidence[] = [
+                $swap['entry'],
+                new SideEvidence(
+                    sprintf(
+                        '%s, %s: %s',
+                        $swap['part'],
+                        Substituted::WHAT[$swap['what']],
+                        $swap['works'] ? 'works' : 'does not work',
+                    ),
+                    $swap['part'],
+                    $swap['what'],
+                    $swap['works'],
+                ),
+            ];
         }
         // The newest strip holds everything that was measured along it.
         foreach (array_slice($state->shorts, -1) as $short) {
-            $evidence[] = [$short['entry'], new ShortEvidence('short along the rail', ShortFinder::likelihoods($short['readings'], $short['resolution'], $short['method']), $short['replaced'])];
+            $evidence[] = [
+                $short['entry'],
+                new ShortEvidence(
+                    'short along the rail',
+                    ShortFinder::likelihoods($short['readings'], $short['resolution'], $short['method']),
+                    $short['replaced'],
+                ),
+            ];
         }
         foreach ($state->heats as $heat) {
-            $evidence[] = [$heat['entry'], new HeatEvidence(sprintf('%s at %s', $heat['part'], Quantity::write($heat['celsius'], Unit::Celsius)), $supply->part($heat['part']), $heat['mode'], $heat['rise'], $heat['replaced'])];
+            $evidence[] = [
+                $heat['entry'],
+                new HeatEvidence(
+                    sprintf('%s at %s', $heat['part'], Quantity::write($heat['celsius'], Unit::Celsius)),
+                    $supply->part($heat['part']),
+                    $heat['mode'],
+                    $heat['rise'],
+                    $heat['replaced'],
+                ),
+            ];
         }
         $meter = new CapacitorMeter($supply);
         foreach ($state->partTests as $test) {
             if ($test['quantity'] === 'breakdown') {
-                $evidence[] = [$test['entry'], new BreakdownEvidence("{$test['part']} ".CapacitorJudge::write('breakdown', $test['value']).' under current', $supply->part($test['part']), $test['value'], $test['replaced'])];
+                $evidence[] = [
+                    $test['entry'],
+                    new BreakdownEvidence(
+                        "{$test['part']} " . CapacitorJudge::write('breakdown', $test['value']) . ' under current',
+                        $supply->part($test['part']),
+                        $test['value'],
+                        $test['replaced'],
+                    ),
+                ];
                 continue;
             }
-            $label = sprintf('%s %s %s', $test['part'], $test['quantity'] === CapacitorMeter::ESR ? 'ESR' : $test['quantity'], CapacitorJudge::write($test['quantity'], $test['value']));
-            $evidence[] = [$test['entry'], new CapacitorEvidence($label, $meter, $test['part'], $test['quantity'], $test['lifted'], $test['value'], $test['replaced'])];
+            $label = sprintf(
+                '%s %s %s',
+                $test['part'],
+                $test['quantity'] === CapacitorMeter::ESR ? 'ESR' : $test['quantity'],
+                CapacitorJudge::write($test['quantity'], $test['value']),
+            );
+            $evidence[] = [
+                $test['entry'],
+                new CapacitorEvidence(
+                    $label,
+                    $meter,
+                    $test['part'],
+                    $test['quantity'],
+                    $test['lifted'],
+                    $test['value'],
+                    $test['replaced'],
+                ),
+            ];
         }
 
         return $evidence;
@@ -132,18 +241,59 @@ final class EvidenceList
      *
      * @return list<array{string, Evidence}> with the entry it comes from
      */
-    private static function readings(Description $supply, BenchState $state, ?Closure $isExplained, array $mainsSeen): array
-    {
+    private static function readings(
+        Description $supply,
+        BenchState $state,
+        ?Closure $isExplained,
+        array $mainsSeen,
+    ): array {
         $evidence = $stood = [];
-        foreach (array_filter($state->readings, static fn(TakenReading $r): bool => self::counts($r, $supply) && ($isExplained === null || ! $isExplained($r))) as $reading) {
+        foreach (
+            array_filter(
+                $state->readings,
+                static fn(TakenReading $r): bool => self::counts($r, $supply) &&
+                    ($isExplained === null || !$isExplained($r)),
+            )
+            as $reading
+        ) {
             $context = $reading->context;
-            $altered = $context->isPlain() ? null : $stood["{$reading->mode} {$context->key()}"] ??= $context->on($supply, $reading->mode);
+            $altered = $context->isPlain()
+                ? null
+                : ($stood["{$reading->mode} {$context->key()}"] ??= $context->on($supply, $reading->mode));
             if ($reading->swing > 0.0) {
-                $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} wanders by ".Reading::write('dc', $reading->swing), $reading->mode, $reading->target, 'swing', $reading->swing, $reading->replaced, $reading->mainsVolts, null, $altered)];
+                $evidence[] = [
+                    $reading->entryId,
+                    new ReadingEvidence(
+                        "{$reading->target} wanders by " . Reading::write('dc', $reading->swing),
+                        $reading->mode,
+                        $reading->target,
+                        'swing',
+                        $reading->swing,
+                        $reading->replaced,
+                        $reading->mainsVolts,
+                        null,
+                        $altered,
+                    ),
+                ];
             }
             $twin = $state->twins["{$reading->mode} {$reading->target} {$reading->quantity}"] ?? null;
-            $beside = $twin === null ? '' : ' (twin '.Reading::write($reading->quantity, $twin).')';
-            $evidence[] = [$reading->entryId, new ReadingEvidence("{$reading->target} ".Reading::write($reading->quantity, $reading->value).$beside, $reading->mode, $reading->target, $reading->quantity, $reading->value, $reading->replaced, $reading->mainsVolts, $twin, $altered, $reading->mainsVolts === null && $altered === null ? $mainsSeen[$reading->mode] ?? null : null, self::place($supply, $reading))];
+            $beside = $twin === null ? '' : ' (twin ' . Reading::write($reading->quantity, $twin) . ')';
+            $evidence[] = [
+                $reading->entryId,
+                new ReadingEvidence(
+                    "{$reading->target} " . Reading::write($reading->quantity, $reading->value) . $beside,
+                    $reading->mode,
+                    $reading->target,
+                    $reading->quantity,
+                    $reading->value,
+                    $reading->replaced,
+                    $reading->mainsVolts,
+                    $twin,
+                    $altered,
+                    $reading->mainsVolts === null && $altered === null ? $mainsSeen[$reading->mode] ?? null : null,
+                    self::place($supply, $reading),
+                ),
+            ];
         }
 
         return $evidence;
@@ -153,26 +303,35 @@ final class EvidenceList
     private static function place(Description $supply, TakenReading $reading): string
     {
         $point = $supply->points[$reading->target] ?? null;
-        if (! $reading->isDeadCheck()) {
+        if (!$reading->isDeadCheck()) {
             return $point === null ? '' : "{$point->node} {$point->against}";
         }
         $check = $supply->deadCheck($reading->target);
         // What an ESR meter sees belongs to the part that it is held to.
-        return $check === null || $reading->quantity === DeadCheck::ESR ? $reading->target : "{$check->red} {$check->black}";
+        return $check === null || $reading->quantity === DeadCheck::ESR
+            ? $reading->target
+            : "{$check->red} {$check->black}";
     }
 
-    /** Whether a reading is weighed: it means something, and the mains is near enough to what the faults were solved for. */
+    /**
+     * Whether a reading is weighed: it means something, and the mains is near enough to what the faults were solved
+     * for.
+     */
     public static function counts(TakenReading $reading, Description $supply): bool
     {
-        return self::isKnown($reading) && ($reading->isDeadCheck() || ! self::isFar($reading->mainsVolts, $supply));
+        return self::isKnown($reading) && ($reading->isDeadCheck() || !self::isFar($reading->mainsVolts, $supply));
     }
 
     /** On limited power a voltage says something only if what reaches the unit is known. */
     public static function isKnown(TakenReading $reading): bool
     {
-        return ! $reading->isResidual()
-            && ! ($reading->power === PowerState::Limited && $reading->mainsVolts === null && $reading->context->method === null)
-            && ! (is_infinite($reading->value) && ! $reading->isDeadCheck());
+        return !$reading->isResidual() &&
+            !(
+                $reading->power === PowerState::Limited &&
+                $reading->mainsVolts === null &&
+                $reading->context->method === null
+            ) &&
+            !(is_infinite($reading->value) && !$reading->isDeadCheck());
     }
 
     /** True on the way up: what every fault does is not solved anew for each step of a variable transformer. */
@@ -181,7 +340,9 @@ final class EvidenceList
         return $mainsVolts !== null && abs($mainsVolts / $supply->mainsVoltage - 1) > self::FAR;
     }
 
-    /** @return list<string> signs of Signs::shows() that a symptom reports; "F1 open" and the like stand for themselves */
+    /**
+     * @return list<string> signs of Signs::shows() that a symptom reports; "F1 open" and the like stand for themselves
+     */
     private static function signs(Description $supply, string $symptom): array
     {
         $first = static function (string $kind, string $sign) use ($supply): array {
@@ -195,7 +356,9 @@ final class EvidenceList
         };
 
         return match ($symptom) {
-            'dead', 'part_dead', 'hum', 'weak', 'ticks', 'squeals', 'intermittent', 'bang', 'smoke', 'shock' => [$symptom],
+            'dead', 'part_dead', 'hum', 'weak', 'ticks', 'squeals', 'intermittent', 'bang', 'smoke', 'shock' => [
+                $symptom,
+            ],
             'squeals_unplugged' => ['squeals'],
             'quiet_unplugged' => ['load'],
             'fuse_open' => $first('fuse', 'open'),

@@ -14,7 +14,10 @@ final class Explanation
     /** @return array{word: string, sentence: string} while the faults are not worked out */
     public static function notYet(): array
     {
-        return ['word' => 'unknown', 'sentence' => 'Whether that explains what was measured on the unit is not worked out yet.'];
+        return [
+            'word' => 'unknown',
+            'sentence' => 'Whether that explains what was measured on the unit is not worked out yet.',
+        ];
     }
 
     /**
@@ -35,9 +38,20 @@ final class Explanation
         $percent = sprintf('%d %%', (int) round(100 * $share));
 
         return match (true) {
-            $share >= self::EXPLAINS => ['word' => 'yes', 'sentence' => "It explains what was measured on the unit ({$percent} of what it could be)."],
-            $share >= self::MAY => ['word' => 'perhaps', 'sentence' => "It may explain what was measured on the unit ({$percent}); other faults explain it better so far."],
-            default => ['word' => 'no', 'sentence' => 'Bad as it may be, it does not explain what was measured on the unit: keep looking.'],
+            $share >= self::EXPLAINS => [
+                'word' => 'yes',
+                'sentence' => "It explains what was measured on the unit ({$percent} of what it could be).",
+            ],
+            $share >= self::MAY => [
+                'word' => 'perhaps',
+                'sentence' =>
+                    'It may explain what was measured on the unit ' .
+                    "({$percent}); other faults explain it better so far.",
+            ],
+            default => [
+                'word' => 'no',
+                'sentence' => 'Bad as it may be, it does not explain what was measured on the unit: keep looking.',
+            ],
         };
     }
 }

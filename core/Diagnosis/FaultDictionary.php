@@ -14,10 +14,16 @@ use Oculant\Core\Parts\Breaking;
  */
 final class FaultDictionary
 {
-    /** What a fault takes along also depends on how the unit was last run, and for how long (common practice: rather yes than no). */
+    /**
+     * What a fault takes along also depends on how the unit was last run, and for how long (common practice: rather yes
+     * than no).
+     */
     private const TAKEN_ALONG = 0.8;
 
-    /** How often a fuse is quicker than what else a fault may take along, and how often what may hold held, beside the usual way (common practice: as often as not, and rather not). */
+    /**
+     * How often a fuse is quicker than what else a fault may take along, and how often what may hold held, beside the
+     * usual way (common practice: as often as not, and rather not).
+     */
     private const ALSO = ['!' => 1.0, '~' => 0.2];
 
     /** Parts of the way between two severities that are told apart: so many a decade, at most. */
@@ -36,16 +42,21 @@ final class FaultDictionary
 
     /**
      * @param array<string, Hypothesis>                              $hypotheses by id, without healthy and unknown
-     * @param array<string, array<string, array<string, float>>>     $readings   [mode][hypothesis, Hypothesis::at() its severities, or "healthy"][key]; of a fault only what it changes, NAN where it leaves no stable reading
+     * @param array<string, array<string, array<string, float>>> $readings [mode][hypothesis, Hypothesis::at() its
+     *     severities, or "healthy"][key]; of a fault only what it changes, NAN where it leaves no stable reading
      * @param array<string, array<string, list<string>>>             $signs      [mode][hypothesis or "healthy"]
-     * @param array<string, array<string, string>>                   $broken     fault mode of what a fault takes with it as the unit is used, [hypothesis][reference]
-     * @param array<string, array<string, Breaking>>                 $how        how that breaks, in whatever mode, [hypothesis][reference]
-     * @param array<string, int>                                     $groups     hypotheses no measurement separates share a number
-     * @param list<string>                                           $rails      test points that are outputs: what the owner of the unit lives on
-     * @param array<string, array<string, array<string, array{float, float}>>> $spans between which limits a check with the plug out may read where current goes through semiconductors, as $readings
-     * @param array<string, array<string, true>>                     $missing    [mode][hypothesis] that was not solved yet
-     * @param array<string, array<string, list<string>>>             $takes      references of what a fault takes along in this mode and not in the usual one, [mode][hypothesis, or its severities]
-     * @param array<string, array<string, array<string, float>>>     $heat       watts, [mode][hypothesis or "healthy"][reference]; of a fault only what it changes
+     * @param array<string, array<string, string>> $broken fault mode of what a fault takes with it as the unit is used,
+     *     [hypothesis][reference]
+     * @param array<string, array<string, Breaking>> $how how that breaks, in whatever mode, [hypothesis][reference]
+     * @param array<string, int> $groups hypotheses no measurement separates share a number
+     * @param list<string> $rails test points that are outputs: what the owner of the unit lives on
+     * @param array<string, array<string, array<string, array{float, float}>>> $spans between which limits a check with
+     *     the plug out may read where current goes through semiconductors, as $readings
+     * @param array<string, array<string, true>> $missing [mode][hypothesis] that was not solved yet
+     * @param array<string, array<string, list<string>>> $takes references of what a fault takes along in this mode and
+     *     not in the usual one, [mode][hypothesis, or its severities]
+     * @param array<string, array<string, array<string, float>>> $heat watts, [mode][hypothesis or
+     *     "healthy"][reference]; of a fault only what it changes
      */
     public function __construct(
         public readonly array $hypotheses,
@@ -59,8 +70,7 @@ final class FaultDictionary
         public readonly array $spans = [],
         public readonly array $missing = [],
         public readonly array $takes = [],
-    ) {
-    }
+    ) {}
 
     /**
      * Before anything is solved: nothing is known, not even of a good unit.
@@ -73,16 +83,21 @@ final class FaultDictionary
     }
 
     /**
-     * The forms in which a fault may be met: where between two of its severities, and whether it took along what it may.
+     * The forms in which a fault may be met: where between two of its severities, and whether it took along what it
+     * may.
      *
-     * @return array<string, Form> by a name that says the same in dictionaries of other mains; empty if it is met in one form alone, its own row
+     * @return array<string, Form> by a name that says the same in dictionaries of other mains; empty if it is met in
+     *     one form alone, its own row
      */
     public function forms(string $hypothesis): array
     {
         return $this->forms[$hypothesis] ??= $this->formsOf($hypothesis);
     }
 
-    /** The form of that name, or what comes nearest to it where another mains lets fewer things happen; null if it is met in one form alone. */
+    /**
+     * The form of that name, or what comes nearest to it where another mains lets fewer things happen; null if it is
+     * met in one form alone.
+     */
     public function form(string $hypothesis, string $name): ?Form
     {
         $forms = $this->forms($hypothesis);
@@ -115,15 +130,21 @@ final class FaultDictionary
             /** @var array<string, float> $shares */
             $shares = ['' => 1.0];
             foreach (['!' => Hypothesis::spared(...), '~' => Hypothesis::lucky(...)] as $mark => $named) {
-                $rows = array_map(fn(string $row): string => $this->has($row, $named($row)) ? $named($row) : $row, [$mild, $worse]);
+                $rows = array_map(fn(string $row): string => $this->has($row, $named($row)) ? $named($row) : $row, [
+                    $mild,
+                    $worse,
+                ]);
                 if ($rows !== [$mild, $worse]) {
                     $ways[$mark] = $rows;
                     $shares[$mark] = self::ALSO[$mark];
                 }
             }
             foreach ($ways as $mark => [$first, $last]) {
-                [$name, $part] = ["{$cell}{$mark}", $share * $shares[$mark] / array_sum($shares)];
-                $forms += $pairs === [] ? ["{$name}/0" => new Form($first, $last, 0, $part)] : $this->along($fault, $cell, $name, $first, $last, $part);
+                [$name, $part] = ["{$cell}{$mark}", ($share * $shares[$mark]) / array_sum($shares)];
+                $forms +=
+                    $pairs === []
+                        ? ["{$name}/0" => new Form($first, $last, 0, $part)]
+                        : $this->along($fault, $cell, $name, $first, $last, $part);
             }
         }
 
@@ -142,19 +163,38 @@ final class FaultDictionary
         return false;
     }
 
-    /** @return array<string, Form> one for each part of the way between two severities, so that readings must agree on how bad it is; each before and after what gives way on it */
+    /**
+     * @return array<string, Form> one for each part of the way between two severities, so that readings must agree on
+     *     how bad it is; each before and after what gives way on it
+     */
     private function along(Hypothesis $fault, int $cell, string $name, string $mild, string $worse, float $share): array
     {
         $decades = abs(log10($fault->degrees[$cell + 1] / $fault->degrees[$cell]));
         $steps = max(2, min(self::MOST_STEPS, (int) ceil(self::A_DECADE * $decades)));
         $course = Interpolation::of($fault, $cell);
 
-        [$before, $after] = [$this->broken[Hypothesis::unspared($mild)] ?? [], $this->broken[Hypothesis::unspared($worse)] ?? []];
-        $given = array_map(strval(...), array_keys(array_diff_assoc($before, $after) + array_diff_assoc($after, $before)));
+        [$before, $after] = [
+            $this->broken[Hypothesis::unspared($mild)] ?? [],
+            $this->broken[Hypothesis::unspared($worse)] ?? [],
+        ];
+        $given = array_map(
+            strval(...),
+            array_keys(array_diff_assoc($before, $after) + array_diff_assoc($after, $before)),
+        );
         $forms = [];
         foreach (range(0, $steps - 1) as $k) {
             foreach ($given === [] ? ['' => null] : ['<' => $mild, '>' => $worse] as $when => $state) {
-                $forms["{$name}/{$k}{$when}"] = new Form($mild, $worse, $cell, $share / $steps / ($given === [] ? 1 : 2), $k / $steps, ($k + 1) / $steps, $course, $state, $given);
+                $forms["{$name}/{$k}{$when}"] = new Form(
+                    $mild,
+                    $worse,
+                    $cell,
+                    $share / $steps / ($given === [] ? 1 : 2),
+                    $k / $steps,
+                    ($k + 1) / $steps,
+                    $course,
+                    $state,
+                    $given,
+                );
             }
         }
 
@@ -165,7 +205,19 @@ final class FaultDictionary
     public function heldAs(Hypothesis $one): self
     {
         return isset($this->hypotheses[$one->id])
-            ? new self([$one->id => $one], $this->readings, $this->signs, $this->broken, $this->how, $this->groups, $this->rails, $this->heat, $this->spans, $this->missing, $this->takes)
+            ? new self(
+                [$one->id => $one],
+                $this->readings,
+                $this->signs,
+                $this->broken,
+                $this->how,
+                $this->groups,
+                $this->rails,
+                $this->heat,
+                $this->spans,
+                $this->missing,
+                $this->takes,
+            )
             : $this;
     }
 
@@ -173,7 +225,10 @@ final class FaultDictionary
     public function and(self $other): self
     {
         $next = $this->groups === [] ? 0 : max($this->groups) + 1;
-        $groups = array_combine(array_keys($other->hypotheses), array_map(static fn(int $k): int => $next + $k, array_keys(array_values($other->hypotheses))));
+        $groups = array_combine(
+            array_keys($other->hypotheses),
+            array_map(static fn(int $k): int => $next + $k, array_keys(array_values($other->hypotheses))),
+        );
 
         return new self(
             $this->hypotheses + $other->hypotheses,
@@ -214,15 +269,21 @@ final class FaultDictionary
      */
     public function taken(string $mode, string $hypothesis): array
     {
-        if (! isset($this->taken[$mode])) {
+        if (!isset($this->taken[$mode])) {
             $this->taken[$mode] = $counts = [];
             foreach ($this->takes[$mode] ?? [] as $row => $refs) {
                 $of = Hypothesis::of((string) $row);
                 // Of a fault with severities the row of its own name is one of them once more.
-                if (rtrim((string) $row, '!~') === (string) $row && ($row !== $of || ($this->hypotheses[$of]->degrees ?? []) === [])) {
+                if (
+                    rtrim((string) $row, '!~') === (string) $row &&
+                    ($row !== $of || ($this->hypotheses[$of]->degrees ?? []) === [])
+                ) {
                     $counts[$of] = ($counts[$of] ?? 0) + 1;
                     $share = $counts[$of] / max(1, count($this->hypotheses[$of]->degrees ?? []));
-                    $this->taken[$mode][$of] = [(float) $share, array_values(array_unique([...$this->taken[$mode][$of][1] ?? [], ...$refs]))];
+                    $this->taken[$mode][$of] = [
+                        (float) $share,
+                        array_values(array_unique([...$this->taken[$mode][$of][1] ?? [], ...$refs])),
+                    ];
                 }
             }
         }
@@ -234,7 +295,7 @@ final class FaultDictionary
     public function alike(string $a, string $b): bool
     {
         foreach ($this->readings as $byRow) {
-            if (! isset($byRow[$a], $byRow[$b])) {
+            if (!isset($byRow[$a], $byRow[$b])) {
                 return false;
             }
         }
@@ -247,14 +308,17 @@ final class FaultDictionary
     {
         $row = $this->readings[$mode][$hypothesis] ?? null;
 
-        return $row === null ? NAN : ($row[$key] ?? $this->readings[$mode][Hypothesis::HEALTHY][$key] ?? NAN);
+        return $row === null ? NAN : $row[$key] ?? ($this->readings[$mode][Hypothesis::HEALTHY][$key] ?? NAN);
     }
 
-    /** @return array{float, float} the least and the most that good meters and types show; NAN where there is no stable reading */
+    /**
+     * @return array{float, float} the least and the most that good meters and types show; NAN where there is no stable
+     *     reading
+     */
     public function span(string $mode, string $hypothesis, string $key): array
     {
         $span = $this->spans[$mode][$hypothesis][$key] ?? null;
-        if ($span === null && ! isset($this->readings[$mode][$hypothesis][$key])) {
+        if ($span === null && !isset($this->readings[$mode][$hypothesis][$key])) {
             $span = $this->spans[$mode][Hypothesis::HEALTHY][$key] ?? null;
         }
         $reading = $this->reading($mode, $hypothesis, $key);
@@ -265,7 +329,9 @@ final class FaultDictionary
     /** Whether a fault changes a reading at all, at any of its severities. */
     public function changes(string $mode, string $hypothesis, string $key): bool
     {
-        return $hypothesis === Hypothesis::HEALTHY ? isset($this->readings[$mode][$hypothesis][$key]) : isset($this->movers($mode, $key)[$hypothesis]);
+        return $hypothesis === Hypothesis::HEALTHY
+            ? isset($this->readings[$mode][$hypothesis][$key])
+            : isset($this->movers($mode, $key)[$hypothesis]);
     }
 
     /**
@@ -275,7 +341,7 @@ final class FaultDictionary
      */
     public function movers(string $mode, string $key): array
     {
-        if (! isset($this->movers[$mode])) {
+        if (!isset($this->movers[$mode])) {
             $this->movers[$mode] = [];
             foreach ($this->readings[$mode] ?? [] as $id => $changed) {
                 if ($id !== Hypothesis::HEALTHY) {
@@ -294,7 +360,12 @@ final class FaultDictionary
     public function known(string $mode): float
     {
         $all = array_sum(array_map(static fn(Hypothesis $h): float => $h->weight, $this->hypotheses));
-        $missing = array_sum(array_map(static fn(Hypothesis $h): float => $h->weight, array_intersect_key($this->hypotheses, $this->missing[$mode] ?? [])));
+        $missing = array_sum(
+            array_map(
+                static fn(Hypothesis $h): float => $h->weight,
+                array_intersect_key($this->hypotheses, $this->missing[$mode] ?? []),
+            ),
+        );
 
         return $all > 0.0 && isset($this->readings[$mode]) ? 1 - $missing / $all : 0.0;
     }
@@ -313,7 +384,10 @@ final class FaultDictionary
 
     private function takes(string $hypothesis, string $ref): bool
     {
-        return array_filter(array_keys(($this->hypotheses[$hypothesis] ?? null)->degrees ?? []), fn(int $k): bool => isset($this->broken[Hypothesis::at($hypothesis, $k)][$ref])) !== [];
+        return array_filter(
+            array_keys(($this->hypotheses[$hypothesis] ?? null)->degrees ?? []),
+            fn(int $k): bool => isset($this->broken[Hypothesis::at($hypothesis, $k)][$ref]),
+        ) !== [];
     }
 
     /**
@@ -325,13 +399,16 @@ final class FaultDictionary
     {
         arsort($probabilities);
 
-        return array_map(fn(string $id): string => $this->hypotheses[$id]->title ?? 'nothing wrong', array_map(strval(...), array_slice(array_keys($probabilities), 0, 4)));
+        return array_map(
+            fn(string $id): string => $this->hypotheses[$id]->title ?? 'nothing wrong',
+            array_map(strval(...), array_slice(array_keys($probabilities), 0, 4)),
+        );
     }
 
     /** Watts that a part turns into heat. */
     public function heat(string $mode, string $hypothesis, string $ref): float
     {
-        return $this->heat[$mode][$hypothesis][$ref] ?? $this->heat[$mode][Hypothesis::HEALTHY][$ref] ?? 0.0;
+        return $this->heat[$mode][$hypothesis][$ref] ?? ($this->heat[$mode][Hypothesis::HEALTHY][$ref] ?? 0.0);
     }
 
     /**
@@ -349,7 +426,10 @@ final class FaultDictionary
         }
         if ($fault?->isPair() === true) {
             // Of two faults the one whose part is still the old one remains.
-            [$first, $second] = array_map(fn(Hypothesis $h): string => $this->remaining($h->id, $replaced), $fault->each());
+            [$first, $second] = array_map(
+                fn(Hypothesis $h): string => $this->remaining($h->id, $replaced),
+                $fault->each(),
+            );
 
             return match (true) {
                 [$first, $second] === array_column($fault->each(), 'id') => $hypothesis,
@@ -357,11 +437,11 @@ final class FaultDictionary
                 default => $first,
             };
         }
-        if ($fault === null || ! in_array($fault->ref, $replaced, true)) {
+        if ($fault === null || !in_array($fault->ref, $replaced, true)) {
             return $hypothesis;
         }
         foreach ($this->broken[$hypothesis] ?? [] as $ref => $becomes) {
-            if (! in_array($ref, $replaced, true) && isset($this->hypotheses["{$ref}:{$becomes}"])) {
+            if (!in_array($ref, $replaced, true) && isset($this->hypotheses["{$ref}:{$becomes}"])) {
                 return "{$ref}:{$becomes}";
             }
         }

@@ -15,8 +15,14 @@ final class Foretold
      *
      * @return float volts, ohms or hertz; INF for OL, NAN if there is no stable reading
      */
-    public static function at(Knowledge $knowledge, ?float $mainsVolts, string $mode, string $hypothesis, string $target, string $quantity): float
-    {
+    public static function at(
+        Knowledge $knowledge,
+        ?float $mainsVolts,
+        string $mode,
+        string $hypothesis,
+        string $target,
+        string $quantity,
+    ): float {
         $dictionary = $knowledge->dictionary($mainsVolts);
         if (isset($dictionary->readings[$mode][Hypothesis::HEALTHY]["{$target} {$quantity}"])) {
             return $dictionary->reading($mode, $hypothesis, "{$target} {$quantity}");
@@ -26,6 +32,9 @@ final class Foretold
         }
         [$from, $to] = PointPair::ids($target, $knowledge->expectations($mode, $mainsVolts)->windows) ?? [null, null];
 
-        return $from === null || $quantity !== 'dc' ? NAN : $dictionary->reading($mode, $hypothesis, "{$from} dc") - $dictionary->reading($mode, $hypothesis, "{$to} dc");
+        return $from === null || $quantity !== 'dc'
+            ? NAN
+            : $dictionary->reading($mode, $hypothesis, "{$from} dc") -
+                    $dictionary->reading($mode, $hypothesis, "{$to} dc");
     }
 }

@@ -7,7 +7,10 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Diagnosis\Mishap\Mishap;
 use Oculant\Core\Quantity\Unit;
 
-/** One part failed in one way; or, where no single fault explains the evidence, two that failed by themselves, or a mishap to good parts. */
+/**
+ * One part failed in one way; or, where no single fault explains the evidence, two that failed by themselves, or a
+ * mishap to good parts.
+ */
 final readonly class Hypothesis
 {
     public const HEALTHY = 'healthy';
@@ -18,7 +21,8 @@ final readonly class Hypothesis
      * @param list<self>  $both    the two faults of a pair; empty for a single fault
      * @param list<float> $degrees severities at which it is solved; empty if it has no degree
      * @param Unit|null   $in      what they are counted in; null if a technician has no name for it
-     * @param Mishap|null $mishap where no part failed; $ref is then a part beside it, and $weight its share of all units
+     * @param Mishap|null $mishap where no part failed; $ref is then a part beside it, and $weight its share of all
+     *     units
      */
     public function __construct(
         public string $id,
@@ -35,8 +39,7 @@ final readonly class Hypothesis
         public array $degrees = [],
         public ?Unit $in = Unit::Ohm,
         public ?Mishap $mishap = null,
-    ) {
-    }
+    ) {}
 
     /** Both at once, under one id. */
     public static function pair(self $first, self $second): self
@@ -86,7 +89,10 @@ final readonly class Hypothesis
         return substr($row, 0, strcspn($row, '@!~'));
     }
 
-    /** @return list<float> how likely it lies between two neighbouring severities before anything is known: log-uniform; empty if it has no degree */
+    /**
+     * @return list<float> how likely it lies between two neighbouring severities before anything is known: log-uniform;
+     *     empty if it has no degree
+     */
     public function cells(): array
     {
         $widths = [];
@@ -111,7 +117,9 @@ final readonly class Hypothesis
     /** @return array<string, string> fault name by part reference */
     public function faults(): array
     {
-        return $this->mishap !== null ? [] : array_column(array_map(static fn(self $h): array => [$h->ref, $h->fault], $this->each()), 1, 0);
+        return $this->mishap !== null
+            ? []
+            : array_column(array_map(static fn(self $h): array => [$h->ref, $h->fault], $this->each()), 1, 0);
     }
 
     /** The fault it supposes in a part; null if none. */

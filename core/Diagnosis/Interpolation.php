@@ -10,20 +10,25 @@ use Oculant\Core\Quantity\Unit;
 /**
  * What a fault reads between two of the severities at which it was solved.
  *
- * In a linear circuit every reading is a bilinear function of one resistance (Bode 1945, from memory), so that 1 / (reading - that of a good
- * unit) is a straight line over the ohms of what lies across, over the siemens of what lies in series, and over 1 / (share - 1) of what has
+ * In a linear circuit every reading is a bilinear function of one resistance (Bode 1945, from memory), so that 1 /
+ * (reading - that of a good
+ * unit) is a straight line over the ohms of what lies across, over the siemens of what lies in series, and over 1 /
+ * (share - 1) of what has
  * a share of its value. Where that does not hold, readings go in proportion as the severity goes in decades.
  */
 final readonly class Interpolation
 {
-    private function __construct(private float $from, private float $to, private ?Unit $in, private bool $isAcross)
-    {
-    }
+    private function __construct(private float $from, private float $to, private ?Unit $in, private bool $isAcross) {}
 
     /** Between the severities $cell and $cell + 1 of a fault, or $cell and a later one. */
     public static function of(Hypothesis $hypothesis, int $cell, ?int $to = null): self
     {
-        return new self($hypothesis->degrees[$cell], $hypothesis->degrees[$to ?? $cell + 1], $hypothesis->in, FailureClass::of($hypothesis->fault)->burdens());
+        return new self(
+            $hypothesis->degrees[$cell],
+            $hypothesis->degrees[$to ?? $cell + 1],
+            $hypothesis->in,
+            FailureClass::of($hypothesis->fault)->burdens(),
+        );
     }
 
     /** The severity a share of the way from one to the other, in decades. */
@@ -50,7 +55,7 @@ final readonly class Interpolation
         if ($share >= 1.0) {
             return [$last];
         }
-        if (! is_finite($first + $last)) {
+        if (!is_finite($first + $last)) {
             return [$share < 0.5 ? $first : $last];
         }
         $readings = [$first * $last > 0.0 ? $first * ($last / $first) ** $share : $first + $share * ($last - $first)];
@@ -65,7 +70,12 @@ final readonly class Interpolation
     /** The severity at which a reading lies between two others; null if it does not follow from them. */
     public function severity(float $seen, float $good, float $first, float $last): ?float
     {
-        if ($first === $last || ! is_finite($seen) || ! self::isStraight($good, $first, $last) || ($seen - $good) * ($first - $good) <= 0.0) {
+        if (
+            $first === $last ||
+            !is_finite($seen) ||
+            !self::isStraight($good, $first, $last) ||
+            ($seen - $good) * ($first - $good) <= 0.0
+        ) {
             return null;
         }
         $way = (1 / ($seen - $good) - 1 / ($first - $good)) / (1 / ($last - $good) - 1 / ($first - $good));

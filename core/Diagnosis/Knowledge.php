@@ -22,7 +22,8 @@ interface Knowledge
     public function dictionary(?float $mainsVolts): FaultDictionary;
 
     /**
-     * What a dead check beside those of the dictionary shows under every hypothesis: leads swapped, point to point, another function.
+     * What a dead check beside those of the dictionary shows under every hypothesis: leads swapped, point to point,
+     * another function.
      *
      * @return array<string, float> by hypothesis, "healthy" included; as DeadMeter gives it
      */

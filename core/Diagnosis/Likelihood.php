@@ -19,7 +19,10 @@ final readonly class Likelihood
     /** Share of readings that are something else than they seem (slips of the hand; common practice). */
     private const SLIPS = 0.03;
 
-    /** Share of slips with volts in which the probe touches nothing, and what a meter then shows, volts (common practice). */
+    /**
+     * Share of slips with volts in which the probe touches nothing, and what a meter then shows, volts (common
+     * practice).
+     */
     private const TOUCHES_NOTHING = 0.2;
 
     private const NO_CONTACT = 0.06;
@@ -30,7 +33,10 @@ final readonly class Likelihood
     /** A fault's severity is a guess: share of the distance from healthy by which a graded fault may differ. */
     private const GRADED = 0.35;
 
-    /** Beyond the spread of its parts a good circuit, and what a fault leaves alone, is sure to this share; where a fault has moved it, to so much more at most. */
+    /**
+     * Beyond the spread of its parts a good circuit, and what a fault leaves alone, is sure to this share; where a
+     * fault has moved it, to so much more at most.
+     */
     private const GOOD_MODEL = 0.01;
 
     private const FAULT_MODEL = 0.02;
@@ -38,7 +44,10 @@ final readonly class Likelihood
     /** Share of the healthy voltage that a shorted or open part may leave beyond its prediction (common practice). */
     private const REMAINDER = 0.007;
 
-    /** Once a fault has moved a reading, what regulation hid comes through: mains, windings, power limits (common practice). */
+    /**
+     * Once a fault has moved a reading, what regulation hid comes through: mains, windings, power limits (common
+     * practice).
+     */
     private const MOVED = 0.05;
 
     /** Share of what lies between two severities that reads as one of them. */
@@ -47,7 +56,9 @@ final readonly class Likelihood
     /** Ohms from which what sleeps and leaks beside a path has its say. */
     private const SLEEPING = 10e3;
 
-    /** Ohms from which a path is open, ohms that an open path may still show, and how often it does (common practice). */
+    /**
+     * Ohms from which a path is open, ohms that an open path may still show, and how often it does (common practice).
+     */
     private const OPEN = 2e6;
 
     private const OPEN_AT_LEAST = 100e3;
@@ -86,7 +97,8 @@ final readonly class Likelihood
 
     /**
      * @param float      $predicted under the hypothesis; NAN if unknown
-     * @param float|null $graded    what a fault whose severity is a guess does here by itself; null if the hypothesis has none
+     * @param float|null $graded what a fault whose severity is a guess does here by itself; null if the hypothesis has
+     *     none
      *
      * @return float density, relative to other hypotheses for the same reading
      */
@@ -98,17 +110,24 @@ final readonly class Likelihood
         }
         $mean = self::scale($this->quantity, $predicted);
         $sigma = self::sigma($this->quantity, $predicted, $this->healthy, $this->window);
-        if ($graded !== null && ! is_nan($graded)) {
-            $sigma += self::GRADED * abs(self::scale($this->quantity, $graded) - self::scale($this->quantity, $this->healthy));
+        if ($graded !== null && !is_nan($graded)) {
+            $sigma +=
+                self::GRADED *
+                abs(self::scale($this->quantity, $graded) - self::scale($this->quantity, $this->healthy));
         }
 
         return (1 - self::SLIPS) * $this->near($mean, $sigma, $predicted) + $this->slip;
     }
 
-    /** Nothing gets through where something beside an open part should: the description is wrong there, the part open all the same. */
+    /**
+     * Nothing gets through where something beside an open part should: the description is wrong there, the part open
+     * all the same.
+     */
     public function provesOpen(): float
     {
-        return is_infinite($this->value) && $this->quantity === DeadCheck::RESISTANCE ? self::PROVES_OPEN * self::normal(0.0, self::sigma($this->quantity, INF, INF, null)) : 0.0;
+        return is_infinite($this->value) && $this->quantity === DeadCheck::RESISTANCE
+            ? self::PROVES_OPEN * self::normal(0.0, self::sigma($this->quantity, INF, INF, null))
+            : 0.0;
     }
 
     /** What is open is seldom quite so: a crack, flux and fingers leave some hundred kilohms to nothing at all. */
@@ -119,11 +138,13 @@ final readonly class Likelihood
             return $density;
         }
         if ($predicted < self::OPEN) {
-            return (1 - self::NOT_QUITE_OPEN) * $density + self::NOT_QUITE_OPEN * self::normal($this->x - $mean, 3 * $sigma);
+            return (1 - self::NOT_QUITE_OPEN) * $density +
+                self::NOT_QUITE_OPEN * self::normal($this->x - $mean, 3 * $sigma);
         }
         $nearly = log10(self::OPEN_AT_LEAST);
 
-        return (1 - self::NOT_QUITE_OPEN) * $density + self::NOT_QUITE_OPEN * ($this->x > $nearly ? 1 / (log10(DeadMeter::MOST_OHMS) - $nearly) : 0.0);
+        return (1 - self::NOT_QUITE_OPEN) * $density +
+            self::NOT_QUITE_OPEN * ($this->x > $nearly ? 1 / (log10(DeadMeter::MOST_OHMS) - $nearly) : 0.0);
     }
 
     /**
@@ -146,17 +167,21 @@ final readonly class Likelihood
             return $this->under(($mild + $worse) / 2);
         }
         $share = self::up(($this->x - $low) / $below) - self::up(($this->x - $high) / $above);
-        $flat = (1 - self::SLIPS) * max(0.0, $share) / ($high - $low) + $this->slip;
+        $flat = ((1 - self::SLIPS) * max(0.0, $share)) / ($high - $low) + $this->slip;
 
         // Many readings stand at either end and fall over somewhere between: a fuse, a junction, a dropout.
-        return (1 - self::AT_ENDS) * $flat + self::AT_ENDS * ($this->under($mild) + $this->under($worse)) / 2;
+        return (1 - self::AT_ENDS) * $flat + (self::AT_ENDS * ($this->under($mild) + $this->under($worse))) / 2;
     }
 
     /** The normal distribution function: erfc by Abramowitz and Stegun 7.1.26, within 1.5e-7. */
     private static function up(float $z): float
     {
-        $t = 1 / (1 + 0.3275911 * abs($z) / M_SQRT2);
-        $tail = $t * (0.254829592 + $t * (-0.284496736 + $t * (1.421413741 + $t * (-1.453152027 + $t * 1.061405429)))) * exp(-$z * $z / 2) / 2;
+        $t = 1 / (1 + (0.3275911 * abs($z)) / M_SQRT2);
+        $tail =
+            ($t *
+                (0.254829592 + $t * (-0.284496736 + $t * (1.421413741 + $t * (-1.453152027 + $t * 1.061405429)))) *
+                exp((-$z * $z) / 2)) /
+            2;
 
         return $z > 0 ? 1 - $tail : $tail;
     }
@@ -170,17 +195,27 @@ final readonly class Likelihood
     /**
      * Where the reading lies between two predictions.
      *
-     * @return array{share: float, apart: float} of the way from one to the other on the axis of its kind, 0 to 1; and how far they are apart in standard deviations
+     * @return array{share: float, apart: float} of the way from one to the other on the axis of its kind, 0 to 1; and
+     *     how far they are apart in standard deviations
      */
     public function along(float $from, float $to): array
     {
         [$first, $last] = [self::scale($this->quantity, $from), self::scale($this->quantity, $to)];
-        $sigma = (self::sigma($this->quantity, $from, $this->healthy, $this->window) + self::sigma($this->quantity, $to, $this->healthy, $this->window)) / 2;
+        $sigma =
+            (self::sigma($this->quantity, $from, $this->healthy, $this->window) +
+                self::sigma($this->quantity, $to, $this->healthy, $this->window)) /
+            2;
 
-        return ['share' => $first === $last ? 0.0 : max(0.0, min(1.0, ($this->x - $first) / ($last - $first))), 'apart' => abs($last - $first) / $sigma];
+        return [
+            'share' => $first === $last ? 0.0 : max(0.0, min(1.0, ($this->x - $first) / ($last - $first))),
+            'apart' => abs($last - $first) / $sigma,
+        ];
     }
 
-    /** Density of this reading as a slip of the hand. Often the probe simply does not touch: through lacquer, on the wrong leg, in the wrong socket. */
+    /**
+     * Density of this reading as a slip of the hand. Often the probe simply does not touch: through lacquer, on the
+     * wrong leg, in the wrong socket.
+     */
     public function slip(): float
     {
         return $this->slip;
@@ -207,7 +242,10 @@ final readonly class Likelihood
     {
         [$share, $nothing] = match ($quantity) {
             'dc', 'ac' => [self::TOUCHES_NOTHING, self::normal($value, self::NO_CONTACT)],
-            DeadCheck::RESISTANCE, DeadCheck::DIODE, DeadCheck::ESR => [self::TOUCHES_NOTHING_DEAD, is_infinite($value) ? self::normal(0.0, self::sigma($quantity, $value, $value, null)) : 0.0],
+            DeadCheck::RESISTANCE, DeadCheck::DIODE, DeadCheck::ESR => [
+                self::TOUCHES_NOTHING_DEAD,
+                is_infinite($value) ? self::normal(0.0, self::sigma($quantity, $value, $value, null)) : 0.0,
+            ],
             default => [0.0, 0.0],
         };
 
@@ -235,7 +273,8 @@ final readonly class Likelihood
         }
         $quantity = self::quantity($key);
 
-        return abs(self::scale($quantity, $a) - self::scale($quantity, $b)) < 2.0 * (self::sigma($quantity, $a, $a, null) + self::sigma($quantity, $b, $b, null)) / 2;
+        return abs(self::scale($quantity, $a) - self::scale($quantity, $b)) <
+            (2.0 * (self::sigma($quantity, $a, $a, null) + self::sigma($quantity, $b, $b, null))) / 2;
     }
 
     /** The axis on which readings of this kind are compared: volts, decades of ohms, octaves of hertz. */
@@ -265,10 +304,13 @@ final readonly class Likelihood
             'swing' => 0.1 + 0.3 * abs($predicted),
             'ripple' => 0.02 + 0.15 * abs($predicted) + ($window->sigma ?? 0.0),
             default => sqrt(
-                (0.03 + (self::GOOD_MODEL + min(self::FAULT_MODEL, abs($predicted - $healthy) / max(abs($healthy), 0.05))) * abs($predicted)) ** 2
-                + self::spread($predicted, $healthy, $window) ** 2
-                + self::severity($predicted, $healthy) ** 2
-                + Meter::forDc()->halfWidth($predicted) ** 2 / 3,
+                (0.03 +
+                    (self::GOOD_MODEL + min(self::FAULT_MODEL, abs($predicted - $healthy) / max(abs($healthy), 0.05))) *
+                        abs($predicted)) **
+                    2 +
+                    self::spread($predicted, $healthy, $window) ** 2 +
+                    self::severity($predicted, $healthy) ** 2 +
+                    Meter::forDc()->halfWidth($predicted) ** 2 / 3,
             ),
         };
     }
@@ -288,9 +330,13 @@ final readonly class Likelihood
         return $window->sigma * min(1.5, max(0.02, abs($predicted) / max(abs($healthy), 0.05)));
     }
 
-    /** A short is never quite nothing and an open never quite everything: a little of the healthy voltage is in doubt. */
+    /**
+     * A short is never quite nothing and an open never quite everything: a little of the healthy voltage is in doubt.
+     */
     private static function severity(float $predicted, float $healthy): float
     {
-        return abs($predicted - $healthy) > 0.05 * abs($healthy) ? self::REMAINDER * abs($healthy) + self::MOVED * abs($predicted) : 0.0;
+        return abs($predicted - $healthy) > 0.05 * abs($healthy)
+            ? self::REMAINDER * abs($healthy) + self::MOVED * abs($predicted)
+            : 0.0;
     }
 }

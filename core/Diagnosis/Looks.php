@@ -8,7 +8,9 @@ use Oculant\Core\Diagnosis\Evidence\PartEvidence;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Part;
 
-/** What the look of a part says about each of its fault modes (common practice: a good look is worth many measurements). */
+/**
+ * What the look of a part says about each of its fault modes (common practice: a good look is worth many measurements).
+ */
 final class Looks
 {
     private const FITS = 8.0;
@@ -43,7 +45,9 @@ final class Looks
                 'well' => $fault->looks === '' ? 1.0 : self::UNSEEN,
                 'heat' => $fault->graded ? self::CIRCUMSTANCE : 1.0,
                 'rework' => in_array($fault->name, ['reversed', 'open', 'wrong'], true) ? self::CIRCUMSTANCE : 1.2,
-                'joint' => $fault->comesAndGoes || in_array($fault->name, ['open', 'resistive'], true) ? self::FITS : 1.0,
+                'joint' => $fault->comesAndGoes || in_array($fault->name, ['open', 'resistive'], true)
+                    ? self::FITS
+                    : 1.0,
                 default => self::fits($fault, $sees) ? self::FITS : self::DAMAGED,
             };
         }
@@ -53,7 +57,10 @@ final class Looks
 
     private static function fits(FaultMode $fault, string $sees): bool
     {
-        if (($sees === 'reversed' && $fault->name === 'reversed') || ($sees === 'hot' && in_array($fault->name, ['leaky', 'short', 'shorted_turns', 'resistive'], true))) {
+        if (
+            ($sees === 'reversed' && $fault->name === 'reversed') ||
+            ($sees === 'hot' && in_array($fault->name, ['leaky', 'short', 'shorted_turns', 'resistive'], true))
+        ) {
             return true;
         }
         foreach (self::WORDS[$sees] ?? [] as $word) {
@@ -85,7 +92,12 @@ final class Looks
         $first = [];
         foreach (array_slice(array_keys($worth), 0, 8) as $ref) {
             $notes = $parts[$ref]->written['notes'] ?? '';
-            $first[] = ['part' => (string) $ref, 'label' => $parts[$ref]->label(), 'looks' => implode('; ', array_unique($looks[$ref])), 'notes' => is_string($notes) ? $notes : ''];
+            $first[] = [
+                'part' => (string) $ref,
+                'label' => $parts[$ref]->label(),
+                'looks' => implode('; ', array_unique($looks[$ref])),
+                'notes' => is_string($notes) ? $notes : '',
+            ];
         }
 
         return $first;

@@ -17,7 +17,10 @@ use Oculant\Core\Supply\Description;
  */
 final class NextStep
 {
-    /** Minutes: unplugging, discharging and proving it; plugging in again; connecting or removing loads. Common practice. */
+    /**
+     * Minutes: unplugging, discharging and proving it; plugging in again; connecting or removing loads. Common
+     * practice.
+     */
     private const UNPLUG = 2.5;
 
     private const ENERGISE = 1.5;
@@ -30,7 +33,10 @@ final class NextStep
     /** Taking up another instrument, coupling and setting it: ripple wants a scope. Common practice. */
     private const SCOPE = 0.4;
 
-    /** Dead checks: from a rail to its ground, on a part under suspicion, on any other part (which only tells in a roundabout way). */
+    /**
+     * Dead checks: from a rail to its ground, on a part under suspicion, on any other part (which only tells in a
+     * roundabout way).
+     */
     private const DEAD_RAIL = 0.7;
 
     private const DEAD_SUSPECT = 0.75;
@@ -86,7 +92,12 @@ final class NextStep
             foreach ($this->measurements($mode->id) as [$target, $quantity, $energised]) {
                 $key = "{$target} {$quantity}";
                 $doubt = $doubts["{$mode->id} {$key}"] ?? null;
-                if (! $this->isMoved($plausible, $mode->id, $key) || isset($state->skipped[$key]) || ($energised && $fuseIsOpen) || ($doubt === null && $this->isDone($taken, $key, $mode->id, $energised, $plausible))) {
+                if (
+                    !$this->isMoved($plausible, $mode->id, $key) ||
+                    isset($state->skipped[$key]) ||
+                    ($energised && $fuseIsOpen) ||
+                    ($doubt === null && $this->isDone($taken, $key, $mode->id, $energised, $plausible))
+                ) {
                     continue;
                 }
                 [$bits, $outcomes] = $this->information($plausible, $belief->forms, $mode->id, $key);
@@ -97,19 +108,38 @@ final class NextStep
                 if ($bits > self::TELLS) {
                     [$minutes, $hazard] = $this->cost($state, $target, $quantity, $mode->id, $energised, $plausible);
                     $harm = $energised ? 1 + self::HARM * array_sum($takes) : 1.0;
-                    $candidates[] = new Candidate($target, $quantity, $mode->id, $energised, $bits, $minutes, $hazard * $harm, $outcomes, $doubt, $energised ? $takes : []);
+                    $candidates[] = new Candidate(
+                        $target,
+                        $quantity,
+                        $mode->id,
+                        $energised,
+                        $bits,
+                        $minutes,
+                        $hazard * $harm,
+                        $outcomes,
+                        $doubt,
+                        $energised ? $takes : [],
+                    );
                 }
             }
         }
-        $tests = (new PartTests($this->supply, $this->dictionary))->candidates($plausible, $state, $state->power->isEnergised() ? self::UNPLUG : 0.0);
-        $candidates = [...$candidates, ...array_filter($tests, static fn(Candidate $c): bool => $c->bits > self::TELLS)];
+        $tests = (new PartTests($this->supply, $this->dictionary))->candidates(
+            $plausible,
+            $state,
+            $state->power->isEnergised() ? self::UNPLUG : 0.0,
+        );
+        $candidates = [
+            ...$candidates,
+            ...array_filter($tests, static fn(Candidate $c): bool => $c->bits > self::TELLS),
+        ];
         usort($candidates, static fn(Candidate $a, Candidate $b): int => $b->score() <=> $a->score());
 
         return $candidates;
     }
 
     /**
-     * A mode that its owner never used may destroy what stands there still: the output capacitor of a supply whose loop is open, once its load is off.
+     * A mode that its owner never used may destroy what stands there still: the output capacitor of a supply whose loop
+     * is open, once its load is off.
      *
      * @param array<string, float> $plausible
      *
@@ -124,7 +154,7 @@ final class NextStep
         foreach ($plausible as $id => $probability) {
             [$share, $refs] = $this->dictionary->taken($mode, $id);
             foreach ($refs as $ref) {
-                if (! $this->supply->part($ref)->kind instanceof Fuse) {
+                if (!($this->supply->part($ref)->kind instanceof Fuse)) {
                     $takes[$ref] = ($takes[$ref] ?? 0.0) + $share * $probability;
                 }
             }
@@ -179,7 +209,7 @@ final class NextStep
         foreach ($state->partTests as $test) {
             if ($test['quantity'] === DeadCheck::ESR && $test['replaced'] === $state->replaced()) {
                 foreach (array_keys($this->supply->modes) as $mode) {
-                    $taken["{$mode} {$test['part']}.esr ".DeadCheck::ESR] = true;
+                    $taken["{$mode} {$test['part']}.esr " . DeadCheck::ESR] = true;
                 }
             }
         }
@@ -211,7 +241,13 @@ final class NextStep
     {
         $moved = $this->dictionary->movers($mode, $key) + $this->dictionary->movers($other, $key);
         foreach ([Hypothesis::HEALTHY, ...array_keys(array_intersect_key($plausible, $moved))] as $id) {
-            if (! Likelihood::indistinguishable($key, $this->dictionary->reading($mode, (string) $id, $key), $this->dictionary->reading($other, (string) $id, $key))) {
+            if (
+                !Likelihood::indistinguishable(
+                    $key,
+                    $this->dictionary->reading($mode, (string) $id, $key),
+                    $this->dictionary->reading($other, (string) $id, $key),
+                )
+            ) {
                 return false;
             }
         }
@@ -223,10 +259,19 @@ final class NextStep
     public function fuseIsKnownOpen(BenchState $state): bool
     {
         // What was seen of a fuse counts until that fuse is replaced.
-        $stands = static fn(string $fuse, array $replacedThen): bool => ! in_array($fuse, array_diff($state->replaced(), $replacedThen), true);
+        $stands = static fn(string $fuse, array $replacedThen): bool => !in_array(
+            $fuse,
+            array_diff($state->replaced(), $replacedThen),
+            true,
+        );
         foreach ($state->readings as $reading) {
             $part = $this->supply->parts[$reading->target] ?? null;
-            if ($part?->kind instanceof Fuse && $reading->quantity === DeadCheck::RESISTANCE && $reading->value > self::OPEN_OHMS && $stands($part->ref, $reading->replaced)) {
+            if (
+                $part?->kind instanceof Fuse &&
+                $reading->quantity === DeadCheck::RESISTANCE &&
+                $reading->value > self::OPEN_OHMS &&
+                $stands($part->ref, $reading->replaced)
+            ) {
                 return true;
             }
         }
@@ -236,7 +281,14 @@ final class NextStep
             }
         }
 
-        return in_array('fuse_open', array_column(array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()), 'symptom'), true);
+        return in_array(
+            'fuse_open',
+            array_column(
+                array_filter($state->symptoms, static fn(array $s): bool => $s['replaced'] === $state->replaced()),
+                'symptom',
+            ),
+            true,
+        );
     }
 
     /**
@@ -305,7 +357,8 @@ final class NextStep
     /**
      * Where everything grades into everything, the one edge that tells most is what a technician looks for.
      *
-     * @param list<array{float, float, float, array<string, float>}> $rows      as shown() gives them, in their order on the axis
+     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the
+     *     axis
      * @param non-empty-list<float>                                  $edges
      * @param array<string, float>                                   $plausible
      *
@@ -329,7 +382,8 @@ final class NextStep
     }
 
     /**
-     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the axis
+     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the
+     *     axis
      *
      * @return list<float> half-way between readings that are apart
      */
@@ -347,10 +401,13 @@ final class NextStep
     }
 
     /**
-     * Mutual information of the reading and the fault. Readings overlap: each falls on either side of the edges half-way between two
-     * foretold ones as often as its spread has it, so that a form that grades into another tells what it tells, and no more.
+     * Mutual information of the reading and the fault. Readings overlap: each falls on either side of the edges
+     * half-way between two
+     * foretold ones as often as its spread has it, so that a form that grades into another tells what it tells, and no
+     * more.
      *
-     * @param list<array{float, float, float, array<string, float>}> $rows      as shown() gives them, in their order on the axis
+     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the
+     *     axis
      * @param array<string, float>                                   $plausible
      * @param list<float>                                            $edges
      */
@@ -365,7 +422,9 @@ final class NextStep
             foreach ([...$edges, INF] as $cell => $edge) {
                 $z = ($edge - $x) / $sigma;
                 // Within 0.0002 of the normal distribution (Bowling et al. 2009, from memory).
-                $upTo = is_infinite($edge) ? 1.0 : 1 / (1 + exp(max(-60.0, min(60.0, -1.5976 * $z - 0.07056 * $z ** 3))));
+                $upTo = is_infinite($edge)
+                    ? 1.0
+                    : 1 / (1 + exp(max(-60.0, min(60.0, -1.5976 * $z - 0.07056 * $z ** 3))));
                 if ($upTo - $below > self::IGNORED) {
                     foreach ($shares as $id => $share) {
                         $cells[$cell][$id] = ($cells[$cell][$id] ?? 0.0) + $share * ($upTo - $below);
@@ -388,7 +447,8 @@ final class NextStep
     }
 
     /**
-     * A row of the dictionary as it is told apart from others: on the axis, what the meter shows, how far off that may be, and by what.
+     * A row of the dictionary as it is told apart from others: on the axis, what the meter shows, how far off that may
+     * be, and by what.
      *
      * @param array<string, float> $ids probability by hypothesis
      *
@@ -401,8 +461,16 @@ final class NextStep
             return [];
         }
         $quantity = Likelihood::quantity($key);
-        [$low, $high] = array_map(static fn(float $end): float => Likelihood::scale($quantity, $end), $this->dictionary->span($mode, $row, $key));
-        $sigma = Likelihood::sigma($quantity, $value, $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key), $window);
+        [$low, $high] = array_map(
+            static fn(float $end): float => Likelihood::scale($quantity, $end),
+            $this->dictionary->span($mode, $row, $key),
+        );
+        $sigma = Likelihood::sigma(
+            $quantity,
+            $value,
+            $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key),
+            $window,
+        );
 
         // What may lie anywhere between two limits is told apart from what lies outside them.
         return [[($low + $high) / 2, $value, $sigma + ($high - $low) / 6, $ids]];
@@ -427,7 +495,10 @@ final class NextStep
                 return [[$id, 1.0]];
             }
             $worse = ($form->from + $form->to) / 2;
-            foreach ($form->state !== null ? [[$form->state, 1.0]] : [[$form->mild, 1 - $worse], [$form->worse, $worse]] as [$row, $part]) {
+            foreach (
+                $form->state !== null ? [[$form->state, 1.0]] : [[$form->mild, 1 - $worse], [$form->worse, $worse]]
+                as [$row, $part]
+            ) {
                 $foretold[$row] = [$row, ($foretold[$row][1] ?? 0.0) + $part * $share];
             }
         }
@@ -440,28 +511,40 @@ final class NextStep
      *
      * @return array{float, float} minutes, hazard factor
      */
-    private function cost(BenchState $state, string $target, string $quantity, string $mode, bool $energised, array $plausible): array
-    {
-        $minutes = $energised ? $this->supply->points[$target]->minutes + ($quantity === 'ripple' ? self::SCOPE : 0.0) : $this->deadMinutes($target, $plausible);
+    private function cost(
+        BenchState $state,
+        string $target,
+        string $quantity,
+        string $mode,
+        bool $energised,
+        array $plausible,
+    ): array {
+        $minutes = $energised
+            ? $this->supply->points[$target]->minutes + ($quantity === 'ripple' ? self::SCOPE : 0.0)
+            : $this->deadMinutes($target, $plausible);
         if ($mode !== $state->mode) {
             // Loads are changed with the power off.
-            $minutes += self::CHANGE_LOADS + ($state->power->isEnergised() && $energised ? self::UNPLUG + self::ENERGISE : 0.0);
+            $minutes +=
+                self::CHANGE_LOADS + ($state->power->isEnergised() && $energised ? self::UNPLUG + self::ENERGISE : 0.0);
         }
         if ($energised !== $state->power->isEnergised()) {
             $minutes += ($energised ? self::ENERGISE : self::UNPLUG) / self::SHARED_BY;
         }
-        if (! $energised) {
+        if (!$energised) {
             return [$minutes, 1.0];
         }
         $point = $this->supply->points[$target];
         $nominal = $this->expectations[$mode]->nominal;
         $peak = max(abs($nominal->reading($target, 'dc')), 1.4 * $nominal->reading($target, 'ac'));
 
-        return [$minutes, match (true) {
-            $this->supply->isHot($point->node) => self::HAZARD_HOT,
-            $peak > 60 => self::HAZARD_HIGH,
-            default => self::HAZARD_LIVE,
-        }];
+        return [
+            $minutes,
+            match (true) {
+                $this->supply->isHot($point->node) => self::HAZARD_HOT,
+                $peak > 60 => self::HAZARD_HIGH,
+                default => self::HAZARD_LIVE,
+            },
+        ];
     }
 
     /** @param array<string, float> $plausible */

@@ -13,7 +13,10 @@ final readonly class Outcome
      * @param float        $probability
      * @param array<string, float> $shares probability by the hypotheses that would show it
      */
-    public function __construct(public float $low, public float $high, public float $probability, public array $shares)
-    {
-    }
+    public function __construct(
+        public float $low,
+        public float $high,
+        public float $probability,
+        public array $shares,
+    ) {}
 }

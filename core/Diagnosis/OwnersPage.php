@@ -8,7 +8,10 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Supply\Description;
 
-/** What the owner reads first: what was wrong, what was done, whether it is safe, what to mind, what it cost. Plain sentences. */
+/**
+ * What the owner reads first: what was wrong, what was done, whether it is safe, what to mind, what it cost. Plain
+ * sentences.
+ */
 final class OwnersPage
 {
     /**
@@ -19,14 +22,25 @@ final class OwnersPage
     public static function of(Description $supply, BenchState $state, array $report): array
     {
         $rows = [
-            ['What was wrong', $report['cause'] === null ? 'The cause has not been named yet.' : trim("{$report['cause']['part']}: {$report['cause']['fault']}. {$report['cause']['text']}")],
+            [
+                'What was wrong',
+                $report['cause'] === null
+                    ? 'The cause has not been named yet.'
+                    : trim("{$report['cause']['part']}: {$report['cause']['fault']}. {$report['cause']['text']}"),
+            ],
             ['What was done', self::work($report)],
             ['How it is now', self::outcome($state, $report)],
             ['Is it safe', self::safety($supply, $state)],
-            ['Please mind', implode(' ', array_map(static fn(array $a): string => rtrim($a['text'], '.').'.', $state->advice))],
+            [
+                'Please mind',
+                implode(' ', array_map(static fn(array $a): string => rtrim($a['text'], '.') . '.', $state->advice)),
+            ],
         ];
 
-        return array_map(static fn(array $row): array => ['title' => $row[0], 'text' => $row[1]], array_values(array_filter($rows, static fn(array $row): bool => $row[1] !== '')));
+        return array_map(
+            static fn(array $row): array => ['title' => $row[0], 'text' => $row[1]],
+            array_values(array_filter($rows, static fn(array $row): bool => $row[1] !== '')),
+        );
     }
 
     /** @return list<array{what: string, amount: float}> in the workshop's currency */
@@ -35,13 +49,22 @@ final class OwnersPage
         $e = $state->estimate;
         $rows = [];
         if (isset($e['hours'], $e['rate'])) {
-            $rows[] = ['what' => sprintf('Work, %s h at %.2f', rtrim(rtrim(sprintf('%.2f', $e['hours']), '0'), '.'), $e['rate']), 'amount' => $e['hours'] * $e['rate']];
+            $rows[] = [
+                'what' => sprintf(
+                    'Work, %s h at %.2f',
+                    rtrim(rtrim(sprintf('%.2f', $e['hours']), '0'), '.'),
+                    $e['rate'],
+                ),
+                'amount' => $e['hours'] * $e['rate'],
+            ];
         }
         if (isset($e['parts'])) {
             $rows[] = ['what' => 'Parts', 'amount' => $e['parts']];
         }
 
-        return $rows === [] ? [] : [...$rows, ['what' => 'Together', 'amount' => array_sum(array_column($rows, 'amount'))]];
+        return $rows === []
+            ? []
+            : [...$rows, ['what' => 'Together', 'amount' => array_sum(array_column($rows, 'amount'))]];
     }
 
     /** @param array<string, mixed> $report */
@@ -49,24 +72,43 @@ final class OwnersPage
     {
         $work = array_map(static fn(array $w): string => "{$w['part']} replaced ({$w['in']})", $report['work']);
 
-        return $work === [] ? 'Nothing was replaced.' : implode('; ', $work).'.';
+        return $work === [] ? 'Nothing was replaced.' : implode('; ', $work) . '.';
     }
 
     /** @param array<string, mixed> $report */
     private static function outcome(BenchState $state, array $report): string
     {
         if ($state->condemned !== null) {
-            return "It may not be used any more: {$state->condemned['text']}".($state->returnedUnsafe === null ? '' : " It goes back unusable: {$state->returnedUnsafe}.");
+            return "It may not be used any more: {$state->condemned['text']}" .
+                ($state->returnedUnsafe === null ? '' : " It goes back unusable: {$state->returnedUnsafe}.");
         }
-        $bad = array_filter($report['asLeft'], static fn(array $r): bool => ! $r['good']);
-        $runs = array_filter($state->runs, static fn(array $r): bool => $r['state'] === 'ended' && $r['kind'] !== 'starts');
-        $alarms = array_sum(array_map(static fn(array $r): int => count(array_filter($r['events'], static fn(array $e): bool => $e['event'] === 'alarm')), $runs));
+        $bad = array_filter($report['asLeft'], static fn(array $r): bool => !$r['good']);
+        $runs = array_filter(
+            $state->runs,
+            static fn(array $r): bool => $r['state'] === 'ended' && $r['kind'] !== 'starts',
+        );
+        $alarms = array_sum(
+            array_map(
+                static fn(array $r): int => count(
+                    array_filter($r['events'], static fn(array $e): bool => $e['event'] === 'alarm'),
+                ),
+                $runs,
+            ),
+        );
 
         return match (true) {
             $report['asLeft'] === [] => 'It has not been measured after the repair yet.',
-            $bad !== [] => count($bad).' of '.count($report['asLeft']).' readings after the repair are not as they should be.',
+            $bad !== [] => count($bad) .
+                ' of ' .
+                count($report['asLeft']) .
+                ' readings after the repair are not as they should be.',
             default => sprintf('All %d readings after the repair are as a good unit\'s.', count($report['asLeft'])),
-        }.($runs === [] ? '' : ' It ran under load: '.implode('; ', array_map(static fn(array $r): string => $r['title'], $runs)).($alarms === 0 ? ', without an alarm.' : ", with {$alarms} alarms."));
+        } .
+            ($runs === []
+                ? ''
+                : ' It ran under load: ' .
+                    implode('; ', array_map(static fn(array $r): string => $r['title'], $runs)) .
+                    ($alarms === 0 ? ', without an alarm.' : ", with {$alarms} alarms."));
     }
 
     private static function safety(Description $supply, BenchState $state): string
@@ -76,13 +118,19 @@ final class OwnersPage
         }
         $class = $state->protectionClass() ?? SafetyTest::classOf($supply);
         $results = array_map($state->safetyNow(...), SafetyTest::cases());
-        $missing = array_filter(SafetyTest::required($supply, $class), static fn(SafetyTest $t): bool => $state->safetyNow($t) === null);
+        $missing = array_filter(
+            SafetyTest::required($supply, $class),
+            static fn(SafetyTest $t): bool => $state->safetyNow($t) === null,
+        );
         $source = array_values($state->safety)[0]['source'] ?? '';
 
         return match (true) {
             in_array(false, $results, true) => 'No: an electrical safety test failed.',
-            $missing !== [] => 'Not tested completely: '.implode('; ', array_map(static fn(SafetyTest $t): string => $t->title(), $missing)).'.',
-            default => "It passed its electrical safety tests ({$source}). Local codes and licensed practice decide about its use.",
+            $missing !== [] => 'Not tested completely: ' .
+                implode('; ', array_map(static fn(SafetyTest $t): string => $t->title(), $missing)) .
+                '.',
+            default => 'It passed its electrical safety tests ' .
+                "({$source}). Local codes and licensed practice decide about its use.",
         };
     }
 }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 /**
- * Which two faults at once are worth solving, where no single one explains the evidence: where one of them changes nothing the other
+ * Which two faults at once are worth solving, where no single one explains the evidence: where one of them changes
+ * nothing the other
  * speaks, where both do the better one does. The circuit then has the last word.
  */
 final class PairFinder
@@ -33,13 +34,20 @@ final class PairFinder
         foreach ($singles as $k => $first) {
             foreach (array_slice($singles, $k + 1) as $second) {
                 if ($hypotheses[$first]->ref !== $hypotheses[$second]->ref) {
-                    $scores["{$first}+{$second}"] = [$belief->prior[$first] + $belief->prior[$second] + self::explained($belief, $first, $second), $first, $second];
+                    $scores["{$first}+{$second}"] = [
+                        $belief->prior[$first] + $belief->prior[$second] + self::explained($belief, $first, $second),
+                        $first,
+                        $second,
+                    ];
                 }
             }
         }
         usort($scores, static fn(array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_map(static fn(array $pair): Hypothesis => Hypothesis::pair($hypotheses[$pair[1]], $hypotheses[$pair[2]]), array_slice($scores, 0, $isLarge ? self::MOST_LARGE : self::MOST));
+        return array_map(
+            static fn(array $pair): Hypothesis => Hypothesis::pair($hypotheses[$pair[1]], $hypotheses[$pair[2]]),
+            array_slice($scores, 0, $isLarge ? self::MOST_LARGE : self::MOST),
+        );
     }
 
     private static function explained(Belief $belief, string $first, string $second): float

@@ -20,9 +20,11 @@ final class PairKnowledge implements Knowledge
     private array $altered = [];
 
     /** @param list<Hypothesis> $pairs */
-    public function __construct(private readonly Knowledge $singles, private readonly Description $supply, private readonly array $pairs)
-    {
-    }
+    public function __construct(
+        private readonly Knowledge $singles,
+        private readonly Description $supply,
+        private readonly array $pairs,
+    ) {}
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
@@ -43,7 +45,9 @@ final class PairKnowledge implements Knowledge
     {
         return $this->dictionaries["mains {$mainsVolts}"] ??= array_reduce(
             $this->pairs,
-            fn(FaultDictionary $known, Hypothesis $pair): FaultDictionary => $known->and($this->pair($pair, $mainsVolts)),
+            fn(FaultDictionary $known, Hypothesis $pair): FaultDictionary => $known->and(
+                $this->pair($pair, $mainsVolts),
+            ),
             $this->singles->dictionary($mainsVolts),
         );
     }
@@ -52,7 +56,8 @@ final class PairKnowledge implements Knowledge
     {
         return $this->rows["{$mode} {$check} {$quantity}"] ??= array_reduce(
             $this->pairs,
-            fn(array $row, Hypothesis $pair): array => $row + DeadRow::of($this->supply, $this->pair($pair, null), $mode, $check, $quantity),
+            fn(array $row, Hypothesis $pair): array => $row +
+                DeadRow::of($this->supply, $this->pair($pair, null), $mode, $check, $quantity),
             $this->singles->deadRow($mode, $check, $quantity),
         );
     }

@@ -11,15 +11,16 @@ use Oculant\Core\Supply\Description;
 /** Tests of single parts as next steps: they settle what no meter on the board can, at the price of soldering. */
 final readonly class PartTests
 {
-    /** Share of such tests that say the wrong thing: the fault shows only warm, under voltage, or not on that day (common practice). */
+    /**
+     * Share of such tests that say the wrong thing: the fault shows only warm, under voltage, or not on that day
+     * (common practice).
+     */
     public const ERROR = 0.03;
 
     /** Nobody takes out a part that is suspected less. */
     private const SUSPECTED = 0.03;
 
-    public function __construct(private Description $supply, private FaultDictionary $dictionary)
-    {
-    }
+    public function __construct(private Description $supply, private FaultDictionary $dictionary) {}
 
     /**
      * @param array<string, float> $plausible probability by the fault still in the unit, healthy included
@@ -37,7 +38,12 @@ final readonly class PartTests
         $candidates = [];
         foreach ($this->suspected($plausible) as $ref => $own) {
             $part = $this->supply->parts[$ref] ?? null;
-            if ($own < self::SUSPECTED || $part === null || in_array((string) $ref, $known, true) || isset($state->skipped["{$ref} ".Tested::BY_ITSELF])) {
+            if (
+                $own < self::SUSPECTED ||
+                $part === null ||
+                in_array((string) $ref, $known, true) ||
+                isset($state->skipped["{$ref} " . Tested::BY_ITSELF])
+            ) {
                 continue;
             }
             $bad = $good = [];
@@ -51,10 +57,19 @@ final readonly class PartTests
             $isBad = array_sum($bad);
             $bits += self::entropy(self::saysBad($isBad));
             $apart = $part->kind->apart();
-            $candidates[] = new Candidate((string) $ref, Tested::BY_ITSELF, $state->mode, false, $bits, $minutes + $apart->minutes(), $apart->harm(), [
-                new Outcome(0.0, 0.0, 1 - $isBad, array_filter($good)),
-                new Outcome(1.0, 1.0, $isBad, array_filter($bad)),
-            ]);
+            $candidates[] = new Candidate(
+                (string) $ref,
+                Tested::BY_ITSELF,
+                $state->mode,
+                false,
+                $bits,
+                $minutes + $apart->minutes(),
+                $apart->harm(),
+                [
+                    new Outcome(0.0, 0.0, 1 - $isBad, array_filter($good)),
+                    new Outcome(1.0, 1.0, $isBad, array_filter($bad)),
+                ],
+            );
         }
 
         return $candidates;

@@ -22,10 +22,17 @@ final class PathView
      * @param array<string, string> $functions dc or ac by point
      * @param array<string, float> $suspicion  by part reference
      *
-     * @return list<array{id: string, name: string, from: ?string, energy: string, suspicion: float, share: string, parts: list<array{ref: string, label: string, suspicion: float, share: string, replaced: bool}>, points: list<string>}>
+     * @return list<array{id: string, name: string, from: ?string, energy: string, suspicion: float, share: string,
+     *     parts: list<array{ref: string, label: string, suspicion: float, share: string, replaced: bool}>,
+     *     points: list<string>}>
      */
-    public static function of(Description $supply, BenchState $state, array $expected, array $functions, array $suspicion): array
-    {
+    public static function of(
+        Description $supply,
+        BenchState $state,
+        array $expected,
+        array $functions,
+        array $suspicion,
+    ): array {
         $energy = [];
         $standing = $state->standing();
         foreach ($supply->points as $id => $point) {
@@ -46,16 +53,28 @@ final class PathView
             $parts = [];
             foreach ($stage->parts as $ref) {
                 $parts[] = [
-                    'ref' => $ref, 'label' => $supply->part($ref)->label(), 'suspicion' => $suspicion[$ref] ?? 0.0, 'share' => Probability::write($suspicion[$ref] ?? 0.0),
+                    'ref' => $ref,
+                    'label' => $supply->part($ref)->label(),
+                    'suspicion' => $suspicion[$ref] ?? 0.0,
+                    'share' => Probability::write($suspicion[$ref] ?? 0.0),
                     'replaced' => in_array($ref, $state->replaced(), true),
                 ];
             }
             $sum = min(1.0, array_sum(array_column($parts, 'suspicion')));
             $views[] = [
-                'id' => (string) $id, 'name' => $stage->name, 'from' => $stage->from, 'energy' => $energy[$id] ?? 'unknown',
-                'suspicion' => $sum, 'share' => Probability::write($sum),
+                'id' => (string) $id,
+                'name' => $stage->name,
+                'from' => $stage->from,
+                'energy' => $energy[$id] ?? 'unknown',
+                'suspicion' => $sum,
+                'share' => Probability::write($sum),
                 'parts' => $parts,
-                'points' => array_map(strval(...), array_keys(array_filter($supply->points, static fn($point): bool => $point->stage === (string) $id))),
+                'points' => array_map(
+                    strval(...),
+                    array_keys(
+                        array_filter($supply->points, static fn($point): bool => $point->stage === (string) $id),
+                    ),
+                ),
             ];
         }
 

@@ -9,7 +9,8 @@ use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 
 /**
- * How likely each fault is before anything is measured: the weights of the kinds, moved by what is known of this unit's life
+ * How likely each fault is before anything is measured: the weights of the kinds, moved by what is known of this unit's
+ * life
  * and by what this workshop has found on this board before.
  */
 final readonly class Priors
@@ -22,19 +23,31 @@ final readonly class Priors
 
     private const SEALED = ['electrolytic', 'paper_suppressor', 'tantalum'];
 
-    private const CONTACTS = ['connector', 'switch', 'selector', 'joint', 'relay', 'potentiometer', 'trimmer', 'wire', 'fuse'];
+    private const CONTACTS = [
+        'connector',
+        'switch',
+        'selector',
+        'joint',
+        'relay',
+        'potentiometer',
+        'trimmer',
+        'wire',
+        'fuse',
+    ];
 
     /** Words in a part's notes that say that it stands in the heat. */
     private const HEAT = '/(?<!no )(?<!not )\b(heat ?sinks?|hot)\b|\bnext to\b.*\b(R\d+|valve|heater)\b/i';
 
     /** @param array<string, float> $share by hypothesis, sums to 1 */
-    private function __construct(public array $share)
-    {
-    }
+    private function __construct(public array $share) {}
 
     /** @param array<string, int> $seen times this workshop found each hypothesis on this board */
-    public static function of(FaultDictionary $dictionary, Description $supply, BenchState $state, array $seen = []): self
-    {
+    public static function of(
+        FaultDictionary $dictionary,
+        Description $supply,
+        BenchState $state,
+        array $seen = [],
+    ): self {
         $weights = [];
         foreach ($dictionary->hypotheses as $id => $hypothesis) {
             $part = $supply->parts[$hypothesis->ref] ?? null;
@@ -44,7 +57,7 @@ final readonly class Priors
         $counted = array_sum(array_intersect_key($seen, $weights));
         $share = [];
         foreach ($weights as $id => $weight) {
-            $share[$id] = (self::STRENGTH * $weight / $total + ($seen[$id] ?? 0)) / (self::STRENGTH + $counted);
+            $share[$id] = ((self::STRENGTH * $weight) / $total + ($seen[$id] ?? 0)) / (self::STRENGTH + $counted);
         }
 
         return new self($share);
@@ -57,7 +70,10 @@ final readonly class Priors
         return new self(array_map(static fn(Hypothesis $h): float => $h->weight / $total, $dictionary->hypotheses));
     }
 
-    /** Factors are common practice; heat follows the rule that life halves every ten degrees (Arrhenius, as data sheets use it). */
+    /**
+     * Factors are common practice; heat follows the rule that life halves every ten degrees (Arrhenius, as data sheets
+     * use it).
+     */
     private static function modifier(Hypothesis $hypothesis, Part $part, BenchState $state): float
     {
         $factor = 1.0;

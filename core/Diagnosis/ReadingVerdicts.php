@@ -31,9 +31,12 @@ final class ReadingVerdicts
      * @param array<string, Expectations> $expectations by mode id, of the supply as described
      * @param float|null                  $mainsVolts   that they are for
      */
-    public function __construct(private readonly Description $supply, private readonly Knowledge $knowledge, private readonly array $expectations, private readonly ?float $mainsVolts)
-    {
-    }
+    public function __construct(
+        private readonly Description $supply,
+        private readonly Knowledge $knowledge,
+        private readonly array $expectations,
+        private readonly ?float $mainsVolts,
+    ) {}
 
     /** The verdict on a reading, in the context in which it was taken. */
     public function verdict(TakenReading $reading): Verdict
@@ -45,16 +48,30 @@ final class ReadingVerdicts
             return $this->residual($reading);
         }
         if ($this->isBeyond($reading)) {
-            return new Verdict(VerdictWord::CannotTell, Quantity::volts($reading->value).': cannot tell this far from its mains.', 'What it does at such a mains is on the ramp of the power-up plan.');
+            return new Verdict(
+                VerdictWord::CannotTell,
+                Quantity::volts($reading->value) . ': cannot tell this far from its mains.',
+                'What it does at such a mains is on the ramp of the power-up plan.',
+            );
         }
-        if (! EvidenceList::isKnown($reading)) {
-            return new Verdict(VerdictWord::CannotTell, Quantity::volts($reading->value).': cannot tell on limited power.', 'Measure the mains at the unit and record it; then this reading can be judged.');
+        if (!EvidenceList::isKnown($reading)) {
+            return new Verdict(
+                VerdictWord::CannotTell,
+                Quantity::volts($reading->value) . ': cannot tell on limited power.',
+                'Measure the mains at the unit and record it; then this reading can be judged.',
+            );
         }
         if ($reading->quantity === 'hertz') {
             return Judge::frequency($reading->value, $this->good($reading));
         }
 
-        return (new Judge($this->stood($reading), $this->expectationsOf($reading)))->live($reading->target, $reading->mode, $reading->quantity, $reading->value, $reading->swing);
+        return (new Judge($this->stood($reading), $this->expectationsOf($reading)))->live(
+            $reading->target,
+            $reading->mode,
+            $reading->quantity,
+            $reading->value,
+            $reading->swing,
+        );
     }
 
     /** @return list<Slip> */
@@ -65,25 +82,50 @@ final class ReadingVerdicts
 
             return is_nan($good) ? [] : SlipFinder::explainDead($this->check($reading), $reading->value, $good);
         }
-        if ($reading->quantity === 'hertz' || $reading->isResidual() || (! EvidenceList::counts($reading, $this->supply) && ! is_infinite($reading->value)) || EvidenceList::isFar($reading->mainsVolts, $this->supply)) {
+        if (
+            $reading->quantity === 'hertz' ||
+            $reading->isResidual() ||
+            (!EvidenceList::counts($reading, $this->supply) && !is_infinite($reading->value)) ||
+            EvidenceList::isFar($reading->mainsVolts, $this->supply)
+        ) {
             return [];
         }
 
-        return (new SlipFinder($this->stood($reading), $this->expectationsOf($reading)))
-            ->explain($reading->target, $reading->mode, $reading->quantity, $reading->value);
+        return (new SlipFinder($this->stood($reading), $this->expectationsOf($reading)))->explain(
+            $reading->target,
+            $reading->mode,
+            $reading->quantity,
+            $reading->value,
+        );
     }
 
-    /** @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, context: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>} */
+    /**
+     * @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string,
+     *     context: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string,
+     *     slips: list<array{name: string, advice: string}>}
+     */
     public function view(TakenReading $reading): array
     {
         $verdict = $this->verdict($reading);
 
         return [
-            'entry' => $reading->entryId, 'target' => $reading->target, 'text' => Reading::write($reading->quantity, $reading->value, $reading->swing), 'quantity' => $reading->quantity,
-            'mode' => $reading->mode, 'power' => $reading->power->value, 'context' => $reading->context->words(),
-            'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(),
-            'sentence' => $verdict->sentence, 'why' => $verdict->why, 'expected' => $this->expectedText($reading),
-            'slips' => array_map(static fn(Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice], $this->slips($reading)),
+            'entry' => $reading->entryId,
+            'target' => $reading->target,
+            'text' => Reading::write($reading->quantity, $reading->value, $reading->swing),
+            'quantity' => $reading->quantity,
+            'mode' => $reading->mode,
+            'power' => $reading->power->value,
+            'context' => $reading->context->words(),
+            'word' => $verdict->word->value,
+            'mark' => $verdict->word->mark(),
+            'good' => $verdict->word->isGood(),
+            'sentence' => $verdict->sentence,
+            'why' => $verdict->why,
+            'expected' => $this->expectedText($reading),
+            'slips' => array_map(
+                static fn(Slip $slip): array => ['name' => $slip->name, 'advice' => $slip->advice],
+                $this->slips($reading),
+            ),
         ];
     }
 
@@ -93,10 +135,14 @@ final class ReadingVerdicts
         if ($reading->isDeadCheck()) {
             $good = $this->good($reading);
 
-            return is_nan($good) ? Judge::range(Window::unknown()) : DeadSheet::expected($reading->quantity, $good, $this->span($reading));
+            return is_nan($good)
+                ? Judge::range(Window::unknown())
+                : DeadSheet::expected($reading->quantity, $good, $this->span($reading));
         }
         if ($reading->quantity === 'hertz') {
-            return is_nan($this->good($reading)) ? Judge::range(Window::unknown()) : Reading::write('hertz', $this->good($reading));
+            return is_nan($this->good($reading))
+                ? Judge::range(Window::unknown())
+                : Reading::write('hertz', $this->good($reading));
         }
         if ($reading->isResidual()) {
             return 'under 60 V';
@@ -106,35 +152,60 @@ final class ReadingVerdicts
         }
         $window = $this->expectationsOf($reading)[$reading->mode]->window($reading->target, $reading->quantity);
 
-        $need = $reading->quantity === 'ripple' ? null : MinimumLoad::missing($this->supply, $this->supply->mode($reading->mode));
-        if ($need?->interlock->does !== null && $need->feeds($reading->target) && $this->supply->point($reading->target)->rail !== null) {
+        $need =
+            $reading->quantity === 'ripple'
+                ? null
+                : MinimumLoad::missing($this->supply, $this->supply->mode($reading->mode));
+        if (
+            $need?->interlock->does !== null &&
+            $need->feeds($reading->target) &&
+            $this->supply->point($reading->target)->rail !== null
+        ) {
             return $need->range($reading->target);
         }
 
-        return $reading->quantity === 'ripple' && $window->isKnown() ? 'up to '.Quantity::volts($window->high) : Judge::range($window);
+        return $reading->quantity === 'ripple' && $window->isKnown()
+            ? 'up to ' . Quantity::volts($window->high)
+            : Judge::range($window);
     }
 
     /** A large supply is not solved for whatever mains somebody dials. */
     private function isBeyond(TakenReading $reading): bool
     {
-        return $this->supply->isLarge() && ! $reading->isDeadCheck() && ! $reading->isResidual() && EvidenceList::isFar($reading->mainsVolts, $this->supply);
+        return $this->supply->isLarge() &&
+            !$reading->isDeadCheck() &&
+            !$reading->isResidual() &&
+            EvidenceList::isFar($reading->mainsVolts, $this->supply);
     }
 
     private function check(TakenReading $reading): DeadCheck
     {
-        return $this->supply->deadCheck($reading->target)?->on($reading->quantity) ?? throw new OutOfBoundsException("There is no place \"{$reading->target}\" to check.");
+        return $this->supply->deadCheck($reading->target)?->on($reading->quantity) ??
+            throw new OutOfBoundsException("There is no place \"{$reading->target}\" to check.");
     }
 
     /** What a good unit reads there; NAN if it has no stable reading. */
     private function good(TakenReading $reading): float
     {
-        return Foretold::at($this->knowledgeOf($reading), EvidenceList::isFar($reading->mainsVolts, $this->supply) ? null : $reading->mainsVolts, $reading->mode, Hypothesis::HEALTHY, $reading->target, $reading->quantity);
+        return Foretold::at(
+            $this->knowledgeOf($reading),
+            EvidenceList::isFar($reading->mainsVolts, $this->supply) ? null : $reading->mainsVolts,
+            $reading->mode,
+            Hypothesis::HEALTHY,
+            $reading->target,
+            $reading->quantity,
+        );
     }
 
-    /** @return array{float, float}|null what good meters and types may show there; null where all show the same, or nobody has looked */
+    /**
+     * @return array{float, float}|null what good meters and types may show there; null where all show the same, or
+     *     nobody has looked
+     */
     private function span(TakenReading $reading): ?array
     {
-        [$low, $high] = $this->knowledgeOf($reading)->dictionary(null)->span($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}");
+        [$low, $high] = $this->knowledgeOf($reading)
+            ->dictionary(null)
+            ->span($reading->mode, Hypothesis::HEALTHY, "{$reading->target} {$reading->quantity}");
 
         return $low < $high ? [$low, $high] : null;
     }
@@ -142,7 +213,12 @@ final class ReadingVerdicts
     /** The supply as it stood when the reading was taken. */
     private function stood(TakenReading $reading): Description
     {
-        return $reading->context->isPlain() ? $this->supply : $this->stood["{$reading->mode} {$reading->context->key()}"] ??= $reading->context->on($this->supply, $reading->mode);
+        return $reading->context->isPlain()
+            ? $this->supply
+            : ($this->stood["{$reading->mode} {$reading->context->key()}"] ??= $reading->context->on(
+                $this->supply,
+                $reading->mode,
+            ));
     }
 
     private function knowledgeOf(TakenReading $reading): Knowledge
@@ -153,7 +229,9 @@ final class ReadingVerdicts
     /** @return array<string, Expectations> by mode id: expected values follow what was different */
     private function expectationsOf(TakenReading $reading): array
     {
-        return $reading->context->isPlain() && ! EvidenceList::isFar($reading->mainsVolts, $this->supply) ? $this->expectationsAt($reading->mainsVolts) : [$reading->mode => $this->knowledgeOf($reading)->expectations($reading->mode, $reading->mainsVolts)];
+        return $reading->context->isPlain() && !EvidenceList::isFar($reading->mainsVolts, $this->supply)
+            ? $this->expectationsAt($reading->mainsVolts)
+            : [$reading->mode => $this->knowledgeOf($reading)->expectations($reading->mode, $reading->mainsVolts)];
     }
 
     /** @return array<string, Expectations> */
@@ -175,11 +253,26 @@ final class ReadingVerdicts
         $says = Quantity::volts($reading->value);
 
         if ($reading->quantity === 'ac' && abs($reading->value) >= Alarm::ALTERNATING) {
-            return new Verdict(VerdictWord::VeryHigh, "{$says} AC: it is plugged in, or fed from somewhere else. Hands off.", 'What alternates cannot have been stored. The unit is recorded as unplugged: look at the plug, and for a second cord.');
+            return new Verdict(
+                VerdictWord::VeryHigh,
+                "{$says} AC: it is plugged in, or fed from somewhere else. Hands off.",
+                'What alternates cannot have been stored. The unit is recorded as unplugged: look at the plug, ' .
+                    'and for a second cord.',
+            );
         }
 
         return abs($reading->value) >= StoredCharge::TOUCH
-            ? new Verdict(VerdictWord::VeryHigh, "{$says}: still charged. Hands off, discharge it through a resistor.", 'Above 60 V DC a part is hazardous live (IEC 61010-1). The unit is recorded as unplugged: check the plug too.')
-            : new Verdict(VerdictWord::Fine, "{$says}: below the touch limit with the plug out.", 'Up to 60 V DC is not hazardous live (IEC 61010-1). A large reservoir may still hold enough energy to burn.');
+            ? new Verdict(
+                VerdictWord::VeryHigh,
+                "{$says}: still charged. Hands off, discharge it through a resistor.",
+                'Above 60 V DC a part is hazardous live (IEC 61010-1). The unit is recorded as unplugged: check ' .
+                    'the plug too.',
+            )
+            : new Verdict(
+                VerdictWord::Fine,
+                "{$says}: below the touch limit with the plug out.",
+                'Up to 60 V DC is not hazardous live (IEC 61010-1). A large reservoir may still hold enough ' .
+                    'energy to burn.',
+            );
     }
 }

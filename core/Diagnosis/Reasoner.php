@@ -19,7 +19,10 @@ final class Reasoner
     /** No evidence makes anything quite impossible. */
     private const LEAST = 1e-12;
 
-    /** How often a hand that slipped slips again to the same value, at the same place and at another across the same nodes (common practice). */
+    /**
+     * How often a hand that slipped slips again to the same value, at the same place and at another across the same
+     * nodes (common practice).
+     */
     private const SLIPS_AGAIN = 0.01;
 
     private const SLIPS_BESIDE = 0.15;
@@ -28,9 +31,7 @@ final class Reasoner
     private const PAIR_SHARE = 0.05;
 
     /** @param Priors|null $priors null for those of the kinds alone */
-    public function __construct(private readonly Knowledge $knowledge, private readonly ?Priors $priors = null)
-    {
-    }
+    public function __construct(private readonly Knowledge $knowledge, private readonly ?Priors $priors = null) {}
 
     /** @param list<Evidence> $evidence */
     public function weigh(array $evidence): Belief
@@ -41,7 +42,14 @@ final class Reasoner
         $edge = new Edge($this->knowledge->dictionary(null));
         foreach ($evidence as $k => $item) {
             $first = $item instanceof ReadingEvidence ? self::firstAlike($item, $evidence, $k) : null;
-            $step = $first === null ? $this->step($item, $log, $forms) : self::again($steps[$first[0]], $first[1]->slip($this->knowledge), $item->target === $first[1]->target ? self::SLIPS_AGAIN : self::SLIPS_BESIDE);
+            $step =
+                $first === null
+                    ? $this->step($item, $log, $forms)
+                    : self::again(
+                        $steps[$first[0]],
+                        $first[1]->slip($this->knowledge),
+                        $item->target === $first[1]->target ? self::SLIPS_AGAIN : self::SLIPS_BESIDE,
+                    );
             $step = $item instanceof ReadingEvidence && $item->isLive() ? $edge->soften($item->mode, $step) : $step;
             foreach ($step as $id => $change) {
                 $log[$id] += $change;
@@ -52,7 +60,13 @@ final class Reasoner
         $probability = array_map(static fn(float $l): float => exp($l - $most), $log);
         $total = array_sum($probability);
 
-        return new Belief($prior, array_map(static fn(float $p): float => $p / $total, $probability), $steps, $evidence, $forms);
+        return new Belief(
+            $prior,
+            array_map(static fn(float $p): float => $p / $total, $probability),
+            $steps,
+            $evidence,
+            $forms,
+        );
     }
 
     /**
@@ -70,7 +84,14 @@ final class Reasoner
             $log = array_intersect_key($log, $unmoved[1]);
         }
         foreach (array_keys($log) as $id) {
-            $step[$id] = log(max(self::LEAST, $item instanceof Graded && isset($forms[$id]) ? $this->overForms($item, $id, $forms[$id]) : $item->likelihood((string) $id, $this->knowledge)));
+            $step[$id] = log(
+                max(
+                    self::LEAST,
+                    $item instanceof Graded && isset($forms[$id])
+                        ? $this->overForms($item, $id, $forms[$id])
+                        : $item->likelihood((string) $id, $this->knowledge),
+                ),
+            );
         }
 
         return $step;
@@ -80,7 +101,8 @@ final class Reasoner
      * @param list<Evidence> $evidence
      * @param int            $until    number of the reading itself
      *
-     * @return array{int, ReadingEvidence}|null the first reading of the same two nodes that showed the same, and its number
+     * @return array{int, ReadingEvidence}|null the first reading of the same two nodes that showed the same, and its
+     *     number
      */
     private static function firstAlike(ReadingEvidence $reading, array $evidence, int $until): ?array
     {
@@ -95,7 +117,8 @@ final class Reasoner
     }
 
     /**
-     * The same two nodes read again and alike are one witness: all that a second look tells is that the first was no slip.
+     * The same two nodes read again and alike are one witness: all that a second look tells is that the first was no
+     * slip.
      *
      * @param array<string, float> $first logarithm of the likelihood of the first reading, by hypothesis
      * @param float                          $slip  density of the first as a slip of the hand
@@ -134,7 +157,10 @@ final class Reasoner
         return $sum;
     }
 
-    /** @return array<string, array<string, float>> how likely each form is before anything is known, by hypothesis that has several */
+    /**
+     * @return array<string, array<string, float>> how likely each form is before anything is known, by hypothesis that
+     *     has several
+     */
     private function forms(): array
     {
         $dictionary = $this->knowledge->dictionary(null);
@@ -158,7 +184,9 @@ final class Reasoner
             if ($hypothesis->mishap !== null) {
                 $log[$id] = log($hypothesis->weight);
             } elseif ($hypothesis->isPair()) {
-                $log[$id] = log(2 * self::PAIR_SHARE) + array_sum(array_map(static fn(Hypothesis $h): float => $log[$h->id], $hypothesis->each()));
+                $log[$id] =
+                    log(2 * self::PAIR_SHARE) +
+                    array_sum(array_map(static fn(Hypothesis $h): float => $log[$h->id], $hypothesis->each()));
             }
         }
 

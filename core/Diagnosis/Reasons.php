@@ -12,16 +12,17 @@ final class Reasons
     /** @var list<float>|null as explained() gives it */
     private ?array $explained = null;
 
-    public function __construct(private readonly Belief $belief)
-    {
-    }
+    public function __construct(private readonly Belief $belief) {}
 
     /**
      * How each piece of evidence told a suspect from the others that were believed in at that time.
      *
      * @param string $id of a hypothesis, "healthy" and "unknown" included
      *
-     * @return array{for: list<array{label: string, weight: float, strength: string}>, against: list<array{label: string, weight: float, strength: string}>} weight: logarithm (base 2) of its ratio to the rivals
+     * @return array{for: list<array{label: string, weight: float, strength: string}>,
+     *     against: list<array{label: string, weight: float, strength: string}>} weight: logarithm (base 2) of its ratio
+     *     to the
+     *     rivals
      */
     public function of(string $id): array
     {
@@ -36,11 +37,20 @@ final class Reasons
                 // Too little is left of the difference: add the rivals up one by one.
                 [$rivals, $explained] = self::rivals($this->belief->logLikelihood[$k], $before['weights'], $id);
             }
-            $weight = ($this->belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
+            $weight =
+                ($this->belief->logLikelihood[$k][$id] - log(max($explained / max($rivals, 1e-300), 1e-300))) / M_LN2;
             if ($weight > 0.3) {
-                $for[] = ['label' => $evidence->label(), 'weight' => round($weight, 2), 'strength' => Probability::strength($weight)];
+                $for[] = [
+                    'label' => $evidence->label(),
+                    'weight' => round($weight, 2),
+                    'strength' => Probability::strength($weight),
+                ];
             } elseif ($weight < -0.3) {
-                $against[] = ['label' => $evidence->label(), 'weight' => round($weight, 2), 'strength' => Probability::strength($weight)];
+                $against[] = [
+                    'label' => $evidence->label(),
+                    'weight' => round($weight, 2),
+                    'strength' => Probability::strength($weight),
+                ];
             }
         }
         usort($for, static fn(array $a, array $b): int => $b['weight'] <=> $a['weight']);
@@ -49,7 +59,10 @@ final class Reasons
         return ['for' => $for, 'against' => $against];
     }
 
-    /** @return list<float> how much of what was believed before each piece of evidence explains it, on the scale of Belief::stages() */
+    /**
+     * @return list<float> how much of what was believed before each piece of evidence explains it, on the scale of
+     *     Belief::stages()
+     */
     private function explained(): array
     {
         $explained = [];

@@ -16,7 +16,10 @@ final readonly class Severity
     /** Readings must lie this many standard deviations apart at the two ends to say anything of what is between. */
     private const TELLING = 2.0;
 
-    /** Share of belief that the severities must hold to be told as a range, and the decades that a range may have to be worth saying. */
+    /**
+     * Share of belief that the severities must hold to be told as a range, and the decades that a range may have to be
+     * worth saying.
+     */
     private const SURE = 0.8;
 
     private const WORTH_SAYING = 1.6;
@@ -31,9 +34,7 @@ final readonly class Severity
      * @param float $least of the range in which it lies: ohms, or a share of the good value
      * @param float $most  likewise; the same as $least where readings place it
      */
-    private function __construct(public float $least, public float $most, public Unit $in)
-    {
-    }
+    private function __construct(public float $least, public float $most, public Unit $in) {}
 
     /** What the readings tell; null if the fault has no degree, or nothing tells it. */
     public static function of(Hypothesis $hypothesis, Belief $belief, Knowledge $knowledge): ?self
@@ -58,14 +59,22 @@ final readonly class Severity
         }
         [$least, $most] = [min([INF, ...$ends]), max([0.0, ...$ends])];
 
-        return count($held) < count($shares) && log10($most / $least) < self::WORTH_SAYING ? new self($least, $most, $hypothesis->in) : null;
+        return count($held) < count($shares) && log10($most / $least) < self::WORTH_SAYING
+            ? new self($least, $most, $hypothesis->in)
+            : null;
     }
 
     public function words(): string
     {
         return match (true) {
-            $this->least === $this->most => ($this->in === Unit::Ohm ? 'like ' : 'at about ').self::write($this->least, $this->in),
-            default => sprintf('%s%s to %s', $this->in === Unit::Ohm ? 'like ' : 'at ', self::write($this->least, $this->in), self::write($this->most, $this->in)),
+            $this->least === $this->most => ($this->in === Unit::Ohm ? 'like ' : 'at about ') .
+                self::write($this->least, $this->in),
+            default => sprintf(
+                '%s%s to %s',
+                $this->in === Unit::Ohm ? 'like ' : 'at ',
+                self::write($this->least, $this->in),
+                self::write($this->most, $this->in),
+            ),
         };
     }
 
@@ -75,7 +84,9 @@ final readonly class Severity
             return Quantity::write($value, $in, 2);
         }
 
-        return $value < 1.6 ? round(100 * $value, $value < 0.1 ? 1 : 0).' %' : rtrim(rtrim(sprintf('%.1f', $value), '0'), '.').' times its value';
+        return $value < 1.6
+            ? round(100 * $value, $value < 0.1 ? 1 : 0) . ' %'
+            : rtrim(rtrim(sprintf('%.1f', $value), '0'), '.') . ' times its value';
     }
 
     /** @return array<int, float> how likely it lies between one severity and the next; empty if it has no degree */
@@ -89,12 +100,16 @@ final readonly class Severity
         return $cells;
     }
 
-    /** Where the readings place it, about the severities $cell and $cell + 1; null if none does, or it is as bad as anything that was solved. */
+    /**
+     * Where the readings place it, about the severities $cell and $cell + 1; null if none does, or it is as bad as
+     * anything that was solved.
+     */
     private static function placed(Hypothesis $hypothesis, int $cell, Belief $belief, Knowledge $knowledge): ?float
     {
         $sum = $weights = 0.0;
         foreach ($belief->evidence as $item) {
-            [$severity, $apart] = $item instanceof ReadingEvidence ? self::placedBy($item, $hypothesis, $cell, $knowledge) : [0.0, 0.0];
+            [$severity, $apart] =
+                $item instanceof ReadingEvidence ? self::placedBy($item, $hypothesis, $cell, $knowledge) : [0.0, 0.0];
             if ($apart > 0.0) {
                 $sum += $apart ** 2 * log($severity);
                 $weights += $apart ** 2;
@@ -103,24 +118,41 @@ final readonly class Severity
         $placed = $weights > 0.0 ? exp($sum / $weights) : null;
         $ends = [min([INF, ...$hypothesis->degrees]), max([0.0, ...$hypothesis->degrees])];
 
-        return $placed === null || abs(log($placed / $ends[0])) < self::AT_AN_END || abs(log($placed / $ends[1])) < self::AT_AN_END ? null : $placed;
+        return $placed === null ||
+            abs(log($placed / $ends[0])) < self::AT_AN_END ||
+            abs(log($placed / $ends[1])) < self::AT_AN_END
+            ? null
+            : $placed;
     }
 
     /**
      * By one reading, from as near as the severities lie that it tells apart.
      *
-     * @return array{float, float} severity, and how far the two are apart in standard deviations; 0 if it tells none apart
+     * @return array{float, float} severity, and how far the two are apart in standard deviations; 0 if it tells none
+     *     apart
      */
-    private static function placedBy(ReadingEvidence $item, Hypothesis $hypothesis, int $cell, Knowledge $knowledge): array
-    {
+    private static function placedBy(
+        ReadingEvidence $item,
+        Hypothesis $hypothesis,
+        int $cell,
+        Knowledge $knowledge,
+    ): array {
         $last = count($hypothesis->degrees) - 1;
         for ($wider = 0; $wider <= self::WIDEST; $wider++) {
             [$from, $to] = [max(0, $cell - $wider), min($last, $cell + 1 + $wider)];
-            $places = $item->places(Hypothesis::at($hypothesis->id, $from), Hypothesis::at($hypothesis->id, $to), $knowledge);
+            $places = $item->places(
+                Hypothesis::at($hypothesis->id, $from),
+                Hypothesis::at($hypothesis->id, $to),
+                $knowledge,
+            );
             if ($places !== null && $places['apart'] > self::TELLING) {
                 $between = Interpolation::of($hypothesis, $from, $to);
 
-                return [$between->severity($places['seen'], $places['good'], $places['from'], $places['to']) ?? $between->at($places['share']), $places['apart']];
+                return [
+                    $between->severity($places['seen'], $places['good'], $places['from'], $places['to']) ??
+                    $between->at($places['share']),
+                    $places['apart'],
+                ];
             }
         }
 

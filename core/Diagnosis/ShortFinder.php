@@ -9,9 +9,12 @@ use Oculant\Core\Quantity\Probability;
 /**
  * Which of the parts along a shorted rail holds it down.
  *
- * Seen from any part the meter reads the short and the track on the way to it. Along the strip the readings therefore fall
- * towards the shorted part and rise behind it; with a current injected at the first part they stay where they are behind it.
- * For each part the best fit of that shape is found by least squares (pool-adjacent-violators; Barlow et al. 1972, from memory),
+ * Seen from any part the meter reads the short and the track on the way to it. Along the strip the readings therefore
+ * fall
+ * towards the shorted part and rise behind it; with a current injected at the first part they stay where they are
+ * behind it.
+ * For each part the best fit of that shape is found by least squares (pool-adjacent-violators; Barlow et al. 1972, from
+ * memory),
  * and what is left over is weighed against the scatter of the repeats and the meter's resolution.
  */
 final class ShortFinder
@@ -28,11 +31,13 @@ final class ShortFinder
     private const FITS = 6.0;
 
     /**
-     * @param non-empty-list<array{part: string, ohms: non-empty-list<float>}> $readings   in the order of the strip, repeats together
+     * @param non-empty-list<array{part: string, ohms: non-empty-list<float>}> $readings in the order of the strip,
+     *     repeats together
      * @param float                                                   $resolution ohms
-     * @param array<string, float>                                    $priors     relative weight of a short by part; 1 if not given
+     * @param array<string, float> $priors relative weight of a short by part; 1 if not given
      *
-     * @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}
+     * @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>,
+     *     sigma: float, isClear: bool, sentence: string, advice: string}
      */
     public static function find(array $readings, float $resolution, string $method, array $priors = []): array
     {
@@ -41,19 +46,33 @@ final class ShortFinder
         $left = array_map(static fn(int $s): float => self::misfit($means, $s, $method), array_keys($means));
         $weights = [];
         foreach ($readings as $s => $reading) {
-            $weights[$s] = ($priors[$reading['part']] ?? 1.0) * exp(-0.5 * ($left[$s] - min($left)) / $sigma ** 2) * ($method === 'injected' ? self::FLAT ** self::flatBefore($means, $s, $sigma) : 1.0);
+            $weights[$s] =
+                ($priors[$reading['part']] ?? 1.0) *
+                exp((-0.5 * ($left[$s] - min($left))) / $sigma ** 2) *
+                ($method === 'injected' ? self::FLAT ** self::flatBefore($means, $s, $sigma) : 1.0);
         }
         $total = array_sum($weights) ?: 1.0;
         $suspects = [];
         foreach ($readings as $s => $reading) {
-            $suspects[] = ['part' => $reading['part'], 'probability' => $weights[$s] / $total, 'share' => Probability::write($weights[$s] / $total), 'ohms' => $means[$s], 'spread' => max($reading['ohms']) - min($reading['ohms'])];
+            $suspects[] = [
+                'part' => $reading['part'],
+                'probability' => $weights[$s] / $total,
+                'share' => Probability::write($weights[$s] / $total),
+                'ohms' => $means[$s],
+                'spread' => max($reading['ohms']) - min($reading['ohms']),
+            ];
         }
         $ranked = $suspects;
         usort($ranked, static fn(array $a, array $b): int => $b['probability'] <=> $a['probability']);
         $fits = min($left) < self::FITS * $sigma ** 2 * count($means);
         $isClear = $fits && $ranked[0]['probability'] >= self::CLEAR;
 
-        return ['suspects' => $suspects, 'sigma' => $sigma, 'isClear' => $isClear, ...self::words($ranked, $sigma, $isClear, $fits, $method)];
+        return [
+            'suspects' => $suspects,
+            'sigma' => $sigma,
+            'isClear' => $isClear,
+            ...self::words($ranked, $sigma, $isClear, $fits, $method),
+        ];
     }
 
     /**
@@ -68,7 +87,10 @@ final class ShortFinder
         $found = self::find($readings, $resolution, $method);
         $most = max([0.0, ...array_column($found['suspects'], 'probability')]);
 
-        return array_map(static fn(float $p): float => max(0.01, $p / max($most, 1e-9)), array_column($found['suspects'], 'probability', 'part'));
+        return array_map(
+            static fn(float $p): float => max(0.01, $p / max($most, 1e-9)),
+            array_column($found['suspects'], 'probability', 'part'),
+        );
     }
 
     /**
@@ -85,9 +107,11 @@ final class ShortFinder
             $freedom += count($ohms) - 1;
         }
         $scatter = $freedom > 0 ? sqrt($sum / $freedom) : self::CONTACT_OHMS;
-        $repeats = count($readings) / max(1e-9, array_sum(array_map(static fn(array $r): float => 1 / count($r['ohms']), $readings)));
+        $repeats =
+            count($readings) /
+            max(1e-9, array_sum(array_map(static fn(array $r): float => 1 / count($r['ohms']), $readings)));
 
-        return sqrt((max($scatter, self::CONTACT_OHMS / 2) ** 2 / $repeats) + $resolution ** 2 / 12);
+        return sqrt(max($scatter, self::CONTACT_OHMS / 2) ** 2 / $repeats + $resolution ** 2 / 12);
     }
 
     /**
@@ -101,11 +125,18 @@ final class ShortFinder
         if ($method === 'injected') {
             // No current flows beyond the short: everything there shows its voltage.
             $level = array_sum($behind) / count($behind);
-            $before = self::rising([$level, ...array_reverse(array_slice($means, 0, $s))], [count($behind), ...array_fill(0, $s, 1)]);
+            $before = self::rising(
+                [$level, ...array_reverse(array_slice($means, 0, $s))],
+                [count($behind), ...array_fill(0, $s, 1)],
+            );
 
-            return self::squares([...array_slice($means, 0, $s), ...$behind], [...array_slice(array_reverse($before), 0, $s), ...array_fill(0, count($behind), $before[0])]);
+            return self::squares(
+                [...array_slice($means, 0, $s), ...$behind],
+                [...array_slice(array_reverse($before), 0, $s), ...array_fill(0, count($behind), $before[0])],
+            );
         }
-        // Both arms rise away from the short, and nothing on the strip reads less than it: its true value is tried at and below what was read.
+        // Both arms rise away from the short, and nothing on the strip reads less than it: its true value is tried at
+        // and below what was read.
         $arms = [array_reverse(array_slice($means, 0, $s)), array_slice($means, $s + 1)];
         $best = INF;
         foreach ($means as $other) {
@@ -113,7 +144,13 @@ final class ShortFinder
                 $floor = ($other + $means[$s]) / 2;
                 $left = ($means[$s] - $floor) ** 2;
                 foreach ($arms as $arm) {
-                    $left += self::squares($arm, array_map(static fn(float $x): float => max($x, $floor), self::rising($arm, array_fill(0, count($arm), 1))));
+                    $left += self::squares(
+                        $arm,
+                        array_map(
+                            static fn(float $x): float => max($x, $floor),
+                            self::rising($arm, array_fill(0, count($arm), 1)),
+                        ),
+                    );
                 }
                 $best = min($best, $left);
             }
@@ -185,15 +222,29 @@ final class ShortFinder
      */
     private static function words(array $ranked, float $sigma, bool $isClear, bool $fits, string $method): array
     {
-        $milli = static fn(float $ohms): string => rtrim(rtrim(number_format($ohms * 1e3, $ohms < 1e-3 ? 2 : 1), '0'), '.').' mΩ';
+        $milli = static fn(float $ohms): string => rtrim(
+            rtrim(number_format($ohms * 1e3, $ohms < 1e-3 ? 2 : 1), '0'),
+            '.',
+        ) . ' mΩ';
         if (count($ranked) < 2) {
-            return ['sentence' => 'One reading alone says nothing: measure at the other parts along the rail.', 'advice' => ''];
+            return [
+                'sentence' => 'One reading alone says nothing: measure at the other parts along the rail.',
+                'advice' => '',
+            ];
         }
         [$first, $second] = $ranked;
         if ($isClear) {
             return [
-                'sentence' => sprintf('%s: %s. Its reading is the smallest, and the others rise away from it.', $first['part'], $first['probability'] > 0.99 ? 'more than 99 %' : sprintf('%d %%', (int) round(100 * $first['probability']))),
-                'advice' => "Lift one leg of {$first['part']} and see whether the rail clears, before anything else comes out.",
+                'sentence' => sprintf(
+                    '%s: %s. Its reading is the smallest, and the others rise away from it.',
+                    $first['part'],
+                    $first['probability'] > 0.99
+                        ? 'more than 99 %'
+                        : sprintf('%d %%', (int) round(100 * $first['probability'])),
+                ),
+                'advice' =>
+                    'Lift one leg of ' .
+                    "{$first['part']} and see whether the rail clears, before anything else comes out.",
             ];
         }
         $apart = max(abs($first['ohms'] - $second['ohms']), 1e-6);
@@ -201,16 +252,37 @@ final class ShortFinder
             $needed = max($apart / 6, 1e-5);
 
             return [
-                'sentence' => sprintf('This meter cannot tell %s from %s: they are %s apart, and the readings are good to %s.', $first['part'], $second['part'], $milli($apart), $milli($sigma)),
-                'advice' => sprintf($method === 'injected'
-                    ? 'Repeat both three times without moving the clips, or inject %2$.0f times the current if the track and the supply allow it (0.1 to 0.25 A to begin with; stay at a few volts).'
-                    : 'Repeat both three times with the probes pressed on the same spots; it takes a resolution of %1$s, or millivolts at an injected current.', $milli($needed), min(20.0, max(2.0, ceil(3 * $sigma / $apart)))),
+                'sentence' => sprintf(
+                    'This meter cannot tell %s from %s: they are %s apart, and the readings are good to %s.',
+                    $first['part'],
+                    $second['part'],
+                    $milli($apart),
+                    $milli($sigma),
+                ),
+                'advice' => sprintf(
+                    $method === 'injected'
+                        ? 'Repeat both three times without moving the clips, or inject %2$.0f times the current ' .
+                            'if the track and the supply allow it (0.1 to 0.25 A to begin with; stay at a few ' .
+                            'volts).'
+                        : 'Repeat both three times with the probes pressed on the same spots; it takes a ' .
+                            'resolution of %1$s, or millivolts at an injected current.',
+                    $milli($needed),
+                    min(20.0, max(2.0, ceil((3 * $sigma) / $apart))),
+                ),
             ];
         }
 
         return [
-            'sentence' => sprintf('%s (%d %%) or %s (%d %%).', $first['part'], (int) round(100 * $first['probability']), $second['part'], (int) round(100 * $second['probability'])),
-            'advice' => "The readings do not fall and rise along the strip as they should: check its order, and repeat {$first['part']} and {$second['part']}.",
+            'sentence' => sprintf(
+                '%s (%d %%) or %s (%d %%).',
+                $first['part'],
+                (int) round(100 * $first['probability']),
+                $second['part'],
+                (int) round(100 * $second['probability']),
+            ),
+            'advice' =>
+                'The readings do not fall and rise along the strip as they should: ' .
+                "check its order, and repeat {$first['part']} and {$second['part']}.",
         ];
     }
 }

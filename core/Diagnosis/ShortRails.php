@@ -22,10 +22,19 @@ final class ShortRails
         foreach ($supply->points as $id => $point) {
             $parts = array_filter($supply->parts, static fn(Part $part): bool => self::canHoldDown($part, $point));
             // A winding is a short by itself; a rail is where something is stored or drawn.
-            $isRail = array_filter($parts, static fn(Part $part): bool => $part->kind instanceof StoresCharge || $part->kind instanceof Consumes) !== [];
-            if ($isRail && count($parts) > 1 && ! isset($seen[$point->node])) {
+            $isRail =
+                array_filter(
+                    $parts,
+                    static fn(Part $part): bool => $part->kind instanceof StoresCharge ||
+                        $part->kind instanceof Consumes,
+                ) !== [];
+            if ($isRail && count($parts) > 1 && !isset($seen[$point->node])) {
                 $seen[$point->node] = true;
-                $rails[] = ['point' => (string) $id, 'name' => $point->name, 'parts' => array_map(strval(...), array_keys($parts))];
+                $rails[] = [
+                    'point' => (string) $id,
+                    'name' => $point->name,
+                    'parts' => array_map(strval(...), array_keys($parts)),
+                ];
             }
         }
 
@@ -49,7 +58,11 @@ final class ShortRails
     {
         $ends = array_values($part->terminals);
 
-        return in_array($point->node, $ends, true) && in_array($point->against, $ends, true)
-            && array_filter($part->kind->faults($part), static fn(FaultMode $fault): bool => FailureClass::of($fault->name) === FailureClass::Short) !== [];
+        return in_array($point->node, $ends, true) &&
+            in_array($point->against, $ends, true) &&
+            array_filter(
+                $part->kind->faults($part),
+                static fn(FaultMode $fault): bool => FailureClass::of($fault->name) === FailureClass::Short,
+            ) !== [];
     }
 }

@@ -13,7 +13,8 @@ final class Signs
     private const HUM = 2.5;
 
     /**
-     * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "ticks", "squeals", "intermittent", "bang", "smoke", "shock", "load", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
+     * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "ticks", "squeals", "intermittent", "bang",
+     * "smoke", "shock", "load", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
      *
      * @return bool|null null if this sign says nothing about the supply, or it is not known
      */
@@ -34,13 +35,31 @@ final class Signs
             'weak' => $weak > 0,
             'hum' => $hum,
             // How fast it tries again depends on how bad it is.
-            'ticks', 'squeals' => in_array($sign, $known, true) || (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) && array_intersect(['ticks', 'squeals'], $known) !== []),
-            // What leaves it dead at its worst lets it start now and then while it is half as bad: a dried start capacitor.
-            'intermittent' => ($dictionary->hypotheses[Hypothesis::of($hypothesis)]->comesAndGoes ?? false) || (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) && $alive === 0 && $dead > 0),
-            'bang' => self::goes($dictionary, $hypothesis, static fn(Breaking $how): bool => $how->isHeard(), '/crater/'),
-            'smoke' => self::goes($dictionary, $hypothesis, static fn(Breaking $how): bool => $how->smokes(), '/burn|smoke/'),
+            'ticks', 'squeals' => in_array($sign, $known, true) ||
+                (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) &&
+                    array_intersect(['ticks', 'squeals'], $known) !== []),
+            // What leaves it dead at its worst lets it start now and then while it is half as bad: a dried start
+            // capacitor.
+            'intermittent' => ($dictionary->hypotheses[Hypothesis::of($hypothesis)]->comesAndGoes ?? false) ||
+                (($dictionary->hypotheses[Hypothesis::of($hypothesis)]->graded ?? false) && $alive === 0 && $dead > 0),
+            'bang' => self::goes(
+                $dictionary,
+                $hypothesis,
+                static fn(Breaking $how): bool => $how->isHeard(),
+                '/crater/',
+            ),
+            'smoke' => self::goes(
+                $dictionary,
+                $hypothesis,
+                static fn(Breaking $how): bool => $how->smokes(),
+                '/burn|smoke/',
+            ),
             'shock' => self::leadsToTheCase($dictionary->hypotheses[Hypothesis::of($hypothesis)] ?? null),
-            'load' => in_array($dictionary->hypotheses[Hypothesis::of($hypothesis)]->kind ?? '', ['load', 'current_load', 'power_load', 'heater'], true),
+            'load' => in_array(
+                $dictionary->hypotheses[Hypothesis::of($hypothesis)]->kind ?? '',
+                ['load', 'current_load', 'power_load', 'heater'],
+                true,
+            ),
             'healthy' => $hypothesis === Hypothesis::HEALTHY,
             default => null,
         };
@@ -53,22 +72,32 @@ final class Signs
      */
     private static function goes(FaultDictionary $dictionary, string $hypothesis, callable $like, string $looks): bool
     {
-        return array_filter($dictionary->how[$hypothesis] ?? [], $like) !== [] || preg_match($looks, $dictionary->hypotheses[Hypothesis::of($hypothesis)]->looks ?? '') === 1;
+        return array_filter($dictionary->how[$hypothesis] ?? [], $like) !== [] ||
+            preg_match($looks, $dictionary->hypotheses[Hypothesis::of($hypothesis)]->looks ?? '') === 1;
     }
 
-    /** What can put mains on the case or the output: the parts that bridge the barrier or hang on the earth (common practice). */
+    /**
+     * What can put mains on the case or the output: the parts that bridge the barrier or hang on the earth (common
+     * practice).
+     */
     private static function leadsToTheCase(?Hypothesis $hypothesis): bool
     {
-        return $hypothesis !== null && (in_array($hypothesis->kind, ['y_capacitor', 'paper_suppressor'], true) && $hypothesis->fault !== 'open' || str_contains($hypothesis->fault, 'insulation'));
+        return $hypothesis !== null &&
+            ((in_array($hypothesis->kind, ['y_capacitor', 'paper_suppressor'], true) &&
+                $hypothesis->fault !== 'open') ||
+                str_contains($hypothesis->fault, 'insulation'));
     }
 
-    /** @return array{int, int, int, bool} outputs (or, where none is named, direct-voltage points) that are dead, weak and alive, and whether anything hums */
+    /**
+     * @return array{int, int, int, bool} outputs (or, where none is named, direct-voltage points) that are dead, weak
+     *     and alive, and whether anything hums
+     */
     private static function count(FaultDictionary $dictionary, string $mode, string $hypothesis): array
     {
         $dead = $weak = $alive = 0;
         $hum = false;
         foreach ($dictionary->readings[$mode][Hypothesis::HEALTHY] as $key => $healthy) {
-            if (! str_ends_with($key, ' dc') || abs($healthy) < 1.0) {
+            if (!str_ends_with($key, ' dc') || abs($healthy) < 1.0) {
                 continue;
             }
             $ratio = $dictionary->reading($mode, $hypothesis, $key) / $healthy;
@@ -77,8 +106,11 @@ final class Signs
                 $alive += $ratio < 0.1 ? 0 : 1;
                 $weak += $ratio >= 0.1 && $ratio < 0.85 ? 1 : 0;
             }
-            $ripple = substr($key, 0, -2).'ripple';
-            $hum = $hum || $dictionary->reading($mode, $hypothesis, $ripple) > self::HUM * $dictionary->reading($mode, Hypothesis::HEALTHY, $ripple) + 0.1;
+            $ripple = substr($key, 0, -2) . 'ripple';
+            $hum =
+                $hum ||
+                $dictionary->reading($mode, $hypothesis, $ripple) >
+                    self::HUM * $dictionary->reading($mode, Hypothesis::HEALTHY, $ripple) + 0.1;
         }
 
         return [$dead, $weak, $alive, $hum];

@@ -30,9 +30,7 @@ final class SolvedKnowledge implements Knowledge
     /** @var array<string, self> by hash */
     private array $altered = [];
 
-    public function __construct(private readonly Description $supply)
-    {
-    }
+    public function __construct(private readonly Description $supply) {}
 
     public function expectations(string $mode, ?float $mainsVolts): Expectations
     {
@@ -40,7 +38,11 @@ final class SolvedKnowledge implements Knowledge
             return $this->expectations($mode, null)->atMains($mainsVolts);
         }
 
-        return $this->expectations[$mode.'@'.$mainsVolts] ??= Expectations::of($this->supply, $this->supply->mode($mode), $mainsVolts);
+        return $this->expectations[$mode . '@' . $mainsVolts] ??= Expectations::of(
+            $this->supply,
+            $this->supply->mode($mode),
+            $mainsVolts,
+        );
     }
 
     public function isWhole(): bool
@@ -55,7 +57,9 @@ final class SolvedKnowledge implements Knowledge
 
     public function dictionary(?float $mainsVolts): FaultDictionary
     {
-        return $this->atMains["mains {$mainsVolts}"] ??= $this->atStep(self::dictionaryMains($mainsVolts, $this->supply));
+        return $this->atMains["mains {$mainsVolts}"] ??= $this->atStep(
+            self::dictionaryMains($mainsVolts, $this->supply),
+        );
     }
 
     private function atStep(?float $step): FaultDictionary
@@ -65,7 +69,13 @@ final class SolvedKnowledge implements Knowledge
 
     public function deadRow(string $mode, string $check, string $quantity): array
     {
-        return $this->rows["{$mode} {$check} {$quantity}"] ??= DeadRow::of($this->supply, $this->dictionary(null), $mode, $check, $quantity);
+        return $this->rows["{$mode} {$check} {$quantity}"] ??= DeadRow::of(
+            $this->supply,
+            $this->dictionary(null),
+            $mode,
+            $check,
+            $quantity,
+        );
     }
 
     public function altered(Description $altered): self
@@ -84,7 +94,8 @@ final class SolvedKnowledge implements Knowledge
     /** Dictionaries are made for steps of 2 % of the nominal mains: finer steps would not change any conclusion. */
     public static function dictionaryMains(?float $mainsVolts, Description $supply): ?float
     {
-        // Large ones are solved once; their readings are put on the scale of the nominal mains instead. Far off only windows are asked for.
+        // Large ones are solved once; their readings are put on the scale of the nominal mains instead. Far off only
+        // windows are asked for.
         if ($mainsVolts === null || $supply->isLarge() || EvidenceList::isFar($mainsVolts, $supply)) {
             return null;
         }

@@ -12,9 +12,7 @@ final readonly class StartCount
     private const CONFIDENCE = 0.95;
 
     /** @param list<string> $replaced the state of repair in which the failures were counted */
-    private function __construct(public int $tried, public int $failed, public array $replaced)
-    {
-    }
+    private function __construct(public int $tried, public int $failed, public array $replaced) {}
 
     /**
      * The starts that tell about the fault: those before the first repair, or all if nothing was repaired.
@@ -30,7 +28,10 @@ final readonly class StartCount
      * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>}> $starts
      * @param list<string>                                                                $replaced now
      *
-     * @return array{before: array{tried: int, failed: int}, rate: ?array{low: float, high: float}, after: array{tried: int, failed: int}, needed: ?int, luck: ?float, sentence: string}|null null while nothing was counted
+     * @return array{before: array{tried: int, failed: int}, rate: ?array{low: float, high: float},
+     *     after: array{tried: int, failed: int}, needed: ?int, luck: ?float, sentence: string}|null null while nothing
+     *     was
+     *     counted
      */
     public static function view(array $starts, array $replaced): ?array
     {
@@ -54,19 +55,57 @@ final readonly class StartCount
         ];
     }
 
-    private static function sentence(self $before, self $after, float $low, float $high, ?int $needed, ?float $luck, bool $isRepaired): string
-    {
+    private static function sentence(
+        self $before,
+        self $after,
+        float $low,
+        float $high,
+        ?int $needed,
+        ?float $luck,
+        bool $isRepaired,
+    ): string {
         $share = static fn(float $p): string => sprintf('%d %%', (int) round(100 * $p));
-        $counted = sprintf('%d of %d starts failed: the true rate is between %s and %s.', $before->failed, $before->tried, $share($low), $share($high));
+        $counted = sprintf(
+            '%d of %d starts failed: the true rate is between %s and %s.',
+            $before->failed,
+            $before->tried,
+            $share($low),
+            $share($high),
+        );
         if ($needed === null) {
-            return $before->tried.' clean starts'.sprintf(' still leave a rate of up to %s possible. Go on until one fails, warm and cold.', $share($high));
+            return $before->tried .
+                ' clean starts' .
+                sprintf(
+                    ' still leave a rate of up to %s possible. Go on until one fails, warm and cold.',
+                    $share($high),
+                );
         }
 
         return match (true) {
-            ! $isRepaired => sprintf('%s After the repair %d clean starts in a row are needed for %s confidence.', $counted, $needed, $share(self::CONFIDENCE)),
-            $after->failed > 0 => sprintf('It failed again after the repair (%d of %d): not cured.', $after->failed, $after->tried),
-            $after->tried >= $needed => sprintf('%d clean starts after the repair: luck alone would give that with %s. Shown to be cured at %s confidence.', $after->tried, $share((float) $luck), $share(self::CONFIDENCE)),
-            default => sprintf('%d clean starts after the repair; %d more are needed for %s confidence.', $after->tried, $needed - $after->tried, $share(self::CONFIDENCE)),
+            !$isRepaired => sprintf(
+                '%s After the repair %d clean starts in a row are needed for %s confidence.',
+                $counted,
+                $needed,
+                $share(self::CONFIDENCE),
+            ),
+            $after->failed > 0 => sprintf(
+                'It failed again after the repair (%d of %d): not cured.',
+                $after->failed,
+                $after->tried,
+            ),
+            $after->tried >= $needed => sprintf(
+                '%d clean starts after the repair: luck alone would give that with %s. Shown to be cured at %s ' .
+                    'confidence.',
+                $after->tried,
+                $share((float) $luck),
+                $share(self::CONFIDENCE),
+            ),
+            default => sprintf(
+                '%d clean starts after the repair; %d more are needed for %s confidence.',
+                $after->tried,
+                $needed - $after->tried,
+                $share(self::CONFIDENCE),
+            ),
         };
     }
 

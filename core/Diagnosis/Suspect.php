@@ -17,8 +17,7 @@ final readonly class Suspect
         public float $probability,
         public array $members,
         public array $chain,
-    ) {
-    }
+    ) {}
 
     /** @return list<string> references */
     public function parts(): array

@@ -17,7 +17,10 @@ final class Suspects
 
     private const MATTERS = 0.005;
 
-    /** How many times more than the other one of two may have gained: one that may be anything from a trace to a short gains less by being ten ohms. */
+    /**
+     * How many times more than the other one of two may have gained: one that may be anything from a trace to a short
+     * gains less by being ten ohms.
+     */
     private const TOLD_APART = 20.0;
 
     /** Share of its likeliest form from which on another form of a fault is as good. */
@@ -35,11 +38,23 @@ final class Suspects
         $suspects = [];
         foreach ($groups as $name => $members) {
             foreach (self::parted($members, $belief) as $k => $alike) {
-                $hypotheses = array_map(static fn(string $id): Hypothesis => $dictionary->hypotheses[$id], array_map(strval(...), array_keys($alike)));
-                $suspects[] = new Suspect($k === 0 ? $name : "{$name}.{$k}", self::title($hypotheses), array_sum($alike), $hypotheses, self::chain($dictionary, $hypotheses[0]));
+                $hypotheses = array_map(
+                    static fn(string $id): Hypothesis => $dictionary->hypotheses[$id],
+                    array_map(strval(...), array_keys($alike)),
+                );
+                $suspects[] = new Suspect(
+                    $k === 0 ? $name : "{$name}.{$k}",
+                    self::title($hypotheses),
+                    array_sum($alike),
+                    $hypotheses,
+                    self::chain($dictionary, $hypotheses[0]),
+                );
             }
         }
-        foreach ([Hypothesis::UNKNOWN => 'None of these', Hypothesis::HEALTHY => 'Nothing wrong with it'] as $id => $title) {
+        foreach (
+            [Hypothesis::UNKNOWN => 'None of these', Hypothesis::HEALTHY => 'Nothing wrong with it']
+            as $id => $title
+        ) {
             $suspects[] = new Suspect($id, $title, $belief->probability[$id], [], []);
         }
 
@@ -59,7 +74,8 @@ final class Suspects
     }
 
     /**
-     * What could be told apart as long as nobody knew how bad it is may be one and the same now: ten ohms across two nodes, whichever part they are in.
+     * What could be told apart as long as nobody knew how bad it is may be one and the same now: ten ohms across two
+     * nodes, whichever part they are in.
      *
      * @param list<Suspect> $suspects likeliest first
      *
@@ -70,11 +86,27 @@ final class Suspects
         foreach (array_slice(array_keys($suspects), 0, self::COMPARED) as $k) {
             foreach (range(0, $k) as $earlier) {
                 [$first, $second] = [$suspects[$earlier] ?? null, $suspects[$k] ?? null];
-                if ($earlier < $k && $first !== null && $second !== null && $second->probability > self::MATTERS && self::areOne($first, $second, $dictionary, $belief)) {
+                if (
+                    $earlier < $k &&
+                    $first !== null &&
+                    $second !== null &&
+                    $second->probability > self::MATTERS &&
+                    self::areOne($first, $second, $dictionary, $belief)
+                ) {
                     $members = [...$first->members, ...$second->members];
                     /** @var non-empty-list<Hypothesis> $members */
-                    usort($members, static fn(Hypothesis $a, Hypothesis $b): int => $belief->probability[$b->id] <=> $belief->probability[$a->id]);
-                    $suspects[$earlier] = new Suspect($first->id, self::title($members), $first->probability + $second->probability, $members, $first->chain);
+                    usort(
+                        $members,
+                        static fn(Hypothesis $a, Hypothesis $b): int => $belief->probability[$b->id] <=>
+                            $belief->probability[$a->id],
+                    );
+                    $suspects[$earlier] = new Suspect(
+                        $first->id,
+                        self::title($members),
+                        $first->probability + $second->probability,
+                        $members,
+                        $first->chain,
+                    );
                     unset($suspects[$k]);
                 }
             }
@@ -86,7 +118,13 @@ final class Suspects
     private static function areOne(Suspect $first, Suspect $second, FaultDictionary $dictionary, Belief $belief): bool
     {
         [$one, $other] = [$first->members[0] ?? null, $second->members[0] ?? null];
-        if ($one === null || $other === null || $one->isPair() || $other->isPair() || self::areTold($one, $other, $belief)) {
+        if (
+            $one === null ||
+            $other === null ||
+            $one->isPair() ||
+            $other->isPair() ||
+            self::areTold($one, $other, $belief)
+        ) {
             return false;
         }
         foreach (self::rows($one, $dictionary, $belief) as $row) {
@@ -100,13 +138,16 @@ final class Suspects
         return false;
     }
 
-    /** Whether what is not read on a meter, a part lifted, tested or looked at, tells two faults apart; or the readings do so after all. */
+    /**
+     * Whether what is not read on a meter, a part lifted, tested or looked at, tells two faults apart; or the readings
+     * do so after all.
+     */
     private static function areTold(Hypothesis $one, Hypothesis $other, Belief $belief): bool
     {
         $read = $else = 0.0;
         foreach ($belief->evidence as $k => $item) {
             $apart = $belief->logLikelihood[$k][$one->id] - $belief->logLikelihood[$k][$other->id];
-            $item instanceof ReadingEvidence ? $read += $apart : $else += $apart;
+            $item instanceof ReadingEvidence ? ($read += $apart) : ($else += $apart);
         }
 
         return abs($else) > log(self::PARTED) || abs($read) > log(self::TOLD_APART);
@@ -128,11 +169,13 @@ final class Suspects
     }
 
     /**
-     * No measurement tells the faults of a group apart, but other evidence may: a part tested by itself, one that is warm.
+     * No measurement tells the faults of a group apart, but other evidence may: a part tested by itself, one that is
+     * warm.
      *
      * @param non-empty-array<string, float> $members probability by hypothesis
      *
-     * @return non-empty-list<non-empty-array<string, float>> what is still alike, the most favoured first, each likeliest first
+     * @return non-empty-list<non-empty-array<string, float>> what is still alike, the most favoured first, each
+     *     likeliest first
      */
     private static function parted(array $members, Belief $belief): array
     {
@@ -166,7 +209,7 @@ final class Suspects
 
         return match (true) {
             count($titles) <= 2 => implode(' or ', $titles),
-            default => $titles[0].', '.$titles[1].' or '.(count($titles) - 2).' more alike',
+            default => $titles[0] . ', ' . $titles[1] . ' or ' . (count($titles) - 2) . ' more alike',
         };
     }
 

@@ -19,15 +19,21 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
 /**
- * Verdicts on what was tested beside readings: capacitors on their meter, zeners under current, heat, and the isolation of the mains side.
+ * Verdicts on what was tested beside readings: capacitors on their meter, zeners under current, heat, and the isolation
+ * of the mains side.
  *
- * @phpstan-type TestView array{entry: string, target: string, text: string, quantity: string, mode: string, power: string, context: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string, slips: list<array{name: string, advice: string}>}
+ * @phpstan-type TestView array{entry: string, target: string, text: string, quantity: string, mode: string,
+ *     power: string, context: string, word: string, mark: string, good: bool, sentence: string, why: string,
+ *     expected: string,
+ *     slips: list<array{name: string, advice: string}>}
  */
 final readonly class TestVerdicts
 {
-    public function __construct(private Description $supply, private BenchState $state, private FaultDictionary $dictionary)
-    {
-    }
+    public function __construct(
+        private Description $supply,
+        private BenchState $state,
+        private FaultDictionary $dictionary,
+    ) {}
 
     /** Why the unit must not be used: mains where people touch; null as long as nothing says so. */
     public function condemned(): ?Verdict
@@ -46,13 +52,27 @@ final readonly class TestVerdicts
     {
         $views = [];
         foreach ($this->isolation() as $entry => $verdict) {
-            $views[$entry] = $this->view($entry, 'isolation', explode(':', $verdict->sentence)[0], 'isolation', $verdict, '');
+            $views[$entry] = $this->view(
+                $entry,
+                'isolation',
+                explode(':', $verdict->sentence)[0],
+                'isolation',
+                $verdict,
+                '',
+            );
         }
         $meter = new CapacitorMeter($this->supply);
         foreach ($this->state->partTests as $test) {
             if ($test['quantity'] === 'breakdown') {
                 $part = $this->supply->part($test['part']);
-                $views[$test['entry']] = $this->view($test['entry'], $test['part'], CapacitorJudge::write('breakdown', $test['value']), 'breakdown', BreakdownJudge::of($part, $test['value']), 'about '.Quantity::volts($part->value('value')));
+                $views[$test['entry']] = $this->view(
+                    $test['entry'],
+                    $test['part'],
+                    CapacitorJudge::write('breakdown', $test['value']),
+                    'breakdown',
+                    BreakdownJudge::of($part, $test['value']),
+                    'about ' . Quantity::volts($part->value('value')),
+                );
                 continue;
             }
             $views[$test['entry']] = $this->view(
@@ -61,14 +81,25 @@ final readonly class TestVerdicts
                 CapacitorJudge::write($test['quantity'], $test['value']),
                 $test['quantity'],
                 CapacitorJudge::of($this->supply, $test['part'], $test['quantity'], $test['lifted'], $test['value']),
-                'about '.CapacitorJudge::write($test['quantity'], $meter->read($test['part'], $test['quantity'], $test['lifted'])),
+                'about ' .
+                    CapacitorJudge::write(
+                        $test['quantity'],
+                        $meter->read($test['part'], $test['quantity'], $test['lifted']),
+                    ),
             );
         }
 
         foreach ($this->state->heats as $heat) {
             $part = $this->supply->part($heat['part']);
             $watts = $this->dictionary->heat($heat['mode'], Hypothesis::HEALTHY, $heat['part']);
-            $views[$heat['entry']] = $this->view($heat['entry'], $heat['part'], Quantity::write($heat['celsius'], Unit::Celsius), 'heat', Warmth::judge($part, $heat['rise'], $watts), sprintf('about %d K above the room', (int) round(Warmth::rise($part, $watts))));
+            $views[$heat['entry']] = $this->view(
+                $heat['entry'],
+                $heat['part'],
+                Quantity::write($heat['celsius'], Unit::Celsius),
+                'heat',
+                Warmth::judge($part, $heat['rise'], $watts),
+                sprintf('about %d K above the room', (int) round(Warmth::rise($part, $watts))),
+            );
         }
 
         return $views;
@@ -80,19 +111,39 @@ final readonly class TestVerdicts
         $isolation = new Isolation($this->supply, (new IsolationStanding($this->supply, $this->state))->remaining());
         $verdicts = [];
         foreach ($this->state->isolation as $test => $measured) {
-            $verdicts[$measured['entry']] = $test === 'current' ? $isolation->current($measured['value']) : $isolation->resistance($measured['value']);
+            $verdicts[$measured['entry']] =
+                $test === 'current'
+                    ? $isolation->current($measured['value'])
+                    : $isolation->resistance($measured['value']);
         }
 
         return $verdicts;
     }
 
     /** @return TestView */
-    private function view(string $entry, string $target, string $text, string $quantity, Verdict $verdict, string $expected): array
-    {
+    private function view(
+        string $entry,
+        string $target,
+        string $text,
+        string $quantity,
+        Verdict $verdict,
+        string $expected,
+    ): array {
         return [
-            'entry' => $entry, 'target' => $target, 'text' => $text, 'quantity' => $quantity, 'mode' => $this->state->mode, 'power' => PowerState::Unplugged->value, 'context' => '',
-            'word' => $verdict->word->value, 'mark' => $verdict->word->mark(), 'good' => $verdict->word->isGood(), 'sentence' => $verdict->sentence, 'why' => $verdict->why,
-            'expected' => $expected, 'slips' => [],
+            'entry' => $entry,
+            'target' => $target,
+            'text' => $text,
+            'quantity' => $quantity,
+            'mode' => $this->state->mode,
+            'power' => PowerState::Unplugged->value,
+            'context' => '',
+            'word' => $verdict->word->value,
+            'mark' => $verdict->word->mark(),
+            'good' => $verdict->word->isGood(),
+            'sentence' => $verdict->sentence,
+            'why' => $verdict->why,
+            'expected' => $expected,
+            'slips' => [],
         ];
     }
 }

@@ -9,16 +9,23 @@ use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Supply\Description;
 
-/** This unit beside a twin that works, point by point from the input on: the fault sits before the first point at which they part. */
+/**
+ * This unit beside a twin that works, point by point from the input on: the fault sits before the first point at which
+ * they part.
+ */
 final class TwinComparison
 {
-    /** Two good units of a kind differ by their part tolerances (common practice: a few per cent, unregulated rails more). */
+    /**
+     * Two good units of a kind differ by their part tolerances (common practice: a few per cent, unregulated rails
+     * more).
+     */
     public const ALIKE = 0.06;
 
     /**
      * @param array<string, string> $functions how each point is measured, dc or ac
      *
-     * @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>, first: ?string, sentence: string}
+     * @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>,
+     *     first: ?string, sentence: string}
      */
     public static function of(Description $supply, BenchState $state, array $functions): array
     {
@@ -33,8 +40,11 @@ final class TwinComparison
             $first ??= $parts === true ? (string) $id : null;
             $last = $parts === false && $first === null ? (string) $id : $last;
             $rows[] = [
-                'point' => (string) $id, 'name' => $point->name,
-                'mine' => $mine === null ? null : Reading::write($function, $mine), 'twin' => $twin === null ? null : Reading::write($function, $twin), 'parts' => $parts,
+                'point' => (string) $id,
+                'name' => $point->name,
+                'mine' => $mine === null ? null : Reading::write($function, $mine),
+                'twin' => $twin === null ? null : Reading::write($function, $twin),
+                'parts' => $parts,
             ];
         }
 
@@ -45,7 +55,8 @@ final class TwinComparison
     {
         $meter = $function === 'dc' ? Meter::forDc() : Meter::forAc();
 
-        return abs($mine - $twin) > self::ALIKE * max(abs($mine), abs($twin)) + $meter->halfWidth($mine) + $meter->halfWidth($twin) + 0.03;
+        return abs($mine - $twin) >
+            self::ALIKE * max(abs($mine), abs($twin)) + $meter->halfWidth($mine) + $meter->halfWidth($twin) + 0.03;
     }
 
     /** @param list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}> $rows */
@@ -56,8 +67,11 @@ final class TwinComparison
         return match (true) {
             $compared === 0 => 'Measure the same points on both, in the same mode and with the same load.',
             $first === null => 'They read alike wherever both were measured.',
-            $last === null => "They part at {$first}, the first point that was compared: look at what feeds it, and compare further towards the input.",
-            default => "They still agree at {$last} and part at {$first}: the fault is between the two, or in what {$first} feeds.",
+            $last === null => 'They part at ' .
+                "{$first}, the first point that was compared: look at what feeds it, and " .
+                'compare further towards the input.',
+            default => 'They still agree at ' .
+                "{$last} and part at {$first}: the fault is between the two, or in what {$first} feeds.",
         };
     }
 }

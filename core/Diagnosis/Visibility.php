@@ -30,12 +30,11 @@ final readonly class Visibility
     private const SAME_DEAD = 0.1;
 
     /**
-     * @param list<array{ref: string, fault: string, level: string, reason: string, unsettled: list<string>}> $faults reason if silent; modes without a stable reading
+     * @param list<array{ref: string, fault: string, level: string, reason: string, unsettled: list<string>}> $faults
+     *     reason if silent; modes without a stable reading
      * @param list<string> $unsettled modes in which a good unit has no stable reading
      */
-    private function __construct(public int $modes, public array $faults, public array $unsettled)
-    {
-    }
+    private function __construct(public int $modes, public array $faults, public array $unsettled) {}
 
     public static function of(Description $supply): self
     {
@@ -52,7 +51,7 @@ final readonly class Visibility
                 $level = self::SILENT;
                 foreach ($supply->modes as $id => $mode) {
                     $seen = $behaviour->live($mode, [$ref => $fault->name], null, $healthy[$id]->guide);
-                    if (! $seen->settled) {
+                    if (!$seen->settled) {
                         $unsettled[] = (string) $id;
                     }
                     if (self::differs($healthy[$id], $seen)) {
@@ -68,11 +67,25 @@ final readonly class Visibility
                         }
                     }
                 }
-                $faults[] = ['ref' => (string) $ref, 'fault' => $fault->name, 'level' => $level, 'reason' => $level === self::SILENT ? ($fault->silence ?: 'Nothing at a test point depends on it in these modes.')." {$fault->proof}" : '', 'unsettled' => $unsettled];
+                $faults[] = [
+                    'ref' => (string) $ref,
+                    'fault' => $fault->name,
+                    'level' => $level,
+                    'reason' =>
+                        $level === self::SILENT
+                            ? ($fault->silence ?: 'Nothing at a test point depends on it in these modes.') .
+                                " {$fault->proof}"
+                            : '',
+                    'unsettled' => $unsettled,
+                ];
             }
         }
 
-        return new self(count($supply->modes), $faults, array_map(strval(...), array_keys(array_filter($healthy, static fn(Observation $o): bool => ! $o->settled))));
+        return new self(
+            count($supply->modes),
+            $faults,
+            array_map(strval(...), array_keys(array_filter($healthy, static fn(Observation $o): bool => !$o->settled))),
+        );
     }
 
     private static function differs(Observation $good, Observation $seen): bool
@@ -85,7 +98,10 @@ final readonly class Visibility
                 $scale = max(abs($reading['dc']), $reading['ac']);
                 $share = $quantity === 'dc' ? self::SAME : 5 * self::SAME;
                 $own = $quantity === 'dc' ? $scale : max($reading[$quantity], 0.002 * $scale);
-                if (abs($seen->reading((string) $id, $quantity) - $reading[$quantity]) > $share * $own + self::SAME_VOLTS) {
+                if (
+                    abs($seen->reading((string) $id, $quantity) - $reading[$quantity]) >
+                    $share * $own + self::SAME_VOLTS
+                ) {
                     return true;
                 }
             }

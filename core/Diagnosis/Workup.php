@@ -38,7 +38,9 @@ final class Workup
 
     private readonly ReadingVerdicts $readings;
 
-    /** Share of all faults, by how often they are met, that must be known before one is suspected or a step is chosen. */
+    /**
+     * Share of all faults, by how often they are met, that must be known before one is suspected or a step is chosen.
+     */
     public const ENOUGH = 0.4;
 
     /** @var list<Candidate>|null */
@@ -84,7 +86,9 @@ final class Workup
         $belief = (new Reasoner($knowledge, $priors))->weigh($evidence);
         $doubts = $knowledge->isWhole() ? Doubts::of($belief, $knowledge) : Doubts::none();
         $isUnexplained = $doubts->all !== [] || $belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED;
-        $beyond = $knowledge->isWhole() ? (new MishapFinder($supply, $state, $this->expectations))->worthSolving($isUnexplained) : [];
+        $beyond = $knowledge->isWhole()
+            ? (new MishapFinder($supply, $state, $this->expectations))->worthSolving($isUnexplained)
+            : [];
         if ($knowledge->isWhole() && ($isUnexplained || $beyond !== [])) {
             $pairs = $isUnexplained ? PairFinder::worthSolving($singles->hypotheses, $belief, $supply->isLarge()) : [];
             $knowledge = new PairKnowledge($knowledge, $supply, [...$pairs, ...$beyond]);
@@ -113,25 +117,43 @@ final class Workup
         $seen = [];
         foreach ($this->state->readings as $reading) {
             $expected = $this->expectations[$reading->mode] ?? null;
-            if ($expected === null || $reading->isDeadCheck() || $reading->power !== PowerState::Live || ! isset($expected->functions[$reading->target]) || $expected->functions[$reading->target] !== $reading->quantity || ! $reading->context->isPlain()) {
+            if (
+                $expected === null ||
+                $reading->isDeadCheck() ||
+                $reading->power !== PowerState::Live ||
+                !isset($expected->functions[$reading->target]) ||
+                $expected->functions[$reading->target] !== $reading->quantity ||
+                !$reading->context->isPlain()
+            ) {
                 continue;
             }
             $mains = $this->supply->mainsVoltage * $this->supply->mode($reading->mode)->mains;
             $good = $expected->nominal->reading($reading->target, $reading->quantity);
-            if (abs($good / $mains - 1) < self::IS_THE_MAINS && $expected->windows[$reading->target][$reading->quantity]->holds($reading->value)) {
-                $seen[$reading->mode] = $mains * $reading->value / $good;
+            if (
+                abs($good / $mains - 1) < self::IS_THE_MAINS &&
+                $expected->windows[$reading->target][$reading->quantity]->holds($reading->value)
+            ) {
+                $seen[$reading->mode] = ($mains * $reading->value) / $good;
             }
         }
 
         return $seen;
     }
 
-    /** Without its load a supply shows what the description says of that; where the engine foretells otherwise, such a reading speaks against nothing. */
+    /**
+     * Without its load a supply shows what the description says of that; where the engine foretells otherwise, such a
+     * reading speaks against nothing.
+     */
     private function isExplained(TakenReading $reading): bool
     {
-        $need = $reading->quantity === 'dc' && ! $reading->isResidual() && isset($this->supply->points[$reading->target]) ? MinimumLoad::missing($this->supply, $this->supply->mode($reading->mode)) : null;
+        $need =
+            $reading->quantity === 'dc' && !$reading->isResidual() && isset($this->supply->points[$reading->target])
+                ? MinimumLoad::missing($this->supply, $this->supply->mode($reading->mode))
+                : null;
 
-        return $need !== null && $need->explains($reading->target, $reading->value) && ! $this->expectations[$reading->mode]->window($reading->target, 'dc')->holds($reading->value);
+        return $need !== null &&
+            $need->explains($reading->target, $reading->value) &&
+            !$this->expectations[$reading->mode]->window($reading->target, 'dc')->holds($reading->value);
     }
 
     /** @return array<string, string> the function to measure each point with, dc or ac, in the present mode */
@@ -171,7 +193,12 @@ final class Workup
     private function decide(): array
     {
         $condemned = $this->tests()->condemned();
-        $writer = new StepWriter($this->stands, $this->state, $this->expectations, $this->here->dictionary($this->mains));
+        $writer = new StepWriter(
+            $this->stands,
+            $this->state,
+            $this->expectations,
+            $this->here->dictionary($this->mains),
+        );
         if ($condemned !== null && $this->state->handedBackAt === null) {
             return ['next' => $writer->condemned($condemned), 'alternatives' => []];
         }
@@ -181,7 +208,15 @@ final class Workup
         $candidates = $this->candidates();
 
         return [
-            'next' => $writer->write($candidates, $this->suspects, $this->fixed(), $this->badProof(), $this->steps()->fuseIsKnownOpen($this->state), $this->descriptionChecks(), Retest::of($this->belief, $this->state, $this->dictionary)),
+            'next' => $writer->write(
+                $candidates,
+                $this->suspects,
+                $this->fixed(),
+                $this->badProof(),
+                $this->steps()->fuseIsKnownOpen($this->state),
+                $this->descriptionChecks(),
+                Retest::of($this->belief, $this->state, $this->dictionary),
+            ),
             'alternatives' => array_map($writer->measuring->of(...), $this->others($candidates)),
         ];
     }
@@ -241,7 +276,10 @@ final class Workup
         $limited = $this->state->replaced() === [] ? [] : $this->state->limitedReadings();
         foreach ([...$limited, ...$this->state->proofReadings()] as $reading) {
             $word = $this->verdict($reading)->word;
-            $bad[$reading->target] = ! $word->isGood() && $word !== VerdictWord::Unknown && ! ($reading->power === PowerState::Limited && $word === VerdictWord::CannotTell);
+            $bad[$reading->target] =
+                !$word->isGood() &&
+                $word !== VerdictWord::Unknown &&
+                !($reading->power === PowerState::Limited && $word === VerdictWord::CannotTell);
         }
 
         return array_map(strval(...), array_keys(array_filter($bad)));
@@ -261,7 +299,9 @@ final class Workup
         }
         $bad = $this->badProof();
 
-        return $bad === [] ? $missing : [...$missing, 'these do not read right after the repair: '.implode(', ', $bad)];
+        return $bad === []
+            ? $missing
+            : [...$missing, 'these do not read right after the repair: ' . implode(', ', $bad)];
     }
 
     /** What the job waits for, in a few words for the bench list. */
@@ -273,18 +313,19 @@ final class Workup
             'done' => 'handed back',
             'handback' => 'hand-back',
             'close' => 'closing',
-            'confirm' => 'confirming '.$next['part'],
+            'confirm' => 'confirming ' . $next['part'],
             'cause' => 'naming the cause',
             'look' => 'a closer look',
             'test' => "a test of {$next['part']}",
             'gate' => $next['leads'] === 'prove' ? 'its safety tests' : 'something before power',
             'wait' => 'the engine, or any reading',
-            default => ($this->state->repairs === [] ? 'measuring ' : 'proof at ').($next['target'] ?? 'the rails'),
+            default => ($this->state->repairs === [] ? 'measuring ' : 'proof at ') . ($next['target'] ?? 'the rails'),
         };
     }
 
     /**
-     * @return list<array{id: string, name: string, how: string, against: string, stage: ?string, function: string, expected: string, low: ?float, high: ?float, hot: bool, reading: ?array<string, mixed>}>
+     * @return list<array{id: string, name: string, how: string, against: string, stage: ?string, function: string,
+     *     expected: string, low: ?float, high: ?float, hot: bool, reading: ?array<string, mixed>}>
      */
     public function points(): array
     {
@@ -296,8 +337,15 @@ final class Workup
             $window = $expected->window((string) $id);
             $reading = $standing["{$this->state->mode} {$id} {$function}"] ?? null;
             $views[] = [
-                'id' => (string) $id, 'name' => $point->name, 'how' => $point->how, 'against' => $point->against, 'stage' => $point->stage,
-                'function' => $function, 'expected' => Judge::range($window), 'low' => $window->isKnown() ? $window->low : null, 'high' => $window->isKnown() ? $window->high : null,
+                'id' => (string) $id,
+                'name' => $point->name,
+                'how' => $point->how,
+                'against' => $point->against,
+                'stage' => $point->stage,
+                'function' => $function,
+                'expected' => Judge::range($window),
+                'low' => $window->isKnown() ? $window->low : null,
+                'high' => $window->isKnown() ? $window->high : null,
                 'hot' => $this->supply->isHot($point->node),
                 'reading' => $reading === null ? null : $this->readingView($reading),
             ];
@@ -318,14 +366,22 @@ final class Workup
             $function = $this->functions()[$target];
             $reading = $this->state->latest($target, $function);
 
-            return ['target' => $target, 'name' => $point->name, 'expected' => Judge::range($this->expectations[$this->state->mode]->window($target)), 'suspicion' => 0.0, 'reading' => $reading === null ? null : $this->readingView($reading)];
+            return [
+                'target' => $target,
+                'name' => $point->name,
+                'expected' => Judge::range($this->expectations[$this->state->mode]->window($target)),
+                'suspicion' => 0.0,
+                'reading' => $reading === null ? null : $this->readingView($reading),
+            ];
         }
         $check = $this->supply->deadCheck($target);
         $reading = $check === null ? null : $this->state->latest($target, $check->quantity);
         $part = $this->supply->parts[explode('.', $target)[0]] ?? null;
 
         return [
-            'target' => $target, 'name' => $part?->label() ?? $target, 'expected' => null,
+            'target' => $target,
+            'name' => $part?->label() ?? $target,
+            'expected' => null,
             'suspicion' => $this->suspicion()[$part->ref ?? ''] ?? 0.0,
             'reading' => $reading === null ? null : $this->readingView($reading),
         ];
@@ -338,50 +394,87 @@ final class Workup
     }
 
     /**
-     * Every unpowered check with what a good unit shows there: fuses and contacts first, then part by part, then the rails.
+     * Every unpowered check with what a good unit shows there: fuses and contacts first, then part by part, then the
+     * rails.
      *
-     * @return list<array{id: string, quantity: string, where: string, red: string, black: string, expected: string, reading: ?array<string, mixed>}>
+     * @return list<array{id: string, quantity: string, where: string, red: string, black: string, expected: string,
+     *     reading: ?array<string, mixed>}>
      */
     public function deadSheet(): array
     {
-        return DeadSheet::of($this->stands, $this->state, $this->here->dictionary($this->mains), $this->readingView(...));
+        return DeadSheet::of(
+            $this->stands,
+            $this->state,
+            $this->here->dictionary($this->mains),
+            $this->readingView(...),
+        );
     }
 
-    /** @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>, first: ?string, sentence: string} */
+    /**
+     * @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>,
+     *     first: ?string, sentence: string}
+     */
     public function twin(): array
     {
         return TwinComparison::of($this->supply, $this->state, $this->functions());
     }
 
-    /** @return list<array{point: string, name: string, parts: list<string>}> rails along which a short can be looked for */
+    /**
+     * @return list<array{point: string, name: string, parts: list<string>}> rails along which a short can be looked for
+     */
     public function strips(): array
     {
         return ShortRails::of($this->supply);
     }
 
-    /** @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}|null of the newest strip */
+    /**
+     * @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>,
+     *     sigma: float, isClear: bool, sentence: string, advice: string}|null of the newest strip
+     */
     public function short(): ?array
     {
         $short = $this->state->shorts[count($this->state->shorts) - 1] ?? null;
 
-        return $short === null ? null : ShortFinder::find($short['readings'], $short['resolution'], $short['method'], ShortRails::priors($this->dictionary));
+        return $short === null
+            ? null
+            : ShortFinder::find(
+                $short['readings'],
+                $short['resolution'],
+                $short['method'],
+                ShortRails::priors($this->dictionary),
+            );
     }
 
     /** @return list<string> what to check about the description, where no fault in it explains what was read */
     public function descriptionChecks(): array
     {
-        $live = array_values(array_filter($this->state->readings, fn(TakenReading $r): bool => ! $r->isDeadCheck() && ! is_infinite($r->value) && $r->quantity !== 'hertz' && $r->replaced === $this->state->replaced() && EvidenceList::counts($r, $this->supply)));
+        $live = array_values(
+            array_filter(
+                $this->state->readings,
+                fn(TakenReading $r): bool => !$r->isDeadCheck() &&
+                    !is_infinite($r->value) &&
+                    $r->quantity !== 'hertz' &&
+                    $r->replaced === $this->state->replaced() &&
+                    EvidenceList::counts($r, $this->supply),
+            ),
+        );
         $isUnknown = $this->belief->probability[Hypothesis::UNKNOWN] > self::UNEXPLAINED;
-        $odd = array_values(array_filter($live, function (TakenReading $r) use ($isUnknown): bool {
-            $key = "{$r->mode} {$r->target} {$r->quantity}";
+        $odd = array_values(
+            array_filter($live, function (TakenReading $r) use ($isUnknown): bool {
+                $key = "{$r->mode} {$r->target} {$r->quantity}";
 
-            return ($isUnknown && ! $this->verdict($r)->word->isGood()) || (isset($this->doubts->all[$key]) && ! isset($this->doubts->unrepeated[$key]));
-        }));
+                return ($isUnknown && !$this->verdict($r)->word->isGood()) ||
+                    (isset($this->doubts->all[$key]) && !isset($this->doubts->unrepeated[$key]));
+            }),
+        );
 
         return $odd === [] ? [] : (new DescriptionChecks($this->supply, $this->expectations))->of($odd, $live);
     }
 
-    /** @return array{for: list<array{label: string, weight: float, strength: string}>, against: list<array{label: string, weight: float, strength: string}>} as Reasons::of() gives them */
+    /**
+     * @return array{for: list<array{label: string, weight: float, strength: string}>,
+     *     against: list<array{label: string, weight: float, strength: string}>} as Reasons::of() gives them
+     */
     public function reasons(Suspect $suspect): array
     {
         return ($this->reasons ??= new Reasons($this->belief))->of($suspect->members[0]->id ?? $suspect->id);
@@ -390,7 +483,9 @@ final class Workup
     /** How bad the likeliest fault of a suspect is, in words; null if it has no degree, or nothing tells it. */
     public function severity(Suspect $suspect): ?string
     {
-        return $suspect->members === [] ? null : Severity::of($suspect->members[0], $this->belief, $this->weighed)?->words();
+        return $suspect->members === []
+            ? null
+            : Severity::of($suspect->members[0], $this->belief, $this->weighed)?->words();
     }
 
     /** How often this workshop has found one of a suspect's faults on this board. */
@@ -415,7 +510,9 @@ final class Workup
         return Course::of($this->belief, array_slice($this->suspects, 0, 4));
     }
 
-    /** @return array<string, float> probability that a part is at fault, by reference; what was replaced is out of it */
+    /**
+     * @return array<string, float> probability that a part is at fault, by reference; what was replaced is out of it
+     */
     private function suspicion(): array
     {
         if ($this->suspicion !== null) {
@@ -424,7 +521,10 @@ final class Workup
         $suspicion = [];
         foreach ($this->belief->probability as $id => $probability) {
             $hypothesis = $this->dictionary->hypotheses[$id] ?? null;
-            if ($hypothesis !== null && $this->dictionary->remaining((string) $id, $this->state->replaced()) !== Hypothesis::HEALTHY) {
+            if (
+                $hypothesis !== null &&
+                $this->dictionary->remaining((string) $id, $this->state->replaced()) !== Hypothesis::HEALTHY
+            ) {
                 foreach ($hypothesis->each() as $fault) {
                     $suspicion[$fault->ref] = ($suspicion[$fault->ref] ?? 0.0) + $probability;
                 }

@@ -15,7 +15,8 @@ use Oculant\Core\Supply\Mode;
 use Oculant\Core\Supply\Point;
 
 /**
- * Runs a supply, healthy or with faults, to the end: what is grossly overloaded goes, the quickest first, and the rest runs
+ * Runs a supply, healthy or with faults, to the end: what is grossly overloaded goes, the quickest first, and the rest
+ * runs
  * on, until nothing more breaks. Fuses are the parts that are meant to go.
  */
 final class Behaviour
@@ -25,9 +26,7 @@ final class Behaviour
     /** Mains from which another is reached, as shares of it. */
     private const BESIDE = [0.97, 1.04];
 
-    public function __construct(private readonly Description $supply)
-    {
-    }
+    public function __construct(private readonly Description $supply) {}
 
     /**
      * @param array<string, string> $faults fault name by part reference
@@ -35,8 +34,14 @@ final class Behaviour
      * @param bool                  $isRunning true to begin where the guide ended, not with everything off
      * @param bool                  $isLucky   true if whatever may hold holds
      */
-    public function live(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false, bool $isLucky = false): Observation
-    {
+    public function live(
+        Mode $mode,
+        array $faults = [],
+        ?float $mainsVolts = null,
+        ?Guide $guide = null,
+        bool $isRunning = false,
+        bool $isLucky = false,
+    ): Observation {
         $chain = [];
         try {
             $run = $this->run($mode, $faults, $mainsVolts, $guide, $chain, $isRunning, $isLucky);
@@ -44,7 +49,14 @@ final class Behaviour
             return new Observation([], $chain, ['unstable'], [], null, [], Unsettled::from($e));
         }
 
-        return new Observation($this->readings($run), $chain, $this->signs($run), $this->levels($run->longest()->record), $run->guide, $this->heat($run));
+        return new Observation(
+            $this->readings($run),
+            $chain,
+            $this->signs($run),
+            $this->levels($run->longest()->record),
+            $run->guide,
+            $this->heat($run),
+        );
     }
 
     /**
@@ -55,8 +67,15 @@ final class Behaviour
      *
      * @throws NoStableReading if it does not settle
      */
-    public function run(Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, array &$chain = [], bool $isRunning = false, bool $isLucky = false): Run
-    {
+    public function run(
+        Mode $mode,
+        array $faults = [],
+        ?float $mainsVolts = null,
+        ?Guide $guide = null,
+        array &$chain = [],
+        bool $isRunning = false,
+        bool $isLucky = false,
+    ): Run {
         while (true) {
             try {
                 $run = $this->settle($mode, $faults, $mainsVolts, $guide, $isRunning);
@@ -66,7 +85,13 @@ final class Behaviour
                 }
             } catch (NoStableReading $lost) {
                 // What goes as the mains arrives does not wait for the controllers to come to rest.
-                $next = $this->nextToGo(Settling::atRest($this->supply, $mode, $faults, $mainsVolts), $faults, $chain, $isLucky) ?? throw $lost;
+                $next =
+                    $this->nextToGo(
+                        Settling::atRest($this->supply, $mode, $faults, $mainsVolts),
+                        $faults,
+                        $chain,
+                        $isLucky,
+                    ) ?? throw $lost;
             }
             $chain[] = $next;
             $faults = [$next->ref => $next->becomes] + $faults;
@@ -76,7 +101,8 @@ final class Behaviour
     }
 
     /**
-     * The good unit's way to rest may lead nowhere with a fault: then its own from nothing, then from where the good unit runs. Where none does,
+     * The good unit's way to rest may lead nowhere with a fault: then its own from nothing, then from where the good
+     * unit runs. Where none does,
      * a state may still be reached from the one that it has on a mains a little off.
      *
      * @param array<string, string> $faults
@@ -127,7 +153,10 @@ final class Behaviour
             return null;
         }
         foreach ($run->phases as $phase) {
-            foreach ([$this->fuse($phase, $faults, $isLucky), Stress::firstToGo($phase, $faults, $isLucky)] as $candidate) {
+            foreach (
+                [$this->fuse($phase, $faults, $isLucky), Stress::firstToGo($phase, $faults, $isLucky)]
+                as $candidate
+            ) {
                 if ($candidate !== null && ($first === null || $candidate->seconds < $first->seconds)) {
                     $first = $candidate;
                 }
@@ -142,11 +171,11 @@ final class Behaviour
     {
         $first = null;
         foreach ($phase->parts as $ref => $part) {
-            if ($part->kind instanceof Fuse && ! isset($faults[$ref])) {
+            if ($part->kind instanceof Fuse && !isset($faults[$ref])) {
                 $opening = Fuse::opening($phase->record->currentSignal((string) $ref)->rms, $part->value('rating'));
                 // One that takes a minute holds for a look.
                 $isSlow = $opening !== null && $opening[1] >= Fuse::SLOW;
-                if ($opening !== null && ! ($isLucky && $isSlow) && ($first === null || $opening[1] < $first->seconds)) {
+                if ($opening !== null && !($isLucky && $isSlow) && ($first === null || $opening[1] < $first->seconds)) {
                     $first = new Destruction((string) $ref, 'open', $opening[0], $opening[1], $isSlow);
                 }
             }
@@ -176,15 +205,27 @@ final class Behaviour
             }
             $swing = $band === null ? max($levels) - min($levels) : $band[1] - $band[0];
             $readings[$id] = [
-                'dc' => $average, 'ac' => sqrt(max(0.0, $square - $average ** 2)), 'ripple' => $ripple, 'swing' => $swing,
-                'hertz' => $swing > $ripple && $run->period() > 0.0 && $swing > Periodicity::VISIBLE ? 1 / $run->period() : $this->hertz($run->longest(), $point, $switching[(int) array_search($run->longest(), $run->phases, true)][$point->node] ?? null),
+                'dc' => $average,
+                'ac' => sqrt(max(0.0, $square - $average ** 2)),
+                'ripple' => $ripple,
+                'swing' => $swing,
+                'hertz' =>
+                    $swing > $ripple && $run->period() > 0.0 && $swing > Periodicity::VISIBLE
+                        ? 1 / $run->period()
+                        : $this->hertz(
+                            $run->longest(),
+                            $point,
+                            $switching[(int) array_search($run->longest(), $run->phases, true)][$point->node] ?? null,
+                        ),
             ];
         }
 
         return $readings;
     }
 
-    /** @return array{float, float}|null volts between which a controller's supply pin saws while it starts and gives up */
+    /**
+     * @return array{float, float}|null volts between which a controller's supply pin saws while it starts and gives up
+     */
     private function band(Run $run, Point $point): ?array
     {
         foreach ($run->longest()->parts as $part) {
@@ -203,7 +244,11 @@ final class Behaviour
     private function hertz(Phase $phase, Point $point, ?array $switching): float
     {
         $mains = Periodicity::of($phase->record->waveform($point->node, $point->against), $this->supply->frequency);
-        if ($switching !== null && $switching['volts'] > max(Periodicity::VISIBLE, $phase->record->signal($point->node, $point->against)->peakToPeak)) {
+        if (
+            $switching !== null &&
+            $switching['volts'] >
+                max(Periodicity::VISIBLE, $phase->record->signal($point->node, $point->against)->peakToPeak)
+        ) {
             return $switching['hertz'];
         }
 
@@ -228,7 +273,13 @@ final class Behaviour
     private function levels(CycleRecord $record): array
     {
         $levels = [];
-        foreach ([...array_keys($this->supply->grounds), ...array_map(static fn(Point $point): string => $point->against, array_values($this->supply->points))] as $node) {
+        foreach (
+            [
+                ...array_keys($this->supply->grounds),
+                ...array_map(static fn(Point $point): string => $point->against, array_values($this->supply->points)),
+            ]
+            as $node
+        ) {
             $levels[$node] ??= $record->signal((string) $node, $this->supply->reference)->average;
         }
 

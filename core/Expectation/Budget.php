@@ -19,7 +19,8 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
 /**
- * Where the energy goes in one mode: what each part carries and turns into heat, beside what it is rated for, and what the
+ * Where the energy goes in one mode: what each part carries and turns into heat, beside what it is rated for, and what
+ * the
  * supply takes from its feed.
  */
 final readonly class Budget
@@ -38,8 +39,7 @@ final readonly class Budget
         public float $inputWatts,
         public float $outputWatts,
         public array $lines,
-    ) {
-    }
+    ) {}
 
     /**
      * @param float|null $mainsVolts null for the mode's share of nominal
@@ -50,10 +50,18 @@ final readonly class Budget
     {
         $phase = (new Behaviour($supply))->run($mode, [], $mainsVolts)->longest();
         $pulses = self::pulses($phase);
-        $lines = array_map(static fn(Part $part): BudgetLine => self::lineOf($part, $phase->record, $pulses), array_values($phase->parts));
+        $lines = array_map(
+            static fn(Part $part): BudgetLine => self::lineOf($part, $phase->record, $pulses),
+            array_values($phase->parts),
+        );
         usort($lines, static fn(BudgetLine $a, BudgetLine $b): int => $b->watts <=> $a->watts);
         [$volts, $amperes, $watts] = self::feed($supply, $phase->record);
-        $output = array_sum(array_map(static fn(BudgetLine $line): float => $line->role === BudgetLine::LOAD ? $line->watts : 0.0, $lines));
+        $output = array_sum(
+            array_map(
+                static fn(BudgetLine $line): float => $line->role === BudgetLine::LOAD ? $line->watts : 0.0,
+                $lines,
+            ),
+        );
 
         return new self($mode, $volts, $amperes, $watts, $output, $lines);
     }
@@ -75,7 +83,8 @@ final readonly class Budget
     }
 
     /**
-     * A part beside each of its ratings, at whichever of several budgets is worse; legs that are alike count as the worst of them.
+     * A part beside each of its ratings, at whichever of several budgets is worse; legs that are alike count as the
+     * worst of them.
      *
      * @param array<string, self> $budgets
      *
@@ -154,7 +163,10 @@ final readonly class Budget
                 $value = hypot($value ?? 0.0, $switching);
             }
             foreach ($pulses as $pulse) {
-                if ($pulse->blocker === $part->ref.$rating->branch && in_array($rating->quantity, [Rating::REVERSE, Rating::VOLTAGE], true)) {
+                if (
+                    $pulse->blocker === $part->ref . $rating->branch &&
+                    in_array($rating->quantity, [Rating::REVERSE, Rating::VOLTAGE], true)
+                ) {
                     $value = max($value ?? 0.0, $pulse->blocks);
                     $volts = max($volts, $pulse->blocks);
                 }
@@ -171,7 +183,9 @@ final readonly class Budget
             hypot($current->rms ?? 0.0, $switching),
             abs($current->average ?? 0.0),
             max($switching, abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
-            $role === BudgetLine::FEED ? 0.0 : Stress::heat($part->ref, $record) + self::esr($part, $record) * $switching ** 2,
+            $role === BudgetLine::FEED
+                ? 0.0
+                : Stress::heat($part->ref, $record) + self::esr($part, $record) * $switching ** 2,
             $margins,
             $volts,
             hypot($current->acRms ?? 0.0, $switching),
@@ -188,15 +202,17 @@ final readonly class Budget
     private static function switchingRipple(Part $part, CycleRecord $record, array $pulses): float
     {
         $own = $record->netlist()->branches()[$part->ref] ?? null;
-        if (! $own instanceof Capacitor) {
+        if (!($own instanceof Capacitor)) {
             return 0.0;
         }
         $square = 0.0;
         foreach ($pulses as $pulse) {
             $neighbours = $record->netlist()->capacitorsAt($pulse->node);
             if (in_array($own, $neighbours, true)) {
-                $farads = array_sum(array_map(static fn(Capacitor $capacitor): float => $capacitor->capacitance, $neighbours));
-                $square += ($pulse->throughCapacitor() * $own->capacitance / $farads) ** 2;
+                $farads = array_sum(
+                    array_map(static fn(Capacitor $capacitor): float => $capacitor->capacitance, $neighbours),
+                );
+                $square += (($pulse->throughCapacitor() * $own->capacitance) / $farads) ** 2;
             }
         }
 
@@ -218,7 +234,7 @@ final readonly class Budget
         $amperes = $record->current($source);
         $watts = 0.0;
         foreach ($volts as $step => $v) {
-            $watts -= $v * $amperes[$step] / count($volts);
+            $watts -= ($v * $amperes[$step]) / count($volts);
         }
 
         return [Signal::of($volts)->rms, Signal::of($amperes)->rms, $watts];

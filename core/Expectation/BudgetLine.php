@@ -32,6 +32,5 @@ final readonly class BudgetLine
         public array $margins,
         public float $volts = 0.0,
         public float $ripple = 0.0,
-    ) {
-    }
+    ) {}
 }

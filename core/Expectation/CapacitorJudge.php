@@ -11,7 +11,10 @@ use Oculant\Core\Supply\Description;
 /** Puts a capacitor test into words against what a good one would show there. */
 final class CapacitorJudge
 {
-    /** An electrolytic's own tolerance is -20 % (IEC 60384-4); below 0.7 of the marking it is worn, above 1.5 the meter sees a leak or a neighbour (common practice). */
+    /**
+     * An electrolytic's own tolerance is -20 % (IEC 60384-4); below 0.7 of the marking it is worn, above 1.5 the meter
+     * sees a leak or a neighbour (common practice).
+     */
     private const LOW = 0.7;
 
     private const HIGH = 1.5;
@@ -29,15 +32,34 @@ final class CapacitorJudge
         $others = count($meter->across($ref)) - 1;
         $word = self::word($quantity, $value, $good, $supply->part($ref)->tolerances['value'] ?? 0.2);
         $why = match ($quantity) {
-            CapacitorMeter::LEAKAGE => sprintf('A good one passes up to %s at its working voltage after some minutes.', self::write($quantity, $good)),
-            default => sprintf('A good one would show about %s here%s.', self::write($quantity, $good), match (true) {
-                $isLifted => ' by itself',
-                $others === 0 => '',
-                default => sprintf(' together with the %s in parallel', $others === 1 ? 'other one' : "{$others} others"),
-            }),
+            CapacitorMeter::LEAKAGE => sprintf(
+                'A good one passes up to %s at its working voltage after some minutes.',
+                self::write($quantity, $good),
+            ),
+            default => sprintf(
+                'A good one would show about %s here%s.',
+                self::write($quantity, $good),
+                match (true) {
+                    $isLifted => ' by itself',
+                    $others === 0 => '',
+                    default => sprintf(
+                        ' together with the %s in parallel',
+                        $others === 1 ? 'other one' : "{$others} others",
+                    ),
+                },
+            ),
         };
 
-        return new Verdict($word, sprintf('%s %s: %s.', $ref, self::write($quantity, $value), $word === VerdictWord::Dead ? 'nothing left of it' : $word->value), $why.($isLifted || $others === 0 || $word->isGood() ? '' : ' Lift one leg to know which of them it is.'));
+        return new Verdict(
+            $word,
+            sprintf(
+                '%s %s: %s.',
+                $ref,
+                self::write($quantity, $value),
+                $word === VerdictWord::Dead ? 'nothing left of it' : $word->value,
+            ),
+            $why . ($isLifted || $others === 0 || $word->isGood() ? '' : ' Lift one leg to know which of them it is.'),
+        );
     }
 
     public static function write(string $quantity, float $value): string
@@ -63,7 +85,9 @@ final class CapacitorJudge
             $quantity === CapacitorMeter::CAPACITANCE && $ratio < 0.02 => VerdictWord::Dead,
             $quantity === CapacitorMeter::CAPACITANCE && $ratio < 0.5 => VerdictWord::VeryLow,
             $quantity === CapacitorMeter::CAPACITANCE && $ratio < min(self::LOW, 1 - $tolerance) => VerdictWord::Low,
-            $quantity === CapacitorMeter::CAPACITANCE => $ratio > max(self::HIGH, 1 + $tolerance) ? VerdictWord::High : VerdictWord::Fine,
+            $quantity === CapacitorMeter::CAPACITANCE => $ratio > max(self::HIGH, 1 + $tolerance)
+                ? VerdictWord::High
+                : VerdictWord::Fine,
             $ratio > self::ESR_VERY_HIGH => VerdictWord::VeryHigh,
             $ratio > self::ESR_HIGH => VerdictWord::High,
             default => VerdictWord::Fine,

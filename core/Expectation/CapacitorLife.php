@@ -7,9 +7,12 @@ namespace Oculant\Core\Expectation;
 /**
  * How long an aluminium electrolytic lasts.
  *
- * L = L0 * 2^((T0 - T) / 10) * K^((1 - (I / I0)^2) * dT0 / 10): the ten-degree rule of Arrhenius' law for the surroundings, and the rise
- * that ripple makes inside, dT0 being the rise at rated ripple (5 K for 105 C types, 10 K for 85 C types), K = 2 below rated ripple and 4
- * above it. As data sheets and application notes on electrolytics give it, from memory; a series' own data sheet decides.
+ * L = L0 * 2^((T0 - T) / 10) * K^((1 - (I / I0)^2) * dT0 / 10): the ten-degree rule of Arrhenius' law for the
+ * surroundings, and the rise
+ * that ripple makes inside, dT0 being the rise at rated ripple (5 K for 105 C types, 10 K for 85 C types), K = 2 below
+ * rated ripple and 4
+ * above it. As data sheets and application notes on electrolytics give it, from memory; a series' own data sheet
+ * decides.
  */
 final class CapacitorLife
 {
@@ -37,7 +40,7 @@ final class CapacitorLife
         $rise = self::RISE[(int) $class] ?? 5.0;
         $base = $ripple > 1.0 ? 4.0 : 2.0;
 
-        return min(self::MOST, $rated * 2 ** (($class - $celsius) / 10) * $base ** ((1 - $ripple ** 2) * $rise / 10));
+        return min(self::MOST, $rated * 2 ** (($class - $celsius) / 10) * $base ** (((1 - $ripple ** 2) * $rise) / 10));
     }
 
     public static function usual(float $class): float
@@ -54,13 +57,14 @@ final class CapacitorLife
     /** "20 000 h, 10 years at 2000 h a year". */
     public static function words(float $hours, float $yearly): string
     {
-        $text = number_format(round($hours, $hours > 10_000 ? -3 : -2), 0, '', "\u{202F}").' h';
+        $text = number_format(round($hours, $hours > 10_000 ? -3 : -2), 0, '', "\u{202F}") . ' h';
         $years = $hours / $yearly;
 
-        return ($hours >= self::MOST ? 'over '.$text : $text).match (true) {
-            $years > self::SEALS => sprintf(', over %d years: its seal ages first', (int) self::SEALS),
-            $years < 1.5 => sprintf(', %d months at %d h a year', max(1, (int) round($years * 12)), (int) $yearly),
-            default => sprintf(', %d years at %d h a year', (int) round($years), (int) $yearly),
-        };
+        return ($hours >= self::MOST ? 'over ' . $text : $text) .
+            match (true) {
+                $years > self::SEALS => sprintf(', over %d years: its seal ages first', (int) self::SEALS),
+                $years < 1.5 => sprintf(', %d months at %d h a year', max(1, (int) round($years * 12)), (int) $yearly),
+                default => sprintf(', %d years at %d h a year', (int) round($years), (int) $yearly),
+            };
     }
 }

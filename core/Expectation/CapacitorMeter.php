@@ -13,8 +13,10 @@ use Oculant\Core\Supply\Mode;
 /**
  * What a capacitance, ESR or leakage meter shows on a capacitor, by itself or with everything in parallel.
  *
- * In circuit the meters' signal stays below a junction's threshold (common practice: 0.2 V or less), so what counts are the
- * capacitors across the same two nodes: their capacitances add, their series resistances share. Leakage needs the working
+ * In circuit the meters' signal stays below a junction's threshold (common practice: 0.2 V or less), so what counts are
+ * the
+ * capacitors across the same two nodes: their capacitances add, their series resistances share. Leakage needs the
+ * working
  * voltage and therefore a lifted leg.
  */
 final class CapacitorMeter
@@ -28,9 +30,7 @@ final class CapacitorMeter
     /** @var array<string, non-empty-list<Part>> by reference */
     private array $across = [];
 
-    public function __construct(private readonly Description $supply)
-    {
-    }
+    public function __construct(private readonly Description $supply) {}
 
     /**
      * @param array<string, string> $faults fault name by part reference
@@ -40,7 +40,9 @@ final class CapacitorMeter
     public function read(string $ref, string $quantity, bool $isLifted, array $faults = []): float
     {
         $found = array_map(
-            fn(Part $part): array => $part->kind instanceof StoresCharge ? $part->kind->asFound($part, $faults[$part->ref] ?? null) : ['farads' => 0.0, 'esr' => INF, 'leak' => INF],
+            fn(Part $part): array => $part->kind instanceof StoresCharge
+                ? $part->kind->asFound($part, $faults[$part->ref] ?? null)
+                : ['farads' => 0.0, 'esr' => INF, 'leak' => INF],
             $isLifted || $quantity === self::LEAKAGE ? [$this->supply->part($ref)] : $this->across($ref),
         );
         $part = $this->supply->part($ref);
@@ -65,7 +67,11 @@ final class CapacitorMeter
         sort($ends);
         $farads = 0.0;
         foreach ($this->supply->parts as $ref => $part) {
-            if ($part->kind instanceof StoresCharge && ! in_array($ref, $mode->absent, true) && $this->ends($part) === $ends) {
+            if (
+                $part->kind instanceof StoresCharge &&
+                !in_array($ref, $mode->absent, true) &&
+                $this->ends($part) === $ends
+            ) {
                 $found = $part->kind->asFound($part, $faults[$ref] ?? null)['farads'];
                 $farads += is_infinite($found) ? 0.0 : $found;
             }
@@ -82,7 +88,12 @@ final class CapacitorMeter
         }
         $part = $this->supply->part($ref);
         $here = $this->ends($part);
-        $others = array_filter($this->supply->parts, fn(Part $other): bool => $other->ref !== $ref && $other->kind instanceof StoresCharge && $this->ends($other) === $here);
+        $others = array_filter(
+            $this->supply->parts,
+            fn(Part $other): bool => $other->ref !== $ref &&
+                $other->kind instanceof StoresCharge &&
+                $this->ends($other) === $here,
+        );
 
         return $this->across[$ref] = [$part, ...array_values($others)];
     }

@@ -30,14 +30,19 @@ final class DeadMeter
     private const DIODE_SOURCE = [3.0, 2000.0];
 
     /**
-     * Between which limits meters and types differ where current goes through semiconductors: volts and ohms of the test source, and what
-     * integrated circuits show of their usual resistance asleep. A strong meter wakes junctions, a shy one finds everything open (common practice).
+     * Between which limits meters and types differ where current goes through semiconductors: volts and ohms of the
+     * test source, and what
+     * integrated circuits show of their usual resistance asleep. A strong meter wakes junctions, a shy one finds
+     * everything open (common practice).
      */
     private const STRONG = [0.6, 500.0, 0.3];
 
     private const SHY = [0.12, 2000.0, 2e4];
 
-    /** Where the usual source meets no consistent state of the junctions, one a little different does: shares of its volts and ohms. */
+    /**
+     * Where the usual source meets no consistent state of the junctions, one a little different does: shares of its
+     * volts and ohms.
+     */
     private const NUDGES = [[1.0, 1.0], [1.03, 1.0], [0.9, 1.0], [1.0, 1.2], [1.2, 0.7]];
 
     /** Ratio up to which the two ends of a span are the same. */
@@ -46,7 +51,10 @@ final class DeadMeter
     /** Ohms; above this an ESR meter says OL. */
     private const MOST_ESR = 100.0;
 
-    /** A climb is seen from about a microfarad on (the megohm ranges), and if it ends above some tens of ohms (common practice). */
+    /**
+     * A climb is seen from about a microfarad on (the megohm ranges), and if it ends above some tens of ohms (common
+     * practice).
+     */
     private const LEAST_CAPACITANCE = 0.7e-6;
 
     private const LEAST_CLIMB = 30.0;
@@ -59,7 +67,10 @@ final class DeadMeter
     /** Share of the test source below which nothing stands across a part, and nothing flows through it. */
     private const IDLE = 1e-4;
 
-    /** @var ArrayObject<string, array{float, array<string, true>}> what the good unit shows by mode, sleep, check and test source; and the parts that this goes past */
+    /**
+     * @var ArrayObject<string, array{float, array<string, true>}> what the good unit shows by mode, sleep, check and
+     *     test source; and the parts that this goes past
+     */
     private readonly ArrayObject $good;
 
     /** @var array<string, ReducedNetwork|false> by mode, faults and sleep; false for one that has no single solution */
@@ -80,22 +91,38 @@ final class DeadMeter
     public function read(DeadCheck $check, Mode $mode, array $faults = []): float
     {
         if ($check->quantity === DeadCheck::ESR) {
-            $esr = $this->capacitors->read(strstr($check->id, '.', true) ?: $check->id, CapacitorMeter::ESR, false, $faults);
-            // Whatever conducts across it is taken for its series resistance: a short beside it reads as a splendid capacitor.
+            $esr = $this->capacitors->read(
+                strstr($check->id, '.', true) ?: $check->id,
+                CapacitorMeter::ESR,
+                false,
+                $faults,
+            );
+            // Whatever conducts across it is taken for its series resistance: a short beside it reads as a splendid
+            // capacitor.
             $beside = $this->read($check->on(DeadCheck::RESISTANCE), $mode, $faults);
-            $shown = is_nan($beside) || is_infinite($beside) ? $esr : (is_infinite($esr) ? $beside : $esr * $beside / ($esr + $beside));
+            $shown =
+                is_nan($beside) || is_infinite($beside)
+                    ? $esr
+                    : (is_infinite($esr)
+                        ? $beside
+                        : ($esr * $beside) / ($esr + $beside));
 
             return $shown > self::MOST_ESR ? INF : $shown;
         }
         if ($check->quantity === DeadCheck::CLIMBS) {
             $ends = $this->read($check->on(DeadCheck::RESISTANCE), $mode, $faults);
 
-            return is_nan($ends) ? NAN : ($ends > self::LEAST_CLIMB && $this->capacitors->between($check->red, $check->black, $mode, $faults) > self::LEAST_CAPACITANCE ? 1.0 : 0.0);
+            return is_nan($ends)
+                ? NAN
+                : ($ends > self::LEAST_CLIMB &&
+                $this->capacitors->between($check->red, $check->black, $mode, $faults) > self::LEAST_CAPACITANCE
+                    ? 1.0
+                    : 0.0);
         }
         [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : self::OHMS_SOURCE;
         foreach (self::NUDGES as [$more, $stiffer]) {
             $shown = $this->shown($check, $mode, $faults, $more * $volts, $stiffer * $ohms);
-            if (! is_nan($shown)) {
+            if (!is_nan($shown)) {
                 return $shown;
             }
         }
@@ -108,11 +135,12 @@ final class DeadMeter
      *
      * @param array<string, string> $faults fault name by part reference
      *
-     * @return array{float, float}|null as read() gives them, the lower first; null where all show the same, or nothing is known
+     * @return array{float, float}|null as read() gives them, the lower first; null where all show the same, or nothing
+     *     is known
      */
     public function span(DeadCheck $check, Mode $mode, array $faults = []): ?array
     {
-        if (! in_array($check->quantity, [DeadCheck::RESISTANCE, DeadCheck::DIODE], true)) {
+        if (!in_array($check->quantity, [DeadCheck::RESISTANCE, DeadCheck::DIODE], true)) {
             return null;
         }
         $ends = [];
@@ -120,7 +148,7 @@ final class DeadMeter
             [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : [$volts, $ohms];
             foreach (self::NUDGES as [$more, $stiffer]) {
                 $shown = $this->shown($check, $mode, $faults, $more * $volts, $stiffer * $ohms, $sleep);
-                if (! is_nan($shown)) {
+                if (!is_nan($shown)) {
                     $ends[] = $shown;
                     break;
                 }
@@ -136,14 +164,20 @@ final class DeadMeter
      *
      * @return float as read() gives it
      */
-    private function shown(DeadCheck $check, Mode $mode, array $faults, float $volts, float $ohms, float $sleep = 1.0): float
-    {
+    private function shown(
+        DeadCheck $check,
+        Mode $mode,
+        array $faults,
+        float $volts,
+        float $ohms,
+        float $sleep = 1.0,
+    ): float {
         if ($faults !== []) {
             $key = "{$mode->id} {$sleep} {$check->red} {$check->black} {$check->quantity} {$volts} {$ohms}";
             $this->good[$key] ??= $this->goodUnit($check, $mode, $volts, $ohms, $sleep);
             [$shown, $idle] = $this->good[$key];
             // Nothing stands across it and nothing flows through it: whatever becomes of it changes nothing.
-            if (! is_nan($shown) && array_diff_key($faults, $idle) === []) {
+            if (!is_nan($shown) && array_diff_key($faults, $idle) === []) {
                 return $shown;
             }
         }
@@ -161,16 +195,21 @@ final class DeadMeter
         $idle = [];
         $busy = [];
         foreach (array_keys($record->netlist()->branches()) as $name) {
-            if (abs($record->current((string) $name)[0]) > self::IDLE * $volts / $ohms) {
+            if (abs($record->current((string) $name)[0]) > (self::IDLE * $volts) / $ohms) {
                 $busy[explode('.', (string) $name)[0]] = true;
             }
         }
         $known = $record->netlist()->nodes() + [$this->supply->reference => -1];
         $passive = CircuitBuilder::passive($this->supply, $mode);
         foreach ($passive as $ref => $part) {
-            $nodes = array_values(array_unique(array_intersect($part->terminals, array_map(strval(...), array_keys($known)))));
-            $across = array_map(static fn(string $node): float => abs($record->waveform($node, $nodes[0])[0]), array_slice($nodes, 1));
-            if (! isset($busy[$ref]) && max([0.0, ...$across]) <= self::IDLE * $volts) {
+            $nodes = array_values(
+                array_unique(array_intersect($part->terminals, array_map(strval(...), array_keys($known)))),
+            );
+            $across = array_map(
+                static fn(string $node): float => abs($record->waveform($node, $nodes[0])[0]),
+                array_slice($nodes, 1),
+            );
+            if (!isset($busy[$ref]) && max([0.0, ...$across]) <= self::IDLE * $volts) {
                 $idle[(string) $ref] = true;
             }
         }
@@ -181,7 +220,10 @@ final class DeadMeter
         return [$shown, $idle];
     }
 
-    /** @return array{float, CycleRecord|null} what the meter shows, and the circuit under it; NAN and null if it does not settle, INF and null where nothing reaches the leads */
+    /**
+     * @return array{float, CycleRecord|null} what the meter shows, and the circuit under it; NAN and null if it does
+     *     not settle, INF and null where nothing reaches the leads
+     */
     private function solved(DeadCheck $check, ?ReducedNetwork $network, float $volts, float $ohms): array
     {
         $between = $network?->netlist->meeting($check->red, $check->black);
@@ -211,8 +253,8 @@ final class DeadMeter
     private function network(Mode $mode, array $faults, float $sleep): ?ReducedNetwork
     {
         ksort($faults);
-        $key = "{$mode->id} {$sleep} ".json_encode($faults, JSON_THROW_ON_ERROR);
-        if (! isset($this->networks[$key])) {
+        $key = "{$mode->id} {$sleep} " . json_encode($faults, JSON_THROW_ON_ERROR);
+        if (!isset($this->networks[$key])) {
             try {
                 $network = ReducedNetwork::resting(CircuitBuilder::unpowered($this->supply, $mode, $faults, $sleep));
             } catch (CircuitError) {

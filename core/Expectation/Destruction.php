@@ -14,9 +14,13 @@ final readonly class Destruction
      * @param float  $seconds until it happens, order of magnitude
      * @param bool   $isDoubtful true if another specimen, or another look a minute earlier, is spared
      */
-    public function __construct(public string $ref, public string $becomes, public Breaking $how, public float $seconds, public bool $isDoubtful = false)
-    {
-    }
+    public function __construct(
+        public string $ref,
+        public string $becomes,
+        public Breaking $how,
+        public float $seconds,
+        public bool $isDoubtful = false,
+    ) {}
 
     /** "F1 opens at once, violently" */
     public function words(): string

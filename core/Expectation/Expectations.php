@@ -25,19 +25,27 @@ final readonly class Expectations
     /** Relative model error of DC and AC readings, and of ripple (bench against ngspice). */
     public const MODEL = ['dc' => 0.004, 'ac' => 0.006, 'ripple' => 0.05];
 
-    /** Ohms of a meter on its low-impedance function; points of less than a twentieth of it do not care (common practice). */
+    /**
+     * Ohms of a meter on its low-impedance function; points of less than a twentieth of it do not care (common
+     * practice).
+     */
     private const LOW_IMPEDANCE = 300e3;
 
     private const STIFF = self::LOW_IMPEDANCE / 20;
 
     private const ROUGH = 0.1;
 
-    /** How far from the middle a mains may be for what is read off between the limits of its tolerance, in multiples of that. */
+    /**
+     * How far from the middle a mains may be for what is read off between the limits of its tolerance, in multiples of
+     * that.
+     */
     private const READ_OFF = 1.5;
 
     /**
-     * What averaging cannot foretell of a switching supply's ripple: a share of it (leakage of the windings, how its capacitors are laid out), and the spikes and
-     * the hunting of its loop as a share of the direct voltage, up to so many volts (common practice: one per cent peak to peak, 50 to 100 mV).
+     * What averaging cannot foretell of a switching supply's ripple: a share of it (leakage of the windings, how its
+     * capacitors are laid out), and the spikes and
+     * the hunting of its loop as a share of the direct voltage, up to so many volts (common practice: one per cent peak
+     * to peak, 50 to 100 mV).
      */
     private const SWITCHED = 0.3;
 
@@ -49,9 +57,12 @@ final readonly class Expectations
 
     /**
      * @param array<string, array<string, Window>> $windows by point id and quantity (dc, ac, ripple)
-     * @param list<array{float, array<string, array<string, float>>}> $ends mains volts and readings at its limits; empty if it was measured
-     * @param array<string, array<string, float>>  $partsSigma spread from the parts alone, volts by point id and quantity
-     * @param array<string, float>                 $loaded    mean volts that a low-impedance meter leaves at points it pulls down, by point id
+     * @param list<array{float, array<string, array<string, float>>}> $ends mains volts and readings at its limits;
+     *     empty if it was measured
+     * @param array<string, array<string, float>> $partsSigma spread from the parts alone, volts by point id and
+     *     quantity
+     * @param array<string, float> $loaded mean volts that a low-impedance meter leaves at points it pulls down, by
+     *     point id
      * @param array<string, string>                $functions the function to measure each point with: dc or ac
      * @param bool                                 $isRough   true for the first idea of one solve
      */
@@ -65,8 +76,7 @@ final readonly class Expectations
         private array $ends = [],
         private array $partsSigma = [],
         public bool $isRough = false,
-    ) {
-    }
+    ) {}
 
     /**
      * Never fails: where a good unit finds no rest its windows are not known, and why is said.
@@ -77,7 +87,7 @@ final readonly class Expectations
     {
         $behaviour = new Behaviour($supply);
         $nominal = $behaviour->live($mode, [], $mainsVolts);
-        if (! $nominal->settled) {
+        if (!$nominal->settled) {
             return self::unknown($supply, $mode, $mainsVolts, $nominal);
         }
         $shifts = [];
@@ -87,37 +97,75 @@ final readonly class Expectations
             }
             foreach ($part->tolerances as $parameter => $tolerance) {
                 if ($tolerance > 0) {
-                    $moved = $supply->withParts([$ref => $part->with($parameter, $part->value($parameter) * (1 + $tolerance))]);
-                    $shifts["{$ref} {$parameter}"] = (new Behaviour($moved))->live($mode, [], $mainsVolts, $nominal->guide, true);
+                    $moved = $supply->withParts([
+                        $ref => $part->with($parameter, $part->value($parameter) * (1 + $tolerance)),
+                    ]);
+                    $shifts["{$ref} {$parameter}"] = (new Behaviour($moved))->live(
+                        $mode,
+                        [],
+                        $mainsVolts,
+                        $nominal->guide,
+                        true,
+                    );
                 }
             }
         }
         $volts = $mainsVolts ?? $supply->mainsVoltage * $mode->mains;
-        $mains = $mainsVolts === null ? [
-            $behaviour->live($mode, [], $volts * (1 - $supply->mainsTolerance), $nominal->guide, true),
-            $behaviour->live($mode, [], $volts * (1 + $supply->mainsTolerance), $nominal->guide, true),
-        ] : [];
+        $mains =
+            $mainsVolts === null
+                ? [
+                    $behaviour->live($mode, [], $volts * (1 - $supply->mainsTolerance), $nominal->guide, true),
+                    $behaviour->live($mode, [], $volts * (1 + $supply->mainsTolerance), $nominal->guide, true),
+                ]
+                : [];
 
         $windows = $functions = $partsSigma = [];
         foreach ($supply->points as $id => $point) {
-            $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac')) ? 'ac' : 'dc';
+            $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac'))
+                ? 'ac'
+                : 'dc';
             foreach (['dc', 'ac', 'ripple'] as $quantity) {
                 $sigma = 0.0;
-                $windows[$id][$quantity] = self::spread($id, $quantity, $nominal, $shifts, $mains, $quantity === 'ripple' ? self::averaged($supply, $point, $nominal) : 0.0, $sigma)->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
+                $windows[$id][$quantity] = self::spread(
+                    $id,
+                    $quantity,
+                    $nominal,
+                    $shifts,
+                    $mains,
+                    $quantity === 'ripple' ? self::averaged($supply, $point, $nominal) : 0.0,
+                    $sigma,
+                )->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
                 $partsSigma[$id][$quantity] = $sigma;
             }
             $documented = $point->documented;
             if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $mode->id)) {
                 $function = $functions[$id];
-                $windows[$id][$function] = $windows[$id][$function]->documented($documented['value'], $documented['tolerance']);
+                $windows[$id][$function] = $windows[$id][$function]->documented(
+                    $documented['value'],
+                    $documented['tolerance'],
+                );
             }
         }
 
-        return new self($mode, $mainsVolts, $windows, $functions, $nominal, self::loaded($supply, $mode, $mainsVolts, $nominal), array_map(static fn(Observation $end, float $share): array => [$volts * $share, $end->readings], $mains, $mains === [] ? [] : [1 - $supply->mainsTolerance, 1 + $supply->mainsTolerance]), $partsSigma);
+        return new self(
+            $mode,
+            $mainsVolts,
+            $windows,
+            $functions,
+            $nominal,
+            self::loaded($supply, $mode, $mainsVolts, $nominal),
+            array_map(
+                static fn(Observation $end, float $share): array => [$volts * $share, $end->readings],
+                $mains,
+                $mains === [] ? [] : [1 - $supply->mainsTolerance, 1 + $supply->mainsTolerance],
+            ),
+            $partsSigma,
+        );
     }
 
     /**
-     * What a meter on its low-impedance function (or an old one of 20 kohm per volt) would leave of a good unit's voltages.
+     * What a meter on its low-impedance function (or an old one of 20 kohm per volt) would leave of a good unit's
+     * voltages.
      *
      * @return array<string, float> volts by point id, where it matters
      */
@@ -131,7 +179,13 @@ final readonly class Expectations
             if (abs($good) < 1.0 || $meter->read($checks[(string) $id], $mode) < self::STIFF) {
                 continue;
             }
-            $seen = (new Behaviour($supply->withMeterOf(self::LOW_IMPEDANCE, $point)))->live($mode, [], $mainsVolts, $nominal->guide, true);
+            $seen = (new Behaviour($supply->withMeterOf(self::LOW_IMPEDANCE, $point)))->live(
+                $mode,
+                [],
+                $mainsVolts,
+                $nominal->guide,
+                true,
+            );
             if ($seen->settled && abs($seen->reading((string) $id, 'dc') - $good) > 0.05 * abs($good)) {
                 $loaded[(string) $id] = $seen->reading((string) $id, 'dc');
             }
@@ -141,33 +195,57 @@ final readonly class Expectations
     }
 
     /**
-     * The same with the mains measured, read off between the limits that were solved: a supply that regulates moves little. Further off nothing is known before
+     * The same with the mains measured, read off between the limits that were solved: a supply that regulates moves
+     * little. Further off nothing is known before
      * it is solved there.
      *
      * @param float $mainsVolts as measured
      */
     public function atMains(float $mainsVolts): self
     {
-        if (count($this->ends) !== 2 || ! $this->nominal->settled) {
+        if (count($this->ends) !== 2 || !$this->nominal->settled) {
             return $this;
         }
         [[$low, $atLow], [$high, $atHigh]] = $this->ends;
         $middle = ($low + $high) / 2;
         $share = ($mainsVolts - $middle) / ($high - $middle);
         if (abs($share) > self::READ_OFF) {
-            return new self($this->mode, $mainsVolts, array_map(static fn(array $one): array => array_map(static fn(Window $w): Window => Window::unknown(), $one), $this->windows), $this->functions, self::notSolved(), []);
+            return new self(
+                $this->mode,
+                $mainsVolts,
+                array_map(
+                    static fn(array $one): array => array_map(static fn(Window $w): Window => Window::unknown(), $one),
+                    $this->windows,
+                ),
+                $this->functions,
+                self::notSolved(),
+                [],
+            );
         }
         $windows = $this->windows;
         foreach ($windows as $id => $byQuantity) {
             foreach ($byQuantity as $quantity => $window) {
                 $centre = $window->nominal;
-                $end = ($share < 0 ? $atLow : $atHigh)[$id][$quantity] ?? $this->nominal->reading((string) $id, $quantity);
+                $end =
+                    ($share < 0 ? $atLow : $atHigh)[$id][$quantity] ?? $this->nominal->reading((string) $id, $quantity);
                 $moved = abs($share) * ($end - $this->nominal->reading((string) $id, $quantity));
-                $windows[$id][$quantity] = $window->computed !== null ? $window : $window->movedTo($centre + $moved, $this->partsSigma[$id][$quantity] ?? $window->sigma);
+                $windows[$id][$quantity] =
+                    $window->computed !== null
+                        ? $window
+                        : $window->movedTo($centre + $moved, $this->partsSigma[$id][$quantity] ?? $window->sigma);
             }
         }
 
-        return new self($this->mode, $mainsVolts, $windows, $this->functions, $this->nominal, $this->loaded, $this->ends, $this->partsSigma);
+        return new self(
+            $this->mode,
+            $mainsVolts,
+            $windows,
+            $this->functions,
+            $this->nominal,
+            $this->loaded,
+            $this->ends,
+            $this->partsSigma,
+        );
     }
 
     /**
@@ -176,16 +254,24 @@ final readonly class Expectations
     public static function roughly(Description $supply, Mode $mode): self
     {
         $nominal = (new Behaviour($supply))->live($mode);
-        if (! $nominal->settled) {
+        if (!$nominal->settled) {
             return self::unknown($supply, $mode, null, $nominal);
         }
         $windows = $functions = [];
         foreach ($supply->points as $id => $point) {
-            $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac')) ? 'ac' : 'dc';
+            $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac'))
+                ? 'ac'
+                : 'dc';
             foreach (['dc', 'ac', 'ripple'] as $quantity) {
                 $centre = $nominal->reading($id, $quantity);
                 $half = self::ROUGH * abs($centre) + 0.05;
-                $windows[$id][$quantity] = new Window($centre, $quantity === 'dc' ? $centre - $half : max(0.0, $centre - $half), $centre + ($quantity === 'ripple' ? 2 : 1) * $half, $half / Uncertainty::COVERAGE_90, []);
+                $windows[$id][$quantity] = new Window(
+                    $centre,
+                    $quantity === 'dc' ? $centre - $half : max(0.0, $centre - $half),
+                    $centre + ($quantity === 'ripple' ? 2 : 1) * $half,
+                    $half / Uncertainty::COVERAGE_90,
+                    [],
+                );
             }
         }
 
@@ -213,7 +299,10 @@ final readonly class Expectations
             $functions[$id] = $alternating->lieAt($point) ? 'ac' : 'dc';
             $windows[$id] = array_fill_keys(['dc', 'ac', 'ripple'], Window::unknown());
             if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $mode->id)) {
-                $windows[$id][$functions[$id]] = Window::unknown()->documented($documented['value'], $documented['tolerance']);
+                $windows[$id][$functions[$id]] = Window::unknown()->documented(
+                    $documented['value'],
+                    $documented['tolerance'],
+                );
             }
         }
 
@@ -225,7 +314,10 @@ final readonly class Expectations
     {
         $why = $this->isRough ? Unsettled::notSolved() : $this->unsettled();
 
-        return $why === null ? null : "Nothing is known of the usual mode that anything could be held against. {$why->sentence()} {$why->mend()}";
+        return $why === null
+            ? null
+            : 'Nothing is known of the usual mode that anything could be held against. ' .
+                    "{$why->sentence()} {$why->mend()}";
     }
 
     /** Why nothing is foretold in this mode; null if it is. */
@@ -237,8 +329,10 @@ final readonly class Expectations
     /** @param string|null $quantity null for the function that the point is measured with */
     public function window(string $point, ?string $quantity = null): Window
     {
-        if (! isset($this->windows[$point])) {
-            [$from, $to] = PointPair::ids($point, $this->windows) ?? throw new OutOfBoundsException("There is no test point \"{$point}\".");
+        if (!isset($this->windows[$point])) {
+            [$from, $to] =
+                PointPair::ids($point, $this->windows) ??
+                throw new OutOfBoundsException("There is no test point \"{$point}\".");
 
             return $this->windows[$from]['dc']->less($this->windows[$to]['dc']);
         }
@@ -267,15 +361,19 @@ final readonly class Expectations
         return $this->functions[$point] ?? 'dc';
     }
 
-    /** Volts of ripple that a switching supply may have beside what its average shows; where a switch itself is driven, as much as stands there. */
+    /**
+     * Volts of ripple that a switching supply may have beside what its average shows; where a switch itself is driven,
+     * as much as stands there.
+     */
     private static function averaged(Description $supply, Point $point, Observation $nominal): float
     {
         $direct = abs($nominal->reading($point->id, 'dc'));
 
         return match (true) {
-            ! $supply->isSwitching() => 0.0,
+            !$supply->isSwitching() => 0.0,
             in_array($point->node, $supply->chopped(), true) => $direct,
-            default => self::SWITCHED * $nominal->reading($point->id, 'ripple') + min(self::MOST_SPIKES, self::SPIKES * $direct),
+            default => self::SWITCHED * $nominal->reading($point->id, 'ripple') +
+                min(self::MOST_SPIKES, self::SPIKES * $direct),
         };
     }
 
@@ -285,8 +383,15 @@ final readonly class Expectations
      * @param float                      $averaged   what the model leaves out, volts
      * @param float                      $partsSigma what is left of the spread once the mains is known, volts
      */
-    private static function spread(string $id, string $quantity, Observation $nominal, array $shifts, array $mains, float $averaged, float &$partsSigma): Window
-    {
+    private static function spread(
+        string $id,
+        string $quantity,
+        Observation $nominal,
+        array $shifts,
+        array $mains,
+        float $averaged,
+        float &$partsSigma,
+    ): Window {
         $centre = $nominal->reading($id, $quantity);
         $common = [
             hypot(self::MODEL[$quantity] * abs($centre) + self::MODEL_FLOOR[$quantity], $averaged),
@@ -301,7 +406,7 @@ final readonly class Expectations
         $down = $up = 0.0;
         foreach ($mains as $observation) {
             $shift = $observation->settled ? $observation->reading($id, $quantity) - $centre : 0.0;
-            $shift < 0 ? $down = max($down, -$shift) : $up = max($up, $shift);
+            $shift < 0 ? ($down = max($down, -$shift)) : ($up = max($up, $shift));
         }
         if ($mains !== []) {
             $contributions[] = ['what' => 'mains', 'volts' => max($down, $up)];
@@ -317,7 +422,11 @@ final readonly class Expectations
             $quantity === 'dc' ? $low : max(0.0, $low),
             $centre + Uncertainty::window90([...$common, Uncertainty::fromHalfWidth($up)]),
             max($below, $above),
-            array_slice(array_values(array_filter($contributions, static fn(array $c): bool => $c['volts'] > 1e-4)), 0, 4),
+            array_slice(
+                array_values(array_filter($contributions, static fn(array $c): bool => $c['volts'] > 1e-4)),
+                0,
+                4,
+            ),
         );
     }
 }

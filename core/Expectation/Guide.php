@@ -11,10 +11,11 @@ use Oculant\Core\Parts\Part;
 /** The rounds through which a similar supply came to rest: what its parts were at, and where its circuit stood. */
 final readonly class Guide
 {
-    /** @param list<array{states: array<string, array<string, float>>, switched: array<string, array<string, float>>, warm: WarmStart}> $rounds states by part reference and name */
-    private function __construct(private array $rounds)
-    {
-    }
+    /**
+     * @param list<array{states: array<string, array<string, float>>, switched: array<string, array<string, float>>,
+     *     warm: WarmStart}> $rounds states by part reference and name
+     */
+    private function __construct(private array $rounds) {}
 
     public static function start(): self
     {
@@ -54,7 +55,8 @@ final readonly class Guide
     /** Whether everything that switches ends as it does there. */
     public function endsLike(self $other): bool
     {
-        return ($this->rounds[count($this->rounds) - 1]['switched'] ?? []) == ($other->rounds[count($other->rounds) - 1]['switched'] ?? []);
+        return ($this->rounds[count($this->rounds) - 1]['switched'] ?? []) ==
+            ($other->rounds[count($other->rounds) - 1]['switched'] ?? []);
     }
 
     /**

@@ -16,9 +16,7 @@ use Oculant\Core\Supply\Point;
 final class Judge
 {
     /** @param array<string, Expectations> $expectations by mode id */
-    public function __construct(private readonly Description $supply, private readonly array $expectations)
-    {
-    }
+    public function __construct(private readonly Description $supply, private readonly array $expectations) {}
 
     /** Octaves by which a frequency may be off: part tolerances of an oscillator, the meter (common practice). */
     private const SAME_TUNE = 0.35;
@@ -31,13 +29,28 @@ final class Judge
     {
         $write = static fn(float $f): string => $f > 0.0 ? Quantity::write($f, Unit::Hertz) : 'no waveform';
         if (is_nan($good)) {
-            return new Verdict(VerdictWord::CannotTell, $write($hertz).': cannot tell.', 'A good unit has no steady waveform here in this mode.');
+            return new Verdict(
+                VerdictWord::CannotTell,
+                $write($hertz) . ': cannot tell.',
+                'A good unit has no steady waveform here in this mode.',
+            );
         }
-        $alike = $hertz > 0.0 && $good > 0.0 ? abs(log($hertz / $good, 2)) < self::SAME_TUNE : ($hertz > 0.0) === ($good > 0.0);
+        $alike =
+            $hertz > 0.0 && $good > 0.0 ? abs(log($hertz / $good, 2)) < self::SAME_TUNE : $hertz > 0.0 === $good > 0.0;
         $word = $alike ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
         $halved = $hertz > 0.0 && $good > 0.0 && abs(log($good / $hertz, 2) - 1) < self::SAME_TUNE;
 
-        return new Verdict($word, sprintf('%s: %s.', ucfirst($write($hertz)), $word->value), sprintf('A good unit shows %s here.%s', $write($good), $halved ? ' Half the frequency is what one half-wave alone gives: look for an open leg of the rectifier.' : ''));
+        return new Verdict(
+            $word,
+            sprintf('%s: %s.', ucfirst($write($hertz)), $word->value),
+            sprintf(
+                'A good unit shows %s here.%s',
+                $write($good),
+                $halved
+                    ? ' Half the frequency is what one half-wave alone gives: look for an open leg of the rectifier.'
+                    : '',
+            ),
+        );
     }
 
     /** Share of a reading, and volts, that it may wander without being called unstable. */
@@ -51,11 +64,17 @@ final class Judge
     {
         $need = MinimumLoad::missing($this->supply, $this->expectations[$mode]->mode);
         if ($need !== null && $quantity !== 'ripple' && $need->explains($pointId, $value)) {
-            return new Verdict(VerdictWord::FineHere, sprintf('%s: nothing else is to be expected like this. %s', Quantity::volts($value), $need->sentence()), sprintf('Without its load a good unit shows %s here.', $need->range($pointId)));
+            return new Verdict(
+                VerdictWord::FineHere,
+                sprintf('%s: nothing else is to be expected like this. %s', Quantity::volts($value), $need->sentence()),
+                sprintf('Without its load a good unit shows %s here.', $need->range($pointId)),
+            );
         }
         $verdict = $this->withItsLoad($pointId, $mode, $quantity, $value, $swing);
 
-        return $need === null ? $verdict : new Verdict($verdict->word, "{$verdict->sentence} {$need->sentence()}", $verdict->why);
+        return $need === null
+            ? $verdict
+            : new Verdict($verdict->word, "{$verdict->sentence} {$need->sentence()}", $verdict->why);
     }
 
     /** @param float $swing volts by which the reading wanders, from lowest to highest */
@@ -66,18 +85,32 @@ final class Judge
         $window = $expected->window($pointId, $quantity);
         $good = $this->goodSentence($window, $expected, $point);
         if (is_infinite($value)) {
-            return new Verdict(VerdictWord::CannotTell, 'The meter shows overload: choose a higher range and measure again.', $good);
+            return new Verdict(
+                VerdictWord::CannotTell,
+                'The meter shows overload: choose a higher range and measure again.',
+                $good,
+            );
         }
         $says = Quantity::volts($value);
-        if (! $window->isKnown()) {
+        if (!$window->isKnown()) {
             return new Verdict(VerdictWord::Unknown, "{$says}: what a good unit reads here is not known.", $good);
         }
         $wanders = $expected->nominal->reading($pointId, 'swing');
-        if ($quantity !== 'ripple' && $swing > $wanders + self::STEADY * max(abs($value), abs($window->nominal)) + 0.05) {
+        if (
+            $quantity !== 'ripple' &&
+            $swing > $wanders + self::STEADY * max(abs($value), abs($window->nominal)) + 0.05
+        ) {
             return new Verdict(
                 VerdictWord::Unstable,
-                sprintf('%s to %s: unstable.', Quantity::volts($value - $swing / 2), Quantity::volts($value + $swing / 2)),
-                $good.($wanders > 0.05 ? sprintf(' Even a good one wanders by %s.', Quantity::volts($wanders)) : ' A good one stands still.'),
+                sprintf(
+                    '%s to %s: unstable.',
+                    Quantity::volts($value - $swing / 2),
+                    Quantity::volts($value + $swing / 2),
+                ),
+                $good .
+                    ($wanders > 0.05
+                        ? sprintf(' Even a good one wanders by %s.', Quantity::volts($wanders))
+                        : ' A good one stands still.'),
             );
         }
         $meter = ($quantity === 'dc' ? Meter::forDc() : Meter::forAc())->halfWidth($value);
@@ -86,7 +119,12 @@ final class Judge
             return $this->fine($point, $mode, $quantity, $value, $says, $good);
         }
         $sentence = match ($word) {
-            VerdictWord::CannotTell => sprintf('%s: cannot tell, the meter\'s own ±%s straddles the limit. A better meter or a measured mains voltage would settle it.', $says, Quantity::volts($meter)),
+            VerdictWord::CannotTell => sprintf(
+                '%s: cannot tell, the meter\'s own ±%s straddles the limit. A better meter or a measured mains ' .
+                    'voltage would settle it.',
+                $says,
+                Quantity::volts($meter),
+            ),
             VerdictWord::WrongPolarity => "{$says}: wrong polarity.",
             VerdictWord::TooMuchRipple => "{$says} of ripple: too much.",
             default => "{$says}: {$word->value}.",
@@ -98,7 +136,10 @@ final class Judge
     /** A good specimen may have this many times its type's usual series resistance (common practice). */
     private const MOST_ESR_RATIO = 2.5;
 
-    /** Volts of a diode test, and decades of ohms, that do not count beside what meters and types differ by anyway (common practice). */
+    /**
+     * Volts of a diode test, and decades of ohms, that do not count beside what meters and types differ by anyway
+     * (common practice).
+     */
     private const DIODES_DIFFER = 0.15;
 
     private const OHMS_DIFFER = 0.25;
@@ -111,24 +152,40 @@ final class Judge
     public static function dead(DeadCheck $check, float $value, float $good, ?array $span = null): Verdict
     {
         if (is_nan($good)) {
-            return new Verdict(VerdictWord::Unknown, 'What a good unit shows here is not known.', 'With the plug out no state of its junctions agrees with the meter\'s voltage: the part by itself tells.');
+            return new Verdict(
+                VerdictWord::Unknown,
+                'What a good unit shows here is not known.',
+                'With the plug out no state of its junctions agrees with the meter\'s voltage: the part by ' .
+                    'itself tells.',
+            );
         }
         if ($check->quantity === DeadCheck::CLIMBS) {
             return self::climbing($value > 0.5, $good > 0.5);
         }
-        $write = static fn(float $v): string => is_infinite($v) ? 'OL' : ($check->quantity === DeadCheck::DIODE ? Quantity::volts($v) : Quantity::write($v, Unit::Ohm));
+        $write = static fn(float $v): string => is_infinite($v)
+            ? 'OL'
+            : ($check->quantity === DeadCheck::DIODE
+                ? Quantity::volts($v)
+                : Quantity::write($v, Unit::Ohm));
         [$low, $high] = $span ?? [$good, $good];
         $alike = match ($check->quantity) {
-            DeadCheck::DIODE => (is_infinite($value) ? is_infinite($high) : $value > $low - self::DIODES_DIFFER && $value < $high + self::DIODES_DIFFER),
+            DeadCheck::DIODE => is_infinite($value)
+                ? is_infinite($high)
+                : $value > $low - self::DIODES_DIFFER && $value < $high + self::DIODES_DIFFER,
             DeadCheck::ESR => $value <= self::MOST_ESR_RATIO * $good,
-            default => self::decades($value) > self::decades($low) - self::OHMS_DIFFER && self::decades($value) < self::decades($high) + self::OHMS_DIFFER,
+            default => self::decades($value) > self::decades($low) - self::OHMS_DIFFER &&
+                self::decades($value) < self::decades($high) + self::OHMS_DIFFER,
         };
         $word = $alike ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
 
         return new Verdict(
             $word,
             sprintf('%s: %s.', $write($value), $word->value),
-            sprintf('A good unit would read about %s here with everything in circuit%s.', $write($good), $span === null ? '' : sprintf('; by meter and type %s to %s', $write($low), $write($high))),
+            sprintf(
+                'A good unit would read about %s here with everything in circuit%s.',
+                $write($good),
+                $span === null ? '' : sprintf('; by meter and type %s to %s', $write($low), $write($high)),
+            ),
         );
     }
 
@@ -137,7 +194,18 @@ final class Judge
         $word = $climbs === $should ? VerdictWord::AsExpected : VerdictWord::NotAsExpected;
         $write = static fn(bool $c): string => $c ? 'climbs as a charging capacitor does' : 'does not climb';
 
-        return new Verdict($word, sprintf('%s: %s.', ucfirst($write($climbs)), $word->value), sprintf('On a good unit it %s here.%s', $write($should), $should && ! $climbs ? ' What stays at some ohms is no charging capacitor; swap the leads once to be sure it was not charged already.' : ''));
+        return new Verdict(
+            $word,
+            sprintf('%s: %s.', ucfirst($write($climbs)), $word->value),
+            sprintf(
+                'On a good unit it %s here.%s',
+                $write($should),
+                $should && !$climbs
+                    ? ' What stays at some ohms is no charging capacitor; swap the leads once to be sure it was ' .
+                        'not charged already.'
+                    : '',
+            ),
+        );
     }
 
     /** Distances between resistances are judged in decades; a few tenths of an ohm of lead resistance do not count. */
@@ -176,11 +244,27 @@ final class Judge
         };
     }
 
-    private function fine(Point $point, string $mode, string $quantity, float $value, string $says, string $good): Verdict
-    {
-        $circumstance = Circumstance::of($this->supply, $this->expectations[$mode]->mode, $point, $quantity, $this->expectations[$mode]->window($point->id, $quantity)->nominal);
+    private function fine(
+        Point $point,
+        string $mode,
+        string $quantity,
+        float $value,
+        string $says,
+        string $good,
+    ): Verdict {
+        $circumstance = Circumstance::of(
+            $this->supply,
+            $this->expectations[$mode]->mode,
+            $point,
+            $quantity,
+            $this->expectations[$mode]->window($point->id, $quantity)->nominal,
+        );
         if ($circumstance !== null) {
-            return new Verdict(VerdictWord::FineHere, "{$says}: fine for {$circumstance->words}.", "{$good} {$circumstance->why}");
+            return new Verdict(
+                VerdictWord::FineHere,
+                "{$says}: fine for {$circumstance->words}.",
+                "{$good} {$circumstance->why}",
+            );
         }
 
         return new Verdict(VerdictWord::Fine, "{$says}: fine.", $good);
@@ -188,22 +272,42 @@ final class Judge
 
     private function goodSentence(Window $window, Expectations $expected, Point $point): string
     {
-        if (! $window->isKnown()) {
+        if (!$window->isKnown()) {
             return "In this mode nothing is foretold. {$expected->unsettled()?->sentence()}";
         }
-        $mains = $expected->mainsVolts === null
-            ? sprintf('mains %s ±%s', Quantity::volts($this->supply->mainsVoltage * $expected->mode->mains), Quantity::write($this->supply->mainsTolerance, Unit::Ratio))
-            : 'mains '.Quantity::volts($expected->mainsVolts);
-        $sentence = sprintf('A good unit would read %s here (%s, %s).', self::range($window), mb_strtolower($expected->mode->name), $mains);
+        $mains =
+            $expected->mainsVolts === null
+                ? sprintf(
+                    'mains %s ±%s',
+                    Quantity::volts($this->supply->mainsVoltage * $expected->mode->mains),
+                    Quantity::write($this->supply->mainsTolerance, Unit::Ratio),
+                )
+                : 'mains ' . Quantity::volts($expected->mainsVolts);
+        $sentence = sprintf(
+            'A good unit would read %s here (%s, %s).',
+            self::range($window),
+            mb_strtolower($expected->mode->name),
+            $mains,
+        );
         if ($window->contributions !== []) {
             $first = $window->contributions[0];
-            $sentence .= sprintf(' What changes it most: %s, by %s.', $first['what'] === 'mains' ? 'the mains' : $this->supply->part($first['what'])->label(), Quantity::volts($first['volts']));
+            $sentence .= sprintf(
+                ' What changes it most: %s, by %s.',
+                $first['what'] === 'mains' ? 'the mains' : $this->supply->part($first['what'])->label(),
+                Quantity::volts($first['volts']),
+            );
         }
         $documented = $point->documented;
         if ($documented !== null && $window->computed !== null) {
-            $apart = abs($documented['value'] - $window->computed) > abs($documented['value']) * $documented['tolerance'] + 2 * Meter::forDc()->halfWidth($documented['value']);
+            $apart =
+                abs($documented['value'] - $window->computed) >
+                abs($documented['value']) * $documented['tolerance'] +
+                    2 * Meter::forDc()->halfWidth($documented['value']);
             $sentence .= sprintf(
-                $apart ? ' The service document says %s ±%s, which counts and disagrees with the computed value, %s: check the description.' : ' The service document says %s ±%s, which counts; computed is %s.',
+                $apart
+                    ? ' The service document says %s ±%s, which counts and disagrees with the computed value, %s: ' .
+                        'check the description.'
+                    : ' The service document says %s ±%s, which counts; computed is %s.',
                 Quantity::volts($documented['value']),
                 Quantity::write($documented['tolerance'], Unit::Ratio),
                 Quantity::volts($window->computed),
@@ -216,15 +320,15 @@ final class Judge
     /** "21.5 to 22.8 V"; for a point where nothing is expected, "under 20 mV". */
     public static function range(Window $window): string
     {
-        if (! $window->isKnown()) {
+        if (!$window->isKnown()) {
             return 'not known';
         }
         if (abs($window->low) < 0.05 && abs($window->high) < 0.05) {
-            return 'under '.Quantity::volts(max(abs($window->low), abs($window->high)));
+            return 'under ' . Quantity::volts(max(abs($window->low), abs($window->high)));
         }
         [$low, $high] = [Quantity::volts($window->low), Quantity::volts($window->high)];
         $unit = strrchr($high, ' ') ?: '';
 
-        return (strrchr($low, ' ') === $unit ? substr($low, 0, -strlen($unit)) : $low).' to '.$high;
+        return (strrchr($low, ' ') === $unit ? substr($low, 0, -strlen($unit)) : $low) . ' to ' . $high;
     }
 }

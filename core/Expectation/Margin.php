@@ -16,9 +16,7 @@ final readonly class Margin
     public const OVER = 'over its rating';
 
     /** @param float $value in the rating's unit */
-    public function __construct(public Rating $rating, public float $value)
-    {
-    }
+    public function __construct(public Rating $rating, public float $value) {}
 
     public function share(): float
     {

@@ -9,15 +9,22 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 use Oculant\Core\Supply\SpiceExport;
 
-/** A supply as a netlist in the state that it comes to rest in: what breaks is drawn broken, controllers and relays as they settle. */
+/**
+ * A supply as a netlist in the state that it comes to rest in: what breaks is drawn broken, controllers and relays as
+ * they settle.
+ */
 final class NetlistOf
 {
     /**
      * @param array<string, string> $faults     fault name by part reference
      * @param float|null            $mainsVolts as measured
      */
-    public static function running(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null): string
-    {
+    public static function running(
+        Description $supply,
+        Mode $mode,
+        array $faults = [],
+        ?float $mainsVolts = null,
+    ): string {
         try {
             $phase = (new Behaviour($supply))->run($mode, $faults, $mainsVolts)->longest();
         } catch (CircuitError) {

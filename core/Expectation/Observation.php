@@ -12,8 +12,10 @@ final readonly class Observation
     public bool $settled;
 
     /**
-     * @param array<string, array{dc: float, ac: float, ripple: float, swing: float, hertz: float}> $readings by point id, in volts: average,
-     *        AC-coupled rms, peak to peak, how far the average wanders from phase to phase; and the frequency of what a scope shows, 0 if nothing
+     * @param array<string, array{dc: float, ac: float, ripple: float, swing: float, hertz: float}> $readings by point
+     *     id, in volts: average,
+     *        AC-coupled rms, peak to peak, how far the average wanders from phase to phase; and the frequency of what a
+     *        scope shows, 0 if nothing
      * @param list<Destruction>     $chain  what broke because of the faults, in order
      * @param list<string>          $signs  "LED1 lit", "F1 open", "ticks"
      * @param array<string, float>  $levels mean volts of every node that a black lead goes to, against the reference
@@ -33,7 +35,9 @@ final readonly class Observation
         $this->settled = $unsettled === null;
     }
 
-    /** Whether a point is measured on AC: its direct part is small beside its alternating one (a winding, the mains). */
+    /**
+     * Whether a point is measured on AC: its direct part is small beside its alternating one (a winding, the mains).
+     */
     public static function isAlternating(float $dc, float $ac): bool
     {
         return abs($dc) < 0.2 * $ac;

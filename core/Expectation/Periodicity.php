@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-/** How often a trace repeats within one mains cycle: once where only one half-wave gets through, twice behind a whole rectifier. */
+/**
+ * How often a trace repeats within one mains cycle: once where only one half-wave gets through, twice behind a whole
+ * rectifier.
+ */
 final class Periodicity
 {
     /** Volts peak to peak under which a scope at a bench shows a line (common practice). */
@@ -29,12 +32,12 @@ final class Periodicity
     private static function amplitude(array $volts, int $harmonic): float
     {
         $cosine = $sine = 0.0;
-        $step = 2 * M_PI * $harmonic / count($volts);
+        $step = (2 * M_PI * $harmonic) / count($volts);
         foreach ($volts as $k => $one) {
             $cosine += $one * cos($k * $step);
             $sine += $one * sin($k * $step);
         }
 
-        return 2 * hypot($cosine, $sine) / count($volts);
+        return (2 * hypot($cosine, $sine)) / count($volts);
     }
 }

@@ -15,7 +15,10 @@ final readonly class Phase
      * @param array<string, string> $faults fault name by part reference
      * @param float                 $dwell  seconds it lasts if it alternates with others
      */
-    public function __construct(public CycleRecord $record, public array $parts, public array $faults, public float $dwell)
-    {
-    }
+    public function __construct(
+        public CycleRecord $record,
+        public array $parts,
+        public array $faults,
+        public float $dwell,
+    ) {}
 }

@@ -13,7 +13,10 @@ final class Preview
     /**
      * @param string|null $modeId the usual mode if null
      *
-     * @return array{title: string, parts: int, mode: string, modes: list<array{id: string, name: string}>, settled: bool, points: list<array{id: string, name: string, function: string, expected: string}>, path: list<array<string, mixed>>, signs: list<string>, broken: list<string>, unknown: int, unsettled: array{sentence: string, mend: string, parts: list<string>}|null}
+     * @return array{title: string, parts: int, mode: string, modes: list<array{id: string, name: string}>,
+     *     settled: bool, points: list<array{id: string, name: string, function: string, expected: string}>,
+     *     path: list<array<string, mixed>>, signs: list<string>, broken: list<string>, unknown: int,
+     *     unsettled: array{sentence: string, mend: string, parts: list<string>}|null}
      */
     public static function of(Description $supply, ?string $modeId = null): array
     {
@@ -25,15 +28,36 @@ final class Preview
             $alternating = Observation::isAlternating($dc, $ac);
             $ripple = $seen->reading((string) $id, 'ripple');
             $points[] = [
-                'id' => (string) $id, 'name' => $point->name, 'function' => $alternating ? 'ac' : 'dc',
-                'expected' => ! $seen->settled ? 'no stable reading' : ($alternating ? Quantity::volts($ac) : Quantity::volts($dc).($ripple > 0.01 ? ', ripple '.Quantity::volts($ripple) : '')),
+                'id' => (string) $id,
+                'name' => $point->name,
+                'function' => $alternating ? 'ac' : 'dc',
+                'expected' => !$seen->settled
+                    ? 'no stable reading'
+                    : ($alternating
+                        ? Quantity::volts($ac)
+                        : Quantity::volts($dc) . ($ripple > 0.01 ? ', ripple ' . Quantity::volts($ripple) : '')),
             ];
         }
 
         return [
-            'title' => $supply->title, 'parts' => count($supply->parts), 'mode' => $mode->id,
-            'modes' => array_values(array_map(static fn($m): array => ['id' => $m->id, 'name' => $m->name], $supply->modes)),
-            'settled' => $seen->settled, 'unsettled' => $seen->unsettled === null ? null : ['sentence' => $seen->unsettled->sentence(), 'mend' => $seen->unsettled->mend(), 'parts' => $seen->unsettled->parts()], 'points' => $points, 'path' => self::path($supply), 'signs' => $seen->signs,
+            'title' => $supply->title,
+            'parts' => count($supply->parts),
+            'mode' => $mode->id,
+            'modes' => array_values(
+                array_map(static fn($m): array => ['id' => $m->id, 'name' => $m->name], $supply->modes),
+            ),
+            'settled' => $seen->settled,
+            'unsettled' =>
+                $seen->unsettled === null
+                    ? null
+                    : [
+                        'sentence' => $seen->unsettled->sentence(),
+                        'mend' => $seen->unsettled->mend(),
+                        'parts' => $seen->unsettled->parts(),
+                    ],
+            'points' => $points,
+            'path' => self::path($supply),
+            'signs' => $seen->signs,
             'broken' => array_map(static fn(Destruction $d): string => $d->words(), $seen->chain),
             'unknown' => count($supply->written['unknown'] ?? []),
         ];
@@ -45,9 +69,24 @@ final class Preview
         $path = [];
         foreach ($supply->stages as $id => $stage) {
             $path[] = [
-                'id' => (string) $id, 'name' => $stage->name, 'from' => $stage->from, 'energy' => 'unknown', 'suspicion' => 0.0,
-                'parts' => array_map(static fn(string $ref): array => ['ref' => $ref, 'label' => $supply->part($ref)->label(), 'suspicion' => 0.0, 'replaced' => false], $stage->parts),
-                'points' => array_map(strval(...), array_keys(array_filter($supply->points, static fn($p): bool => $p->stage === (string) $id))),
+                'id' => (string) $id,
+                'name' => $stage->name,
+                'from' => $stage->from,
+                'energy' => 'unknown',
+                'suspicion' => 0.0,
+                'parts' => array_map(
+                    static fn(string $ref): array => [
+                        'ref' => $ref,
+                        'label' => $supply->part($ref)->label(),
+                        'suspicion' => 0.0,
+                        'replaced' => false,
+                    ],
+                    $stage->parts,
+                ),
+                'points' => array_map(
+                    strval(...),
+                    array_keys(array_filter($supply->points, static fn($p): bool => $p->stage === (string) $id)),
+                ),
             ];
         }
 

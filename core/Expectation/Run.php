@@ -11,9 +11,7 @@ final readonly class Run
      * @param non-empty-list<Phase> $phases
      * @param Guide                 $guide  how it got there
      */
-    public function __construct(public array $phases, public Guide $guide)
-    {
-    }
+    public function __construct(public array $phases, public Guide $guide) {}
 
     public function alternates(): bool
     {
@@ -42,6 +40,9 @@ final readonly class Run
     {
         $period = $this->period();
 
-        return array_map(fn(Phase $p): float => $period > 0 ? $p->dwell / $period : 1 / count($this->phases), $this->phases);
+        return array_map(
+            fn(Phase $p): float => $period > 0 ? $p->dwell / $period : 1 / count($this->phases),
+            $this->phases,
+        );
     }
 }

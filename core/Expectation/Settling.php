@@ -17,8 +17,10 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
 /**
- * The mode machine around the solver: solve with every part in its state, let the parts that follow slowly agree with what
- * the circuit does, then let those that switch decide, and solve again. Decisions that lead back to where they came from
+ * The mode machine around the solver: solve with every part in its state, let the parts that follow slowly agree with
+ * what
+ * the circuit does, then let those that switch decide, and solve again. Decisions that lead back to where they came
+ * from
  * are a hiccup: the phases of that round are the answer.
  */
 final readonly class Settling
@@ -39,25 +41,30 @@ final readonly class Settling
      * @param array<string, string> $faults    fault name by part reference
      * @param float                 $tolerance relative change of a followed quantity that does not count in the end
      */
-    private function __construct(private Description $supply, private array $faults, private float $tolerance)
-    {
-    }
+    private function __construct(private Description $supply, private array $faults, private float $tolerance) {}
 
     /**
      * @param array<string, string> $faults     fault name by part reference
      * @param float|null            $mainsVolts as measured; null for the mode's share of nominal
      * @param Guide|null            $guide      how a similar supply came to rest in this mode
-     * @param bool                  $isRunning  true to begin where the guide ended, not with everything off: for small differences, followed roughly
+     * @param bool $isRunning true to begin where the guide ended, not with everything off: for small differences,
+     *     followed roughly
      *
      * @throws NoStableReading if a circuit on the way does not settle
      */
-    public static function of(Description $supply, Mode $mode, array $faults = [], ?float $mainsVolts = null, ?Guide $guide = null, bool $isRunning = false): Run
-    {
+    public static function of(
+        Description $supply,
+        Mode $mode,
+        array $faults = [],
+        ?float $mainsVolts = null,
+        ?Guide $guide = null,
+        bool $isRunning = false,
+    ): Run {
         $parts = self::restingParts($supply, $mode, $mainsVolts);
         if ($guide !== null && $isRunning) {
             [$there, $warm] = $guide->end($parts);
             $run = (new self($supply, $faults, self::ROUGHLY))->run($there, $warm, null);
-            if (! $run->alternates() && $run->guide->endsLike($guide)) {
+            if (!$run->alternates() && $run->guide->endsLike($guide)) {
                 return $run;
             }
             // Put into the middle of it a supply may fall over that would have come up: let it come up.
@@ -77,13 +84,21 @@ final readonly class Settling
     {
         $parts = self::restingParts($supply, $mode, $mainsVolts);
 
-        return new Run([new Phase(SteadyState::of(CircuitBuilder::live($supply, $parts, $faults)), $parts, $faults, 0.0)], Guide::start());
+        return new Run(
+            [new Phase(SteadyState::of(CircuitBuilder::live($supply, $parts, $faults)), $parts, $faults, 0.0)],
+            Guide::start(),
+        );
     }
 
     /** @return array<string, Part> by reference, each as it is before power */
     public static function restingParts(Description $supply, Mode $mode, ?float $mainsVolts): array
     {
-        return array_map(static fn(Part $part): Part => $part->kind instanceof HasState ? $part->withValues($part->kind->rest($part)) : $part, $supply->partsIn($mode, $mainsVolts));
+        return array_map(
+            static fn(Part $part): Part => $part->kind instanceof HasState
+                ? $part->withValues($part->kind->rest($part))
+                : $part,
+            $supply->partsIn($mode, $mainsVolts),
+        );
     }
 
     /** @param array<string, Part> $parts */
@@ -120,13 +135,20 @@ final readonly class Settling
             }
         }
 
-        throw NoStableReading::keepsSwitching(self::MOST_ROUNDS, self::between(array_map(static fn(Phase $phase): array => $phase->parts, array_slice($phases, -self::LAST)), Decides::class));
+        throw NoStableReading::keepsSwitching(
+            self::MOST_ROUNDS,
+            self::between(
+                array_map(static fn(Phase $phase): array => $phase->parts, array_slice($phases, -self::LAST)),
+                Decides::class,
+            ),
+        );
     }
 
     /**
      * @param array<string, Part> $parts
      *
-     * @return array{array<string, array<string, float>>, array<string, array<string, float>>} what each switching part is at, and what it goes to
+     * @return array{array<string, array<string, float>>, array<string, array<string, float>>} what each switching part
+     *     is at, and what it goes to
      */
     private function decisions(array $parts, CycleRecord $record): array
     {
@@ -181,7 +203,7 @@ final readonly class Settling
             // A converter and what feeds it can throw each other to and fro; smaller steps meet in the middle.
             $step = $try < 12 ? 1.0 : ($try < 24 ? 0.5 : 0.2);
             foreach ($parts as $ref => $part) {
-                if (! $part->kind instanceof Adjusts) {
+                if (!($part->kind instanceof Adjusts)) {
                     continue;
                 }
                 $values = [];
@@ -213,7 +235,12 @@ final readonly class Settling
     {
         $between = [];
         foreach ($rounds[0] ?? [] as $ref => $part) {
-            foreach ($part->kind instanceof HasState && $part->kind instanceof $kind ? array_keys($part->kind->rest($part)) : [] as $name) {
+            foreach (
+                $part->kind instanceof HasState && $part->kind instanceof $kind
+                    ? array_keys($part->kind->rest($part))
+                    : []
+                as $name
+            ) {
                 $values = array_map(static fn(array $parts): float => $parts[$ref]->value($name), $rounds);
                 [$low, $high] = [min($values), max($values)];
                 if ($high - $low > self::ROUGHLY * max(abs($low), abs($high))) {
@@ -221,7 +248,8 @@ final readonly class Settling
                 }
             }
         }
-        $share = static fn(array $one): float => ($one['high'] - $one['low']) / max(abs($one['low']), abs($one['high']));
+        $share = static fn(array $one): float => ($one['high'] - $one['low']) /
+            max(abs($one['low']), abs($one['high']));
         usort($between, static fn(array $a, array $b): int => $share($b) <=> $share($a));
 
         return $between;
@@ -232,10 +260,13 @@ final readonly class Settling
     {
         ksort($states);
 
-        return json_encode(array_map(static function (array $state): array {
-            ksort($state);
+        return json_encode(
+            array_map(static function (array $state): array {
+                ksort($state);
 
-            return $state;
-        }, $states), JSON_THROW_ON_ERROR);
+                return $state;
+            }, $states),
+            JSON_THROW_ON_ERROR,
+        );
     }
 }

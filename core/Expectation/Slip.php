@@ -12,7 +12,11 @@ final readonly class Slip
      * @param float $spread          by how much good units differ under it
      * @param bool  $explainsNothing true if it makes a good unit read nothing at all
      */
-    public function __construct(public string $name, public string $advice, public float $wouldRead, public float $spread = 0.0, public bool $explainsNothing = false)
-    {
-    }
+    public function __construct(
+        public string $name,
+        public string $advice,
+        public float $wouldRead,
+        public float $spread = 0.0,
+        public bool $explainsNothing = false,
+    ) {}
 }

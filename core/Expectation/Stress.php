@@ -13,7 +13,10 @@ use Oculant\Core\Parts\Rating;
 /** What the parts of a run carry, beside what they are rated for. */
 final class Stress
 {
-    /** Up to this multiple of what destroys a part as a rule, many a specimen holds (common practice: limits of destruction scatter by a third). */
+    /**
+     * Up to this multiple of what destroys a part as a rule, many a specimen holds (common practice: limits of
+     * destruction scatter by a third).
+     */
     private const DOUBTFUL = 1.35;
 
     /** Watts below which no part gets warm to the touch (common practice). */
@@ -68,8 +71,8 @@ final class Stress
         if ($rating->quantity === Rating::POWER) {
             return self::heat($part->ref, $record);
         }
-        $branch = $part->ref.$rating->branch;
-        if (! $record->has($branch)) {
+        $branch = $part->ref . $rating->branch;
+        if (!$record->has($branch)) {
             return null;
         }
 
@@ -92,12 +95,17 @@ final class Stress
     {
         $first = null;
         foreach ($phase->parts as $ref => $part) {
-            if (isset($spared[$ref]) || ! $part->kind instanceof Rated) {
+            if (isset($spared[$ref]) || !($part->kind instanceof Rated)) {
                 continue;
             }
             foreach ($part->kind->ratings($part) as $rating) {
                 $value = $rating->gross === null ? null : self::against($part, $rating, $phase->record);
-                if ($value === null || $rating->becomes === null || $rating->how === null || $value < $rating->gross * $rating->limit) {
+                if (
+                    $value === null ||
+                    $rating->becomes === null ||
+                    $rating->how === null ||
+                    $value < $rating->gross * $rating->limit
+                ) {
                     continue;
                 }
                 $isDoubtful = $value < self::DOUBTFUL * $rating->gross * $rating->limit;
@@ -105,7 +113,9 @@ final class Stress
                     continue;
                 }
                 // Heat goes with the power itself, with the square of a current or a voltage.
-                $seconds = $rating->seconds * ($rating->gross * $rating->limit / $value) ** ($rating->quantity === Rating::POWER ? 1 : 2);
+                $seconds =
+                    $rating->seconds *
+                    (($rating->gross * $rating->limit) / $value) ** ($rating->quantity === Rating::POWER ? 1 : 2);
                 if ($first === null || $seconds < $first->seconds) {
                     $first = new Destruction((string) $ref, $rating->becomes, $rating->how, $seconds, $isDoubtful);
                 }
@@ -118,10 +128,12 @@ final class Stress
     /** @return list<string> */
     private static function branches(string $ref, CycleRecord $record): array
     {
-        return array_values(array_filter(
-            array_map(strval(...), array_keys($record->netlist()->branches())),
-            static fn(string $name): bool => $name === $ref || str_starts_with($name, "{$ref}."),
-        ));
+        return array_values(
+            array_filter(
+                array_map(strval(...), array_keys($record->netlist()->branches())),
+                static fn(string $name): bool => $name === $ref || str_starts_with($name, "{$ref}."),
+            ),
+        );
     }
 
     private static function branchHeat(string $name, CycleRecord $record): float
@@ -129,11 +141,12 @@ final class Stress
         $current = $record->current($name);
         $branch = $record->netlist()->branches()[$name];
         if ($branch instanceof Capacitor) {
-            return $branch->esr * array_sum(array_map(static fn(float $i): float => $i * $i, $current)) / count($current);
+            return ($branch->esr * array_sum(array_map(static fn(float $i): float => $i * $i, $current))) /
+                count($current);
         }
         $watts = 0.0;
         foreach ($record->across($name) as $step => $volts) {
-            $watts += $volts * $current[$step] / count($current);
+            $watts += ($volts * $current[$step]) / count($current);
         }
 
         return $watts;

@@ -12,12 +12,11 @@ use Oculant\Core\Circuit\NoStableReading;
 final readonly class Unsettled
 {
     /**
-     * @param list<array{part: string, what: string, low: float, high: float}> $between what goes to and fro between which values, in the units of that part's state
-     * @param string                                                           $node    whose voltage the equations leave open; empty if it is not that
+     * @param list<array{part: string, what: string, low: float, high: float}> $between what goes to and fro between
+     *     which values, in the units of that part's state
+     * @param string $node whose voltage the equations leave open; empty if it is not that
      */
-    private function __construct(public Unrest $how, public array $between, public string $node = '')
-    {
-    }
+    private function __construct(public Unrest $how, public array $between, public string $node = '') {}
 
     public static function from(CircuitError $error): self
     {
@@ -45,9 +44,15 @@ final readonly class Unsettled
         $parts = $this->parts();
 
         return match ($this->how) {
-            Unrest::Hunts => sprintf('%s %s to and fro without end: no stable reading.', implode(', ', array_slice($parts, 0, 3)).(count($parts) > 3 ? ' and more' : ''), count($parts) > 1 ? 'go' : 'goes'),
+            Unrest::Hunts => sprintf(
+                '%s %s to and fro without end: no stable reading.',
+                implode(', ', array_slice($parts, 0, 3)) . (count($parts) > 3 ? ' and more' : ''),
+                count($parts) > 1 ? 'go' : 'goes',
+            ),
             Unrest::NoState => 'No state of its rectifiers and regulators agrees with its voltages: no stable reading.',
-            Unrest::Singular => ($this->node === '' ? 'Its equations leave a voltage open' : "Its equations leave the voltage of {$this->nodeInWords()} open").': no stable reading.',
+            Unrest::Singular => ($this->node === ''
+                ? 'Its equations leave a voltage open'
+                : "Its equations leave the voltage of {$this->nodeInWords()} open") . ': no stable reading.',
             Unrest::NotSolved => 'The engine is still working it out.',
         };
     }
@@ -68,10 +73,17 @@ final readonly class Unsettled
     public function mend(): string
     {
         return match ($this->how) {
-            Unrest::Hunts => sprintf('What feeds %s may be too weak for what it draws: check its load and limits, and the resistance before it.', $this->parts()[0]),
-            Unrest::NoState => 'Check polarities, and what joins the rails; leave a load out of this mode to see which one it is.',
+            Unrest::Hunts => sprintf(
+                'What feeds %s may be too weak for what it draws: check its load and limits, and the resistance ' .
+                    'before it.',
+                $this->parts()[0],
+            ),
+            Unrest::NoState
+                => 'Check polarities, and what joins the rails; leave a load out of this mode to see which one it is.',
             Unrest::NotSolved => 'Wait a moment.',
-            Unrest::Singular => 'Look for an ideal source across a short, parts in a loop without resistance, or a node that only capacitors hold.',
+            Unrest::Singular
+                => 'Look for an ideal source across a short, parts in a loop without resistance, or a node that ' .
+                'only capacitors hold.',
         };
     }
 }

@@ -7,7 +7,5 @@ namespace Oculant\Core\Expectation;
 /** A judged reading: the word, one sentence, and why. */
 final readonly class Verdict
 {
-    public function __construct(public VerdictWord $word, public string $sentence, public string $why)
-    {
-    }
+    public function __construct(public VerdictWord $word, public string $sentence, public string $why) {}
 }

@@ -31,7 +31,10 @@ enum VerdictWord: string
         return in_array($this, [self::Fine, self::FineHere, self::AsExpected], true);
     }
 
-    /** The mark's shape on screen: level bar, wedge up, wedge down, empty ring, zigzag (also of what wanders), turned arrows, half bar. */
+    /**
+     * The mark's shape on screen: level bar, wedge up, wedge down, empty ring, zigzag (also of what wanders), turned
+     * arrows, half bar.
+     */
     public function mark(): string
     {
         return match ($this) {

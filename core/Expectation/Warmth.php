@@ -9,7 +9,8 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * How warm a part gets of the power it turns into heat. Only a rough idea, since nobody describes heatsinks and air: good for telling
+ * How warm a part gets of the power it turns into heat. Only a rough idea, since nobody describes heatsinks and air:
+ * good for telling
  * a part that carries far too much, or nothing at all, from one that works.
  */
 final class Warmth
@@ -20,11 +21,29 @@ final class Warmth
     /** A resistor at its rated power rises by about this much (data-sheet derating curves, from memory). */
     private const RESISTOR_RISE = 120.0;
 
-    /** Kelvin per watt in still air as usually mounted: small parts free, power parts on their heatsink (data sheets and common practice, from memory). */
+    /**
+     * Kelvin per watt in still air as usually mounted: small parts free, power parts on their heatsink (data sheets and
+     * common practice, from memory).
+     */
     private const PER_WATT = [
-        'diode' => 50.0, 'fast_diode' => 45.0, 'ultrafast_diode' => 35.0, 'schottky' => 35.0, 'zener' => 90.0, 'bridge' => 15.0,
-        'regulator' => 12.0, 'adjustable_regulator' => 12.0, 'transistor' => 12.0, 'mosfet' => 12.0, 'thyristor' => 15.0, 'integrated_switcher' => 25.0,
-        'transformer' => 5.0, 'inductor' => 20.0, 'electrolytic' => 25.0, 'tantalum' => 60.0, 'ntc' => 60.0, 'varistor' => 50.0,
+        'diode' => 50.0,
+        'fast_diode' => 45.0,
+        'ultrafast_diode' => 35.0,
+        'schottky' => 35.0,
+        'zener' => 90.0,
+        'bridge' => 15.0,
+        'regulator' => 12.0,
+        'adjustable_regulator' => 12.0,
+        'transistor' => 12.0,
+        'mosfet' => 12.0,
+        'thyristor' => 15.0,
+        'integrated_switcher' => 25.0,
+        'transformer' => 5.0,
+        'inductor' => 20.0,
+        'electrolytic' => 25.0,
+        'tantalum' => 60.0,
+        'ntc' => 60.0,
+        'varistor' => 50.0,
     ];
 
     private const OTHERWISE = 40.0;
@@ -35,10 +54,14 @@ final class Warmth
     /** @return float kelvin above the room */
     public static function rise(Part $part, float $watts): float
     {
-        $perWatt = self::PER_WATT[$part->kind->name()] ?? ($part->kind->name() === 'resistor' ? self::RESISTOR_RISE / max(0.125, $part->value('power')) : self::OTHERWISE);
+        $perWatt =
+            self::PER_WATT[$part->kind->name()] ??
+            ($part->kind->name() === 'resistor'
+                ? self::RESISTOR_RISE / max(0.125, $part->value('power'))
+                : self::OTHERWISE);
 
         // Convection gets better as a part gets hotter: nothing rises in proportion for ever.
-        return self::INSIDE + 400.0 * tanh($perWatt * $watts / 400.0);
+        return self::INSIDE + 400.0 * tanh(($perWatt * $watts) / 400.0);
     }
 
     /** The axis on which rises are compared: decades of kelvin. */
@@ -62,13 +85,24 @@ final class Warmth
 
         return new Verdict(
             $word,
-            sprintf('%s %d K above the room: %s.', $part->ref, (int) round($rise), match ($word) {
-                VerdictWord::VeryHigh => 'far too hot',
-                VerdictWord::High => 'hotter than it should be',
-                VerdictWord::Low => 'colder than it should be, it does not work',
-                default => $word->value,
-            }),
-            sprintf('A good unit turns %s into heat here, which makes it some %d to %d K warmer than the room (a rule of thumb: heatsink and air decide).', $watts < 0.005 ? 'next to nothing' : Quantity::write($watts, Unit::Watt, 2), (int) round($good / $spread), (int) round($good * $spread)),
+            sprintf(
+                '%s %d K above the room: %s.',
+                $part->ref,
+                (int) round($rise),
+                match ($word) {
+                    VerdictWord::VeryHigh => 'far too hot',
+                    VerdictWord::High => 'hotter than it should be',
+                    VerdictWord::Low => 'colder than it should be, it does not work',
+                    default => $word->value,
+                },
+            ),
+            sprintf(
+                'A good unit turns %s into heat here, which makes it some %d to %d K warmer than the room (a ' .
+                    'rule of thumb: heatsink and air decide).',
+                $watts < 0.005 ? 'next to nothing' : Quantity::write($watts, Unit::Watt, 2),
+                (int) round($good / $spread),
+                (int) round($good * $spread),
+            ),
         );
     }
 }

@@ -51,7 +51,7 @@ final class Waveforms
         $steps = count($this->healthy->record->waveform($this->supply->reference, $this->supply->reference));
         $period = $this->supply->frequency > 0 ? 1000 / $this->supply->frequency : 0.0;
 
-        return array_map(static fn(int $step): float => round($step * $period / $steps, 4), range(1, $steps));
+        return array_map(static fn(int $step): float => round(($step * $period) / $steps, 4), range(1, $steps));
     }
 
     /**
@@ -61,44 +61,72 @@ final class Waveforms
      */
     public function volts(string $node, string $against): array
     {
-        return ['healthy' => $this->healthy->record->waveform($node, $against), 'faulty' => $this->faulty?->record->waveform($node, $against)];
+        return [
+            'healthy' => $this->healthy->record->waveform($node, $against),
+            'faulty' => $this->faulty?->record->waveform($node, $against),
+        ];
     }
 
     /**
      * Amperes through a part: in at its first terminal, through the branch that carries most.
      *
-     * @return array{healthy: non-empty-list<float>|null, faulty: non-empty-list<float>|null} null where the part carries nothing that can be drawn
+     * @return array{healthy: non-empty-list<float>|null, faulty: non-empty-list<float>|null} null where the part
+     *     carries nothing that can be drawn
      */
     public function amperes(string $ref): array
     {
-        return ['healthy' => $this->through($ref, $this->healthy), 'faulty' => $this->faulty === null ? null : $this->through($ref, $this->faulty)];
+        return [
+            'healthy' => $this->through($ref, $this->healthy),
+            'faulty' => $this->faulty === null ? null : $this->through($ref, $this->faulty),
+        ];
     }
 
     /** @return list<string> references of the parts whose current can be drawn */
     public function partsWithCurrent(): array
     {
-        return array_map(strval(...), array_keys(array_filter($this->healthy->parts, fn(Part $part): bool => Stress::mainBranch($part->ref, $this->healthy->record) !== null)));
+        return array_map(
+            strval(...),
+            array_keys(
+                array_filter(
+                    $this->healthy->parts,
+                    fn(Part $part): bool => Stress::mainBranch($part->ref, $this->healthy->record) !== null,
+                ),
+            ),
+        );
     }
 
     /**
-     * The lowest instant of a node beside what the regulators fed from it need, without signs; $against is what the trace is drawn against.
+     * The lowest instant of a node beside what the regulators fed from it need, without signs; $against is what the
+     * trace is drawn against.
      *
-     * @return list<array{ref: string, level: float, needs: float, valley: float, margin: float, faulty_valley: float|null, drops_out: bool}> volts; level is where the need stands on the drawn trace, margin what a good unit has to spare
+     * @return list<array{ref: string, level: float, needs: float, valley: float, margin: float,
+     *     faulty_valley: float|null, drops_out: bool}> volts; level is where the need stands on the drawn trace, margin
+     *     what a good
+     *     unit has to spare
      */
     public function headroom(string $node, string $against): array
     {
         $rows = [];
         foreach ($this->healthy->parts as $ref => $part) {
-            if (! $part->kind instanceof NeedsHeadroom || $part->kind->headroom($part)[0] !== $node) {
+            if (!($part->kind instanceof NeedsHeadroom) || $part->kind->headroom($part)[0] !== $node) {
                 continue;
             }
             [$in, $common, $volts] = $part->kind->headroom($part);
-            $valley = static fn(CycleRecord $record): float => min(array_map(abs(...), $record->waveform($in, $common)));
+            $valley = static fn(CycleRecord $record): float => min(
+                array_map(abs(...), $record->waveform($in, $common)),
+            );
             $good = $valley($this->healthy->record);
             $faulty = $this->faulty === null ? null : $valley($this->faulty->record);
             $rows[] = [
-                'ref' => (string) $ref, 'level' => $this->healthy->record->signal($common, $against)->average + ($this->healthy->record->signal($in, $common)->average < 0 ? -$volts : $volts),
-                'needs' => $volts, 'valley' => $good, 'margin' => $good - $volts, 'faulty_valley' => $faulty, 'drops_out' => $faulty !== null && $faulty < $volts,
+                'ref' => (string) $ref,
+                'level' =>
+                    $this->healthy->record->signal($common, $against)->average +
+                    ($this->healthy->record->signal($in, $common)->average < 0 ? -$volts : $volts),
+                'needs' => $volts,
+                'valley' => $good,
+                'margin' => $good - $volts,
+                'faulty_valley' => $faulty,
+                'drops_out' => $faulty !== null && $faulty < $volts,
             ];
         }
 
@@ -115,6 +143,8 @@ final class Waveforms
         $current = $phase->record->current($branch);
 
         // A source delivers; drawn as what it gives.
-        return ($phase->parts[$ref]->kind ?? null) instanceof FeedsEnergy ? array_map(static fn(float $i): float => -$i, $current) : $current;
+        return ($phase->parts[$ref]->kind ?? null) instanceof FeedsEnergy
+            ? array_map(static fn(float $i): float => -$i, $current)
+            : $current;
     }
 }

@@ -13,7 +13,8 @@ final readonly class Window
      * @param float $sigma   combined standard uncertainty without the meter
      * @param float|null $computed what the circuit says where the service document has another nominal value
      * @param float|null $solved   what the faults were solved beside, where the mains has moved the nominal value since
-     * @param list<array{what: string, volts: float}> $contributions largest first: what moves the reading, by how much at its limit
+     * @param list<array{what: string, volts: float}> $contributions largest first: what moves the reading, by how much
+     *     at its limit
      */
     public function __construct(
         public float $nominal,
@@ -23,8 +24,7 @@ final readonly class Window
         public array $contributions,
         public ?float $computed = null,
         public ?float $solved = null,
-    ) {
-    }
+    ) {}
 
     /** Where nothing is foretold: the circuit finds no rest in this mode. */
     public static function unknown(): self
@@ -34,7 +34,7 @@ final readonly class Window
 
     public function isKnown(): bool
     {
-        return ! is_nan($this->nominal);
+        return !is_nan($this->nominal);
     }
 
     /**
@@ -46,15 +46,25 @@ final readonly class Window
     {
         $half = abs($nominal) * $tolerance;
 
-        return new self($nominal, $nominal - $half, $nominal + $half, Uncertainty::fromHalfWidth($half), $this->contributions, $this->isKnown() ? $this->nominal : null);
+        return new self(
+            $nominal,
+            $nominal - $half,
+            $nominal + $half,
+            Uncertainty::fromHalfWidth($half),
+            $this->contributions,
+            $this->isKnown() ? $this->nominal : null,
+        );
     }
 
-    /** A reading on the scale of the circuit that the faults were solved in; a service document or the mains may have shifted it. */
+    /**
+     * A reading on the scale of the circuit that the faults were solved in; a service document or the mains may have
+     * shifted it.
+     */
     public function asComputed(float $value): float
     {
         $solved = $this->solved ?? $this->computed;
 
-        return $solved === null || abs($this->nominal) < 0.1 ? $value : $value * $solved / $this->nominal;
+        return $solved === null || abs($this->nominal) < 0.1 ? $value : ($value * $solved) / $this->nominal;
     }
 
     /** With the mains measured: another centre, and only the parts' share of the spread. */
@@ -64,16 +74,36 @@ final readonly class Window
         $half = Uncertainty::COVERAGE_90 * $sigma * $ratio;
         $low = $nominal - $half;
 
-        return new self($nominal, $this->low >= 0.0 ? max(0.0, $low) : $low, $nominal + $half, $sigma * $ratio, array_values(array_filter($this->contributions, static fn(array $c): bool => $c['what'] !== 'mains')), $this->computed, $this->nominal);
+        return new self(
+            $nominal,
+            $this->low >= 0.0 ? max(0.0, $low) : $low,
+            $nominal + $half,
+            $sigma * $ratio,
+            array_values(array_filter($this->contributions, static fn(array $c): bool => $c['what'] !== 'mains')),
+            $this->computed,
+            $this->nominal,
+        );
     }
 
     /** How far a good unit's own regulation lets it wander is not a fault. */
     public function wandering(float $swing): self
     {
-        return $swing <= 0.0 ? $this : new self($this->nominal, $this->low - $swing / 2, $this->high + $swing / 2, hypot($this->sigma, $swing / 4), $this->contributions, $this->computed);
+        return $swing <= 0.0
+            ? $this
+            : new self(
+                $this->nominal,
+                $this->low - $swing / 2,
+                $this->high + $swing / 2,
+                hypot($this->sigma, $swing / 4),
+                $this->contributions,
+                $this->computed,
+            );
     }
 
-    /** Between two points: the two spreads as if independent, which is never too narrow for points that follow the same mains. */
+    /**
+     * Between two points: the two spreads as if independent, which is never too narrow for points that follow the same
+     * mains.
+     */
     public function less(self $other): self
     {
         $nominal = $this->nominal - $other->nominal;

@@ -8,7 +8,8 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * An adjustable three-terminal regulator, terminals in, out and adj: it holds 1.25 V between out and adj and lets about 50 uA
+ * An adjustable three-terminal regulator, terminals in, out and adj: it holds 1.25 V between out and adj and lets about
+ * 50 uA
  * out of adj (317/337 data-sheet families). A negative reference makes it a negative one.
  */
 final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom, Rated
@@ -43,11 +44,42 @@ final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'no output', 2.5, 'Input present, output dead, output not shorted to ground.', looks: 'crater or dark spot'),
-            new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.', degrees: [5.0, 0.05]),
-            new FaultMode('out_short', 'output shorted to its adjust pin', 0.5, 'Ohms from output to adjust pin, one of them lifted.', degrees: [30.0, 4.0, 0.8, 0.05]),
-            new FaultMode('adj_open', 'adjust pin open', 0.6, 'Ohms from the adjust pin to its divider; the output goes to its top.'),
-            new FaultMode('weak', 'folds back early', 0.4, 'Good unloaded, sags far below its rated current.', graded: true, degrees: [0.5, 0.1, 0.02, 0.005], in: Unit::Ratio),
+            new FaultMode(
+                'open',
+                'no output',
+                2.5,
+                'Input present, output dead, output not shorted to ground.',
+                looks: 'crater or dark spot',
+            ),
+            new FaultMode(
+                'short',
+                'input shorted to output',
+                1.5,
+                'Ohms from input to output; the output follows the input.',
+                degrees: [5.0, 0.05],
+            ),
+            new FaultMode(
+                'out_short',
+                'output shorted to its adjust pin',
+                0.5,
+                'Ohms from output to adjust pin, one of them lifted.',
+                degrees: [30.0, 4.0, 0.8, 0.05],
+            ),
+            new FaultMode(
+                'adj_open',
+                'adjust pin open',
+                0.6,
+                'Ohms from the adjust pin to its divider; the output goes to its top.',
+            ),
+            new FaultMode(
+                'weak',
+                'folds back early',
+                0.4,
+                'Good unloaded, sags far below its rated current.',
+                graded: true,
+                degrees: [0.5, 0.1, 0.02, 0.005],
+                in: Unit::Ratio,
+            ),
         ];
     }
 
@@ -86,8 +118,20 @@ final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom
         } elseif ($fault === 'open') {
             $netlist->resistor("{$part->ref}.open", $in, $out, 1e8);
         } else {
-            $limit = ($part->values['limit'] ?? $part->value('current')) * ($fault === 'weak' ? $part->degree(0.06) : 1.0);
-            $netlist->regulator($part->ref, $in, $out, $adjust, $setting < 0, abs($setting), 0.02, $part->value('dropout') - 0.4, 0.6, $limit);
+            $limit =
+                ($part->values['limit'] ?? $part->value('current')) * ($fault === 'weak' ? $part->degree(0.06) : 1.0);
+            $netlist->regulator(
+                $part->ref,
+                $in,
+                $out,
+                $adjust,
+                $setting < 0,
+                abs($setting),
+                0.02,
+                $part->value('dropout') - 0.4,
+                0.6,
+                $limit,
+            );
         }
     }
 }

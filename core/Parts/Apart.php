@@ -41,11 +41,13 @@ enum Apart: string
     {
         return match ($this) {
             self::Pulled => "Test {$ref} by itself: unplug it or take it out of its holder.",
-            self::Bridged => "Bridge {$ref} with a short wire, then try it again: if the fault has gone, {$ref} was bad.",
+            self::Bridged
+                => "Bridge {$ref} with a short wire, then try it again: if the fault has gone, {$ref} was bad.",
             self::LegLifted => "Test {$ref} by itself: lift one leg.",
             self::Disconnected => "Test {$ref} by itself: disconnect its windings.",
             self::TakenOut => "Test {$ref} by itself: take it out.",
-            self::Exchanged => "Put a known good one in the place of {$ref}, then try it again: if the fault has gone, {$ref} was bad.",
+            self::Exchanged => 'Put a known good one in the place of ' .
+                "{$ref}, then try it again: if the fault has gone, {$ref} was bad.",
         };
     }
 }

@@ -14,12 +14,17 @@ use Oculant\Core\Quantity\Unit;
 /**
  * The transformer of a switching supply together with what its switch does to it, averaged over switching cycles.
  *
- * Primary p1 to p2; an auxiliary winding a1 to a2; outputs s1 to s2, s3 to s4, s5 to s6. All windings share one node that
- * carries the volts of the first output; rectifiers and capacitors outside are parts of their own and see mean voltages.
- * One switch; two in a column (half bridge, against a capacitor or between two); two with the primary between them (two-switch forward);
+ * Primary p1 to p2; an auxiliary winding a1 to a2; outputs s1 to s2, s3 to s4, s5 to s6. All windings share one node
+ * that
+ * carries the volts of the first output; rectifiers and capacitors outside are parts of their own and see mean
+ * voltages.
+ * One switch; two in a column (half bridge, against a capacitor or between two); two with the primary between them
+ * (two-switch forward);
  * or two columns (full bridge: the second one's lower and upper switch are the third and fourth).
- * The switch is linked by its reference: its mean gate drive commands the power (current-mode control), the voltage left
- * across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it. Averaged switch models:
+ * The switch is linked by its reference: its mean gate drive commands the power (current-mode control), the voltage
+ * left
+ * across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it. Averaged switch
+ * models:
  * Middlebrook and Cuk 1976, Vorperian 1990 (from memory).
  */
 abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, Switches
@@ -27,10 +32,16 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     /** Mean gate drive (volts) that commands full power. */
     private const FULL_DRIVE = 4.0;
 
-    /** What a winding that is shorted on every reversal would take at its full voltage, as a multiple of the power limit. */
+    /**
+     * What a winding that is shorted on every reversal would take at its full voltage, as a multiple of the power
+     * limit.
+     */
     private const BACKWARDS = 20.0;
 
-    /** Volts across a switch that is a short, and across one that has the feed; mean volts of a drive that opens a switch; ohms of a switch that is forced on. */
+    /**
+     * Volts across a switch that is a short, and across one that has the feed; mean volts of a drive that opens a
+     * switch; ohms of a switch that is forced on.
+     */
     private const SHORT_VOLTS = 2.0;
 
     private const ALIVE_VOLTS = 30.0;
@@ -39,10 +50,15 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     private const SHOOT_OHMS = 0.1;
 
-    /** Ends of the windings beside the primary, the parameter with their volts, their share of the power, and what people call them. */
+    /**
+     * Ends of the windings beside the primary, the parameter with their volts, their share of the power, and what
+     * people call them.
+     */
     private const OUTER = [
-        ['s1', 's2', 'secondary', 1.0, 'output winding'], ['s3', 's4', 'secondary2', 1.0, 'second output winding'],
-        ['s5', 's6', 'secondary3', 1.0, 'third output winding'], ['a1', 'a2', 'auxiliary', 0.05, 'auxiliary winding'],
+        ['s1', 's2', 'secondary', 1.0, 'output winding'],
+        ['s3', 's4', 'secondary2', 1.0, 'second output winding'],
+        ['s5', 's6', 'secondary3', 1.0, 'third output winding'],
+        ['a1', 'a2', 'auxiliary', 0.05, 'auxiliary winding'],
     ];
 
     public function terminals(): Terminals
@@ -52,7 +68,12 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     public function islands(Part $part): array
     {
-        return array_values(array_filter([['p1', 'p2'], ['a1', 'a2'], ['s1', 's2'], ['s3', 's4'], ['s5', 's6']], static fn(array $ends): bool => $part->has($ends[0])));
+        return array_values(
+            array_filter(
+                [['p1', 'p2'], ['a1', 'a2'], ['s1', 's2'], ['s3', 's4'], ['s5', 's6']],
+                static fn(array $ends): bool => $part->has($ends[0]),
+            ),
+        );
     }
 
     public function parameters(): array
@@ -77,8 +98,25 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     {
         return [
             new FaultMode('primary_open', 'primary open', 0.3, 'Ohms across the primary; look at its pins.'),
-            new FaultMode('shorted_turns', 'shorted turns', 0.4, 'Ring test against a twin; the supply hiccups with every output unloaded.', graded: true, degrees: [0.4, 1.5], in: null, looks: 'smell of varnish'),
-            ...array_map(static fn(array $w): FaultMode => new FaultMode("{$w[2]}_open", "{$w[4]} open", 0.2, "Ohms across the {$w[4]}."), self::windingsOf($part)),
+            new FaultMode(
+                'shorted_turns',
+                'shorted turns',
+                0.4,
+                'Ring test against a twin; the supply hiccups with every output unloaded.',
+                graded: true,
+                degrees: [0.4, 1.5],
+                in: null,
+                looks: 'smell of varnish',
+            ),
+            ...array_map(
+                static fn(array $w): FaultMode => new FaultMode(
+                    "{$w[2]}_open",
+                    "{$w[4]} open",
+                    0.2,
+                    "Ohms across the {$w[4]}.",
+                ),
+                self::windingsOf($part),
+            ),
         ];
     }
 
@@ -86,7 +124,16 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     {
         return [
             DeadCheck::resistance($part, 'p1', 'p2', "primary of {$part->ref}", '.primary'),
-            ...array_map(static fn(array $w): DeadCheck => DeadCheck::resistance($part, $w[0], $w[1], "{$w[4]} of {$part->ref}", ".{$w[2]}"), self::windingsOf($part)),
+            ...array_map(
+                static fn(array $w): DeadCheck => DeadCheck::resistance(
+                    $part,
+                    $w[0],
+                    $w[1],
+                    "{$w[4]} of {$part->ref}",
+                    ".{$w[2]}",
+                ),
+                self::windingsOf($part),
+            ),
         ];
     }
 
@@ -98,7 +145,13 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     public function rest(Part $part): array
     {
-        return ['drawn' => 0.0, 'across' => 1.5 * $part->value('lowest'), 'backwards' => 0.0, 'shoots' => 0.0, 'blocked' => 0.0];
+        return [
+            'drawn' => 0.0,
+            'across' => 1.5 * $part->value('lowest'),
+            'backwards' => 0.0,
+            'shoots' => 0.0,
+            'blocked' => 0.0,
+        ];
     }
 
     public function adjust(Part $part, ?string $fault, CycleRecord $record): array
@@ -111,10 +164,15 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $volts = $record->waveform(self::flux($part), $record->netlist()->reference);
         $power = 0.0;
         foreach ($currents as $step => $current) {
-            $power += $current * $volts[$step] / count($currents);
+            $power += ($current * $volts[$step]) / count($currents);
         }
         $top = $part->linked('switch2') ?? $switch;
-        $columns = array_filter([[$part->linked('switch2'), $switch], [$part->linked('switch4'), $part->linked('switch3')]], static fn(array $pair): bool => $pair[0] !== null && $pair[1] !== null && self::isColumn($pair[0], $pair[1]));
+        $columns = array_filter(
+            [[$part->linked('switch2'), $switch], [$part->linked('switch4'), $part->linked('switch3')]],
+            static fn(array $pair): bool => $pair[0] !== null &&
+                $pair[1] !== null &&
+                self::isColumn($pair[0], $pair[1]),
+        );
         $across = max(0.2 * $part->value('lowest'), $record->signal($top->node('d'), $switch->node('s'))->average);
 
         return [
@@ -122,8 +180,15 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
             'across' => $across,
             'backwards' => self::runsBackwards($part, $record) ? 1.0 : 0.0,
             // Nothing undoes it: what was in the way of the current is gone.
-            'shoots' => self::is($part, 'shoots') || array_filter($columns, static fn(array $pair): bool => self::shootsThrough($pair[0], $pair[1], $record)) !== [] ? 1.0 : 0.0,
-            'blocked' => $columns !== [] && ! self::isCoupled($part, $record) ? 1.0 : 0.0,
+            'shoots' =>
+                self::is($part, 'shoots') ||
+                array_filter(
+                    $columns,
+                    static fn(array $pair): bool => self::shootsThrough($pair[0], $pair[1], $record),
+                ) !== []
+                    ? 1.0
+                    : 0.0,
+            'blocked' => $columns !== [] && !self::isCoupled($part, $record) ? 1.0 : 0.0,
         ];
     }
 
@@ -136,9 +201,11 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     private static function shootsThrough(Part $top, Part $bottom, CycleRecord $record): bool
     {
         foreach ([[$top, $bottom], [$bottom, $top]] as [$short, $other]) {
-            if (abs($record->signal($short->node('d'), $short->node('s'))->average) < self::SHORT_VOLTS
-                && $record->signal($other->node('d'), $other->node('s'))->average > self::ALIVE_VOLTS
-                && $record->signal(Mosfet::driveNode($other), $other->node('s'))->average > self::DRIVEN_VOLTS) {
+            if (
+                abs($record->signal($short->node('d'), $short->node('s'))->average) < self::SHORT_VOLTS &&
+                $record->signal($other->node('d'), $other->node('s'))->average > self::ALIVE_VOLTS &&
+                $record->signal(Mosfet::driveNode($other), $other->node('s'))->average > self::DRIVEN_VOLTS
+            ) {
                 return true;
             }
         }
@@ -157,7 +224,11 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     {
         $middle = $record->netlist()->nodes()[$part->node('p2')] ?? null;
         foreach ($record->netlist()->branches() as $name => $branch) {
-            if ($middle !== null && isset($branch->incidence()[$middle]) && ($branch instanceof Capacitor || str_ends_with($name, '.body'))) {
+            if (
+                $middle !== null &&
+                isset($branch->incidence()[$middle]) &&
+                ($branch instanceof Capacitor || str_ends_with($name, '.body'))
+            ) {
                 return true;
             }
         }
@@ -165,7 +236,10 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         return false;
     }
 
-    /** Through a shorted rectifier the winding meets its own output capacitor on every reversal: a short, which mean voltages do not show. */
+    /**
+     * Through a shorted rectifier the winding meets its own output capacitor on every reversal: a short, which mean
+     * voltages do not show.
+     */
     private static function runsBackwards(Part $part, CycleRecord $record): bool
     {
         $nodes = $record->netlist()->nodes();
@@ -186,7 +260,10 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        $limited = $record->has("{$part->ref}.feed") && $record->currentSignal("{$part->ref}.feed")->average > 0.97 * $part->value('power') / $part->value('secondary');
+        $limited =
+            $record->has("{$part->ref}.feed") &&
+            $record->currentSignal("{$part->ref}.feed")->average >
+                (0.97 * $part->value('power')) / $part->value('secondary');
 
         return $limited ? ['squeals'] : [];
     }
@@ -196,10 +273,15 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $flux = self::flux($part);
         $first = $part->value('secondary');
         $power = $part->value('power');
-        $netlist->resistor("{$part->ref}.p", $part->node('p1'), $part->node('p2'), $fault === 'primary_open' ? 1e9 : $netlist->wire(max(0.1, 0.005 * $part->value('lowest') ** 2 / $power)));
+        $netlist->resistor(
+            "{$part->ref}.p",
+            $part->node('p1'),
+            $part->node('p2'),
+            $fault === 'primary_open' ? 1e9 : $netlist->wire(max(0.1, (0.005 * $part->value('lowest') ** 2) / $power)),
+        );
         foreach (self::windingsOf($part) as [$a, $b, $parameter, $share]) {
             $volts = $part->knows($parameter) ? $part->value($parameter) : $first;
-            $ohms = $fault === "{$parameter}_open" ? 1e9 : 0.01 * $volts ** 2 / ($power * $share);
+            $ohms = $fault === "{$parameter}_open" ? 1e9 : (0.01 * $volts ** 2) / ($power * $share);
             if ($netlist->isUnpowered) {
                 // To a meter every winding is its wire.
                 $netlist->resistor("{$part->ref}.{$a}", $part->node($a), $part->node($b), $netlist->wire($ohms));
@@ -218,41 +300,68 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $netlist->resistor("{$part->ref}.core", $flux, $netlist->reference, $first ** 2 / $lost);
         $switch = $part->linked('switch');
         if ($switch !== null) {
-            $this->enterAction($part, $switch, $netlist, $flux, $fault !== 'primary_open' && ! self::is($part, 'blocked'));
+            $this->enterAction(
+                $part,
+                $switch,
+                $netlist,
+                $flux,
+                $fault !== 'primary_open' && !self::is($part, 'blocked'),
+            );
         }
     }
 
-    /** What each rectifier behind an output winding feeds its capacitor with, and what the primary takes from its own. */
+    /**
+     * What each rectifier behind an output winding feeds its capacitor with, and what the primary takes from its own.
+     */
     public function pulses(Part $part, CycleRecord $record): array
     {
         $names = array_flip($record->netlist()->nodes());
         $hertz = $part->value('frequency');
         $excess = $part->value('across') / $part->value('lowest');
         $switch = $part->linked('switch');
-        $pulses = $switch === null ? [] : [new Pulse(
-            $part->node('p1'),
-            $switch->node('s'),
-            $part->value('drawn') / $part->value('across'),
-            1 - $this->alone(),
-            2.0,
-            $hertz,
-            "{$switch->ref}.body",
-            $part->linked('switch2') === null ? $this->standOff($part->value('across'), $part->value('lowest')) : $part->value('across'),
-        )];
+        $pulses =
+            $switch === null
+                ? []
+                : [
+                    new Pulse(
+                        $part->node('p1'),
+                        $switch->node('s'),
+                        $part->value('drawn') / $part->value('across'),
+                        1 - $this->alone(),
+                        2.0,
+                        $hertz,
+                        "{$switch->ref}.body",
+                        $part->linked('switch2') === null
+                            ? $this->standOff($part->value('across'), $part->value('lowest'))
+                            : $part->value('across'),
+                    ),
+                ];
         foreach ([['s1', 's2'], ['s3', 's4'], ['s5', 's6'], ['a1', 'a2']] as $winding) {
-            if (! $part->has($winding[0])) {
+            if (!$part->has($winding[0])) {
                 continue;
             }
             $ends = array_map($part->node(...), $winding);
             foreach ($record->netlist()->branches() as $name => $branch) {
-                $nodes = $branch instanceof Junction ? array_map(static fn(int $node): string => $names[$node], array_keys($branch->incidence())) : [];
+                $nodes =
+                    $branch instanceof Junction
+                        ? array_map(static fn(int $node): string => $names[$node], array_keys($branch->incidence()))
+                        : [];
                 $behind = array_values(array_diff($nodes, $ends));
                 if (count($nodes) !== 2 || count($behind) !== 1) {
                     continue;
                 }
                 $against = $ends[in_array($ends[0], $nodes, true) ? 1 : 0];
                 $volts = abs($record->signal($behind[0], $against)->average);
-                $pulses[] = new Pulse($behind[0], $against, abs($record->currentSignal($name)->average), $this->alone(), $this->swing(), $hertz, $name, $this->reverse($volts, $excess));
+                $pulses[] = new Pulse(
+                    $behind[0],
+                    $against,
+                    abs($record->currentSignal($name)->average),
+                    $this->alone(),
+                    $this->swing(),
+                    $hertz,
+                    $name,
+                    $this->reverse($volts, $excess),
+                );
             }
         }
 
@@ -270,7 +379,10 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
      */
     abstract protected function reverse(float $output, float $excess): float;
 
-    /** Volts peak that a single switch blocks, from the mean voltage across it and the lowest one; two or more never block more than the feed. */
+    /**
+     * Volts peak that a single switch blocks, from the mean voltage across it and the lowest one; two or more never
+     * block more than the feed.
+     */
     abstract protected function standOff(float $across, float $lowest): float;
 
     /** Peak-to-peak current through an output capacitor as a multiple of the output current. */
@@ -278,7 +390,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
 
     public static function flux(Part $part): string
     {
-        return 'flux:'.$part->ref;
+        return 'flux:' . $part->ref;
     }
 
     private function enterAction(Part $part, Part $switch, Netlist $netlist, string $flux, bool $transfers): void
@@ -286,32 +398,45 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         $first = $part->value('secondary');
         $most = $part->value('power') / $first;
         $second = $part->linked('switch2');
-        $controls = [[Mosfet::driveNode($switch), $switch->node('s')], [$switch->node('d'), $switch->node('s')], [$flux, $netlist->reference]];
-        $stiff = 50 * $most / $first;
+        $controls = [
+            [Mosfet::driveNode($switch), $switch->node('s')],
+            [$switch->node('d'), $switch->node('s')],
+            [$flux, $netlist->reference],
+        ];
+        $stiff = (50 * $most) / $first;
         $lines = [
             [[$most / self::FULL_DRIVE, 0.0, 0.0], 0.0],
-            [[0.0, $stiff * $first / $part->value('lowest'), -$stiff], 0.0],
+            [[0.0, ($stiff * $first) / $part->value('lowest'), -$stiff], 0.0],
             [[0.0, 0.0, 0.0], $most],
         ];
-        if ($second === null && ! $transfers) {
+        if ($second === null && !$transfers) {
             return;
         }
         if ($second === null) {
             $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);
             if ($part->value('drawn') > 0) {
-                $netlist->junction("{$part->ref}.draw", $switch->node('d'), $switch->node('s'), SegmentTable::constantPower($part->value('drawn'), $part->value('across'), 0.35));
+                $netlist->junction(
+                    "{$part->ref}.draw",
+                    $switch->node('d'),
+                    $switch->node('s'),
+                    SegmentTable::constantPower($part->value('drawn'), $part->value('across'), 0.35),
+                );
             }
 
             return;
         }
-        // Two switches in a column share the voltage; each takes its half like a resistor, so that the middle is steady.
+        // Two switches in a column share the voltage; each takes its half like a resistor, so that the middle is
+        // steady.
         $lines[1][0][1] *= 2;
-        foreach (array_values(array_filter([$second, $part->linked('switch3'), $part->linked('switch4')])) as $k => $one) {
+        foreach (
+            array_values(array_filter([$second, $part->linked('switch3'), $part->linked('switch4')]))
+            as $k => $one
+        ) {
             $controls[] = [Mosfet::driveNode($one), $one->node('s')];
             /** @var list<array{list<float>, float}> $lines */
             $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
             // A little ahead of those before, so that equal drives never meet in one corner.
-            $lines[] = [[...array_fill(0, 3 + $k, 0.0), (1.1 + 0.1 * $k) * $most / self::FULL_DRIVE], 0.02 * $most];
+            $lines[] = [[...array_fill(0, 3 + $k, 0.0), ((1.1 + 0.1 * $k) * $most) / self::FULL_DRIVE], 0.02 * $most];
         }
         if ($transfers) {
             $netlist->controlled("{$part->ref}.feed", $netlist->reference, $flux, $controls, $lines);

@@ -29,7 +29,10 @@ final class Battery extends Pair implements FeedsEnergy
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'open-circuit voltage', Unit::Volt, 0.05), Parameter::optional('resistance', 'internal resistance', Unit::Ohm, 0.05, 0.5)];
+        return [
+            Parameter::main('value', 'open-circuit voltage', Unit::Volt, 0.05),
+            Parameter::optional('resistance', 'internal resistance', Unit::Ohm, 0.05, 0.5),
+        ];
     }
 
     public function faults(Part $part): array
@@ -48,6 +51,13 @@ final class Battery extends Pair implements FeedsEnergy
             return;
         }
         $flat = $fault === 'flat';
-        $netlist->source($part->ref, $part->node('plus'), $part->node('minus'), $part->value('resistance') * ($flat ? 40 : 1), 0.0, $part->value('value') * ($flat ? 0.8 : 1));
+        $netlist->source(
+            $part->ref,
+            $part->node('plus'),
+            $part->node('minus'),
+            $part->value('resistance') * ($flat ? 40 : 1),
+            0.0,
+            $part->value('value') * ($flat ? 0.8 : 1),
+        );
     }
 }

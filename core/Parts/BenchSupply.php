@@ -24,7 +24,10 @@ final class BenchSupply extends Pair implements FeedsEnergy
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'set voltage', Unit::Volt), Parameter::optional('limit', 'current limit', Unit::Ampere, 0.5)];
+        return [
+            Parameter::main('value', 'set voltage', Unit::Volt),
+            Parameter::optional('limit', 'current limit', Unit::Ampere, 0.5),
+        ];
     }
 
     public function faults(Part $part): array
@@ -37,9 +40,12 @@ final class BenchSupply extends Pair implements FeedsEnergy
         // The set voltage is a source of its own, so that a walk from rest can bring it up like any other.
         $set = "{$part->ref}.set";
         $netlist->source("{$part->ref}.source", $set, $part->node('minus'), 0.01, 0.0, $part->value('value'));
-        $netlist->controlled($part->ref, $set, $part->node('plus'), [[$set, $part->node('plus')]], [
-            [[20.0], 0.0],
-            [[0.0], $part->value('limit')],
-        ]);
+        $netlist->controlled(
+            $part->ref,
+            $set,
+            $part->node('plus'),
+            [[$set, $part->node('plus')]],
+            [[[20.0], 0.0], [[0.0], $part->value('limit')]],
+        );
     }
 }

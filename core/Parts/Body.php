@@ -10,7 +10,12 @@ use Oculant\Core\Quantity\Unit;
 final class Body
 {
     public const SIZES = [
-        'temperature' => Unit::Celsius, 'life' => Unit::Hour, 'height' => Unit::Metre, 'diameter' => Unit::Metre, 'pitch' => Unit::Metre, 'surge' => Unit::Ampere,
+        'temperature' => Unit::Celsius,
+        'life' => Unit::Hour,
+        'height' => Unit::Metre,
+        'diameter' => Unit::Metre,
+        'pitch' => Unit::Metre,
+        'surge' => Unit::Ampere,
     ];
 
     public const WORDS = ['package', 'pinout', 'class', 'tab', 'duty'];

@@ -26,12 +26,29 @@ enum Breaking
 
     public function isHeard(): bool
     {
-        return in_array($this, [self::PartsViolently, self::PunchesThrough, self::Vents, self::FlaresUp, self::Bursts], true);
+        return in_array(
+            $this,
+            [self::PartsViolently, self::PunchesThrough, self::Vents, self::FlaresUp, self::Bursts],
+            true,
+        );
     }
 
     public function smokes(): bool
     {
-        return in_array($this, [self::PartsViolently, self::Vents, self::FlaresUp, self::BurnsOut, self::Burns, self::BurnsItsWinding, self::BurnsItsPrimary, self::BurnsItsTrack], true);
+        return in_array(
+            $this,
+            [
+                self::PartsViolently,
+                self::Vents,
+                self::FlaresUp,
+                self::BurnsOut,
+                self::Burns,
+                self::BurnsItsWinding,
+                self::BurnsItsPrimary,
+                self::BurnsItsTrack,
+            ],
+            true,
+        );
     }
 
     public function words(): string

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
-/** A kind whose breakdown voltage can be measured: a source above it through a resistor, the voltage across the part. */
+/**
+ * A kind whose breakdown voltage can be measured: a source above it through a resistor, the voltage across the part.
+ */
 interface BreaksDown
 {
     /**

@@ -9,7 +9,12 @@ use Oculant\Core\Quantity\Unit;
 
 final class Bridge extends Device implements Rated
 {
-    private const LEGS = ['d1' => ['ac1', 'plus'], 'd2' => ['ac2', 'plus'], 'd3' => ['minus', 'ac1'], 'd4' => ['minus', 'ac2']];
+    private const LEGS = [
+        'd1' => ['ac1', 'plus'],
+        'd2' => ['ac2', 'plus'],
+        'd3' => ['minus', 'ac1'],
+        'd4' => ['minus', 'ac2'],
+    ];
 
     public function name(): string
     {
@@ -38,8 +43,20 @@ final class Bridge extends Device implements Rated
     {
         $faults = [];
         foreach (self::LEGS as $leg => [$from, $to]) {
-            $faults[] = new FaultMode("{$leg}_short", "leg {$from} to {$to} shorted", 0.8, 'Diode test of the four legs, both ways each.', degrees: [0.5, 0.05]);
-            $faults[] = new FaultMode("{$leg}_open", "leg {$from} to {$to} open", 0.5, 'Diode test of the four legs; ripple at mains frequency under load.', silence: 'With so light a load the other legs do its work; ripple at mains frequency hints at it.');
+            $faults[] = new FaultMode(
+                "{$leg}_short",
+                "leg {$from} to {$to} shorted",
+                0.8,
+                'Diode test of the four legs, both ways each.',
+                degrees: [0.5, 0.05],
+            );
+            $faults[] = new FaultMode(
+                "{$leg}_open",
+                "leg {$from} to {$to} open",
+                0.5,
+                'Diode test of the four legs; ripple at mains frequency under load.',
+                silence: 'With so light a load the other legs do its work; ripple at mains frequency hints at it.',
+            );
         }
 
         return $faults;
@@ -64,7 +81,10 @@ final class Bridge extends Device implements Rated
         // Each leg carries half of the rated output current.
         $ratings = [];
         foreach (array_keys(self::LEGS) as $leg) {
-            array_push($ratings, ...Rectifier::limits($part->value('current') / 2, $part->value('reverse'), ".{$leg}", "{$leg}_short"));
+            array_push(
+                $ratings,
+                ...Rectifier::limits($part->value('current') / 2, $part->value('reverse'), ".{$leg}", "{$leg}_short"),
+            );
         }
 
         return $ratings;
@@ -73,11 +93,19 @@ final class Bridge extends Device implements Rated
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         foreach (self::LEGS as $leg => [$from, $to]) {
-            Rectifier::enterJunction($netlist, "{$part->ref}.{$leg}", $part->node($from), $part->node($to), match ($fault) {
-                "{$leg}_short" => 'short',
-                "{$leg}_open" => 'open',
-                default => null,
-            }, Diode::standard($part->value('current')), $part);
+            Rectifier::enterJunction(
+                $netlist,
+                "{$part->ref}.{$leg}",
+                $part->node($from),
+                $part->node($to),
+                match ($fault) {
+                    "{$leg}_short" => 'short',
+                    "{$leg}_open" => 'open',
+                    default => null,
+                },
+                Diode::standard($part->value('current')),
+                $part,
+            );
         }
     }
 }

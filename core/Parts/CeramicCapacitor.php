@@ -20,9 +20,29 @@ final class CeramicCapacitor extends FixedCapacitor
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 0.5, 'Ohms across it; lift one leg.', looks: 'hairline crack near one end', degrees: [1.5, 0.05]),
-            new FaultMode('leaky', 'leaky', 0.3, 'Insulation test at its working voltage, one leg lifted.', graded: true, degrees: [100e3, 2e3, 50.0]),
-            new FaultMode('open', 'open', 0.1, 'Capacitance with one leg lifted.', silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.'),
+            new FaultMode(
+                'short',
+                'shorted',
+                0.5,
+                'Ohms across it; lift one leg.',
+                looks: 'hairline crack near one end',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                0.3,
+                'Insulation test at its working voltage, one leg lifted.',
+                graded: true,
+                degrees: [100e3, 2e3, 50.0],
+            ),
+            new FaultMode(
+                'open',
+                'open',
+                0.1,
+                'Capacitance with one leg lifted.',
+                silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.',
+            ),
         ];
     }
 

@@ -7,7 +7,10 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-/** Two equal windings in the two mains leads, a1 to a2 and b1 to b2. The mains current cancels in it: at mains frequency only its copper counts. */
+/**
+ * Two equal windings in the two mains leads, a1 to a2 and b1 to b2. The mains current cancels in it: at mains frequency
+ * only its copper counts.
+ */
 final class CommonModeChoke extends Device implements Guards, Rated
 {
     public function name(): string
@@ -42,14 +45,29 @@ final class CommonModeChoke extends Device implements Guards, Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('a_open', 'winding a open', 0.3, 'Ohms across each winding.', looks: 'burnt end or cracked joint'),
-            new FaultMode('b_open', 'winding b open', 0.3, 'Ohms across each winding.', looks: 'burnt end or cracked joint'),
+            new FaultMode(
+                'a_open',
+                'winding a open',
+                0.3,
+                'Ohms across each winding.',
+                looks: 'burnt end or cracked joint',
+            ),
+            new FaultMode(
+                'b_open',
+                'winding b open',
+                0.3,
+                'Ohms across each winding.',
+                looks: 'burnt end or cracked joint',
+            ),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'a1', 'a2', "winding a of {$part->ref}", '.a'), DeadCheck::resistance($part, 'b1', 'b2', "winding b of {$part->ref}", '.b')];
+        return [
+            DeadCheck::resistance($part, 'a1', 'a2', "winding a of {$part->ref}", '.a'),
+            DeadCheck::resistance($part, 'b1', 'b2', "winding b of {$part->ref}", '.b'),
+        ];
     }
 
     public function ratings(Part $part): array
@@ -60,7 +78,12 @@ final class CommonModeChoke extends Device implements Guards, Rated
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         foreach (['a', 'b'] as $winding) {
-            $netlist->resistor("{$part->ref}.{$winding}", $part->node("{$winding}1"), $part->node("{$winding}2"), $fault === "{$winding}_open" ? 1e9 : $part->value('resistance'));
+            $netlist->resistor(
+                "{$part->ref}.{$winding}",
+                $part->node("{$winding}1"),
+                $part->node("{$winding}2"),
+                $fault === "{$winding}_open" ? 1e9 : $part->value('resistance'),
+            );
         }
     }
 }

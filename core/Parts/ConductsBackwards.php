@@ -9,7 +9,8 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SegmentTable;
 
 /**
- * A polarised capacitor that stands the wrong way round conducts from about a volt and a half, as the oxide of its cathode foil does
+ * A polarised capacitor that stands the wrong way round conducts from about a volt and a half, as the oxide of its
+ * cathode foil does
  * (common practice): it holds nothing back, and adds nothing to what stands in series with it.
  */
 trait ConductsBackwards
@@ -28,7 +29,13 @@ trait ConductsBackwards
     {
         $volts = -$record->signal($part->node('plus'), $part->node('minus'))->average;
 
-        return ['backwards' => ! in_array($fault, ['short', 'open', 'reversed'], true) && $volts > ($part->value('backwards') > 0 ? self::FORWARDS : self::BACKWARDS) ? 1.0 : 0.0];
+        return [
+            'backwards' =>
+                !in_array($fault, ['short', 'open', 'reversed'], true) &&
+                $volts > ($part->value('backwards') > 0 ? self::FORWARDS : self::BACKWARDS)
+                    ? 1.0
+                    : 0.0,
+        ];
     }
 
     public function dwell(Part $part, CycleRecord $record): float
@@ -44,8 +51,20 @@ trait ConductsBackwards
             return;
         }
         [$from, $to] = $fault === 'reversed' ? ['plus', 'minus'] : ['minus', 'plus'];
-        if ($fault === 'reversed' || (($part->values['backwards'] ?? 0.0) > 0 && $fault !== 'short' && $fault !== 'open')) {
-            $netlist->junction("{$part->ref}.backwards", $part->node($from), $part->node($to), SegmentTable::junction(1e-9, 3.0, $fault === 'reversed' ? $part->degree(40.0 * min(1.0, $esr) + 5.0) : 40.0 * min(1.0, $esr) + 5.0));
+        if (
+            $fault === 'reversed' ||
+            (($part->values['backwards'] ?? 0.0) > 0 && $fault !== 'short' && $fault !== 'open')
+        ) {
+            $netlist->junction(
+                "{$part->ref}.backwards",
+                $part->node($from),
+                $part->node($to),
+                SegmentTable::junction(
+                    1e-9,
+                    3.0,
+                    $fault === 'reversed' ? $part->degree(40.0 * min(1.0, $esr) + 5.0) : 40.0 * min(1.0, $esr) + 5.0,
+                ),
+            );
         }
     }
 }

@@ -29,8 +29,23 @@ final class Connector extends Contact
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'not making contact', 2.0, 'Ohms through the mated connector while it is moved gently.', comesAndGoes: true),
-            new FaultMode('resistive', 'high contact resistance', 1.5, 'Millivolts across the mated contact under load.', graded: true, degrees: [0.3, 30.0, 30e3], looks: 'browned housing', comesAndGoes: true),
+            new FaultMode(
+                'open',
+                'not making contact',
+                2.0,
+                'Ohms through the mated connector while it is moved gently.',
+                comesAndGoes: true,
+            ),
+            new FaultMode(
+                'resistive',
+                'high contact resistance',
+                1.5,
+                'Millivolts across the mated contact under load.',
+                graded: true,
+                degrees: [0.3, 30.0, 30e3],
+                looks: 'browned housing',
+                comesAndGoes: true,
+            ),
         ];
     }
 

@@ -5,6 +5,4 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts;
 
 /** A kind that the supply is there for: what it takes counts as output, not as loss. */
-interface Consumes
-{
-}
+interface Consumes {}

@@ -13,16 +13,21 @@ abstract class Contact extends Pair
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'a', 'b', 'across '.$part->ref)];
+        return [DeadCheck::resistance($part, 'a', 'b', 'across ' . $part->ref)];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
-            'open' => self::OPEN_OHMS,
-            'resistive' => $this->wornOhms($part),
-            default => $this->goodOhms($part),
-        });
+        $netlist->resistor(
+            $part->ref,
+            $part->node('a'),
+            $part->node('b'),
+            match ($fault) {
+                'open' => self::OPEN_OHMS,
+                'resistive' => $this->wornOhms($part),
+                default => $this->goodOhms($part),
+            },
+        );
     }
 
     abstract protected function goodOhms(Part $part): float;

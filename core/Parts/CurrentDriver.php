@@ -8,7 +8,8 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * A constant-current output for a string of LEDs, in and out against common: it holds its current, and unloaded it stands at
+ * A constant-current output for a string of LEDs, in and out against common: it holds its current, and unloaded it
+ * stands at
  * the top of its range, which is not a fault. With an enable pin if wired.
  */
 final class CurrentDriver extends LocalConverter
@@ -38,7 +39,13 @@ final class CurrentDriver extends LocalConverter
     {
         return [
             new FaultMode('dead', 'no output', 2.0, 'Input and enable present, output at or below the input.'),
-            new FaultMode('weak', 'current too low', 0.6, 'Amperes through the string, or volts across its sense resistor.', graded: true),
+            new FaultMode(
+                'weak',
+                'current too low',
+                0.6,
+                'Amperes through the string, or volts across its sense resistor.',
+                graded: true,
+            ),
             new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater'),
         ];
     }

@@ -34,7 +34,12 @@ final class CurrentLoad extends Pair implements Consumes
     {
         return [
             new FaultMode('short', 'shorted', 1.0, 'Disconnect the load: the rail comes back.'),
-            new FaultMode('open', 'not drawing current', 0.4, 'The rail is good and the load is dead: feed the load from a bench supply.'),
+            new FaultMode(
+                'open',
+                'not drawing current',
+                0.4,
+                'The rail is good and the load is dead: feed the load from a bench supply.',
+            ),
         ];
     }
 
@@ -44,7 +49,13 @@ final class CurrentLoad extends Pair implements Consumes
         match ($fault) {
             'short' => $netlist->resistor("{$part->ref}.short", $a, $b, 0.1),
             'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
-            default => $netlist->controlled($part->ref, $a, $b, [[$a, $b]], [[[0.0], $part->value('value')], [[$part->value('value') / 0.5], 0.0]]),
+            default => $netlist->controlled(
+                $part->ref,
+                $a,
+                $b,
+                [[$a, $b]],
+                [[[0.0], $part->value('value')], [[$part->value('value') / 0.5], 0.0]],
+            ),
         };
     }
 }

@@ -8,7 +8,8 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * A converter from one direct voltage to another as a block (buck, boost or inverting), in and out against common, with an
+ * A converter from one direct voltage to another as a block (buck, boost or inverting), in and out against common, with
+ * an
  * enable pin if wired. It holds its output up to its current limit and draws what that takes over its efficiency; below
  * its least input it rests. A negative value makes it an inverting one.
  */
@@ -45,12 +46,46 @@ final class DcConverter extends LocalConverter
     {
         $faults = [
             new FaultMode('dead', 'no output', 2.0, 'Input and enable present, output dead and not shorted.'),
-            new FaultMode('low', 'output low', 0.5, 'Its feedback divider and its ripple.', graded: true, degrees: [0.93, 0.65], in: Unit::Ratio),
-            new FaultMode('weak', 'gives up under load', 0.7, 'Good unloaded, falls away under part load.', graded: true, degrees: [0.6, 0.15, 0.02], in: Unit::Ratio, silence: 'Its load never asks for what it has lost.'),
-            new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater', degrees: [5.0, 0.05]),
+            new FaultMode(
+                'low',
+                'output low',
+                0.5,
+                'Its feedback divider and its ripple.',
+                graded: true,
+                degrees: [0.93, 0.65],
+                in: Unit::Ratio,
+            ),
+            new FaultMode(
+                'weak',
+                'gives up under load',
+                0.7,
+                'Good unloaded, falls away under part load.',
+                graded: true,
+                degrees: [0.6, 0.15, 0.02],
+                in: Unit::Ratio,
+                silence: 'Its load never asks for what it has lost.',
+            ),
+            new FaultMode(
+                'input_short',
+                'input shorted',
+                1.2,
+                'Ohms across its input.',
+                looks: 'crater',
+                degrees: [5.0, 0.05],
+            ),
         ];
 
-        return $part->choice('topology') === 'buck' ? [...$faults, new FaultMode('short', 'switch shorted, output at the input', 1.2, 'The output stands at the input voltage.')] : $faults;
+        return $part->choice('topology') === 'buck'
+            ? [
+                ...$faults,
+                new FaultMode(
+                    'short',
+                    'switch shorted, output at the input',
+                    1.2,
+                    'The output stands at the input voltage.',
+                ),
+            ]
+            : $faults;
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
@@ -74,7 +109,7 @@ final class DcConverter extends LocalConverter
             [[0.0, 2.0], -2.0 * $part->value('lowest')],
             [[0.0, 0.0], $part->value('limit') * ($fault === 'weak' ? $part->degree(0.15) : 1.0)],
         ];
-        if ($part->choice('topology') === 'buck' && ! $negative) {
+        if ($part->choice('topology') === 'buck' && !$negative) {
             $lines[] = [[-5.0, 4.75], 0.0];
         }
         if ($part->has('en')) {
@@ -82,7 +117,13 @@ final class DcConverter extends LocalConverter
             $lines = array_map(static fn(array $line): array => [[...$line[0], 0.0], $line[1]], $lines);
             $lines[] = [[0.0, 0.0, 20.0], -20.0 * 1.3];
         }
-        $netlist->controlled("{$part->ref}.feed", $negative ? $out : $common, $negative ? $common : $out, $controls, $lines);
+        $netlist->controlled(
+            "{$part->ref}.feed",
+            $negative ? $out : $common,
+            $negative ? $common : $out,
+            $controls,
+            $lines,
+        );
         $this->draw($part, $netlist);
     }
 }

@@ -23,10 +23,29 @@ final readonly class DeadCheck
     public const TURNED = '.reverse';
 
     private const WORDS = [
-        'a' => 'anode', 'k' => 'cathode', 'ac1' => 'AC 1', 'ac2' => 'AC 2', 'in' => 'input', 'out' => 'output', 'c' => 'collector', 'b' => 'base', 'e' => 'emitter',
-        'plus' => 'plus', 'minus' => 'minus', 'd' => 'drain', 'g' => 'gate', 's' => 'source', 'adj' => 'adjust pin', 'c1' => 'coil, one end', 'c2' => 'coil, other end',
-        'p1' => 'primary, one end', 'p2' => 'primary, other end', 's1' => 'secondary, one end', 's2' => 'secondary, other end',
-        's3' => 'second secondary, one end', 's4' => 'second secondary, other end',
+        'a' => 'anode',
+        'k' => 'cathode',
+        'ac1' => 'AC 1',
+        'ac2' => 'AC 2',
+        'in' => 'input',
+        'out' => 'output',
+        'c' => 'collector',
+        'b' => 'base',
+        'e' => 'emitter',
+        'plus' => 'plus',
+        'minus' => 'minus',
+        'd' => 'drain',
+        'g' => 'gate',
+        's' => 'source',
+        'adj' => 'adjust pin',
+        'c1' => 'coil, one end',
+        'c2' => 'coil, other end',
+        'p1' => 'primary, one end',
+        'p2' => 'primary, other end',
+        's1' => 'secondary, one end',
+        's2' => 'secondary, other end',
+        's3' => 'second secondary, one end',
+        's4' => 'second secondary, other end',
     ];
 
     /**
@@ -44,8 +63,7 @@ final readonly class DeadCheck
         public string $where,
         public string $redLead,
         public string $blackLead,
-    ) {
-    }
+    ) {}
 
     /** Resistance across two terminals. */
     public static function resistance(Part $part, string $red, string $black, string $where, string $suffix = ''): self
@@ -85,21 +103,35 @@ final readonly class DeadCheck
     /** The same place with the leads swapped. */
     public function turned(): self
     {
-        return new self($this->id.self::TURNED, $this->quantity, $this->black, $this->red, "{$this->where}, leads swapped", $this->blackLead, $this->redLead);
+        return new self(
+            $this->id . self::TURNED,
+            $this->quantity,
+            $this->black,
+            $this->red,
+            "{$this->where}, leads swapped",
+            $this->blackLead,
+            $this->redLead,
+        );
     }
 
-    private static function across(Part $part, string $quantity, string $red, string $black, string $where, string $suffix): self
-    {
+    private static function across(
+        Part $part,
+        string $quantity,
+        string $red,
+        string $black,
+        string $where,
+        string $suffix,
+    ): self {
         $ends = [$red, $black] === ['a', 'b'] && $quantity === self::RESISTANCE;
 
         return new self(
-            $part->ref.$suffix,
+            $part->ref . $suffix,
             $quantity,
             $part->node($red),
             $part->node($black),
             $where,
-            $ends ? "one end of {$part->ref}" : "{$part->ref} ".(self::WORDS[$red] ?? $red),
-            $ends ? 'the other end' : "{$part->ref} ".(self::WORDS[$black] ?? $black),
+            $ends ? "one end of {$part->ref}" : "{$part->ref} " . (self::WORDS[$red] ?? $red),
+            $ends ? 'the other end' : "{$part->ref} " . (self::WORDS[$black] ?? $black),
         );
     }
 }

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
-/** What kinds with more than two terminals share unless they say otherwise: all terminals on one side, no dead check. */
+/**
+ * What kinds with more than two terminals share unless they say otherwise: all terminals on one side, no dead check.
+ */
 abstract class Device implements PartKind
 {
     public function islands(Part $part): array

@@ -7,7 +7,8 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\SegmentTable;
 
 /**
- * A standard silicon rectifier: 0.93 V at its rated current (1N400x and 1N540x data-sheet families; Is = 14.1 nA, n = 1.98,
+ * A standard silicon rectifier: 0.93 V at its rated current (1N400x and 1N540x data-sheet families; Is = 14.1 nA, n =
+ * 1.98,
  * Rs = 34 mOhm per ampere of rating).
  */
 final class Diode extends Rectifier

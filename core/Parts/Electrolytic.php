@@ -7,14 +7,18 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-/** An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation). */
+/**
+ * An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation).
+ */
 final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
 {
     use ConductsBackwards;
 
     protected const ENDS = ['plus', 'minus'];
 
-    /** Ohms at which a leak may be called a short, and decades within which readings may be read off between two leaks. */
+    /**
+     * Ohms at which a leak may be called a short, and decades within which readings may be read off between two leaks.
+     */
     private const NEARLY_SHORT = 1.5;
 
     private const DECADES = 1.5;
@@ -42,22 +46,74 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('dried', 'dried out', 8.0, 'Capacitance and ESR with one leg lifted.', graded: true, degrees: [0.5, 0.15, 0.04, 0.005], in: Unit::Ratio, looks: 'bulging vent, crust at the base, next to a heatsink', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
-            new FaultMode('leaky', 'leaky', 2.5, 'Leakage at working voltage through a resistor.', graded: true, degrees: self::leaks(self::working($part)), looks: 'warm to a thermal probe', silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
-            new FaultMode('short', 'shorted', 2.0, 'Ohms stay low and do not climb; lift one leg.', degrees: [1.5, 0.05]),
-            new FaultMode('reversed', 'fitted the wrong way round', 0.3, 'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.', graded: true, degrees: [100.0, 12.0, 1.5], in: null, looks: 'stripe on the wrong side', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
-            new FaultMode('open', 'open or cracked joint', 1.5, 'Bridge it with a good one of the same value, unplugged between.', silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance and ESR tell.'),
+            new FaultMode(
+                'dried',
+                'dried out',
+                8.0,
+                'Capacitance and ESR with one leg lifted.',
+                graded: true,
+                degrees: [0.5, 0.15, 0.04, 0.005],
+                in: Unit::Ratio,
+                looks: 'bulging vent, crust at the base, next to a heatsink',
+                silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance ' .
+                    'and ' .
+                    'ESR tell.',
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                2.5,
+                'Leakage at working voltage through a resistor.',
+                graded: true,
+                degrees: self::leaks(self::working($part)),
+                looks: 'warm to a thermal probe',
+                silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.',
+            ),
+            new FaultMode(
+                'short',
+                'shorted',
+                2.0,
+                'Ohms stay low and do not climb; lift one leg.',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'reversed',
+                'fitted the wrong way round',
+                0.3,
+                'Compare its stripe with the board, its neighbours and its twin: it looks perfectly normal.',
+                graded: true,
+                degrees: [100.0, 12.0, 1.5],
+                in: null,
+                looks: 'stripe on the wrong side',
+                silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance ' .
+                    'and ' .
+                    'ESR tell.',
+            ),
+            new FaultMode(
+                'open',
+                'open or cracked joint',
+                1.5,
+                'Bridge it with a good one of the same value, unplugged between.',
+                silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance ' .
+                    'and ' .
+                    'ESR tell.',
+            ),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing"), DeadCheck::esr($part, 'plus', 'minus')];
+        return [
+            DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing"),
+            DeadCheck::esr($part, 'plus', 'minus'),
+        ];
     }
 
     public function ratings(Part $part): array
     {
-        $ratings = $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.35, 'short', Breaking::Vents, 2.0)] : [];
+        $ratings = $part->knows('voltage')
+            ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.35, 'short', Breaking::Vents, 2.0)]
+            : [];
 
         return $part->knows('ripple') ? [...$ratings, Rating::ripple($part->value('ripple'))] : $ratings;
     }
@@ -67,14 +123,22 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
         $farads = $part->value('value');
         $esr = $part->knows('esr') ? $part->value('esr') : self::typicalEsr($farads);
         // A good one passes 0.01 C V, and data sheets allow three microamperes to the smallest.
-        $good = ['farads' => $farads, 'esr' => $esr, 'leak' => self::working($part) / max(3e-6, 0.01 * $farads * self::working($part))];
+        $good = [
+            'farads' => $farads,
+            'esr' => $esr,
+            'leak' => self::working($part) / max(3e-6, 0.01 * $farads * self::working($part)),
+        ];
 
         return match ($fault) {
             // The foils are still there beside what joins them.
-            'short' => ['farads' => INF, 'esr' => $esr * $part->degree(0.1) / ($esr + $part->degree(0.1)), 'leak' => $part->degree(0.1)],
+            'short' => [
+                'farads' => INF,
+                'esr' => ($esr * $part->degree(0.1)) / ($esr + $part->degree(0.1)),
+                'leak' => $part->degree(0.1),
+            ],
             'open' => ['farads' => 0.0, 'esr' => 1e9, 'leak' => 1e9],
             // As the electrolyte goes, the resistance rises about as the capacitance falls.
-            'dried' => ['farads' => $farads * $part->degree(0.1), 'esr' => $esr * 1.5 / $part->degree(0.1)] + $good,
+            'dried' => ['farads' => $farads * $part->degree(0.1), 'esr' => ($esr * 1.5) / $part->degree(0.1)] + $good,
             'leaky' => ['leak' => $part->degree(self::leakOhms($farads, self::working($part)))] + $good,
             default => $good,
         };
@@ -91,7 +155,8 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
         };
         $this->enterBackwards($part, $fault, $found['esr'], $netlist);
         if ($fault !== 'short' && $fault !== 'open') {
-            // How much a good one passes at the little that an ohmmeter gives it depends on its age, its rest and one's patience.
+            // How much a good one passes at the little that an ohmmeter gives it depends on its age, its rest and one's
+            // patience.
             $netlist->seep("{$part->ref}.forming", $plus, $minus, $found['leak']);
         }
         if ($fault === 'leaky') {
@@ -115,7 +180,10 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
         $mild = max(100.0, $volts / 4e-3);
         $steps = (int) ceil(log10($mild / self::NEARLY_SHORT) / self::DECADES);
 
-        return array_map(static fn(int $k): float => $mild * (self::NEARLY_SHORT / $mild) ** ($k / $steps), range(0, $steps));
+        return array_map(
+            static fn(int $k): float => $mild * (self::NEARLY_SHORT / $mild) ** ($k / $steps),
+            range(0, $steps),
+        );
     }
 
     private static function working(Part $part): float
@@ -123,7 +191,10 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
         return $part->knows('voltage') ? $part->value('voltage') : 25.0;
     }
 
-    /** A bad leak passes of the order of 100 mA from a large reservoir, a few milliamperes from a small one (common practice). */
+    /**
+     * A bad leak passes of the order of 100 mA from a large reservoir, a few milliamperes from a small one (common
+     * practice).
+     */
     private static function leakOhms(float $farads, float $working): float
     {
         return $working / min(0.25, max(0.004, 40 * $farads));

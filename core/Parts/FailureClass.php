@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
-/** What kind of failing a fault is, whatever the part: how it answers to being lifted, bridged or relieved of its load. */
+/**
+ * What kind of failing a fault is, whatever the part: how it answers to being lifted, bridged or relieved of its load.
+ */
 enum FailureClass
 {
     case Open;

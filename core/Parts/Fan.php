@@ -30,31 +30,47 @@ final class Fan extends Pair implements Consumes, ShowsSigns
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'rated voltage', Unit::Volt), Parameter::optional('current', 'rated current', Unit::Ampere, 0.15, 0.2)];
+        return [
+            Parameter::main('value', 'rated voltage', Unit::Volt),
+            Parameter::optional('current', 'rated current', Unit::Ampere, 0.15, 0.2),
+        ];
     }
 
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('seized', 'seized', 1.5, 'Turn it by hand, unplugged; it must spin freely.', looks: 'dust, dry bearing'),
+            new FaultMode(
+                'seized',
+                'seized',
+                1.5,
+                'Turn it by hand, unplugged; it must spin freely.',
+                looks: 'dust, dry bearing',
+            ),
             new FaultMode('open', 'winding open', 0.8, 'Feed it from a bench supply.'),
         ];
     }
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        $turns = $fault === null && abs($record->signal($part->node('plus'), $part->node('minus'))->average) > 0.4 * $part->value('value');
+        $turns =
+            $fault === null &&
+            abs($record->signal($part->node('plus'), $part->node('minus'))->average) > 0.4 * $part->value('value');
 
-        return [$part->ref.($turns ? ' turns' : ' still')];
+        return [$part->ref . ($turns ? ' turns' : ' still')];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $ohms = $part->value('value') / $part->value('current');
-        $netlist->resistor($part->ref, $part->node('plus'), $part->node('minus'), match ($fault) {
-            'open' => 1e9,
-            'seized' => $ohms * 0.5,
-            default => $ohms,
-        });
+        $netlist->resistor(
+            $part->ref,
+            $part->node('plus'),
+            $part->node('minus'),
+            match ($fault) {
+                'open' => 1e9,
+                'seized' => $ohms * 0.5,
+                default => $ohms,
+            },
+        );
     }
 }

@@ -6,7 +6,10 @@ namespace Oculant\Core\Parts;
 
 use Oculant\Core\Circuit\SegmentTable;
 
-/** A fast-recovery rectifier: 1.1 V at rated current, 0.5 to 0.6 V on a diode test (BA15x and BYW families, from memory). */
+/**
+ * A fast-recovery rectifier: 1.1 V at rated current, 0.5 to 0.6 V on a diode test (BA15x and BYW families, from
+ * memory).
+ */
 final class FastDiode extends Rectifier
 {
     public function name(): string

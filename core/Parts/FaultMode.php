@@ -20,8 +20,10 @@ final readonly class FaultMode
      * @param string       $proof  how it is confirmed
      * @param bool         $comesAndGoes true if it can be there at one start and not at the next
      * @param string       $silence why a meter may not show it
-     * @param list<float>  $degrees severities at which it is solved, mildest to worst or the other way round; between two of them it may lie anywhere (log-uniform). Empty if it has no degree
-     * @param Unit|null    $in      what its degree is counted in: ohms, or a share of the good value; null if a technician has no name for it
+     * @param list<float> $degrees severities at which it is solved, mildest to worst or the other way round; between
+     *     two of them it may lie anywhere (log-uniform). Empty if it has no degree
+     * @param Unit|null $in what its degree is counted in: ohms, or a share of the good value; null if a technician has
+     *     no name for it
      */
     public function __construct(
         public string $name,
@@ -34,6 +36,5 @@ final readonly class FaultMode
         public bool $comesAndGoes = false,
         public array $degrees = [],
         public ?Unit $in = Unit::Ohm,
-    ) {
-    }
+    ) {}
 }

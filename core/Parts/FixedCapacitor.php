@@ -26,7 +26,9 @@ abstract class FixedCapacitor extends Pair implements Rated, StoresCharge
 
     public function ratings(Part $part): array
     {
-        return $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(2.5, 'short', Breaking::PunchesThrough, 1.0)] : [];
+        return $part->knows('voltage')
+            ? [Rating::voltage($part->value('voltage'))->destroyedAt(2.5, 'short', Breaking::PunchesThrough, 1.0)]
+            : [];
     }
 
     public function asFound(Part $part, ?string $fault): array

@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
-/** A flyback: the outputs are fed in pulses while the switch is off, so their capacitors carry all the ripple current. */
+/**
+ * A flyback: the outputs are fed in pulses while the switch is off, so their capacitors carry all the ripple current.
+ */
 final class FlybackTransformer extends AveragedConverter
 {
     public function name(): string

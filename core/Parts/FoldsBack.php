@@ -7,7 +7,8 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\CycleRecord;
 
 /**
- * What a linear regulator gives when it is asked for too much: its current limit, less where the voltage across it leaves its safe area,
+ * What a linear regulator gives when it is asked for too much: its current limit, less where the voltage across it
+ * leaves its safe area,
  * less again where its heat goes nowhere (data sheets of the 78xx and 317 families, from memory). Followed in the mean.
  */
 trait FoldsBack
@@ -30,7 +31,11 @@ trait FoldsBack
     public function adjust(Part $part, ?string $fault, CycleRecord $record): array
     {
         $limit = $part->value('limit');
-        if (! $record->has($part->ref) || $fault === 'weak' || $record->currentSignal($part->ref)->average < self::AT_LIMIT * $limit) {
+        if (
+            !$record->has($part->ref) ||
+            $fault === 'weak' ||
+            $record->currentSignal($part->ref)->average < self::AT_LIMIT * $limit
+        ) {
             return ['limit' => $limit];
         }
         $across = max(1.0, abs($record->signal($part->node('in'), $part->node('out'))->average));

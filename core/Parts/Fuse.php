@@ -35,7 +35,15 @@ final class Fuse extends Contact implements Guards, Rated, ShowsSigns
 
     public function faults(Part $part): array
     {
-        return [new FaultMode('open', 'open', 3.0, 'Ohms across the fuse out of its holder; look at how the element parted.', looks: 'element parted, glass may be grey or blackened')];
+        return [
+            new FaultMode(
+                'open',
+                'open',
+                3.0,
+                'Ohms across the fuse out of its holder; look at how the element parted.',
+                looks: 'element parted, glass may be grey or blackened',
+            ),
+        ];
     }
 
     /** It is meant to go by its own law; beside its rating only how much it carries. */
@@ -46,10 +54,13 @@ final class Fuse extends Contact implements Guards, Rated, ShowsSigns
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return [$part->ref.($fault === 'open' ? ' open' : ' intact')];
+        return [$part->ref . ($fault === 'open' ? ' open' : ' intact')];
     }
 
-    /** Cold resistance drops about 0.1 V at rated current for small glass fuses (data-sheet order of magnitude, from memory). */
+    /**
+     * Cold resistance drops about 0.1 V at rated current for small glass fuses (data-sheet order of magnitude, from
+     * memory).
+     */
     protected function goodOhms(Part $part): float
     {
         return 0.1 / $part->value('rating');

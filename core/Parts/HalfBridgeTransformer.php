@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts;
 
-/** A half bridge with two switches, driven in turn; each output is fed twice a cycle through a choke or a resonant tank. */
+/**
+ * A half bridge with two switches, driven in turn; each output is fed twice a cycle through a choke or a resonant tank.
+ */
 final class HalfBridgeTransformer extends AveragedConverter
 {
     public function name(): string

@@ -28,7 +28,10 @@ final class Heater extends Pair implements Consumes, ShowsSigns
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'rated voltage', Unit::Volt), Parameter::main('current', 'rated current', Unit::Ampere, 0.05)];
+        return [
+            Parameter::main('value', 'rated voltage', Unit::Volt),
+            Parameter::main('current', 'rated current', Unit::Ampere, 0.05),
+        ];
     }
 
     public function faults(Part $part): array
@@ -43,12 +46,22 @@ final class Heater extends Pair implements Consumes, ShowsSigns
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return [$part->ref.($fault === null && $record->signal($part->node('a'), $part->node('b'))->rms > 0.5 * $part->value('value') ? ' glows' : ' does not glow')];
+        return [
+            $part->ref .
+            ($fault === null && $record->signal($part->node('a'), $part->node('b'))->rms > 0.5 * $part->value('value')
+                ? ' glows'
+                : ' does not glow'),
+        ];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $cold = $netlist->isUnpowered ? 6.0 : 1.0;
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), $fault === 'open' ? 1e9 : $part->value('value') / $part->value('current') / $cold);
+        $netlist->resistor(
+            $part->ref,
+            $part->node('a'),
+            $part->node('b'),
+            $fault === 'open' ? 1e9 : $part->value('value') / $part->value('current') / $cold,
+        );
     }
 }

@@ -33,8 +33,25 @@ final class InductorPart extends Pair implements Rated
     {
         return [
             new FaultMode('open', 'winding open', 0.3, 'Ohms across it.', looks: 'dark winding, broken end'),
-            new FaultMode('resistive', 'badly soldered', 0.15, 'Millivolts from its lead to the track under load; ohms across it while it is pressed.', graded: true, looks: 'ring around a lead', comesAndGoes: true, degrees: [0.5, 20.0, 300.0]),
-            new FaultMode('shorted_turns', 'shorted turns', 0.15, 'Compare its inductance with a twin; it runs hot.', graded: true, looks: 'dark varnish', silence: 'The mean current passes as before: it shows in interference and heat.'),
+            new FaultMode(
+                'resistive',
+                'badly soldered',
+                0.15,
+                'Millivolts from its lead to the track under load; ohms across it while it is pressed.',
+                graded: true,
+                looks: 'ring around a lead',
+                comesAndGoes: true,
+                degrees: [0.5, 20.0, 300.0],
+            ),
+            new FaultMode(
+                'shorted_turns',
+                'shorted turns',
+                0.15,
+                'Compare its inductance with a twin; it runs hot.',
+                graded: true,
+                looks: 'dark varnish',
+                silence: 'The mean current passes as before: it shows in interference and heat.',
+            ),
         ];
     }
 
@@ -45,18 +62,37 @@ final class InductorPart extends Pair implements Rated
 
     public function ratings(Part $part): array
     {
-        return $part->knows('current') ? [Rating::rms($part->value('current'), '.copper')->destroyedAt(6.0, 'open', Breaking::BurnsItsWinding, 20.0)] : [];
+        return $part->knows('current')
+            ? [
+                Rating::rms($part->value('current'), '.copper')->destroyedAt(
+                    6.0,
+                    'open',
+                    Breaking::BurnsItsWinding,
+                    20.0,
+                ),
+            ]
+            : [];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $middle = "{$part->ref}:copper";
-        $netlist->resistor("{$part->ref}.copper", $part->node('a'), $middle, match ($fault) {
-            'open' => 1e9,
-            'resistive' => $part->value('resistance') + $part->degree(15.0),
-            'shorted_turns' => 0.8 * $part->value('resistance'),
-            default => $part->value('resistance'),
-        });
-        $netlist->inductor($part->ref, $middle, $part->node('b'), $part->value('value') * ($fault === 'shorted_turns' ? 0.03 : 1.0));
+        $netlist->resistor(
+            "{$part->ref}.copper",
+            $part->node('a'),
+            $middle,
+            match ($fault) {
+                'open' => 1e9,
+                'resistive' => $part->value('resistance') + $part->degree(15.0),
+                'shorted_turns' => 0.8 * $part->value('resistance'),
+                default => $part->value('resistance'),
+            },
+        );
+        $netlist->inductor(
+            $part->ref,
+            $middle,
+            $part->node('b'),
+            $part->value('value') * ($fault === 'shorted_turns' ? 0.03 : 1.0),
+        );
     }
 }

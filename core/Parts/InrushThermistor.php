@@ -9,7 +9,8 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * An NTC in the mains lead or a temperature sensor. R = R25 exp(B (1/T - 1/298 K)); it warms by about 150 K at its rated
+ * An NTC in the mains lead or a temperature sensor. R = R25 exp(B (1/T - 1/298 K)); it warms by about 150 K at its
+ * rated
  * power. Hot as it is at work, an inrush type reads low; cold on the bench it reads its printed value (data-sheet law).
  */
 final class InrushThermistor extends Pair implements Adjusts, Guards
@@ -38,7 +39,15 @@ final class InrushThermistor extends Pair implements Adjusts, Guards
     {
         return [
             new FaultMode('open', 'open', 1.0, 'Ohms across it, cold.', looks: 'cracked or burst disc'),
-            new FaultMode('high', 'gone high', 0.3, 'Ohms across it, cold.', graded: true, degrees: [2.5, 100.0], in: Unit::Ratio),
+            new FaultMode(
+                'high',
+                'gone high',
+                0.3,
+                'Ohms across it, cold.',
+                graded: true,
+                degrees: [2.5, 100.0],
+                in: Unit::Ratio,
+            ),
             new FaultMode('short', 'shorted', 0.2, 'Ohms across it, cold.'),
         ];
     }
@@ -59,18 +68,24 @@ final class InrushThermistor extends Pair implements Adjusts, Guards
             return $this->rest($part);
         }
         $watts = $record->currentSignal($part->ref)->rms ** 2 * $part->value('ohms');
-        $temperature = $part->value('temperature') + min(200.0, 150.0 * $watts / $part->value('power'));
+        $temperature = $part->value('temperature') + min(200.0, (150.0 * $watts) / $part->value('power'));
 
         return ['ohms' => $part->value('ohms') ** 0.5 * self::ohms($part, $temperature) ** 0.5];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
-            'open' => 1e9,
-            'short' => 0.1,
-            default => ($part->values['ohms'] ?? self::ohms($part, $part->value('temperature'))) * ($fault === 'high' ? $part->degree(10.0) : 1.0),
-        });
+        $netlist->resistor(
+            $part->ref,
+            $part->node('a'),
+            $part->node('b'),
+            match ($fault) {
+                'open' => 1e9,
+                'short' => 0.1,
+                default => ($part->values['ohms'] ?? self::ohms($part, $part->value('temperature'))) *
+                    ($fault === 'high' ? $part->degree(10.0) : 1.0),
+            },
+        );
     }
 
     /** @param float $celsius degrees */

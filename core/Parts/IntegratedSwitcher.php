@@ -10,7 +10,8 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * Controller and high-voltage switch in one package: drain d, source s, feedback fb, supply vcc against s. It takes its start-up
+ * Controller and high-voltage switch in one package: drain d, source s, feedback fb, supply vcc against s. It takes its
+ * start-up
  * and, if nothing else feeds it, its running current straight from the drain, so it needs no start-up resistor.
  */
 final class IntegratedSwitcher extends Device implements Decides, LivesBetween, Rated
@@ -47,15 +48,30 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'drain to source shorted', 3.0, 'Ohms from drain to source, both ways.', looks: 'crater or cracked case'),
-            new FaultMode('dead', 'dead, does not start', 1.5, 'Drain voltage present, supply pin at its start voltage, no output.'),
+            new FaultMode(
+                'short',
+                'drain to source shorted',
+                3.0,
+                'Ohms from drain to source, both ways.',
+                looks: 'crater or cracked case',
+            ),
+            new FaultMode(
+                'dead',
+                'dead, does not start',
+                1.5,
+                'Drain voltage present, supply pin at its start voltage, no output.',
+            ),
             new FaultMode('no_supply', 'supply pin not fed from the drain', 0.5, 'Its supply pin stays at nothing.'),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::diode($part, 's', 'd', "{$part->ref}, body diode", '.body'), DeadCheck::resistance($part, 'd', 's', "{$part->ref}, drain to source", '.ds'), DeadCheck::resistance($part, 'vcc', 's', "{$part->ref}, supply pin to source", '.supply')];
+        return [
+            DeadCheck::diode($part, 's', 'd', "{$part->ref}, body diode", '.body'),
+            DeadCheck::resistance($part, 'd', 's', "{$part->ref}, drain to source", '.ds'),
+            DeadCheck::resistance($part, 'vcc', 's', "{$part->ref}, supply pin to source", '.supply'),
+        ];
     }
 
     public function ratings(Part $part): array
@@ -73,7 +89,13 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
 
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return UnderVoltageLockout::decide($part, $record, $part->node('vcc'), $part->node('s'), $fault !== 'dead' && $fault !== 'short');
+        return UnderVoltageLockout::decide(
+            $part,
+            $record,
+            $part->node('vcc'),
+            $part->node('s'),
+            $fault !== 'dead' && $fault !== 'short',
+        );
     }
 
     public function thresholds(Part $part): array
@@ -100,13 +122,29 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
             return;
         }
         if ($fault !== 'no_supply') {
-            $netlist->controlled("{$part->ref}.tap", $d, $vcc, [[$vcc, $s], [$d, $vcc]], [
-                [[-1e-2, 0.0], 1.02e-2 * $part->value('start')], [[0.0, 0.0], 3e-3], [[0.0, 1e-4], -1e-3],
-            ]);
+            $netlist->controlled(
+                "{$part->ref}.tap",
+                $d,
+                $vcc,
+                [[$vcc, $s], [$d, $vcc]],
+                [[[-1e-2, 0.0], 1.02e-2 * $part->value('start')], [[0.0, 0.0], 3e-3], [[0.0, 1e-4], -1e-3]],
+            );
         }
         if (UnderVoltageLockout::isRunning($part)) {
-            $netlist->controlled("{$part->ref}.pull_up", $vcc, $fb, [[$fb, $s], [$vcc, $fb]], [[[-1e-4, 0.0], 5e-4], [[0.0, 0.1], 0.0]]);
-            $netlist->controlled("{$part->ref}.signal", $s, $drive, [[$fb, $s], [$drive, $s]], [[[0.02, -0.01], -0.02], [[0.0, -0.01], 0.05]]);
+            $netlist->controlled(
+                "{$part->ref}.pull_up",
+                $vcc,
+                $fb,
+                [[$fb, $s], [$vcc, $fb]],
+                [[[-1e-4, 0.0], 5e-4], [[0.0, 0.1], 0.0]],
+            );
+            $netlist->controlled(
+                "{$part->ref}.signal",
+                $s,
+                $drive,
+                [[$fb, $s], [$drive, $s]],
+                [[[0.02, -0.01], -0.02], [[0.0, -0.01], 0.05]],
+            );
         }
     }
 }

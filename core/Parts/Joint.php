@@ -23,7 +23,16 @@ final class Joint extends Contact
 
     public function faults(Part $part): array
     {
-        return [new FaultMode('open', 'cracked', 2.0, 'Look with a loupe for a ring around the pin; ohms from pin to track.', looks: 'dull ring around the pin', comesAndGoes: true)];
+        return [
+            new FaultMode(
+                'open',
+                'cracked',
+                2.0,
+                'Look with a loupe for a ring around the pin; ohms from pin to track.',
+                looks: 'dull ring around the pin',
+                comesAndGoes: true,
+            ),
+        ];
     }
 
     protected function goodOhms(Part $part): float

@@ -31,12 +31,23 @@ final class Lamp extends Pair implements Adjusts, ShowsSigns
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'rated voltage', Unit::Volt), Parameter::optional('power', 'rated power', Unit::Watt, 1.0, 0.1)];
+        return [
+            Parameter::main('value', 'rated voltage', Unit::Volt),
+            Parameter::optional('power', 'rated power', Unit::Watt, 1.0, 0.1),
+        ];
     }
 
     public function faults(Part $part): array
     {
-        return [new FaultMode('open', 'burnt out', 2.0, 'Ohms across it, out of its holder. A dark lamp alone proves nothing about the supply.', looks: 'broken or blackened filament')];
+        return [
+            new FaultMode(
+                'open',
+                'burnt out',
+                2.0,
+                'Ohms across it, out of its holder. A dark lamp alone proves nothing about the supply.',
+                looks: 'broken or blackened filament',
+            ),
+        ];
     }
 
     public function deadChecks(Part $part): array
@@ -53,17 +64,31 @@ final class Lamp extends Pair implements Adjusts, ShowsSigns
     {
         $across = $record->signal($part->node('a'), $part->node('b'))->rms;
 
-        return ['filament' => sqrt($part->value('filament') * self::filament($part->value('value'), $part->value('power'), $across))];
+        return [
+            'filament' => sqrt(
+                $part->value('filament') * self::filament($part->value('value'), $part->value('power'), $across),
+            ),
+        ];
     }
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return [$part->ref.($fault === null && $record->signal($part->node('a'), $part->node('b'))->rms > 0.2 * $part->value('value') ? ' lit' : ' dark')];
+        return [
+            $part->ref .
+            ($fault === null && $record->signal($part->node('a'), $part->node('b'))->rms > 0.2 * $part->value('value')
+                ? ' lit'
+                : ' dark'),
+        ];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), $fault === 'open' ? 1e9 : $part->values['filament'] ?? $this->rest($part)['filament']);
+        $netlist->resistor(
+            $part->ref,
+            $part->node('a'),
+            $part->node('b'),
+            $fault === 'open' ? 1e9 : $part->values['filament'] ?? $this->rest($part)['filament'],
+        );
     }
 
     /**

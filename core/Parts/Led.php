@@ -55,7 +55,10 @@ final class Led extends Pair implements ShowsSigns, Rated
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return [$part->ref.($fault === null && $record->currentSignal($part->ref)->average > self::LIT ? ' lit' : ' dark')];
+        return [
+            $part->ref .
+            ($fault === null && $record->currentSignal($part->ref)->average > self::LIT ? ' lit' : ' dark'),
+        ];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

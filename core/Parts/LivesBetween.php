@@ -7,6 +7,9 @@ namespace Oculant\Core\Parts;
 /** A controller whose supply pin saws between two thresholds while it starts and gives up again. */
 interface LivesBetween
 {
-    /** @return array{string, string, float, float} supply pin, its ground, volts at which it stops and at which it starts */
+    /**
+     * @return array{string, string, float, float} supply pin, its ground, volts at which it stops and at which it
+     *     starts
+     */
     public function thresholds(Part $part): array;
 }

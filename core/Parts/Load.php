@@ -38,15 +38,29 @@ final class Load extends Pair implements Consumes, ChecksItself
     {
         return $part->knows('value') || ($part->knows('current') && $part->knows('at'))
             ? null
-            : 'A load needs "value" in ohms, or "current" together with "at" in volts, for example "current": "0.5 A", "at": "15 V".';
+            : 'A load needs "value" in ohms, or "current" together with "at" in volts, for example "current": ' .
+                    '"0.5 A", "at": "15 V".';
     }
 
     public function faults(Part $part): array
     {
         return [
             new FaultMode('short', 'shorted', 1.0, 'Disconnect the load: the rail comes back.', degrees: [1.5, 0.05]),
-            new FaultMode('greedy', 'draws too much', 0.4, 'Amperes into the load; feed the rail a dummy load instead.', graded: true, degrees: [0.7, 0.3, 0.1], in: null),
-            new FaultMode('open', 'not drawing current', 0.4, 'The rail is good and the load is dead: feed the load from a bench supply.'),
+            new FaultMode(
+                'greedy',
+                'draws too much',
+                0.4,
+                'Amperes into the load; feed the rail a dummy load instead.',
+                graded: true,
+                degrees: [0.7, 0.3, 0.1],
+                in: null,
+            ),
+            new FaultMode(
+                'open',
+                'not drawing current',
+                0.4,
+                'The rail is good and the load is dead: feed the load from a bench supply.',
+            ),
         ];
     }
 
@@ -55,11 +69,16 @@ final class Load extends Pair implements Consumes, ChecksItself
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $part->node('a'), $part->node('b'), $part->degree(0.1));
         }
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
-            'greedy' => $part->degree(0.3) * self::ohms($part),
-            'open' => 1e9,
-            default => self::ohms($part),
-        });
+        $netlist->resistor(
+            $part->ref,
+            $part->node('a'),
+            $part->node('b'),
+            match ($fault) {
+                'greedy' => $part->degree(0.3) * self::ohms($part),
+                'open' => 1e9,
+                default => self::ohms($part),
+            },
+        );
     }
 
     private static function ohms(Part $part): float

@@ -8,7 +8,10 @@ use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SegmentTable;
 
-/** What converters on the secondary side share: they draw what they deliver over their efficiency, in and out against common. */
+/**
+ * What converters on the secondary side share: they draw what they deliver over their efficiency, in and out against
+ * common.
+ */
 abstract class LocalConverter extends Device implements Adjusts, Switches
 {
     /** Peak-to-peak choke current as a share of the mean (usual design choice). */
@@ -36,10 +39,13 @@ abstract class LocalConverter extends Device implements Adjusts, Switches
 
     public function adjust(Part $part, ?string $fault, CycleRecord $record): array
     {
-        if (! $record->has("{$part->ref}.feed")) {
+        if (!$record->has("{$part->ref}.feed")) {
             return $this->rest($part);
         }
-        $power = abs($record->currentSignal("{$part->ref}.feed")->average * $record->signal($part->node('out'), $part->node('common'))->average);
+        $power = abs(
+            $record->currentSignal("{$part->ref}.feed")->average *
+                $record->signal($part->node('out'), $part->node('common'))->average,
+        );
 
         return [
             'drawn' => $power / $part->value('efficiency') + 4e-3 * $part->value('lowest'),
@@ -47,17 +53,27 @@ abstract class LocalConverter extends Device implements Adjusts, Switches
         ];
     }
 
-    /** A choke at the output smooths there (triangle: a sixteenth of a cycle), its input draws in pulses (data-sheet notes of step-down converters). */
+    /**
+     * A choke at the output smooths there (triangle: a sixteenth of a cycle), its input draws in pulses (data-sheet
+     * notes of step-down converters).
+     */
     public function pulses(Part $part, CycleRecord $record): array
     {
-        if (! $record->has("{$part->ref}.feed")) {
+        if (!$record->has("{$part->ref}.feed")) {
             return [];
         }
         $out = abs($record->currentSignal("{$part->ref}.feed")->average);
         $in = $part->value('drawn') / $part->value('across');
 
         return [
-            new Pulse($part->node('out'), $part->node('common'), $out, self::CHOKE_RIPPLE / 8, self::CHOKE_RIPPLE, $part->value('frequency')),
+            new Pulse(
+                $part->node('out'),
+                $part->node('common'),
+                $out,
+                self::CHOKE_RIPPLE / 8,
+                self::CHOKE_RIPPLE,
+                $part->value('frequency'),
+            ),
             new Pulse($part->node('in'), $part->node('common'), $in, 0.6, 2.5, $part->value('frequency')),
         ];
     }
@@ -65,7 +81,12 @@ abstract class LocalConverter extends Device implements Adjusts, Switches
     protected function draw(Part $part, Netlist $netlist): void
     {
         if ($part->value('drawn') > 0) {
-            $netlist->junction("{$part->ref}.draw", $part->node('in'), $part->node('common'), SegmentTable::constantPower($part->value('drawn'), $part->value('across')));
+            $netlist->junction(
+                "{$part->ref}.draw",
+                $part->node('in'),
+                $part->node('common'),
+                SegmentTable::constantPower($part->value('drawn'), $part->value('across')),
+            );
         }
     }
 }

@@ -40,28 +40,46 @@ final class Mains extends Pair implements Adjusts, FeedsEnergy, ShowsSigns
 
     public function faults(Part $part): array
     {
-        return [new FaultMode('open', 'no mains arriving', 1.5, 'Another lamp on the same outlet; ohms through cord and plug, unplugged.')];
+        return [
+            new FaultMode(
+                'open',
+                'no mains arriving',
+                1.5,
+                'Another lamp on the same outlet; ohms through cord and plug, unplugged.',
+            ),
+        ];
     }
 
     public function rest(Part $part): array
     {
-        return ['filament' => $part->knows('lamp') ? Lamp::filament($this->volts($part), $part->value('lamp'), 0.0) : 0.0];
+        return [
+            'filament' => $part->knows('lamp') ? Lamp::filament($this->volts($part), $part->value('lamp'), 0.0) : 0.0,
+        ];
     }
 
     public function adjust(Part $part, ?string $fault, CycleRecord $record): array
     {
-        if (! $part->knows('lamp') || $fault === 'open') {
+        if (!$part->knows('lamp') || $fault === 'open') {
             return $this->rest($part);
         }
         $across = $record->currentSignal($part->ref)->rms * $part->value('filament');
 
-        return ['filament' => sqrt($part->value('filament') * Lamp::filament($this->volts($part), $part->value('lamp'), $across))];
+        return [
+            'filament' => sqrt(
+                $part->value('filament') * Lamp::filament($this->volts($part), $part->value('lamp'), $across),
+            ),
+        ];
     }
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
         return $part->knows('lamp') && $fault !== 'open'
-            ? ['limiter lamp '.Lamp::brightness($record->currentSignal($part->ref)->rms * $part->value('filament') / $this->volts($part))]
+            ? [
+                'limiter lamp ' .
+                Lamp::brightness(
+                    ($record->currentSignal($part->ref)->rms * $part->value('filament')) / $this->volts($part),
+                ),
+            ]
             : [];
     }
 

@@ -9,7 +9,8 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * A MOSFET, terminals d, g and s. As a linear pass element it conducts gm (v_gs - threshold), at most v_ds / r_on; as the
+ * A MOSFET, terminals d, g and s. As a linear pass element it conducts gm (v_gs - threshold), at most v_ds / r_on; as
+ * the
  * switch of a converter its average channel current is the converter's affair, and it hands on its average gate drive.
  */
 final class Mosfet extends Device implements Rated
@@ -44,9 +45,29 @@ final class Mosfet extends Device implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted, all three legs', 3.0, 'Ohms from drain to source and to gate, both ways.', looks: 'crater or cracked case', degrees: [1.5, 0.05]),
-            new FaultMode('open', 'open', 0.6, 'Diode test source to drain; swap for a good one.', looks: 'piece missing'),
-            new FaultMode('leaky_gate', 'gate leaky', 0.5, 'Ohms from gate to source with the gate lifted: anything but OL is bad.', graded: true, degrees: [1e3, 10.0]),
+            new FaultMode(
+                'short',
+                'shorted, all three legs',
+                3.0,
+                'Ohms from drain to source and to gate, both ways.',
+                looks: 'crater or cracked case',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'open',
+                'open',
+                0.6,
+                'Diode test source to drain; swap for a good one.',
+                looks: 'piece missing',
+            ),
+            new FaultMode(
+                'leaky_gate',
+                'gate leaky',
+                0.5,
+                'Ohms from gate to source with the gate lifted: anything but OL is bad.',
+                graded: true,
+                degrees: [1e3, 10.0],
+            ),
         ];
     }
 
@@ -74,7 +95,12 @@ final class Mosfet extends Device implements Rated
         $drive = self::driveNode($part);
         $netlist->resistor("{$part->ref}.gate", $g, $drive, 1e3);
         $netlist->resistor("{$part->ref}.drive", $drive, $s, $fault === null || $fault === 'leaky_gate' ? 10e6 : 1.0);
-        $netlist->junction("{$part->ref}.body", $s, $d, SegmentTable::junction(1e-11 * $part->value('current'), 1.2, 0.05 / $part->value('current')));
+        $netlist->junction(
+            "{$part->ref}.body",
+            $s,
+            $d,
+            SegmentTable::junction(1e-11 * $part->value('current'), 1.2, 0.05 / $part->value('current')),
+        );
         if ($fault === 'leaky_gate') {
             $netlist->resistor("{$part->ref}.leak", $g, $s, $part->degree(150.0));
         }
@@ -82,10 +108,16 @@ final class Mosfet extends Device implements Rated
             $netlist->resistor("{$part->ref}.short", $d, $s, $part->degree(0.05));
             $netlist->resistor("{$part->ref}.gate_short", $g, $s, 5.0);
         } elseif ($fault !== 'open' && $part->choice('duty') === 'linear') {
-            $netlist->controlled($part->ref, $d, $s, [[$drive, $s], [$d, $s]], [
-                [[$part->value('current'), 0.0], -$part->value('threshold') * $part->value('current')],
-                [[0.0, 1 / $part->value('on')], 0.0],
-            ]);
+            $netlist->controlled(
+                $part->ref,
+                $d,
+                $s,
+                [[$drive, $s], [$d, $s]],
+                [
+                    [[$part->value('current'), 0.0], -$part->value('threshold') * $part->value('current')],
+                    [[0.0, 1 / $part->value('on')], 0.0],
+                ],
+            );
         }
     }
 

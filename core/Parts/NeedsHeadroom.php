@@ -7,6 +7,9 @@ namespace Oculant\Core\Parts;
 /** A kind that gives up when its input comes too near its output. */
 interface NeedsHeadroom
 {
-    /** @return array{string, string, float} input node, common node, and the volts between them below which it drops out at rated current */
+    /**
+     * @return array{string, string, float} input node, common node, and the volts between them below which it drops out
+     *     at rated current
+     */
     public function headroom(Part $part): array;
 }

@@ -8,8 +8,10 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * An operational amplifier as error amplifier, terminals plus, minus, out, vp and vn: its output stage pushes from vp or pulls
- * to vn in proportion to the input difference, and stops 1.5 V short of either supply (741 and 358 families, common practice).
+ * An operational amplifier as error amplifier, terminals plus, minus, out, vp and vn: its output stage pushes from vp
+ * or pulls
+ * to vn in proportion to the input difference, and stops 1.5 V short of either supply (741 and 358 families, common
+ * practice).
  */
 final class OpAmp extends Device
 {
@@ -47,8 +49,18 @@ final class OpAmp extends Device
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('stuck_high', 'output stuck high', 0.6, 'Compare its two inputs: the output must follow the sign of their difference.'),
-            new FaultMode('stuck_low', 'output stuck low', 0.6, 'Compare its two inputs: the output must follow the sign of their difference.'),
+            new FaultMode(
+                'stuck_high',
+                'output stuck high',
+                0.6,
+                'Compare its two inputs: the output must follow the sign of their difference.',
+            ),
+            new FaultMode(
+                'stuck_low',
+                'output stuck low',
+                0.6,
+                'Compare its two inputs: the output must follow the sign of their difference.',
+            ),
             new FaultMode('short', 'supply pins shorted', 0.4, 'Ohms between its supply pins.', degrees: [30.0, 0.05]),
         ];
     }
@@ -65,7 +77,13 @@ final class OpAmp extends Device
         if ($netlist->isUnpowered) {
             $netlist->chip("{$part->ref}.asleep", $vp, $vn, 10e3);
         }
-        $netlist->controlled("{$part->ref}.quiescent", $vp, $vn, [[$vp, $vn]], [[[0.0], $part->value('quiescent')], [[$netlist->isUnpowered ? 1e-9 : 1e-3], 0.0]]);
+        $netlist->controlled(
+            "{$part->ref}.quiescent",
+            $vp,
+            $vn,
+            [[$vp, $vn]],
+            [[[0.0], $part->value('quiescent')], [[$netlist->isUnpowered ? 1e-9 : 1e-3], 0.0]],
+        );
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $vp, $vn, $part->degree(8.0));
 
@@ -73,11 +91,17 @@ final class OpAmp extends Device
         }
         $push = $fault === 'stuck_high' ? 1.0 : ($fault === 'stuck_low' ? -1.0 : 0.0);
         foreach (['push' => [$vp, $out, 1.0], 'pull' => [$out, $vn, -1.0]] as $name => [$from, $to, $sign]) {
-            $netlist->controlled("{$part->ref}.{$name}", $from, $to, [[$plus, $minus], [$from, $to]], [
-                $push === 0.0 ? [[$sign * self::TRANSCONDUCTANCE, 0.0], 0.0] : [[0.0, 0.0], $sign * $push],
-                [[0.0, 0.05], -0.05 * $headroom],
-                [[0.0, 0.0], $part->value('current')],
-            ]);
+            $netlist->controlled(
+                "{$part->ref}.{$name}",
+                $from,
+                $to,
+                [[$plus, $minus], [$from, $to]],
+                [
+                    $push === 0.0 ? [[$sign * self::TRANSCONDUCTANCE, 0.0], 0.0] : [[0.0, 0.0], $sign * $push],
+                    [[0.0, 0.05], -0.05 * $headroom],
+                    [[0.0, 0.0], $part->value('current')],
+                ],
+            );
         }
     }
 }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts;
 
 /**
- * Metallised paper in clear resin across the mains. After 20 to 30 years the resin cracks, moisture enters, and it smokes or
+ * Metallised paper in clear resin across the mains. After 20 to 30 years the resin cracks, moisture enters, and it
+ * smokes or
  * burns under power: replace on sight (common practice).
  */
 final class PaperSuppressor extends FixedCapacitor implements Guards
@@ -23,9 +24,31 @@ final class PaperSuppressor extends FixedCapacitor implements Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 3.0, 'Ohms across it; look at the resin.', looks: 'cracked clear resin, brown smoke trace', degrees: [1.5, 0.05]),
-            new FaultMode('leaky', 'leaky and warm', 3.0, 'Insulation test at 500 V with one leg lifted.', graded: true, degrees: [1e6, 100e3, 3e3], looks: 'cracked clear resin'),
-            new FaultMode('open', 'burst open', 1.0, 'Capacitance with one leg lifted.', looks: 'blown apart', silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
+            new FaultMode(
+                'short',
+                'shorted',
+                3.0,
+                'Ohms across it; look at the resin.',
+                looks: 'cracked clear resin, brown smoke trace',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky and warm',
+                3.0,
+                'Insulation test at 500 V with one leg lifted.',
+                graded: true,
+                degrees: [1e6, 100e3, 3e3],
+                looks: 'cracked clear resin',
+            ),
+            new FaultMode(
+                'open',
+                'burst open',
+                1.0,
+                'Capacitance with one leg lifted.',
+                looks: 'blown apart',
+                silence: 'It only keeps interference in or out; a receiver tells, a meter does not.',
+            ),
         ];
     }
 

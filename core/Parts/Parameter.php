@@ -26,16 +26,20 @@ final readonly class Parameter
         public bool $main,
         public array $options = [],
         public bool $link = false,
-    ) {
-    }
+    ) {}
 
     public static function main(string $name, string $title, Unit $unit, float $tolerance = 0.0): self
     {
         return new self($name, $title, $unit, true, null, $tolerance, true);
     }
 
-    public static function optional(string $name, string $title, Unit $unit, ?float $default = null, float $tolerance = 0.0): self
-    {
+    public static function optional(
+        string $name,
+        string $title,
+        Unit $unit,
+        ?float $default = null,
+        float $tolerance = 0.0,
+    ): self {
         return new self($name, $title, $unit, false, $default, $tolerance, false);
     }
 

@@ -27,8 +27,7 @@ final readonly class Part
         public array $written,
         public array $choices = [],
         public array $links = [],
-    ) {
-    }
+    ) {}
 
     public function node(string $terminal): string
     {
@@ -69,19 +68,46 @@ final readonly class Part
     /** @param array<string, float> $values by parameter name */
     public function withValues(array $values): self
     {
-        return new self($this->ref, $this->kind, $this->terminals, $values + $this->values, $this->tolerances, $this->written, $this->choices, $this->links);
+        return new self(
+            $this->ref,
+            $this->kind,
+            $this->terminals,
+            $values + $this->values,
+            $this->tolerances,
+            $this->written,
+            $this->choices,
+            $this->links,
+        );
     }
 
     /** @param array<string, string> $choices by parameter name */
     public function withChoices(array $choices): self
     {
-        return new self($this->ref, $this->kind, $this->terminals, $this->values, $this->tolerances, $this->written, $choices + $this->choices, $this->links);
+        return new self(
+            $this->ref,
+            $this->kind,
+            $this->terminals,
+            $this->values,
+            $this->tolerances,
+            $this->written,
+            $choices + $this->choices,
+            $this->links,
+        );
     }
 
     /** @param array<string, Part> $links by parameter name */
     public function withLinks(array $links): self
     {
-        return new self($this->ref, $this->kind, $this->terminals, $this->values, $this->tolerances, $this->written, $this->choices, $links);
+        return new self(
+            $this->ref,
+            $this->kind,
+            $this->terminals,
+            $this->values,
+            $this->tolerances,
+            $this->written,
+            $this->choices,
+            $links,
+        );
     }
 
     public function choice(string $parameter): string
@@ -97,9 +123,13 @@ final readonly class Part
     /** For people: "C1 electrolytic 2200u". */
     public function label(): string
     {
-        $value = $this->written['type'] ?? $this->written['value'] ?? $this->written['rating'] ?? $this->written['secondary'] ?? '';
+        $value =
+            $this->written['type'] ??
+            ($this->written['value'] ?? ($this->written['rating'] ?? ($this->written['secondary'] ?? '')));
 
-        return trim($this->ref.' '.mb_strtolower($this->kind->title()).' '.(is_scalar($value) ? (string) $value : ''));
+        return trim(
+            $this->ref . ' ' . mb_strtolower($this->kind->title()) . ' ' . (is_scalar($value) ? (string) $value : ''),
+        );
     }
 
     public function fault(string $name): ?FaultMode

@@ -7,7 +7,10 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-/** A picture tube with its deflection, as its supply sees it: a load on the main rail, and an anode that stays charged for days. */
+/**
+ * A picture tube with its deflection, as its supply sees it: a load on the main rail, and an anode that stays charged
+ * for days.
+ */
 final class PictureTube extends Pair implements Consumes, HoldsHighVoltage
 {
     protected const ENDS = ['plus', 'minus'];
@@ -41,7 +44,12 @@ final class PictureTube extends Pair implements Consumes, HoldsHighVoltage
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'deflection shorted', 1.0, 'Disconnect it and put a lamp in its place: the rail comes back.'),
+            new FaultMode(
+                'short',
+                'deflection shorted',
+                1.0,
+                'Disconnect it and put a lamp in its place: the rail comes back.',
+            ),
             new FaultMode('open', 'not drawing current', 0.4, 'The rail is good and the screen is dark.'),
         ];
     }
@@ -53,10 +61,15 @@ final class PictureTube extends Pair implements Consumes, HoldsHighVoltage
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        $netlist->resistor($part->ref, $part->node('plus'), $part->node('minus'), match ($fault) {
-            'short' => 0.1,
-            'open' => 1e9,
-            default => $part->value('at') / $part->value('current'),
-        });
+        $netlist->resistor(
+            $part->ref,
+            $part->node('plus'),
+            $part->node('minus'),
+            match ($fault) {
+                'short' => 0.1,
+                'open' => 1e9,
+                default => $part->value('at') / $part->value('current'),
+            },
+        );
     }
 }

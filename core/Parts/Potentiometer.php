@@ -37,14 +37,24 @@ class Potentiometer extends Device implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('wiper_open', 'wiper not touching', 2.0, 'Ohms from wiper to each end while it is turned: it must not jump.', looks: 'worn or dusty track', comesAndGoes: true),
+            new FaultMode(
+                'wiper_open',
+                'wiper not touching',
+                2.0,
+                'Ohms from wiper to each end while it is turned: it must not jump.',
+                looks: 'worn or dusty track',
+                comesAndGoes: true,
+            ),
             new FaultMode('open', 'track open', 0.3, 'Ohms from end to end.'),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'a', 'b', "{$part->ref}, end to end"), DeadCheck::resistance($part, 'wiper', 'b', "{$part->ref}, wiper to one end", '.wiper')];
+        return [
+            DeadCheck::resistance($part, 'a', 'b', "{$part->ref}, end to end"),
+            DeadCheck::resistance($part, 'wiper', 'b', "{$part->ref}, wiper to one end", '.wiper'),
+        ];
     }
 
     public function ratings(Part $part): array
@@ -56,7 +66,12 @@ class Potentiometer extends Device implements Rated
     {
         $position = min(0.995, max(0.005, $part->value('position')));
         $wiper = "{$part->ref}:wiper";
-        $netlist->resistor("{$part->ref}.upper", $part->node('a'), $wiper, $fault === 'open' ? 1e9 : $part->value('value') * $position);
+        $netlist->resistor(
+            "{$part->ref}.upper",
+            $part->node('a'),
+            $wiper,
+            $fault === 'open' ? 1e9 : $part->value('value') * $position,
+        );
         $netlist->resistor("{$part->ref}.lower", $wiper, $part->node('b'), $part->value('value') * (1 - $position));
         $netlist->resistor("{$part->ref}.wiper", $wiper, $part->node('wiper'), $fault === 'wiper_open' ? 1e9 : 1.0);
     }

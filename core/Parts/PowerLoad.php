@@ -28,14 +28,22 @@ final class PowerLoad extends Pair implements Consumes
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'power', Unit::Watt, 0.1), Parameter::main('at', 'working voltage', Unit::Volt)];
+        return [
+            Parameter::main('value', 'power', Unit::Watt, 0.1),
+            Parameter::main('at', 'working voltage', Unit::Volt),
+        ];
     }
 
     public function faults(Part $part): array
     {
         return [
             new FaultMode('short', 'shorted', 1.0, 'Disconnect the load: the rail comes back.'),
-            new FaultMode('open', 'not drawing current', 0.4, 'The rail is good and the load is dead: feed the load from a bench supply.'),
+            new FaultMode(
+                'open',
+                'not drawing current',
+                0.4,
+                'The rail is good and the load is dead: feed the load from a bench supply.',
+            ),
         ];
     }
 
@@ -47,7 +55,12 @@ final class PowerLoad extends Pair implements Consumes
             // An ohmmeter finds its input stage asleep.
             $fault === 'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
             $netlist->isUnpowered => $netlist->chip("{$part->ref}.asleep", $a, $b, 100e3),
-            default => $netlist->junction($part->ref, $a, $b, SegmentTable::constantPower($part->value('value'), $part->value('at'))),
+            default => $netlist->junction(
+                $part->ref,
+                $a,
+                $b,
+                SegmentTable::constantPower($part->value('value'), $part->value('at')),
+            ),
         };
     }
 }

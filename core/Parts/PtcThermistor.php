@@ -8,7 +8,10 @@ use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-/** A PTC that limits inrush or acts as a resettable fuse: above its trip current it warms past its knee and nearly opens. */
+/**
+ * A PTC that limits inrush or acts as a resettable fuse: above its trip current it warms past its knee and nearly
+ * opens.
+ */
 final class PtcThermistor extends Pair implements Decides, Guards
 {
     public function name(): string
@@ -23,7 +26,10 @@ final class PtcThermistor extends Pair implements Decides, Guards
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'resistance at 25 C', Unit::Ohm, 0.25), Parameter::optional('trip', 'trip current', Unit::Ampere, 0.5)];
+        return [
+            Parameter::main('value', 'resistance at 25 C', Unit::Ohm, 0.25),
+            Parameter::optional('trip', 'trip current', Unit::Ampere, 0.5),
+        ];
     }
 
     public function faults(Part $part): array
@@ -46,9 +52,11 @@ final class PtcThermistor extends Pair implements Decides, Guards
 
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
-        $tripped = $part->value('tripped') > 0
-            ? $record->signal($part->node('a'), $part->node('b'))->rms > 0.5 * $part->value('trip') * $part->value('value')
-            : $record->currentSignal($part->ref)->rms > $part->value('trip');
+        $tripped =
+            $part->value('tripped') > 0
+                ? $record->signal($part->node('a'), $part->node('b'))->rms >
+                    0.5 * $part->value('trip') * $part->value('value')
+                : $record->currentSignal($part->ref)->rms > $part->value('trip');
 
         return ['tripped' => $tripped ? 1.0 : 0.0];
     }
@@ -60,10 +68,15 @@ final class PtcThermistor extends Pair implements Decides, Guards
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
-            'open' => 1e9,
-            'short' => 0.1,
-            default => $part->value('value') * (($part->values['tripped'] ?? 0.0) > 0 ? 300.0 : 1.0),
-        });
+        $netlist->resistor(
+            $part->ref,
+            $part->node('a'),
+            $part->node('b'),
+            match ($fault) {
+                'open' => 1e9,
+                'short' => 0.1,
+                default => $part->value('value') * (($part->values['tripped'] ?? 0.0) > 0 ? 300.0 : 1.0),
+            },
+        );
     }
 }

@@ -25,8 +25,7 @@ final readonly class Pulse
         public float $hertz,
         public ?string $blocker = null,
         public float $blocks = 0.0,
-    ) {
-    }
+    ) {}
 
     /**
      * Amperes rms through the capacitor: rectangular pulses I sqrt(D / (1 - D)), a choke's triangle swing I / sqrt(12)
@@ -34,6 +33,8 @@ final readonly class Pulse
      */
     public function throughCapacitor(): float
     {
-        return $this->alone > 0.2 ? $this->amperes * sqrt($this->alone / (1 - $this->alone)) : $this->swing * $this->amperes / sqrt(12);
+        return $this->alone > 0.2
+            ? $this->amperes * sqrt($this->alone / (1 - $this->alone))
+            : ($this->swing * $this->amperes) / sqrt(12);
     }
 }

@@ -9,12 +9,16 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * The controller of a switching supply: supply pin vcc against gnd, feedback fb, gate drive out; if wired a start pin from
- * high voltage (hv), a reference (ref) with a timing pin (rt), an enable pin (en), a second drive (out2) for an upper switch
+ * The controller of a switching supply: supply pin vcc against gnd, feedback fb, gate drive out; if wired a start pin
+ * from
+ * high voltage (hv), a reference (ref) with a timing pin (rt), an enable pin (en), a second drive (out2) for an upper
+ * switch
  * whose source is vs.
  *
- * Averaged over switching cycles, out carries the mean gate voltage: the duty cycle times the drive voltage, which a meter
- * on DC shows. Feedback either pulls fb down from an inner 5 V pull-up, or fb is compared with 2.5 V and inverted. With rt
+ * Averaged over switching cycles, out carries the mean gate voltage: the duty cycle times the drive voltage, which a
+ * meter
+ * on DC shows. Feedback either pulls fb down from an inner 5 V pull-up, or fb is compared with 2.5 V and inverted. With
+ * rt
  * wired the oscillator runs only while current reaches that pin; f = 1.72 / (R C) (384x data-sheet family).
  */
 final class PwmController extends Device implements Decides, LivesBetween, ShowsSigns
@@ -44,7 +48,11 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
 
     public function terminals(): Terminals
     {
-        return Terminals::of('vcc', 'gnd', 'fb', 'out')->maybe('hv')->maybe('ref', 'rt')->maybe('en')->maybe('out2', 'vs');
+        return Terminals::of('vcc', 'gnd', 'fb', 'out')
+            ->maybe('hv')
+            ->maybe('ref', 'rt')
+            ->maybe('en')
+            ->maybe('out2', 'vs');
     }
 
     public function parameters(): array
@@ -59,18 +67,45 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('dead', 'dead, does not start', 1.5, 'Its supply pin rises above the start voltage and nothing follows.'),
-            new FaultMode('short', 'supply pin shorted', 1.0, 'Ohms from its supply pin to its ground, the capacitor considered.', looks: 'crater'),
-            new FaultMode('greedy', 'draws too much to start', 0.4, 'Its supply pin stays below the start voltage; lift the pin and it rises.', graded: true),
-            // Nothing of it is broken: an over-voltage or a spike set it, and it stays so until its supply pin is empty.
-            new FaultMode('latched', 'latched off', 0.5, 'Plug out until its supply pin is empty, then start again: it runs, and what latched it is to be looked for.'),
+            new FaultMode(
+                'dead',
+                'dead, does not start',
+                1.5,
+                'Its supply pin rises above the start voltage and nothing follows.',
+            ),
+            new FaultMode(
+                'short',
+                'supply pin shorted',
+                1.0,
+                'Ohms from its supply pin to its ground, the capacitor considered.',
+                looks: 'crater',
+            ),
+            new FaultMode(
+                'greedy',
+                'draws too much to start',
+                0.4,
+                'Its supply pin stays below the start voltage; lift the pin and it rises.',
+                graded: true,
+            ),
+            // Nothing of it is broken: an over-voltage or a spike set it, and it stays so until its supply pin is
+            // empty.
+            new FaultMode(
+                'latched',
+                'latched off',
+                0.5,
+                'Plug out until its supply pin is empty, then start again: it runs, and what latched it is to ' .
+                    'be looked for.',
+            ),
             new FaultMode('no_drive', 'no gate drive', 0.5, 'It runs by its supply pin, and the gate shows nothing.'),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'vcc', 'gnd', "{$part->ref}, supply pin to its ground", '.supply'), DeadCheck::resistance($part, 'out', 'gnd', "{$part->ref}, drive pin to its ground", '.drive')];
+        return [
+            DeadCheck::resistance($part, 'vcc', 'gnd', "{$part->ref}, supply pin to its ground", '.supply'),
+            DeadCheck::resistance($part, 'out', 'gnd', "{$part->ref}, drive pin to its ground", '.drive'),
+        ];
     }
 
     public function rest(Part $part): array
@@ -80,7 +115,15 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
 
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return $fault === 'latched' ? ['state' => UnderVoltageLockout::LATCHED] : UnderVoltageLockout::decide($part, $record, $part->node('vcc'), $part->node('gnd'), $fault !== 'dead' && $fault !== 'short');
+        return $fault === 'latched'
+            ? ['state' => UnderVoltageLockout::LATCHED]
+            : UnderVoltageLockout::decide(
+                $part,
+                $record,
+                $part->node('vcc'),
+                $part->node('gnd'),
+                $fault !== 'dead' && $fault !== 'short',
+            );
     }
 
     public function thresholds(Part $part): array
@@ -103,19 +146,34 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
         [$vcc, $gnd, $fb] = [$part->node('vcc'), $part->node('gnd'), $part->node('fb')];
         UnderVoltageLockout::enterSupply($part, $netlist, $vcc, $gnd);
         if ($fault === 'short' || $fault === 'greedy') {
-            $netlist->resistor("{$part->ref}.short", $vcc, $gnd, $fault === 'short' ? 8.0 : $part->value('stop') / $part->value('start_current') / 3);
+            $netlist->resistor(
+                "{$part->ref}.short",
+                $vcc,
+                $gnd,
+                $fault === 'short' ? 8.0 : $part->value('stop') / $part->value('start_current') / 3,
+            );
         }
         $running = UnderVoltageLockout::isRunning($part);
-        if ($part->has('hv') && ! $running) {
+        if ($part->has('hv') && !$running) {
             // A current source from the drain or the mains, which stops a little above the start voltage.
             $hv = $part->node('hv');
-            $netlist->controlled("{$part->ref}.hv", $hv, $vcc, [[$vcc, $gnd], [$hv, $vcc]], [
-                [[0.0, 0.0], 2.5e-3], [[-1e-3, 0.0], 1.15e-3 * $part->value('start')], [[0.0, 1e-4], 0.0],
-            ]);
+            $netlist->controlled(
+                "{$part->ref}.hv",
+                $hv,
+                $vcc,
+                [[$vcc, $gnd], [$hv, $vcc]],
+                [[[0.0, 0.0], 2.5e-3], [[-1e-3, 0.0], 1.15e-3 * $part->value('start')], [[0.0, 1e-4], 0.0]],
+            );
         }
         $netlist->chip("{$part->ref}.fb_pin", $fb, $gnd, 1e6);
         if ($running && $part->choice('feedback') === 'pull down') {
-            $netlist->controlled("{$part->ref}.pull_up", $vcc, $fb, [[$fb, $gnd], [$vcc, $fb]], [[[-1e-4, 0.0], 5e-4], [[0.0, 0.1], 0.0]]);
+            $netlist->controlled(
+                "{$part->ref}.pull_up",
+                $vcc,
+                $fb,
+                [[$fb, $gnd], [$vcc, $fb]],
+                [[[-1e-4, 0.0], 5e-4], [[0.0, 0.1], 0.0]],
+            );
         }
         if ($part->has('ref')) {
             $this->enterReference($part, $netlist, $running);
@@ -137,7 +195,18 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
         $netlist->chip("{$part->ref}.rt_pin", $rt, $gnd, 10e3);
         $netlist->chip("{$part->ref}.ref_pin", $ref, $gnd, 50e3);
         if ($running) {
-            $netlist->regulator("{$part->ref}.reference", $vcc, $ref, $gnd, false, $part->value('reference'), 1.0, 1.5, 10.0, 0.05);
+            $netlist->regulator(
+                "{$part->ref}.reference",
+                $vcc,
+                $ref,
+                $gnd,
+                false,
+                $part->value('reference'),
+                1.0,
+                1.5,
+                10.0,
+                0.05,
+            );
         }
     }
 
@@ -148,7 +217,9 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
         $follow = 1 / self::DRIVE_OHMS;
         $controls = [[$fb, $gnd], [$out, $foot], $foot === $gnd ? [$vcc, $out] : [$vcc, $gnd]];
         $lines = [
-            $part->choice('feedback') === 'pull down' ? [[2 * $follow, -$follow, 0.0], -2 * $follow] : [[-self::INVERTING_GAIN * $follow, -$follow, 0.0], 2.5 * self::INVERTING_GAIN * $follow],
+            $part->choice('feedback') === 'pull down'
+                ? [[2 * $follow, -$follow, 0.0], -2 * $follow]
+                : [[-self::INVERTING_GAIN * $follow, -$follow, 0.0], 2.5 * self::INVERTING_GAIN * $follow],
             [[0.0, -$follow, 0.0], self::FULL_DRIVE * $follow],
             [[0.0, 0.0, 0.05], 0.0],
         ];

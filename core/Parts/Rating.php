@@ -39,8 +39,7 @@ final readonly class Rating
         public ?string $becomes = null,
         public ?Breaking $how = null,
         public float $seconds = 1.0,
-    ) {
-    }
+    ) {}
 
     /** Watts in the whole part; a resistor above 70 % of it has no margin (common practice: twice the dissipation). */
     public static function power(float $watts): self
@@ -76,6 +75,16 @@ final readonly class Rating
     /** @param float $times of the limit */
     public function destroyedAt(float $times, string $becomes, Breaking $how, float $seconds): self
     {
-        return new self($this->quantity, $this->branch, $this->limit, $this->unit, $this->thin, $times, $becomes, $how, $seconds);
+        return new self(
+            $this->quantity,
+            $this->branch,
+            $this->limit,
+            $this->unit,
+            $this->thin,
+            $times,
+            $becomes,
+            $how,
+            $seconds,
+        );
     }
 }

@@ -9,7 +9,8 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * What rectifying diodes share, anode a to cathode k. The curve scales with the rated average current, so that a 3 A type
+ * What rectifying diodes share, anode a to cathode k. The curve scales with the rated average current, so that a 3 A
+ * type
  * drops at 3 A what a 1 A type drops at 1 A.
  */
 abstract class Rectifier extends Pair implements Rated
@@ -30,10 +31,40 @@ abstract class Rectifier extends Pair implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', $this->shortWeight(), 'Diode test both ways: a beep or under 0.1 V both ways; lift one leg to be sure.', degrees: [1.5, 0.05]),
-            new FaultMode('leaky', 'leaky', 0.3, 'Ohms the blocking way round, one leg lifted: anything but OL is bad.', graded: true, degrees: [5e3, 100.0, 1.5]),
-            new FaultMode('open', 'open', 1.0, 'Diode test both ways: OL both ways.', looks: 'cracked body', silence: 'It works only at a moment that no mode has: a kick of a coil, a reversal, a surge.'),
-            new FaultMode('resistive', 'badly soldered', 0.15, 'Millivolts from its lead to the track under load; press on it with something that insulates.', graded: true, looks: 'ring around a lead, browned board', silence: 'It carries too little for its joint to matter.', comesAndGoes: true, degrees: [0.5, 20.0, 300.0]),
+            new FaultMode(
+                'short',
+                'shorted',
+                $this->shortWeight(),
+                'Diode test both ways: a beep or under 0.1 V both ways; lift one leg to be sure.',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                0.3,
+                'Ohms the blocking way round, one leg lifted: anything but OL is bad.',
+                graded: true,
+                degrees: [5e3, 100.0, 1.5],
+            ),
+            new FaultMode(
+                'open',
+                'open',
+                1.0,
+                'Diode test both ways: OL both ways.',
+                looks: 'cracked body',
+                silence: 'It works only at a moment that no mode has: a kick of a coil, a reversal, a surge.',
+            ),
+            new FaultMode(
+                'resistive',
+                'badly soldered',
+                0.15,
+                'Millivolts from its lead to the track under load; press on it with something that insulates.',
+                graded: true,
+                looks: 'ring around a lead, browned board',
+                silence: 'It carries too little for its joint to matter.',
+                comesAndGoes: true,
+                degrees: [0.5, 20.0, 300.0],
+            ),
         ];
     }
 
@@ -52,7 +83,15 @@ abstract class Rectifier extends Pair implements Rated
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        self::enterJunction($netlist, $part->ref, $part->node('a'), $part->node('k'), $fault, $this->curve($part->value('current')), $part);
+        self::enterJunction(
+            $netlist,
+            $part->ref,
+            $part->node('a'),
+            $part->node('k'),
+            $fault,
+            $this->curve($part->value('current')),
+            $part,
+        );
     }
 
     /** Relative rate of shorts. */
@@ -73,8 +112,15 @@ abstract class Rectifier extends Pair implements Rated
         ];
     }
 
-    public static function enterJunction(Netlist $netlist, string $name, string $anode, string $cathode, ?string $fault, SegmentTable $curve, ?Part $part = null): void
-    {
+    public static function enterJunction(
+        Netlist $netlist,
+        string $name,
+        string $anode,
+        string $cathode,
+        ?string $fault,
+        SegmentTable $curve,
+        ?Part $part = null,
+    ): void {
         if ($fault === 'resistive') {
             $netlist->resistor("{$name}.joint", $anode, "{$name}:joint", $part?->degree(self::JOINT) ?? self::JOINT);
             $anode = "{$name}:joint";

@@ -50,14 +50,70 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'no output', 3.0, 'Input present, output dead, output not shorted to ground: that is the regulator.', looks: 'crater or dark spot'),
-            new FaultMode('short', 'input shorted to output', 1.5, 'Ohms from input to output; the output follows the input.', degrees: [5.0, 0.05]),
-            new FaultMode('out_short', 'output shorted to common', 1.0, 'Ohms from output to common with the pin lifted.', looks: 'crater or dark spot', degrees: [30.0, 4.0, 0.8, 0.05]),
-            new FaultMode('in_short', 'input shorted to common', 0.7, 'Ohms from input to common with the pin lifted.', looks: 'crater or dark spot', degrees: [10.0, 1.5, 0.05]),
-            new FaultMode('common_open', 'common pin open', 0.6, 'Millivolts from the common pin to ground; look at its joint.'),
-            new FaultMode('low', 'output low', 0.5, 'Output low with good input and a light load.', graded: true, degrees: [0.93, 0.8, 0.6], in: Unit::Ratio),
-            new FaultMode('high', 'output high', 0.3, 'Output high with its common pin at nothing.', graded: true, degrees: [1.07, 1.4], in: Unit::Ratio),
-            new FaultMode('weak', 'folds back early', 0.5, 'Good unloaded, sags far below its rated current.', graded: true, degrees: [0.5, 0.1, 0.02, 0.005], in: Unit::Ratio, silence: 'Its load never asks for what it has lost.'),
+            new FaultMode(
+                'open',
+                'no output',
+                3.0,
+                'Input present, output dead, output not shorted to ground: that is the regulator.',
+                looks: 'crater or dark spot',
+            ),
+            new FaultMode(
+                'short',
+                'input shorted to output',
+                1.5,
+                'Ohms from input to output; the output follows the input.',
+                degrees: [5.0, 0.05],
+            ),
+            new FaultMode(
+                'out_short',
+                'output shorted to common',
+                1.0,
+                'Ohms from output to common with the pin lifted.',
+                looks: 'crater or dark spot',
+                degrees: [30.0, 4.0, 0.8, 0.05],
+            ),
+            new FaultMode(
+                'in_short',
+                'input shorted to common',
+                0.7,
+                'Ohms from input to common with the pin lifted.',
+                looks: 'crater or dark spot',
+                degrees: [10.0, 1.5, 0.05],
+            ),
+            new FaultMode(
+                'common_open',
+                'common pin open',
+                0.6,
+                'Millivolts from the common pin to ground; look at its joint.',
+            ),
+            new FaultMode(
+                'low',
+                'output low',
+                0.5,
+                'Output low with good input and a light load.',
+                graded: true,
+                degrees: [0.93, 0.8, 0.6],
+                in: Unit::Ratio,
+            ),
+            new FaultMode(
+                'high',
+                'output high',
+                0.3,
+                'Output high with its common pin at nothing.',
+                graded: true,
+                degrees: [1.07, 1.4],
+                in: Unit::Ratio,
+            ),
+            new FaultMode(
+                'weak',
+                'folds back early',
+                0.5,
+                'Good unloaded, sags far below its rated current.',
+                graded: true,
+                degrees: [0.5, 0.1, 0.02, 0.005],
+                in: Unit::Ratio,
+                silence: 'Its load never asks for what it has lost.',
+            ),
         ];
     }
 
@@ -82,18 +138,33 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
         $setting = abs($part->value('value'));
         $negative = $part->value('value') < 0;
 
-        $netlist->chip("{$part->ref}.quiescent", $in, $common, ($setting + 8) / $part->value('quiescent') * ($fault === 'common_open' ? 1e4 : 1));
+        $netlist->chip(
+            "{$part->ref}.quiescent",
+            $in,
+            $common,
+            (($setting + 8) / $part->value('quiescent')) * ($fault === 'common_open' ? 1e4 : 1),
+        );
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $in, $out, $part->degree(0.3));
 
             return;
         }
         if ($fault === 'out_short' || $fault === 'in_short') {
-            $netlist->resistor("{$part->ref}.{$fault}", $fault === 'in_short' ? $in : $out, $common, $part->degree(1.0));
+            $netlist->resistor(
+                "{$part->ref}.{$fault}",
+                $fault === 'in_short' ? $in : $out,
+                $common,
+                $part->degree(1.0),
+            );
         }
-        if ($fault !== null && $fault !== 'out_short' && ! $netlist->isUnpowered) {
+        if ($fault !== null && $fault !== 'out_short' && !$netlist->isUnpowered) {
             // Pulled beyond its common by another rail, a junction of the chip holds it; a good one is never there.
-            $netlist->junction("{$part->ref}.clamp", $negative ? $out : $common, $negative ? $common : $out, Diode::standard(1.0));
+            $netlist->junction(
+                "{$part->ref}.clamp",
+                $negative ? $out : $common,
+                $negative ? $common : $out,
+                Diode::standard(1.0),
+            );
         }
         $netlist->chip("{$part->ref}.divider", $out, $common, $setting / 1e-3);
         if ($fault === 'open') {

@@ -9,7 +9,8 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * A relay, coil c1 to c2, contact com to no and perhaps nc. It pulls in at 70 % of its coil voltage and lets go below 25 %
+ * A relay, coil c1 to c2, contact com to no and perhaps nc. It pulls in at 70 % of its coil voltage and lets go below
+ * 25 %
  * (data-sheet families of small power relays, from memory).
  */
 final class Relay extends Device implements Decides, ShowsSigns
@@ -46,15 +47,34 @@ final class Relay extends Device implements Decides, ShowsSigns
     {
         return [
             new FaultMode('coil_open', 'coil open', 0.6, 'Ohms across the coil.'),
-            new FaultMode('stuck', 'contact does not close', 1.2, 'Coil voltage present and it clicks: volts across the closed contact.', looks: 'burnt contacts', comesAndGoes: true),
+            new FaultMode(
+                'stuck',
+                'contact does not close',
+                1.2,
+                'Coil voltage present and it clicks: volts across the closed contact.',
+                looks: 'burnt contacts',
+                comesAndGoes: true,
+            ),
             new FaultMode('welded', 'contact welded', 0.8, 'Ohms across the contact with the coil at rest.'),
-            new FaultMode('resistive', 'burnt contact', 0.8, 'Millivolts across the closed contact under load.', graded: true, degrees: [0.3, 30.0, 30e3], looks: 'browned cover', comesAndGoes: true),
+            new FaultMode(
+                'resistive',
+                'burnt contact',
+                0.8,
+                'Millivolts across the closed contact under load.',
+                graded: true,
+                degrees: [0.3, 30.0, 30e3],
+                looks: 'browned cover',
+                comesAndGoes: true,
+            ),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'c1', 'c2', "coil of {$part->ref}", '.coil'), DeadCheck::resistance($part, 'com', 'no', "open contact of {$part->ref}", '.contact')];
+        return [
+            DeadCheck::resistance($part, 'c1', 'c2', "coil of {$part->ref}", '.coil'),
+            DeadCheck::resistance($part, 'com', 'no', "open contact of {$part->ref}", '.contact'),
+        ];
     }
 
     public function rest(Part $part): array
@@ -77,15 +97,25 @@ final class Relay extends Device implements Decides, ShowsSigns
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return [$part->ref.($part->value('pulled') > 0 ? ' pulled in' : ' at rest')];
+        return [$part->ref . ($part->value('pulled') > 0 ? ' pulled in' : ' at rest')];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $pulled = ($part->values['pulled'] ?? 0.0) > 0;
-        $netlist->resistor("{$part->ref}.coil", $part->node('c1'), $part->node('c2'), $fault === 'coil_open' ? 1e9 : $part->value('coil'));
+        $netlist->resistor(
+            "{$part->ref}.coil",
+            $part->node('c1'),
+            $part->node('c2'),
+            $fault === 'coil_open' ? 1e9 : $part->value('coil'),
+        );
         $closed = ($pulled && $fault !== 'stuck') || $fault === 'welded';
-        $netlist->resistor("{$part->ref}.no", $part->node('com'), $part->node('no'), $closed ? ($fault === 'resistive' ? $part->degree(15.0) : 0.02) : 1e9);
+        $netlist->resistor(
+            "{$part->ref}.no",
+            $part->node('com'),
+            $part->node('no'),
+            $closed ? ($fault === 'resistive' ? $part->degree(15.0) : 0.02) : 1e9,
+        );
         if ($part->has('nc')) {
             $netlist->resistor("{$part->ref}.nc", $part->node('com'), $part->node('nc'), $closed ? 1e9 : 0.02);
         }

@@ -35,13 +35,48 @@ final class Resistor extends Pair implements Rated
 
     public function faults(Part $part): array
     {
-        $strain = $part->value('power') >= 1.0 || $part->value('value') >= 100e3 || $part->choice('style') === 'fusible' ? 3.0 : 1.0;
+        $strain =
+            $part->value('power') >= 1.0 || $part->value('value') >= 100e3 || $part->choice('style') === 'fusible'
+                ? 3.0
+                : 1.0;
 
         return [
-            new FaultMode('open', 'open', 0.5 * $strain, 'Ohms with one leg lifted.', looks: 'burnt body or cracked coating', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
-            new FaultMode('drifted', 'drifted high', 0.4 * $strain, 'Ohms with one leg lifted.', graded: true, degrees: [1.25, 4.0, 40.0], in: Unit::Ratio, looks: 'discoloured bands', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
-            new FaultMode('low', 'value too low', 0.06, 'Ohms with one leg lifted.', graded: true, degrees: [0.8, 0.25], in: Unit::Ratio, silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
-            new FaultMode('short', 'bridged', 0.05, 'Look for solder or carbon across it.', silence: 'What is beside it carries on for it, or nothing in these modes asks for it.'),
+            new FaultMode(
+                'open',
+                'open',
+                0.5 * $strain,
+                'Ohms with one leg lifted.',
+                looks: 'burnt body or cracked coating',
+                silence: 'What is beside it carries on for it, or nothing in these modes asks for it.',
+            ),
+            new FaultMode(
+                'drifted',
+                'drifted high',
+                0.4 * $strain,
+                'Ohms with one leg lifted.',
+                graded: true,
+                degrees: [1.25, 4.0, 40.0],
+                in: Unit::Ratio,
+                looks: 'discoloured bands',
+                silence: 'What is beside it carries on for it, or nothing in these modes asks for it.',
+            ),
+            new FaultMode(
+                'low',
+                'value too low',
+                0.06,
+                'Ohms with one leg lifted.',
+                graded: true,
+                degrees: [0.8, 0.25],
+                in: Unit::Ratio,
+                silence: 'What is beside it carries on for it, or nothing in these modes asks for it.',
+            ),
+            new FaultMode(
+                'short',
+                'bridged',
+                0.05,
+                'Look for solder or carbon across it.',
+                silence: 'What is beside it carries on for it, or nothing in these modes asks for it.',
+            ),
         ];
     }
 
@@ -52,7 +87,8 @@ final class Resistor extends Pair implements Rated
 
     public function ratings(Part $part): array
     {
-        [$times, $how, $seconds] = $part->choice('style') === 'fusible' ? [6.0, Breaking::PartsQuietly, 2.0] : [15.0, Breaking::Burns, 8.0];
+        [$times, $how, $seconds] =
+            $part->choice('style') === 'fusible' ? [6.0, Breaking::PartsQuietly, 2.0] : [15.0, Breaking::Burns, 8.0];
         $ratings = [Rating::power($part->value('power'))->destroyedAt($times, 'open', $how, $seconds)];
 
         return $part->knows('voltage') ? [...$ratings, Rating::voltage($part->value('voltage'))] : $ratings;
@@ -61,12 +97,17 @@ final class Resistor extends Pair implements Rated
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $ohms = $part->value('value');
-        $netlist->resistor($part->ref, $part->node('a'), $part->node('b'), match ($fault) {
-            'open' => 1e9,
-            'drifted' => $ohms * $part->degree(2.0),
-            'low' => $ohms * $part->degree(0.5),
-            'short' => 0.1,
-            default => $ohms,
-        });
+        $netlist->resistor(
+            $part->ref,
+            $part->node('a'),
+            $part->node('b'),
+            match ($fault) {
+                'open' => 1e9,
+                'drifted' => $ohms * $part->degree(2.0),
+                'low' => $ohms * $part->degree(0.5),
+                'short' => 0.1,
+                default => $ohms,
+            },
+        );
     }
 }

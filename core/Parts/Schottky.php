@@ -6,7 +6,9 @@ namespace Oculant\Core\Parts;
 
 use Oculant\Core\Circuit\SegmentTable;
 
-/** A Schottky rectifier: 0.45 to 0.55 V at rated current, 0.15 to 0.3 V on a diode test (1N582x family, from memory). */
+/**
+ * A Schottky rectifier: 0.45 to 0.55 V at rated current, 0.15 to 0.3 V on a diode test (1N582x family, from memory).
+ */
 final class Schottky extends Rectifier
 {
     public function name(): string

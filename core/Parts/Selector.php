@@ -32,14 +32,27 @@ final class Selector extends Device
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'contact open', 1.0, 'Ohms from the common contact to the chosen tap.', looks: 'burnt or loose plug'),
+            new FaultMode(
+                'open',
+                'contact open',
+                1.0,
+                'Ohms from the common contact to the chosen tap.',
+                looks: 'burnt or loose plug',
+            ),
             new FaultMode('wrong', 'set to the other voltage', 0.5, 'Read the selector; measure the tap it joins.'),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'common', $part->choice('position'), "{$part->ref}, through the chosen contact")];
+        return [
+            DeadCheck::resistance(
+                $part,
+                'common',
+                $part->choice('position'),
+                "{$part->ref}, through the chosen contact",
+            ),
+        ];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
@@ -47,7 +60,12 @@ final class Selector extends Device
         $other = ['high' => 'low', 'low' => 'high'][$part->choice('position')];
         $chosen = $fault === 'wrong' ? $other : $part->choice('position');
         foreach (['high', 'low'] as $tap) {
-            $netlist->resistor("{$part->ref}.{$tap}", $part->node('common'), $part->node($tap), $tap === $chosen && $fault !== 'open' ? 0.02 : 1e9);
+            $netlist->resistor(
+                "{$part->ref}.{$tap}",
+                $part->node('common'),
+                $part->node($tap),
+                $tap === $chosen && $fault !== 'open' ? 0.02 : 1e9,
+            );
         }
     }
 }

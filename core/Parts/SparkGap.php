@@ -27,7 +27,15 @@ final class SparkGap extends Pair implements Guards
 
     public function faults(Part $part): array
     {
-        return [new FaultMode('carbonised', 'carbon track', 0.5, 'Look for soot; a low-voltage meter may not see it, an insulation tester does.', looks: 'black track between the tips')];
+        return [
+            new FaultMode(
+                'carbonised',
+                'carbon track',
+                0.5,
+                'Look for soot; a low-voltage meter may not see it, an insulation tester does.',
+                looks: 'black track between the tips',
+            ),
+        ];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

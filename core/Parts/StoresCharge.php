@@ -12,7 +12,8 @@ interface StoresCharge
      *
      * @param string|null $fault name of one of its fault modes, or null for a good part
      *
-     * @return array{farads: float, esr: float, leak: float} farads (INF where a meter sees a short), ohms at 100 kHz, ohms at working voltage
+     * @return array{farads: float, esr: float, leak: float} farads (INF where a meter sees a short), ohms at 100 kHz,
+     *     ohms at working voltage
      */
     public function asFound(Part $part, ?string $fault): array;
 }

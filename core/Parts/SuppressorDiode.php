@@ -25,20 +25,40 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
 
     public function parameters(): array
     {
-        return [Parameter::main('value', 'breakdown voltage', Unit::Volt, 0.05), Parameter::choice('style', 'style', 'one way', 'both ways')];
+        return [
+            Parameter::main('value', 'breakdown voltage', Unit::Volt, 0.05),
+            Parameter::choice('style', 'style', 'one way', 'both ways'),
+        ];
     }
 
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 2.0, 'Ohms across it, one leg lifted: it sacrifices itself by shorting.', degrees: [5.0, 0.05], looks: 'cracked or blown body'),
-            new FaultMode('leaky', 'leaky', 0.4, 'Current at nine tenths of its voltage, out of circuit.', graded: true, degrees: [30e3, 1e3, 50.0]),
+            new FaultMode(
+                'short',
+                'shorted',
+                2.0,
+                'Ohms across it, one leg lifted: it sacrifices itself by shorting.',
+                degrees: [5.0, 0.05],
+                looks: 'cracked or blown body',
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                0.4,
+                'Current at nine tenths of its voltage, out of circuit.',
+                graded: true,
+                degrees: [30e3, 1e3, 50.0],
+            ),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::diode($part, 'a', 'k', "{$part->ref}, one way"), DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse')];
+        return [
+            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, one way"),
+            DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse'),
+        ];
     }
 
     public function breakdown(Part $part, ?string $fault): float
@@ -62,8 +82,13 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
         if ($fault === 'leaky') {
             $netlist->resistor("{$part->ref}.leak", $a, $k, $part->degree($part->value('value') / 0.02));
         }
-        $netlist->junction($part->ref, $a, $k, $part->choice('style') === 'one way'
-            ? SegmentTable::junction(1e-9, 1.8, 0.05, $part->value('value'), 0.5, 1e-3)
-            : SegmentTable::varistor($part->value('value'), 50.0));
+        $netlist->junction(
+            $part->ref,
+            $a,
+            $k,
+            $part->choice('style') === 'one way'
+                ? SegmentTable::junction(1e-9, 1.8, 0.05, $part->value('value'), 0.5, 1e-3)
+                : SegmentTable::varistor($part->value('value'), 50.0),
+        );
     }
 }

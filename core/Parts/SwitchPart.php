@@ -25,7 +25,15 @@ final class SwitchPart extends Contact
     {
         return [
             new FaultMode('open', 'contact open', 1.5, 'Ohms across the closed switch.', comesAndGoes: true),
-            new FaultMode('resistive', 'burnt contact', 0.7, 'Work it ten times, ohms each time; a burnt contact wanders.', graded: true, degrees: [0.3, 30.0, 30e3], comesAndGoes: true),
+            new FaultMode(
+                'resistive',
+                'burnt contact',
+                0.7,
+                'Work it ten times, ohms each time; a burnt contact wanders.',
+                graded: true,
+                degrees: [0.3, 30.0, 30e3],
+                comesAndGoes: true,
+            ),
         ];
     }
 

@@ -9,7 +9,8 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * A transistor that conducts like a diode with a few millivolts of drop while its driver works, anode a to cathode k. With
+ * A transistor that conducts like a diode with a few millivolts of drop while its driver works, anode a to cathode k.
+ * With
  * the driver dead its body diode carries on, and runs hot.
  */
 final class SynchronousRectifier extends Pair implements Rated
@@ -39,14 +40,23 @@ final class SynchronousRectifier extends Pair implements Rated
     {
         return [
             new FaultMode('short', 'shorted', 2.5, 'Diode test both ways: under 0.1 V both ways.'),
-            new FaultMode('undriven', 'not driven', 1.0, 'Its drop under load is that of a diode, not of a few milliohms; it runs hot.', looks: 'browned board'),
+            new FaultMode(
+                'undriven',
+                'not driven',
+                1.0,
+                'Its drop under load is that of a diode, not of a few milliohms; it runs hot.',
+                looks: 'browned board',
+            ),
             new FaultMode('open', 'open', 0.4, 'Diode test: OL both ways.'),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::diode($part, 'a', 'k', "{$part->ref}, its body diode"), DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse')];
+        return [
+            DeadCheck::diode($part, 'a', 'k', "{$part->ref}, its body diode"),
+            DeadCheck::diode($part, 'k', 'a', "{$part->ref}, the other way round", '.reverse'),
+        ];
     }
 
     public function ratings(Part $part): array
@@ -57,9 +67,19 @@ final class SynchronousRectifier extends Pair implements Rated
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         // Unpowered there is no drive: only the body diode is there to be measured.
-        $driven = $fault === null && ! $netlist->isUnpowered;
-        Rectifier::enterJunction($netlist, $part->ref, $part->node('a'), $part->node('k'), $fault, $driven
-            ? SegmentTable::through([[0.0, 0.0], [0.01, 0.01 / $part->value('on')]], sprintf('max(0, {v})/%.6g', $part->value('on')))
-            : Diode::standard($part->value('current')));
+        $driven = $fault === null && !$netlist->isUnpowered;
+        Rectifier::enterJunction(
+            $netlist,
+            $part->ref,
+            $part->node('a'),
+            $part->node('k'),
+            $fault,
+            $driven
+                ? SegmentTable::through(
+                    [[0.0, 0.0], [0.01, 0.01 / $part->value('on')]],
+                    sprintf('max(0, {v})/%.6g', $part->value('on')),
+                )
+                : Diode::standard($part->value('current')),
+        );
     }
 }

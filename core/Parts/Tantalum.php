@@ -39,20 +39,46 @@ final class Tantalum extends Pair implements Decides, Rated, StoresCharge
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 4.0, 'Ohms stay low both ways; along a rail the reading is smallest at the shorted one.', looks: 'dark spot or burnt crater', degrees: [1.5, 0.05]),
-            new FaultMode('leaky', 'leaky', 0.6, 'Leakage at working voltage through a resistor.', graded: true, degrees: [3e3, 70.0, 1.5], silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.'),
-            new FaultMode('open', 'open', 0.3, 'Capacitance with one leg lifted.', silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.'),
+            new FaultMode(
+                'short',
+                'shorted',
+                4.0,
+                'Ohms stay low both ways; along a rail the reading is smallest at the shorted one.',
+                looks: 'dark spot or burnt crater',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                0.6,
+                'Leakage at working voltage through a resistor.',
+                graded: true,
+                degrees: [3e3, 70.0, 1.5],
+                silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.',
+            ),
+            new FaultMode(
+                'open',
+                'open',
+                0.3,
+                'Capacitance with one leg lifted.',
+                silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.',
+            ),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing"), DeadCheck::esr($part, 'plus', 'minus')];
+        return [
+            DeadCheck::resistance($part, 'plus', 'minus', "{$part->ref}, once it stops climbing"),
+            DeadCheck::esr($part, 'plus', 'minus'),
+        ];
     }
 
     public function ratings(Part $part): array
     {
-        return $part->knows('voltage') ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.4, 'short', Breaking::FlaresUp, 1.0)] : [];
+        return $part->knows('voltage')
+            ? [Rating::voltage($part->value('voltage'))->destroyedAt(1.4, 'short', Breaking::FlaresUp, 1.0)]
+            : [];
     }
 
     public function asFound(Part $part, ?string $fault): array
@@ -78,7 +104,8 @@ final class Tantalum extends Pair implements Decides, Rated, StoresCharge
         };
         $this->enterBackwards($part, $fault, $found['esr'], $netlist);
         if ($fault !== 'short' && $fault !== 'open') {
-            // How much a good one passes at the little that an ohmmeter gives it depends on its age, its rest and one's patience.
+            // How much a good one passes at the little that an ohmmeter gives it depends on its age, its rest and one's
+            // patience.
             $netlist->seep("{$part->ref}.forming", $plus, $minus, $found['leak']);
         }
         if ($fault === 'leaky') {

@@ -11,9 +11,7 @@ final readonly class Terminals
      * @param list<string>       $required
      * @param list<list<string>> $groups
      */
-    private function __construct(public array $required, public array $groups)
-    {
-    }
+    private function __construct(public array $required, public array $groups) {}
 
     public static function of(string ...$required): self
     {
@@ -54,7 +52,9 @@ final readonly class Terminals
     {
         $words = implode(', ', $this->required);
         if ($this->groups !== []) {
-            $words .= ' and if wired '.implode('; ', array_map(static fn(array $group): string => implode(', ', $group), $this->groups));
+            $words .=
+                ' and if wired ' .
+                implode('; ', array_map(static fn(array $group): string => implode(', ', $group), $this->groups));
         }
 
         return $words;

@@ -31,7 +31,14 @@ final class ThermalSwitch extends Contact implements Guards
     {
         return [
             new FaultMode('open', 'open although cool', 1.2, 'Ohms across it at room temperature.'),
-            new FaultMode('resistive', 'burnt contact', 0.4, 'Ohms across it while it is tapped.', graded: true, degrees: [0.3, 30.0, 30e3]),
+            new FaultMode(
+                'resistive',
+                'burnt contact',
+                0.4,
+                'Ohms across it while it is tapped.',
+                graded: true,
+                degrees: [0.3, 30.0, 30e3],
+            ),
         ];
     }
 

@@ -42,13 +42,21 @@ final class Thyristor extends Device implements Decides
             new FaultMode('short', 'shorted', 1.5, 'Ohms from anode to cathode, both ways.'),
             new FaultMode('open', 'open', 0.4, 'Bench supply, lamp and a touch on the gate: it must latch.'),
             // Nothing is broken: a crowbar that fired once holds as long as current flows.
-            new FaultMode('fired', 'fired and holding', 0.6, 'Plug out for a minute, then power again: the rail is back, and what fired it is to be looked for.'),
+            new FaultMode(
+                'fired',
+                'fired and holding',
+                0.6,
+                'Plug out for a minute, then power again: the rail is back, and what fired it is to be looked for.',
+            ),
         ];
     }
 
     public function deadChecks(Part $part): array
     {
-        return [DeadCheck::resistance($part, 'a', 'k', "{$part->ref}, anode to cathode"), DeadCheck::diode($part, 'g', 'k', "{$part->ref}, gate to cathode", '.gate')];
+        return [
+            DeadCheck::resistance($part, 'a', 'k', "{$part->ref}, anode to cathode"),
+            DeadCheck::diode($part, 'g', 'k', "{$part->ref}, gate to cathode", '.gate'),
+        ];
     }
 
     public function rest(Part $part): array
@@ -61,9 +69,10 @@ final class Thyristor extends Device implements Decides
         if ($fault !== null) {
             return ['fired' => $fault === 'fired' ? 1.0 : 0.0];
         }
-        $fired = $part->value('fired') > 0
-            ? $record->currentSignal($part->ref)->average > $part->value('holding')
-            : $record->signal($part->node('g'), $part->node('k'))->maximum > $part->value('gate');
+        $fired =
+            $part->value('fired') > 0
+                ? $record->currentSignal($part->ref)->average > $part->value('holding')
+                : $record->signal($part->node('g'), $part->node('k'))->maximum > $part->value('gate');
 
         return ['fired' => $fired ? 1.0 : 0.0];
     }
@@ -76,7 +85,12 @@ final class Thyristor extends Device implements Decides
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$a, $g, $k] = [$part->node('a'), $part->node('g'), $part->node('k')];
-        $netlist->junction("{$part->ref}.gate", $g, $k, SegmentTable::junction(1e-9, 2.2, 20.0, corners: SegmentTable::SIGNAL_CORNERS));
+        $netlist->junction(
+            "{$part->ref}.gate",
+            $g,
+            $k,
+            SegmentTable::junction(1e-9, 2.2, 20.0, corners: SegmentTable::SIGNAL_CORNERS),
+        );
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $a, $k, 0.05);
         } elseif (($fault === null || $fault === 'fired') && ($part->values['fired'] ?? 0.0) > 0) {

@@ -27,7 +27,14 @@ final class Trace extends Contact
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'burnt or cracked', 0.4, 'Ohms along the track with a needle probe.', looks: 'dark board, lifted copper', comesAndGoes: true),
+            new FaultMode(
+                'open',
+                'burnt or cracked',
+                0.4,
+                'Ohms along the track with a needle probe.',
+                looks: 'dark board, lifted copper',
+                comesAndGoes: true,
+            ),
         ];
     }
 

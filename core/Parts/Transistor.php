@@ -43,18 +43,58 @@ final class Transistor extends Device implements Rated
 
     public function faults(Part $part): array
     {
-        // Power types short, small-signal types more often open (common practice; MIL-HDBK-338B mode distribution, from memory).
+        // Power types short, small-signal types more often open (common practice; MIL-HDBK-338B mode distribution, from
+        // memory).
         $power = $part->value('power') >= 5.0;
 
         return [
-            new FaultMode('short', 'collector to emitter shorted', $power ? 3.0 : 0.6, 'Ohms from collector to emitter, both ways.', looks: $power ? 'crater' : '', degrees: [1.5, 0.05]),
-            new FaultMode('leaky', 'leaky from collector to emitter', 0.4, 'Ohms from collector to emitter, out of circuit: anything but OL is bad.', graded: true, degrees: [5e3, 300.0, 20.0]),
-            new FaultMode('be_short', 'base to emitter shorted', 0.4, 'Diode test of both junctions.', degrees: [1.5, 0.05]),
-            new FaultMode('bc_short', 'base to collector shorted', 0.6, 'Diode test of both junctions.', degrees: [1.5, 0.05]),
+            new FaultMode(
+                'short',
+                'collector to emitter shorted',
+                $power ? 3.0 : 0.6,
+                'Ohms from collector to emitter, both ways.',
+                looks: $power ? 'crater' : '',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky from collector to emitter',
+                0.4,
+                'Ohms from collector to emitter, out of circuit: anything but OL is bad.',
+                graded: true,
+                degrees: [5e3, 300.0, 20.0],
+            ),
+            new FaultMode(
+                'be_short',
+                'base to emitter shorted',
+                0.4,
+                'Diode test of both junctions.',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'bc_short',
+                'base to collector shorted',
+                0.6,
+                'Diode test of both junctions.',
+                degrees: [1.5, 0.05],
+            ),
             new FaultMode('collector_open', 'collector open', 0.4, 'Diode test from base to collector.'),
             new FaultMode('open', 'open', $power ? 0.8 : 0.5, 'Diode test of both junctions.'),
-            new FaultMode('base_open', 'base lead open', 0.3, 'Diode test from the base: OL to both others; look at its joint.'),
-            new FaultMode('weak', 'gain lost', 0.3, 'Gain test out of circuit.', graded: true, degrees: [0.3, 0.02], in: Unit::Ratio),
+            new FaultMode(
+                'base_open',
+                'base lead open',
+                0.3,
+                'Diode test from the base: OL to both others; look at its joint.',
+            ),
+            new FaultMode(
+                'weak',
+                'gain lost',
+                0.3,
+                'Gain test out of circuit.',
+                graded: true,
+                degrees: [0.3, 0.02],
+                in: Unit::Ratio,
+            ),
         ];
     }
 
@@ -87,8 +127,9 @@ final class Transistor extends Device implements Rated
         $netlist->resistor("{$part->ref}.base", $b, $inner, $fault === 'base_open' ? 1e9 : $ohms);
         $corners = $netlist->isUnpowered ? SegmentTable::WEAK_CORNERS : SegmentTable::SIGNAL_CORNERS;
         $gain = $part->value('gain') * ($fault === 'weak' ? $part->degree(0.05) : 1.0);
-        // The emitter current sets the drop (BC547 and larger types: 0.65 V at a fiftieth of the rating); the junction here carries the base's share of it.
-        $be = SegmentTable::junction(2e-13 * $rating / $gain, 1.0, 0.1 / $rating, corners: $corners);
+        // The emitter current sets the drop (BC547 and larger types: 0.65 V at a fiftieth of the rating); the junction
+        // here carries the base's share of it.
+        $be = SegmentTable::junction((2e-13 * $rating) / $gain, 1.0, 0.1 / $rating, corners: $corners);
         $bc = SegmentTable::junction(1e-13 * $rating, 1.02, 0.1 / $rating, corners: $corners);
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $c, $e, $part->degree(0.1));
@@ -109,9 +150,12 @@ final class Transistor extends Device implements Rated
         $netlist->junction("{$part->ref}.be", $pnp ? $e : $inner, $pnp ? $inner : $e, $be);
         $netlist->junction("{$part->ref}.bc", $pnp ? $c : $inner, $pnp ? $inner : $c, $bc);
         [$from, $to] = $pnp ? [$e, $c] : [$c, $e];
-        $netlist->controlled($part->ref, $from, $to, [$pnp ? [$inner, $b] : [$b, $inner], [$from, $to]], [
-            [[$gain / $ohms, 0.0], 0.0],
-            [[0.0, 5 * $rating], -0.02 * $rating],
-        ]);
+        $netlist->controlled(
+            $part->ref,
+            $from,
+            $to,
+            [$pnp ? [$inner, $b] : [$b, $inner], [$from, $to]],
+            [[[$gain / $ohms, 0.0], 0.0], [[0.0, 5 * $rating], -0.02 * $rating]],
+        );
     }
 }

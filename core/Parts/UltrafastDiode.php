@@ -6,7 +6,10 @@ namespace Oculant\Core\Parts;
 
 use Oculant\Core\Circuit\SegmentTable;
 
-/** An ultrafast rectifier: 0.9 to 1 V at rated current, 0.4 to 0.55 V on a diode test (MUR and UF400x families, from memory). */
+/**
+ * An ultrafast rectifier: 0.9 to 1 V at rated current, 0.4 to 0.55 V on a diode test (MUR and UF400x families, from
+ * memory).
+ */
 final class UltrafastDiode extends Rectifier
 {
     public function name(): string

@@ -10,8 +10,10 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * How a controller starts and stops, shared by every kind that has a supply pin: off it sips its start-up current, at the start
- * voltage it runs and draws its running current, below the stop voltage it gives up. If its capacitor cannot carry it until
+ * How a controller starts and stops, shared by every kind that has a supply pin: off it sips its start-up current, at
+ * the start
+ * voltage it runs and draws its running current, below the stop voltage it gives up. If its capacitor cannot carry it
+ * until
  * the auxiliary winding takes over it falls back at once: that is the tick of a hiccup. Above its over-voltage limit it
  * latches until the mains is taken away (data-sheet families of 384x and later controllers).
  */
@@ -57,16 +59,38 @@ final class UnderVoltageLockout
     {
         if (self::isRunning($part)) {
             $draw = $part->value('run_current');
-            $netlist->controlled("{$part->ref}.supply", $supply, $ground, [[$supply, $ground]], [[[0.0], $draw], [[$draw], 0.0]]);
+            $netlist->controlled(
+                "{$part->ref}.supply",
+                $supply,
+                $ground,
+                [[$supply, $ground]],
+                [[[0.0], $draw], [[$draw], 0.0]],
+            );
         } else {
-            $netlist->chip("{$part->ref}.supply", $supply, $ground, $part->value('start') / $part->value('start_current'));
+            $netlist->chip(
+                "{$part->ref}.supply",
+                $supply,
+                $ground,
+                $part->value('start') / $part->value('start_current'),
+            );
         }
         if (($part->values['state'] ?? self::OFF) === self::STARTING) {
             $held = ($part->value('start') + $part->value('stop')) / 2;
-            $netlist->controlled("{$part->ref}.held", $ground, $supply, [[$supply, $ground]], [[[-self::HOLDING], self::HOLDING * $held]]);
+            $netlist->controlled(
+                "{$part->ref}.held",
+                $ground,
+                $supply,
+                [[$supply, $ground]],
+                [[[-self::HOLDING], self::HOLDING * $held]],
+            );
         }
         $clamp = 1.12 * $part->value('over_voltage');
-        $netlist->junction("{$part->ref}.clamp", $ground, $supply, SegmentTable::junction(1e-12, 1.5, 1.0, $clamp, 20.0, 1e-3, SegmentTable::SIGNAL_CORNERS));
+        $netlist->junction(
+            "{$part->ref}.clamp",
+            $ground,
+            $supply,
+            SegmentTable::junction(1e-12, 1.5, 1.0, $clamp, 20.0, 1e-3, SegmentTable::SIGNAL_CORNERS),
+        );
     }
 
     /** Siemens by which the capacitor holds the supply up while it starts. */
@@ -94,16 +118,24 @@ final class UnderVoltageLockout
     /** Seconds from stop to start voltage, or back. */
     public static function dwell(Part $part, CycleRecord $record, string $supply, string $ground): float
     {
-        $charge = $record->netlist()->capacitanceBetween($supply, $ground) * ($part->value('start') - $part->value('stop'));
+        $charge =
+            $record->netlist()->capacitanceBetween($supply, $ground) * ($part->value('start') - $part->value('stop'));
         if (self::isRunning($part)) {
             $held = $charge / $part->value('run_current');
 
-            return max($part->value('state') === self::STARTING ? min($held, $part->value('start_up_time')) : $held - $part->value('start_up_time'), 1e-3);
+            return max(
+                $part->value('state') === self::STARTING
+                    ? min($held, $part->value('start_up_time'))
+                    : $held - $part->value('start_up_time'),
+                1e-3,
+            );
         }
         $middle = ($part->value('start') + $part->value('stop')) / 2;
         $sip = $part->value('start_current') / $part->value('start');
         $clamp = "{$part->ref}.clamp";
-        $available = $record->signal($supply, $ground)->average * $sip - ($record->has($clamp) ? $record->currentSignal($clamp)->average : 0.0);
+        $available =
+            $record->signal($supply, $ground)->average * $sip -
+            ($record->has($clamp) ? $record->currentSignal($clamp)->average : 0.0);
 
         return $charge / max($available - $middle * $sip, 1e-6);
     }
@@ -112,6 +144,7 @@ final class UnderVoltageLockout
     {
         $farads = $record->netlist()->capacitanceBetween($supply, $ground);
 
-        return $farads * ($part->value('start') - $part->value('stop')) >= $part->value('run_current') * $part->value('start_up_time');
+        return $farads * ($part->value('start') - $part->value('stop')) >=
+            $part->value('run_current') * $part->value('start_up_time');
     }
 }

@@ -10,7 +10,8 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * A valve stage as a load on its high tension, anode a to cathode k, with its heater h1 to h2 if it is drawn. It conducts
+ * A valve stage as a load on its high tension, anode a to cathode k, with its heater h1 to h2 if it is drawn. It
+ * conducts
  * only when its heater is warm.
  */
 final class Valve extends Device implements Consumes, Decides, ShowsSigns
@@ -53,13 +54,55 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
     public function faults(Part $part): array
     {
         $faults = [
-            new FaultMode('short', 'inner short', 0.8, 'Swap it for a good one; watch for a flash at switch-on.', degrees: [1e3, 20.0], looks: 'red anode, flash inside'),
-            new FaultMode('gassy', 'draws too much', 0.8, 'Its cathode resistor carries too much; swap it.', graded: true, degrees: [1.4, 7.0], in: Unit::Ratio, looks: 'blue glow, red anode'),
-            new FaultMode('weak', 'emission lost', 1.5, 'Its stage draws too little though the heater glows; swap it.', graded: true, degrees: [0.65, 0.2, 0.02], in: Unit::Ratio, looks: 'worn, mirror gone brown at its edge'),
-            new FaultMode('no_emission', 'no emission', 1.5, 'Its stage draws nothing though the heater glows; swap it.', looks: 'white getter if air came in'),
+            new FaultMode(
+                'short',
+                'inner short',
+                0.8,
+                'Swap it for a good one; watch for a flash at switch-on.',
+                degrees: [1e3, 20.0],
+                looks: 'red anode, flash inside',
+            ),
+            new FaultMode(
+                'gassy',
+                'draws too much',
+                0.8,
+                'Its cathode resistor carries too much; swap it.',
+                graded: true,
+                degrees: [1.4, 7.0],
+                in: Unit::Ratio,
+                looks: 'blue glow, red anode',
+            ),
+            new FaultMode(
+                'weak',
+                'emission lost',
+                1.5,
+                'Its stage draws too little though the heater glows; swap it.',
+                graded: true,
+                degrees: [0.65, 0.2, 0.02],
+                in: Unit::Ratio,
+                looks: 'worn, mirror gone brown at its edge',
+            ),
+            new FaultMode(
+                'no_emission',
+                'no emission',
+                1.5,
+                'Its stage draws nothing though the heater glows; swap it.',
+                looks: 'white getter if air came in',
+            ),
         ];
 
-        return $part->has('h1') ? [...$faults, new FaultMode('heater_open', 'heater open', 1.0, 'Ohms across its heater pins.', looks: 'does not glow')] : $faults;
+        return $part->has('h1')
+            ? [
+                ...$faults,
+                new FaultMode(
+                    'heater_open',
+                    'heater open',
+                    1.0,
+                    'Ohms across its heater pins.',
+                    looks: 'does not glow',
+                ),
+            ]
+            : $faults;
     }
 
     public function deadChecks(Part $part): array
@@ -74,7 +117,10 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
 
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
-        $glows = ! $part->has('h1') || ($fault !== 'heater_open' && $record->signal($part->node('h1'), $part->node('h2'))->rms > 0.7 * $part->value('heater'));
+        $glows =
+            !$part->has('h1') ||
+            ($fault !== 'heater_open' &&
+                $record->signal($part->node('h1'), $part->node('h2'))->rms > 0.7 * $part->value('heater'));
 
         return ['warm' => $glows ? 1.0 : 0.0];
     }
@@ -86,23 +132,45 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
 
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
-        return $part->has('h1') ? [$part->ref.($part->value('warm') > 0 ? ' glows' : ' does not glow')] : [];
+        return $part->has('h1') ? [$part->ref . ($part->value('warm') > 0 ? ' glows' : ' does not glow')] : [];
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         if ($part->has('h1')) {
-            $netlist->resistor("{$part->ref}.heater", $part->node('h1'), $part->node('h2'), $fault === 'heater_open' ? 1e9 : $part->value('heater') / $part->value('heater_current'));
+            $netlist->resistor(
+                "{$part->ref}.heater",
+                $part->node('h1'),
+                $part->node('h2'),
+                $fault === 'heater_open' ? 1e9 : $part->value('heater') / $part->value('heater_current'),
+            );
         }
-        $current = $part->value('current') * match ($fault) {
-            'gassy' => $part->degree(2.5),
-            'weak' => $part->degree(0.3),
-            default => 1.0,
-        };
+        $current =
+            $part->value('current') *
+            match ($fault) {
+                'gassy' => $part->degree(2.5),
+                'weak' => $part->degree(0.3),
+                default => 1.0,
+            };
         match (true) {
-            $fault === 'short' => $netlist->resistor($part->ref, $part->node('a'), $part->node('k'), $part->degree(100.0)),
-            ($part->values['warm'] ?? 0.0) <= 0, $fault === 'no_emission' => $netlist->resistor($part->ref, $part->node('a'), $part->node('k'), 1e9),
-            default => $netlist->junction($part->ref, $part->node('a'), $part->node('k'), SegmentTable::threeHalves($current / $part->value('at') ** 1.5, $part->value('at'))),
+            $fault === 'short' => $netlist->resistor(
+                $part->ref,
+                $part->node('a'),
+                $part->node('k'),
+                $part->degree(100.0),
+            ),
+            ($part->values['warm'] ?? 0.0) <= 0, $fault === 'no_emission' => $netlist->resistor(
+                $part->ref,
+                $part->node('a'),
+                $part->node('k'),
+                1e9,
+            ),
+            default => $netlist->junction(
+                $part->ref,
+                $part->node('a'),
+                $part->node('k'),
+                SegmentTable::threeHalves($current / $part->value('at') ** 1.5, $part->value('at')),
+            ),
         };
     }
 }

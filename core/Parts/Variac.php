@@ -38,6 +38,13 @@ final class Variac extends Pair implements FeedsEnergy
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
-        $netlist->source($part->ref, $part->node('l'), $part->node('n'), $part->value('impedance'), $part->value('value') * $part->value('position') * M_SQRT2, 0.0);
+        $netlist->source(
+            $part->ref,
+            $part->node('l'),
+            $part->node('n'),
+            $part->value('impedance'),
+            $part->value('value') * $part->value('position') * M_SQRT2,
+            0.0,
+        );
     }
 }

@@ -8,7 +8,10 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
-/** A zinc-oxide varistor, named by its continuous AC rating (275 V); at 1 mA it stands 1.55 times that (data-sheet families). */
+/**
+ * A zinc-oxide varistor, named by its continuous AC rating (275 V); at 1 mA it stands 1.55 times that (data-sheet
+ * families).
+ */
 final class Varistor extends Pair implements Guards, Rated
 {
     public function name(): string
@@ -29,9 +32,32 @@ final class Varistor extends Pair implements Guards, Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 1.5, 'Ohms across it; look for what surged.', degrees: [10.0, 0.05], looks: 'split, black, swollen'),
-            new FaultMode('leaky', 'tired and warm', 0.8, 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.', graded: true, degrees: [300e3, 5e3, 100.0], looks: 'discoloured coating', silence: 'It works only when struck: nothing shows before the next surge.'),
-            new FaultMode('open', 'blown open', 0.3, 'Look at it; the unit works without it, unprotected.', looks: 'piece missing', silence: 'It works only when struck: nothing shows before the next surge.'),
+            new FaultMode(
+                'short',
+                'shorted',
+                1.5,
+                'Ohms across it; look for what surged.',
+                degrees: [10.0, 0.05],
+                looks: 'split, black, swollen',
+            ),
+            new FaultMode(
+                'leaky',
+                'tired and warm',
+                0.8,
+                'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.',
+                graded: true,
+                degrees: [300e3, 5e3, 100.0],
+                looks: 'discoloured coating',
+                silence: 'It works only when struck: nothing shows before the next surge.',
+            ),
+            new FaultMode(
+                'open',
+                'blown open',
+                0.3,
+                'Look at it; the unit works without it, unprotected.',
+                looks: 'piece missing',
+                silence: 'It works only when struck: nothing shows before the next surge.',
+            ),
         ];
     }
 
@@ -52,7 +78,12 @@ final class Varistor extends Pair implements Guards, Rated
             'short' => $netlist->resistor("{$part->ref}.short", $a, $b, $part->degree(0.3)),
             'open' => $netlist->resistor("{$part->ref}.open", $a, $b, 1e9),
             'leaky' => $netlist->resistor("{$part->ref}.leak", $a, $b, $part->degree($part->value('value') ** 2 / 2.0)),
-            default => $netlist->junction($part->ref, $a, $b, SegmentTable::varistor($part->value('value') * 1.55, 30.0)),
+            default => $netlist->junction(
+                $part->ref,
+                $a,
+                $b,
+                SegmentTable::varistor($part->value('value') * 1.55, 30.0),
+            ),
         };
     }
 }

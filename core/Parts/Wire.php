@@ -27,8 +27,24 @@ final class Wire extends Contact
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'broken or off', 0.6, 'Ohms from end to end while it is moved gently.', looks: 'chafed, broken strands at the lug', comesAndGoes: true),
-            new FaultMode('resistive', 'corroded', 0.3, 'Millivolts along it under load.', graded: true, degrees: [0.3, 30.0, 30e3], looks: 'green copper', comesAndGoes: true),
+            new FaultMode(
+                'open',
+                'broken or off',
+                0.6,
+                'Ohms from end to end while it is moved gently.',
+                looks: 'chafed, broken strands at the lug',
+                comesAndGoes: true,
+            ),
+            new FaultMode(
+                'resistive',
+                'corroded',
+                0.3,
+                'Millivolts along it under load.',
+                graded: true,
+                degrees: [0.3, 30.0, 30e3],
+                looks: 'green copper',
+                comesAndGoes: true,
+            ),
         ];
     }
 

@@ -22,10 +22,40 @@ final class XCapacitor extends FixedCapacitor implements Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('low', 'value lost', 0.8, 'Capacitance with one leg lifted.', graded: true, degrees: [0.6, 0.15, 0.02], in: Unit::Ratio, silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
-            new FaultMode('short', 'shorted', 0.4, 'Ohms across it; lift one leg.', looks: 'burst case', degrees: [1.5, 0.05]),
-            new FaultMode('leaky', 'leaky', 0.3, 'Insulation test at its working voltage, one leg lifted.', graded: true, looks: 'browned side', degrees: [100e3, 2e3, 50.0]),
-            new FaultMode('open', 'open', 0.2, 'Capacitance with one leg lifted.', silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
+            new FaultMode(
+                'low',
+                'value lost',
+                0.8,
+                'Capacitance with one leg lifted.',
+                graded: true,
+                degrees: [0.6, 0.15, 0.02],
+                in: Unit::Ratio,
+                silence: 'It only keeps interference in or out; a receiver tells, a meter does not.',
+            ),
+            new FaultMode(
+                'short',
+                'shorted',
+                0.4,
+                'Ohms across it; lift one leg.',
+                looks: 'burst case',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                0.3,
+                'Insulation test at its working voltage, one leg lifted.',
+                graded: true,
+                looks: 'browned side',
+                degrees: [100e3, 2e3, 50.0],
+            ),
+            new FaultMode(
+                'open',
+                'open',
+                0.2,
+                'Capacitance with one leg lifted.',
+                silence: 'It only keeps interference in or out; a receiver tells, a meter does not.',
+            ),
         ];
     }
 

@@ -28,9 +28,30 @@ final class YCapacitor extends FixedCapacitor implements Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('leaky', 'leaky', 0.2, 'Insulation test at 500 V with the part out; never accept a doubtful one.', graded: true, degrees: [1e6, 20e3, 300.0], silence: 'Its leakage goes to the case: the touch-current test tells.'),
-            new FaultMode('short', 'shorted', 0.1, 'Ohms from the mains side to the output: any low reading condemns the unit until the part is found.', looks: 'crack', degrees: [1.5, 0.05]),
-            new FaultMode('open', 'open', 0.1, 'Capacitance with one leg lifted.', silence: 'It only keeps interference in or out; a receiver tells, a meter does not.'),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                0.2,
+                'Insulation test at 500 V with the part out; never accept a doubtful one.',
+                graded: true,
+                degrees: [1e6, 20e3, 300.0],
+                silence: 'Its leakage goes to the case: the touch-current test tells.',
+            ),
+            new FaultMode(
+                'short',
+                'shorted',
+                0.1,
+                'Ohms from the mains side to the output: any low reading condemns the unit until the part is found.',
+                looks: 'crack',
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'open',
+                'open',
+                0.1,
+                'Capacitance with one leg lifted.',
+                silence: 'It only keeps interference in or out; a receiver tells, a meter does not.',
+            ),
         ];
     }
 

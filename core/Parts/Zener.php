@@ -36,9 +36,23 @@ final class Zener extends Pair implements BreaksDown, Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('short', 'shorted', 1.5, 'Diode test: under 0.1 V both ways, one leg lifted.', degrees: [1.5, 0.05]),
+            new FaultMode(
+                'short',
+                'shorted',
+                1.5,
+                'Diode test: under 0.1 V both ways, one leg lifted.',
+                degrees: [1.5, 0.05],
+            ),
             new FaultMode('open', 'open', 0.8, 'Diode test: OL both ways, one leg lifted.'),
-            new FaultMode('drifted', 'voltage fallen', 0.4, 'A source above the zener voltage through a resistor; measure the voltage across it.', graded: true, degrees: [0.92, 0.7, 0.35], in: Unit::Ratio),
+            new FaultMode(
+                'drifted',
+                'voltage fallen',
+                0.4,
+                'A source above the zener voltage through a resistor; measure the voltage across it.',
+                graded: true,
+                degrees: [0.92, 0.7, 0.35],
+                in: Unit::Ratio,
+            ),
         ];
     }
 
@@ -71,14 +85,19 @@ final class Zener extends Pair implements BreaksDown, Rated
         match ($fault) {
             'short' => $netlist->resistor($part->ref, $anode, $cathode, $part->degree(0.5)),
             'open' => $netlist->resistor($part->ref, $anode, $cathode, 1e9),
-            default => $netlist->junction($part->ref, $anode, $cathode, SegmentTable::junction(
-                1e-9,
-                1.8,
-                0.2,
-                $this->breakdown($part, $fault),
-                $part->value('resistance'),
-                $part->value('current'),
-            )),
+            default => $netlist->junction(
+                $part->ref,
+                $anode,
+                $cathode,
+                SegmentTable::junction(
+                    1e-9,
+                    1.8,
+                    0.2,
+                    $this->breakdown($part, $fault),
+                    $part->value('resistance'),
+                    $part->value('current'),
+                ),
+            ),
         };
     }
 }

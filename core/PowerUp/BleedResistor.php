@@ -12,7 +12,10 @@ use Oculant\Core\Quantity\Unit;
 /** The resistor to discharge a capacitor with: a few seconds, no spark, and it survives. */
 final readonly class BleedResistor
 {
-    /** Seconds in which a good one is down to a tenth of the touch limit or so (common practice: nobody holds a probe longer). */
+    /**
+     * Seconds in which a good one is down to a tenth of the touch limit or so (common practice: nobody holds a probe
+     * longer).
+     */
     private const SECONDS = 4.0;
 
     private const DOWN_TO = 5.0;
@@ -20,7 +23,10 @@ final readonly class BleedResistor
     /** Watts there are on two leads. */
     private const SIZES = [0.5, 1.0, 2.0, 5.0, 10.0, 25.0, 50.0];
 
-    /** Times its rating that a wirewound resistor takes for a second or so (common practice; pulse curves of data sheets allow more). */
+    /**
+     * Times its rating that a wirewound resistor takes for a second or so (common practice; pulse curves of data sheets
+     * allow more).
+     */
     private const PULSE = 10.0;
 
     /** Watts from which on they are wound from wire. */
@@ -38,9 +44,14 @@ final readonly class BleedResistor
      * @param float $peak   watts in the first instant
      * @param float $joules in all
      */
-    private function __construct(public float $ohms, public float $watts, public float $peak, public float $joules, public float $volts, private float $farads)
-    {
-    }
+    private function __construct(
+        public float $ohms,
+        public float $watts,
+        public float $peak,
+        public float $joules,
+        public float $volts,
+        private float $farads,
+    ) {}
 
     /**
      * @param float $volts  to begin with
@@ -52,8 +63,13 @@ final readonly class BleedResistor
         $least = $volts ** 2 / (self::PULSE * self::SIZES[count(self::SIZES) - 1]);
         $ohms = PreferredValues::E12->nearest(min(100e3, max(10.0, $least, $wanted)));
         $peak = $volts ** 2 / $ohms;
-        $joules = $farads * $volts ** 2 / 2;
-        $fits = array_values(array_filter(self::SIZES, static fn(float $w): bool => $peak <= self::PULSE * $w && $joules <= self::SOAK * $w));
+        $joules = ($farads * $volts ** 2) / 2;
+        $fits = array_values(
+            array_filter(
+                self::SIZES,
+                static fn(float $w): bool => $peak <= self::PULSE * $w && $joules <= self::SOAK * $w,
+            ),
+        );
 
         return new self($ohms, $fits[0] ?? self::SIZES[count(self::SIZES) - 1], $peak, $joules, $volts, $farads);
     }
@@ -92,8 +108,12 @@ final readonly class BleedResistor
     /** "under 60 V after 3.1 s, under 5 V after 9 s". */
     public function times(float $limit): string
     {
-        $after = fn(float $left): string => sprintf('under %s %s', Quantity::write($left, Unit::Volt), $this->seconds($left) < 0.1 ? 'at once' : 'after '.Duration::write($this->seconds($left)));
+        $after = fn(float $left): string => sprintf(
+            'under %s %s',
+            Quantity::write($left, Unit::Volt),
+            $this->seconds($left) < 0.1 ? 'at once' : 'after ' . Duration::write($this->seconds($left)),
+        );
 
-        return ($this->volts > $limit ? $after($limit).', ' : '').$after(min(self::DOWN_TO, $limit));
+        return ($this->volts > $limit ? $after($limit) . ', ' : '') . $after(min(self::DOWN_TO, $limit));
     }
 }

@@ -11,7 +11,10 @@ use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
-/** How a charged capacitor empties itself into the unplugged circuit: its bleeder, and whatever else conducts at that voltage. */
+/**
+ * How a charged capacitor empties itself into the unplugged circuit: its bleeder, and whatever else conducts at that
+ * voltage.
+ */
 final readonly class Decay
 {
     /** Steps of the voltage, evenly on a logarithmic scale. */
@@ -23,9 +26,7 @@ final readonly class Decay
     /** Ohms of the source that stands for the charge. */
     private const STIFF = 1e-3;
 
-    public function __construct(private Description $supply, private Mode $mode)
-    {
-    }
+    public function __construct(private Description $supply, private Mode $mode) {}
 
     /**
      * dt = C dV / I(V), summed; with one resistor across it that is R C ln(V0 / V).
@@ -66,7 +67,9 @@ final readonly class Decay
     {
         [$plus, $minus] = array_slice(array_values($capacitor->terminals), 0, 2);
         try {
-            $record = SteadyState::resting(CircuitBuilder::dead($this->supply, $this->mode, $faults, $plus, $minus, $volts, self::STIFF));
+            $record = SteadyState::resting(
+                CircuitBuilder::dead($this->supply, $this->mode, $faults, $plus, $minus, $volts, self::STIFF),
+            );
         } catch (CircuitError) {
             return INF;
         }

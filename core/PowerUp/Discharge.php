@@ -40,7 +40,7 @@ final readonly class Discharge
         foreach (self::peaks($supply, [$supply->mode(null), $bare]) as $ref => $volts) {
             $part = $supply->part((string) $ref);
             $farads = StoredCharge::farads($part);
-            if ($volts < self::LEAST_VOLTS || $farads * $volts ** 2 / 2 < self::LEAST_JOULES) {
+            if ($volts < self::LEAST_VOLTS || ($farads * $volts ** 2) / 2 < self::LEAST_JOULES) {
                 continue;
             }
             $lines[] = self::line($supply, $part, $farads, $volts, $decay, $bare);
@@ -48,7 +48,19 @@ final readonly class Discharge
         foreach ($supply->parts as $part) {
             if ($part->kind instanceof HoldsHighVoltage) {
                 ['volts' => $volts, 'farads' => $farads] = $part->kind->anode($part);
-                $lines[] = new DischargeLine($part->ref, $part->label(), $volts, $farads, $volts, INF, null, INF, true, true, null);
+                $lines[] = new DischargeLine(
+                    $part->ref,
+                    $part->label(),
+                    $volts,
+                    $farads,
+                    $volts,
+                    INF,
+                    null,
+                    INF,
+                    true,
+                    true,
+                    null,
+                );
             }
         }
         usort($lines, static fn(DischargeLine $a, DischargeLine $b): int => $b->joules() <=> $a->joules());
@@ -61,33 +73,67 @@ final readonly class Discharge
     {
         $bare = $supply->mode(null);
         foreach ($supply->modes as $mode) {
-            $loads = count(array_filter($mode->absent, static fn(string $ref): bool => $supply->part($ref)->kind instanceof Consumes));
-            $known = count(array_filter($bare->absent, static fn(string $ref): bool => $supply->part($ref)->kind instanceof Consumes));
+            $loads = count(
+                array_filter(
+                    $mode->absent,
+                    static fn(string $ref): bool => $supply->part($ref)->kind instanceof Consumes,
+                ),
+            );
+            $known = count(
+                array_filter(
+                    $bare->absent,
+                    static fn(string $ref): bool => $supply->part($ref)->kind instanceof Consumes,
+                ),
+            );
             $bare = $loads > $known ? $mode : $bare;
         }
 
         return $bare;
     }
 
-    private static function line(Description $supply, Part $part, float $farads, float $volts, Decay $decay, Mode $bare): DischargeLine
-    {
+    private static function line(
+        Description $supply,
+        Part $part,
+        float $farads,
+        float $volts,
+        Decay $decay,
+        Mode $bare,
+    ): DischargeLine {
         $limit = StoredCharge::TOUCH;
         $own = $decay->seconds($part, $farads, $volts, min($limit, $volts / 2));
         $bleeder = null;
         $most = $decay->ohms($part, $volts);
         foreach ($supply->parts as $ref => $one) {
-            if ($one->kind instanceof Resistor && ! in_array($ref, $bare->absent, true)) {
+            if ($one->kind instanceof Resistor && !in_array($ref, $bare->absent, true)) {
                 $ohms = $decay->ohms($part, $volts, [(string) $ref => 'open']);
                 if ($ohms > self::MATTERS * $most) {
                     [$bleeder, $most] = [(string) $ref, $ohms];
                 }
             }
         }
-        $stuck = $bleeder === null ? $own : $decay->seconds($part, $farads, $volts, min($limit, $volts / 2), [$bleeder => 'open']);
-        $held = $bleeder === null || $volts < $limit ? $volts : max($volts, self::peaks($supply, [$bare], [$bleeder => 'open'])[$part->ref] ?? $volts);
+        $stuck =
+            $bleeder === null
+                ? $own
+                : $decay->seconds($part, $farads, $volts, min($limit, $volts / 2), [$bleeder => 'open']);
+        $held =
+            $bleeder === null || $volts < $limit
+                ? $volts
+                : max($volts, self::peaks($supply, [$bare], [$bleeder => 'open'])[$part->ref] ?? $volts);
         $isHazard = isset(StoredCharge::hazards($supply)[$part->ref]);
 
-        return new DischargeLine($part->ref, $part->label(), $volts, $farads, $held, $own, $bleeder, $stuck, $isHazard, StoredCharge::needsSecond($supply, $part->ref), BleedResistor::for(max($volts, $held), $farads));
+        return new DischargeLine(
+            $part->ref,
+            $part->label(),
+            $volts,
+            $farads,
+            $held,
+            $own,
+            $bleeder,
+            $stuck,
+            $isHazard,
+            StoredCharge::needsSecond($supply, $part->ref),
+            BleedResistor::for(max($volts, $held), $farads),
+        );
     }
 
     /**
@@ -102,7 +148,11 @@ final readonly class Discharge
         $behaviour = new Behaviour($supply);
         foreach ($modes as $mode) {
             try {
-                $run = $behaviour->run($mode, $faults, $supply->mainsVoltage * $mode->mains * (1 + $supply->mainsTolerance));
+                $run = $behaviour->run(
+                    $mode,
+                    $faults,
+                    $supply->mainsVoltage * $mode->mains * (1 + $supply->mainsTolerance),
+                );
             } catch (CircuitError $e) {
                 if ($faults === []) {
                     throw $e;

@@ -15,7 +15,8 @@ final readonly class DischargeLine
     /**
      * @param float              $volts    it may hold at the highest mains
      * @param float              $held     volts it may hold with its bleeder open
-     * @param float              $own      seconds until it is under the touch limit (or half, if it never is over) by itself; INF if nothing takes the charge away
+     * @param float $own seconds until it is under the touch limit (or half, if it never is over) by itself; INF if
+     *     nothing takes the charge away
      * @param string|null        $bleeder  the resistor that empties it
      * @param float              $stuck    seconds with that one open
      * @param bool               $isHazard if it must be measured before hands go in
@@ -34,33 +35,60 @@ final readonly class DischargeLine
         public bool $isHazard,
         public bool $twice,
         public ?BleedResistor $tool,
-    ) {
-    }
+    ) {}
 
     public function joules(): float
     {
-        return $this->farads * $this->held ** 2 / 2;
+        return ($this->farads * $this->held ** 2) / 2;
     }
 
-    /** @return array{ref: string, label: string, holds: string, energy: string, itself: string, tool: string, time: string, proof: string, hazard: bool, twice: bool, why: string} */
+    /**
+     * @return array{ref: string, label: string, holds: string, energy: string, itself: string, tool: string,
+     *     time: string, proof: string, hazard: bool, twice: bool, why: string}
+     */
     public function view(): array
     {
         $volts = static fn(float $v): string => Quantity::write($v, Unit::Volt, 3);
         $limit = $this->volts > StoredCharge::TOUCH ? StoredCharge::TOUCH : $this->volts / 2;
 
         return [
-            'ref' => $this->ref, 'label' => $this->label, 'hazard' => $this->isHazard, 'twice' => $this->twice,
-            'holds' => $this->held > 1.03 * $this->volts ? sprintf('up to %s, %s with %s open', $volts($this->volts), $volts($this->held), $this->bleeder) : 'up to '.$volts($this->volts),
+            'ref' => $this->ref,
+            'label' => $this->label,
+            'hazard' => $this->isHazard,
+            'twice' => $this->twice,
+            'holds' =>
+                $this->held > 1.03 * $this->volts
+                    ? sprintf('up to %s, %s with %s open', $volts($this->volts), $volts($this->held), $this->bleeder)
+                    : 'up to ' . $volts($this->volts),
             'energy' => Quantity::write($this->joules(), Unit::Joule, 2),
             'itself' => match (true) {
                 is_infinite($this->own) => 'nothing empties it: it may hold for days',
-                $this->bleeder === null || $this->stuck < 1.0 => sprintf('under %s %s', $volts($limit), self::after($this->own)),
-                default => sprintf('under %s %s through %s; %s if that is open', $volts($limit), self::after($this->own), $this->bleeder, is_infinite($this->stuck) ? 'never' : self::after($this->stuck)),
+                $this->bleeder === null || $this->stuck < 1.0 => sprintf(
+                    'under %s %s',
+                    $volts($limit),
+                    self::after($this->own),
+                ),
+                default => sprintf(
+                    'under %s %s through %s; %s if that is open',
+                    $volts($limit),
+                    self::after($this->own),
+                    $this->bleeder,
+                    is_infinite($this->stuck) ? 'never' : self::after($this->stuck),
+                ),
             },
-            'tool' => $this->tool?->words() ?? 'a resistive high-voltage probe, its earth clip on the tube\'s own earth strap first',
-            'time' => $this->tool?->times(StoredCharge::TOUCH) ?? 'touch for some seconds, wait some minutes, and again: it recovers',
+            'tool' =>
+                $this->tool?->words() ??
+                'a resistive high-voltage probe, its earth clip on the tube\'s own earth strap first',
+            'time' =>
+                $this->tool?->times(StoredCharge::TOUCH) ??
+                'touch for some seconds, wait some minutes, and again: it recovers',
             'proof' => $this->twice
-                ? sprintf('Measure it, enter "%s left 2.1"; measure it again after %d minutes: it recovers by itself (dielectric absorption).', mb_strtolower($this->ref), intdiv(StoredCharge::WAIT, 60))
+                ? sprintf(
+                    'Measure it, enter "%s left 2.1"; measure it again after %d minutes: it recovers by itself ' .
+                        '(dielectric absorption).',
+                    mb_strtolower($this->ref),
+                    intdiv(StoredCharge::WAIT, 60),
+                )
                 : sprintf('Measure it and enter "%s left 2.1".', mb_strtolower($this->ref)),
             'why' => $this->why(),
         ];
@@ -68,17 +96,31 @@ final readonly class DischargeLine
 
     private static function after(float $seconds): string
     {
-        return $seconds < 0.1 ? 'at once' : 'after '.Duration::write($seconds);
+        return $seconds < 0.1 ? 'at once' : 'after ' . Duration::write($seconds);
     }
 
     private function why(): string
     {
         $charge = $this->farads * $this->held;
         $over = array_filter([
-            $this->held > StoredCharge::TOUCH ? sprintf('above 60 V DC (hazardous live, IEC 61010-1 and ES1 of IEC 62368-1)%s', $charge > StoredCharge::CHARGE ? sprintf(', %s µC of charge (limit 45 µC, IEC 61010-1, from memory)', number_format($charge * 1e6, 0, '.', ' ')) : ', but so little charge that it only startles (45 µC, IEC 61010-1, from memory)') : '',
-            $this->joules() > StoredCharge::ENERGY ? 'more than 20 J: it burns and welds at any voltage (IEC 60950-1, from memory)' : '',
+            $this->held > StoredCharge::TOUCH
+                ? sprintf(
+                    'above 60 V DC (hazardous live, IEC 61010-1 and ES1 of IEC 62368-1)%s',
+                    $charge > StoredCharge::CHARGE
+                        ? sprintf(
+                            ', %s µC of charge (limit 45 µC, IEC 61010-1, from memory)',
+                            number_format($charge * 1e6, 0, '.', ' '),
+                        )
+                        : ', but so little charge that it only startles (45 µC, IEC 61010-1, from memory)',
+                )
+                : '',
+            $this->joules() > StoredCharge::ENERGY
+                ? 'more than 20 J: it burns and welds at any voltage (IEC 60950-1, from memory)'
+                : '',
         ]);
 
-        return $over === [] ? 'Below the touch limit of 60 V DC, and too little energy to burn.' : ucfirst(implode('; ', $over)).'.';
+        return $over === []
+            ? 'Below the touch limit of 60 V DC, and too little energy to burn.'
+            : ucfirst(implode('; ', $over)) . '.';
     }
 }

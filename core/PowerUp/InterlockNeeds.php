@@ -25,13 +25,22 @@ final readonly class InterlockNeeds
     /** @return list<array{kind: string, what: string, how: string, without: string, stands_in: string}> */
     public static function of(Description $supply): array
     {
-        return array_map(static fn(Interlock $i): array => [
-            'kind' => $i->kind->value, 'what' => $i->what, 'how' => $i->how, 'without' => $i->without,
-            'stands_in' => $i->kind === InterlockKind::MinimumLoad ? self::load($supply, $i) : '',
-        ], $supply->interlocks);
+        return array_map(
+            static fn(Interlock $i): array => [
+                'kind' => $i->kind->value,
+                'what' => $i->what,
+                'how' => $i->how,
+                'without' => $i->without,
+                'stands_in' => $i->kind === InterlockKind::MinimumLoad ? self::load($supply, $i) : '',
+            ],
+            $supply->interlocks,
+        );
     }
 
-    /** A resistor for the minimum load: the least with which a good unit runs steadily, by the engine, and the power it must stand. */
+    /**
+     * A resistor for the minimum load: the least with which a good unit runs steadily, by the engine, and the power it
+     * must stand.
+     */
     private static function load(Description $supply, Interlock $interlock): string
     {
         $need = MinimumLoad::of($supply, $interlock);
@@ -39,7 +48,8 @@ final readonly class InterlockNeeds
             return '';
         }
         $part = $interlock->part === null ? null : $supply->part($interlock->part);
-        $amperes = $part?->knows('current') === true ? self::leastSteady($supply, $part, $need->amperes) : $need->amperes;
+        $amperes =
+            $part?->knows('current') === true ? self::leastSteady($supply, $part, $need->amperes) : $need->amperes;
 
         return self::resistor(PreferredValues::E12->nearest($need->volts / $amperes), $need->volts);
     }
@@ -52,9 +62,11 @@ final readonly class InterlockNeeds
     private static function leastSteady(Description $supply, Part $load, float $full): float
     {
         $isSteady = static function (float $share) use ($supply, $load, $full): bool {
-            $altered = $supply->altered($supply->mode(null)->id, [Alteration::set($load->ref, ['current' => $share * $full])]);
+            $altered = $supply->altered($supply->mode(null)->id, [
+                Alteration::set($load->ref, ['current' => $share * $full]),
+            ]);
             try {
-                return ! (new Behaviour($altered))->run($altered->mode(null))->alternates();
+                return !(new Behaviour($altered))->run($altered->mode(null))->alternates();
             } catch (CircuitError) {
                 return false;
             }
@@ -62,7 +74,7 @@ final readonly class InterlockNeeds
         [$low, $high] = [0.0, 1.0];
         while ($high - $low > self::CLOSE) {
             $middle = ($low + $high) / 2;
-            $isSteady($middle) ? $high = $middle : $low = $middle;
+            $isSteady($middle) ? ($high = $middle) : ($low = $middle);
         }
 
         return min(1.0, $high + MinimumLoad::TENTH) * $full;
@@ -75,6 +87,12 @@ final readonly class InterlockNeeds
      */
     public static function resistor(float $ohms, float $volts): string
     {
-        return sprintf('%s, %s (it burns %s at %s)', Quantity::write($ohms, Unit::Ohm, 2), Quantity::write(MinimumLoad::watts($ohms, $volts), Unit::Watt, 2), Quantity::write($volts ** 2 / $ohms, Unit::Watt, 2), Quantity::write($volts, Unit::Volt, 3));
+        return sprintf(
+            '%s, %s (it burns %s at %s)',
+            Quantity::write($ohms, Unit::Ohm, 2),
+            Quantity::write(MinimumLoad::watts($ohms, $volts), Unit::Watt, 2),
+            Quantity::write($volts ** 2 / $ohms, Unit::Watt, 2),
+            Quantity::write($volts, Unit::Volt, 3),
+        );
     }
 }

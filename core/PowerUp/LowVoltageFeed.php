@@ -72,8 +72,11 @@ final readonly class LowVoltageFeed
                 [$controller, $path] = [$one, $found];
             }
         }
-        $start = $controller !== null && $controller->kind instanceof LivesBetween ? $controller->kind->thresholds($controller)[3] : 0.0;
-        $volts = min(self::MOST, max(self::VOLTS, ceil(self::ABOVE_START * $start / 5) * 5));
+        $start =
+            $controller !== null && $controller->kind instanceof LivesBetween
+                ? $controller->kind->thresholds($controller)[3]
+                : 0.0;
+        $volts = min(self::MOST, max(self::VOLTS, ceil((self::ABOVE_START * $start) / 5) * 5));
         $scaled = $path === [] ? null : self::scaled($supply, $path, $volts, $start);
 
         return self::plan($supply, $mode, $bulk, $volts, $scaled, $controller);
@@ -86,7 +89,7 @@ final readonly class LowVoltageFeed
      */
     private static function startPath(Description $supply, Part $controller, Part $bulk): array
     {
-        if (! $controller->kind instanceof LivesBetween) {
+        if (!($controller->kind instanceof LivesBetween)) {
             return [];
         }
         [$pin, $ground] = $controller->kind->thresholds($controller);
@@ -95,14 +98,14 @@ final readonly class LowVoltageFeed
         while ($ways !== []) {
             [$node, $path] = array_shift($ways);
             foreach ($supply->parts as $part) {
-                if (! $part->kind instanceof Resistor || ! in_array($node, $part->terminals, true)) {
+                if (!($part->kind instanceof Resistor) || !in_array($node, $part->terminals, true)) {
                     continue;
                 }
                 $other = $part->node('a') === $node ? $part->node('b') : $part->node('a');
                 if ($other === $bulk->node('plus') || self::isMainsAc($supply, $other)) {
                     return [...$path, $part];
                 }
-                if (! isset($seen[$other])) {
+                if (!isset($seen[$other])) {
                     $seen[$other] = true;
                     $ways[] = [$other, [...$path, $part]];
                 }
@@ -115,7 +118,11 @@ final readonly class LowVoltageFeed
     private static function isMainsAc(Description $supply, string $node): bool
     {
         foreach ($supply->parts as $part) {
-            if (($part->has('ac1') && in_array($node, [$part->node('ac1'), $part->node('ac2')], true)) && $supply->isHot($node)) {
+            if (
+                $part->has('ac1') &&
+                in_array($node, [$part->node('ac1'), $part->node('ac2')], true) &&
+                $supply->isHot($node)
+            ) {
                 return true;
             }
         }
@@ -124,7 +131,8 @@ final readonly class LowVoltageFeed
     }
 
     /**
-     * R x Vtest / Vnormal lets the same start-up current through (common practice); the nearest of E24 from below, so that it surely starts.
+     * R x Vtest / Vnormal lets the same start-up current through (common practice); the nearest of E24 from below, so
+     * that it surely starts.
      *
      * @param non-empty-list<Part> $path
      *
@@ -136,13 +144,19 @@ final readonly class LowVoltageFeed
         usort($path, static fn(Part $a, Part $b): int => $b->value('value') <=> $a->value('value'));
         $rest = array_sum(array_map(static fn(Part $p): float => $p->value('value'), array_slice($path, 1)));
         $largest = $path[0];
-        $ohms = max(100.0, ($largest->value('value') + $rest) * $volts / $normal - $rest);
+        $ohms = max(100.0, (($largest->value('value') + $rest) * $volts) / $normal - $rest);
         $fitted = PreferredValues::E24->nearest($ohms);
         if ($fitted > $ohms * 1.001) {
             $fitted = PreferredValues::E24->nearest($ohms * 0.95);
         }
 
-        return ['part' => $largest->ref, 'from' => $largest->value('value'), 'to' => $fitted, 'watts' => max(0.0, $volts - $start) ** 2 / $fitted, 'atMains' => $normal ** 2 / $fitted];
+        return [
+            'part' => $largest->ref,
+            'from' => $largest->value('value'),
+            'to' => $fitted,
+            'watts' => max(0.0, $volts - $start) ** 2 / $fitted,
+            'atMains' => $normal ** 2 / $fitted,
+        ];
     }
 
     /**
@@ -150,12 +164,23 @@ final readonly class LowVoltageFeed
      *
      * @return array<string, mixed>
      */
-    private static function plan(Description $supply, Mode $mode, ?Part $at, float $volts, ?array $scaled, ?Part $controller): array
-    {
+    private static function plan(
+        Description $supply,
+        Mode $mode,
+        ?Part $at,
+        float $volts,
+        ?array $scaled,
+        ?Part $controller,
+    ): array {
         $seen = static function (float $v, float $limit) use ($supply, $mode, $at, $scaled): Description {
             $method = new PowerMethod(PowerMethod::BENCH, volts: $v, limit: $limit, part: $at?->ref);
 
-            return $supply->altered($mode->id, [...$method->alterations($supply), ...($scaled === null ? [] : [Alteration::set($scaled['part'], [self::main($supply->part($scaled['part'])) => $scaled['to']])])]);
+            return $supply->altered($mode->id, [
+                ...$method->alterations($supply),
+                ...$scaled === null
+                    ? []
+                    : [Alteration::set($scaled['part'], [self::main($supply->part($scaled['part'])) => $scaled['to']])],
+            ]);
         };
         $generous = self::LIMITS[count(self::LIMITS) - 1];
         $amperes = self::drawn(self::run($seen($volts, $generous)));
@@ -165,30 +190,92 @@ final readonly class LowVoltageFeed
         $wakes = $controller === null ? null : self::wakes($seen, $generous, $controller, $volts);
 
         return [
-            'method' => ['how' => PowerMethod::BENCH, 'volts' => $volts, 'limit' => $limit] + ($at === null ? [] : ['part' => $at->ref]),
+            'method' =>
+                ['how' => PowerMethod::BENCH, 'volts' => $volts, 'limit' => $limit] +
+                ($at === null ? [] : ['part' => $at->ref]),
             'mode' => $mode->id,
-            'where' => $at === null
-                ? 'In place of its own feed, at the same two terminals.'
-                : sprintf('Plus on the + of %s (%s), minus on its - (%s).', $at->ref, $at->node('plus'), $supply->grounds[$at->node('minus')]->name ?? $at->node('minus')),
-            'polarity' => $at === null
-                ? 'Polarity as on its connector; look twice.'
-                : 'Behind a rectifier polarity matters: look twice. Ahead of a bridge it would not.'.($supply->isHot($at->node('plus')) ? ' Mains plug out, and the capacitor discharged first.' : ' Not into the transformer.'),
-            'set' => sprintf('%s, current limit %s (a good unit takes about %s)', Quantity::write($volts, Unit::Volt), Quantity::write($limit, Unit::Ampere), Quantity::write($amperes, Unit::Ampere, 2)),
+            'where' =>
+                $at === null
+                    ? 'In place of its own feed, at the same two terminals.'
+                    : sprintf(
+                        'Plus on the + of %s (%s), minus on its - (%s).',
+                        $at->ref,
+                        $at->node('plus'),
+                        $supply->grounds[$at->node('minus')]->name ?? $at->node('minus'),
+                    ),
+            'polarity' =>
+                $at === null
+                    ? 'Polarity as on its connector; look twice.'
+                    : 'Behind a rectifier polarity matters: look twice. Ahead of a bridge it would not.' .
+                        ($supply->isHot($at->node('plus'))
+                            ? ' Mains plug out, and the capacitor discharged first.'
+                            : ' Not into the transformer.'),
+            'set' => sprintf(
+                '%s, current limit %s (a good unit takes about %s)',
+                Quantity::write($volts, Unit::Volt),
+                Quantity::write($limit, Unit::Ampere),
+                Quantity::write($amperes, Unit::Ampere, 2),
+            ),
             'mode_name' => $mode->name,
-            'scaled' => $scaled === null ? null : [
-                'part' => $scaled['part'], 'value' => Quantity::write($scaled['to'], Unit::Ohm),
-                'sentence' => sprintf('%s feeds the controller its start-up current. For %s fit %s instead of %s (%s there), and put it back before mains: at %s it would burn with %s.', $scaled['part'], Quantity::write($volts, Unit::Volt), Quantity::write($scaled['to'], Unit::Ohm), Quantity::write($scaled['from'], Unit::Ohm), Quantity::write($scaled['watts'], Unit::Watt, 2), Quantity::write($supply->mainsVoltage * M_SQRT2, Unit::Volt), Quantity::write($scaled['atMains'], Unit::Watt, 2)),
-            ],
+            'scaled' =>
+                $scaled === null
+                    ? null
+                    : [
+                        'part' => $scaled['part'],
+                        'value' => Quantity::write($scaled['to'], Unit::Ohm),
+                        'sentence' => sprintf(
+                            '%s feeds the controller its start-up current. For %s fit %s instead of %s (%s ' .
+                                'there), and put it back before mains: at %s it would burn with %s.',
+                            $scaled['part'],
+                            Quantity::write($volts, Unit::Volt),
+                            Quantity::write($scaled['to'], Unit::Ohm),
+                            Quantity::write($scaled['from'], Unit::Ohm),
+                            Quantity::write($scaled['watts'], Unit::Watt, 2),
+                            Quantity::write($supply->mainsVoltage * M_SQRT2, Unit::Volt),
+                            Quantity::write($scaled['atMains'], Unit::Watt, 2),
+                        ),
+                    ],
             'start' => match (true) {
                 $controller === null => 'Nothing has to wake up: what it feeds follows at once.',
-                $scaled === null => sprintf('%s takes its start-up current by itself: no resistor has to be changed.', $controller->ref),
-                default => sprintf('%s starts at %s on its supply pin.', $controller->ref, Quantity::volts($controller->kind instanceof LivesBetween ? $controller->kind->thresholds($controller)[3] : 0.0)),
+                $scaled === null => sprintf(
+                    '%s takes its start-up current by itself: no resistor has to be changed.',
+                    $controller->ref,
+                ),
+                default => sprintf(
+                    '%s starts at %s on its supply pin.',
+                    $controller->ref,
+                    Quantity::volts(
+                        $controller->kind instanceof LivesBetween ? $controller->kind->thresholds($controller)[3] : 0.0,
+                    ),
+                ),
             },
-            'wakes' => $controller === null ? '' : ($wakes === null ? sprintf('%s does not start below %s: expect its supply pin to rise and nothing more.', $controller->ref, Quantity::write($volts, Unit::Volt)) : sprintf('%s comes alive at about %s.', $controller->ref, Quantity::write($wakes, Unit::Volt))),
+            'wakes' =>
+                $controller === null
+                    ? ''
+                    : ($wakes === null
+                        ? sprintf(
+                            '%s does not start below %s: expect its supply pin to rise and nothing more.',
+                            $controller->ref,
+                            Quantity::write($volts, Unit::Volt),
+                        )
+                        : sprintf(
+                            '%s comes alive at about %s.',
+                            $controller->ref,
+                            Quantity::write($wakes, Unit::Volt),
+                        )),
             'readings' => self::readings($supply, $observation),
             'signs' => $observation->signs,
-            'ticks' => in_array('ticks', $observation->signs, true) ? 'It ticks: at this voltage its auxiliary winding cannot keep the controller fed. That is how a good one behaves here.' : '',
-            'put_back' => array_values(array_filter([$scaled === null ? '' : "{$scaled['part']} back to ".Quantity::write($scaled['from'], Unit::Ohm), $at === null ? 'its own feed' : "bench leads off {$at->ref}", $supply->isHot($at?->node('plus') ?? '') ? "discharge {$at?->ref} before mains" : ''])),
+            'ticks' => in_array('ticks', $observation->signs, true)
+                ? 'It ticks: at this voltage its auxiliary winding cannot keep the controller fed. That is how a ' .
+                    'good one behaves here.'
+                : '',
+            'put_back' => array_values(
+                array_filter([
+                    $scaled === null ? '' : "{$scaled['part']} back to " . Quantity::write($scaled['from'], Unit::Ohm),
+                    $at === null ? 'its own feed' : "bench leads off {$at->ref}",
+                    $supply->isHot($at?->node('plus') ?? '') ? "discharge {$at?->ref} before mains" : '',
+                ]),
+            ),
         ];
     }
 
@@ -245,13 +332,13 @@ final readonly class LowVoltageFeed
 
             return false;
         };
-        if (! $isAwake($volts)) {
+        if (!$isAwake($volts)) {
             return null;
         }
         [$low, $high] = [0.0, $volts];
         while ($high - $low > self::CLOSE) {
             $middle = ($low + $high) / 2;
-            $isAwake($middle) ? $high = $middle : $low = $middle;
+            $isAwake($middle) ? ($high = $middle) : ($low = $middle);
         }
 
         return round($high, 1);
@@ -263,7 +350,11 @@ final readonly class LowVoltageFeed
         $rows = [];
         foreach ($observation->settled ? $supply->points : [] as $id => $point) {
             $dc = $observation->reading((string) $id, 'dc');
-            $rows[] = ['point' => (string) $id, 'name' => $point->name, 'expected' => Quantity::volts(abs($dc) < 5e-3 ? 0.0 : $dc)];
+            $rows[] = [
+                'point' => (string) $id,
+                'name' => $point->name,
+                'expected' => Quantity::volts(abs($dc) < 5e-3 ? 0.0 : $dc),
+            ];
         }
 
         return $rows;

@@ -10,16 +10,15 @@ use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Supply\Description;
 
 /**
- * The power-up plan in sections, each computed by itself. What follows from the description alone may be kept; the choice of
+ * The power-up plan in sections, each computed by itself. What follows from the description alone may be kept; the
+ * choice of
  * the method follows the log, the rows of the lamp the suspicion.
  */
 final readonly class Plan
 {
     public const SECTIONS = ['safe', 'methods', 'feed', 'lamp', 'ramp', 'reform', 'needs'];
 
-    public function __construct(private Description $supply)
-    {
-    }
+    public function __construct(private Description $supply) {}
 
     /**
      * @param list<array{title: string, faults: array<string, string>}> $suspects for the lamp
@@ -31,11 +30,20 @@ final readonly class Plan
     public function section(string $name, array $suspects = []): array
     {
         return match ($name) {
-            'safe' => ['lines' => array_map(static fn(DischargeLine $l): array => $l->view(), Discharge::of($this->supply)), 'limits' => Limits::all(), 'cautions' => Cautions::makingSafe($this->supply)],
+            'safe' => [
+                'lines' => array_map(static fn(DischargeLine $l): array => $l->view(), Discharge::of($this->supply)),
+                'limits' => Limits::all(),
+                'cautions' => Cautions::makingSafe($this->supply),
+            ],
             'feed' => ['plans' => LowVoltageFeed::plans($this->supply), 'cautions' => Cautions::feeding($this->supply)],
-            'lamp' => ['plan' => LampLimiter::plan($this->supply, $suspects), 'cautions' => Cautions::energising($this->supply)],
+            'lamp' => [
+                'plan' => LampLimiter::plan($this->supply, $suspects),
+                'cautions' => Cautions::energising($this->supply),
+            ],
             'ramp' => ['cautions' => Cautions::energising($this->supply)],
-            'reform' => ['parts' => array_map(static fn(Reforming $r): array => $r->view(), Reforming::of($this->supply))],
+            'reform' => [
+                'parts' => array_map(static fn(Reforming $r): array => $r->view(), Reforming::of($this->supply)),
+            ],
             default => ['fuses' => FuseChoice::of($this->supply), 'interlocks' => InterlockNeeds::of($this->supply)],
         };
     }
@@ -46,10 +54,17 @@ final readonly class Plan
      * @param float $wallHertz  of the workshop
      * @param string $booked    the mains it is meant for, as it was booked in
      *
-     * @return array{methods: list<array{how: string, title: string, rank: string, reason: string}>, region: list<array{title: string, text: string, danger: bool}>, cautions: list<array{title: string, text: string}>}
+     * @return array{methods: list<array{how: string, title: string, rank: string, reason: string}>,
+     *     region: list<array{title: string, text: string, danger: bool}>, cautions: list<array{title: string,
+     *     text: string}>}
      */
-    public function methods(BenchState $state, float $shortShare, float $wallVolts, float $wallHertz, string $booked = ''): array
-    {
+    public function methods(
+        BenchState $state,
+        float $shortShare,
+        float $wallVolts,
+        float $wallHertz,
+        string $booked = '',
+    ): array {
         try {
             $watts = Budget::of($this->supply, $this->supply->mode(null))->inputWatts;
         } catch (CircuitError) {
@@ -58,7 +73,10 @@ final readonly class Plan
 
         return [
             'methods' => (new MethodChoice($this->supply, $state, $shortShare))->ranked(),
-            'region' => [...Region::booked($this->supply, $booked), ...Region::notes($this->supply, $wallVolts, $wallHertz, $watts)],
+            'region' => [
+                ...Region::booked($this->supply, $booked),
+                ...Region::notes($this->supply, $wallVolts, $wallHertz, $watts),
+            ],
             'cautions' => Cautions::energising($this->supply),
         ];
     }

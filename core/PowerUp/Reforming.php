@@ -13,12 +13,16 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
 /**
- * Building the oxide of an electrolytic up again after years without voltage: through a resistor, at rising voltage, until its
+ * Building the oxide of an electrolytic up again after years without voltage: through a resistor, at rising voltage,
+ * until its
  * leakage is down (procedure after MIL-HDBK-1131, steps and times common practice, both from memory).
  */
 final readonly class Reforming
 {
-    /** Leakage limit after some minutes at rated voltage: I = 0.01 C V, in amperes with farads and volts, at least 3 uA (general-purpose data sheets). */
+    /**
+     * Leakage limit after some minutes at rated voltage: I = 0.01 C V, in amperes with farads and volts, at least 3 uA
+     * (general-purpose data sheets).
+     */
     private const LEAKAGE = 0.01;
 
     private const LEAST = 3e-6;
@@ -45,9 +49,7 @@ final readonly class Reforming
 
     private const WORTH_VOLTS = 16.0;
 
-    private function __construct(public Part $part, public float $volts, public float $farads, public float $ohms)
-    {
-    }
+    private function __construct(public Part $part, public float $volts, public float $farads, public float $ohms) {}
 
     /** @return list<self> */
     public static function of(Description $supply): array
@@ -55,7 +57,11 @@ final readonly class Reforming
         $all = [];
         foreach ($supply->parts as $part) {
             $volts = $part->knows('voltage') ? $part->value('voltage') : 0.0;
-            if ($part->kind instanceof Electrolytic && $part->value('value') >= self::WORTH && $volts >= self::WORTH_VOLTS) {
+            if (
+                $part->kind instanceof Electrolytic &&
+                $part->value('value') >= self::WORTH &&
+                $volts >= self::WORTH_VOLTS
+            ) {
                 $all[] = self::for($part, $volts, $part->value('value'));
             }
         }
@@ -103,20 +109,41 @@ final readonly class Reforming
             $volts = $this->set($share);
             $drop = $this->limit($volts) * $this->ohms;
             $steps[] = [
-                'set' => Quantity::write($volts, Unit::Volt, 3), 'hold' => Duration::write($this->hold()),
+                'set' => Quantity::write($volts, Unit::Volt, 3),
+                'hold' => Duration::write($this->hold()),
                 'limit' => Quantity::write($this->limit($volts), Unit::Ampere, 2),
                 'drop' => Quantity::volts(min($drop, 0.9 * $volts)),
             ];
         }
 
         return [
-            'ref' => $this->part->ref, 'label' => $this->part->label(),
-            'resistor' => sprintf('%s %s in series, good for %s', Quantity::write($this->ohms, Unit::Ohm, 2), Quantity::write($this->watts(), Unit::Watt, 2), Quantity::write($this->volts, Unit::Volt)),
+            'ref' => $this->part->ref,
+            'label' => $this->part->label(),
+            'resistor' => sprintf(
+                '%s %s in series, good for %s',
+                Quantity::write($this->ohms, Unit::Ohm, 2),
+                Quantity::write($this->watts(), Unit::Watt, 2),
+                Quantity::write($this->volts, Unit::Volt),
+            ),
             'steps' => $steps,
-            'stop' => sprintf('Go on when the volts across the resistor are under the drop of the step and still falling. Done when it draws less than %s at %s. Give it up if it stays above %s for %d minutes, gets warm, or rises again.', Quantity::write($this->limit($this->volts), Unit::Ampere, 2), Quantity::write($this->volts, Unit::Volt), Quantity::write(self::HOPELESS * $this->limit($this->volts), Unit::Ampere, 2), self::GIVE_UP_MINUTES),
+            'stop' => sprintf(
+                'Go on when the volts across the resistor are under the drop of the step and still falling. ' .
+                    'Done when it draws less than %s at %s. Give it up if it stays above %s for %d minutes, gets ' .
+                    'warm, or rises again.',
+                Quantity::write($this->limit($this->volts), Unit::Ampere, 2),
+                Quantity::write($this->volts, Unit::Volt),
+                Quantity::write(self::HOPELESS * $this->limit($this->volts), Unit::Ampere, 2),
+                self::GIVE_UP_MINUTES,
+            ),
             'time' => sprintf('about %s in all', Duration::write(count(self::STEPS) * $this->hold())),
-            'how' => $this->volts > 60.0 ? 'Out of circuit or with everything behind it disconnected. Up to '.Quantity::write($this->volts, Unit::Volt).' on bare leads: covered, one hand, and discharged through the same resistor afterwards.' : 'Out of circuit or with everything behind it disconnected.',
-            'source' => 'I = 0.01 C V, at least 3 µA (general-purpose data sheets); procedure MIL-HDBK-1131, from memory.',
+            'how' =>
+                $this->volts > 60.0
+                    ? 'Out of circuit or with everything behind it disconnected. Up to ' .
+                        Quantity::write($this->volts, Unit::Volt) .
+                        ' on bare leads: covered, one hand, and discharged through the same resistor afterwards.'
+                    : 'Out of circuit or with everything behind it disconnected.',
+            'source' =>
+                'I = 0.01 C V, at least 3 µA (general-purpose data sheets); procedure MIL-HDBK-1131, from memory.',
         ];
     }
 

@@ -22,9 +22,7 @@ final readonly class Topology
     /** Farads from which a capacitor is a reservoir. */
     private const RESERVOIR = 1e-6;
 
-    public function __construct(private Description $supply)
-    {
-    }
+    public function __construct(private Description $supply) {}
 
     /** Fed with direct voltage: a vehicle, a control cabinet. */
     public function isDirectFed(): bool
@@ -35,7 +33,7 @@ final readonly class Topology
     /** Rectified mains on the hot side, and something that switches behind it. */
     public function isOffLine(): bool
     {
-        return ! $this->isDirectFed() && $this->bulk() !== null;
+        return !$this->isDirectFed() && $this->bulk() !== null;
     }
 
     public function hasValves(): bool
@@ -59,8 +57,14 @@ final readonly class Topology
     {
         $found = null;
         foreach ($this->supply->parts as $part) {
-            if ($this->isReservoir($part) && $this->supply->isHot($part->node('plus')) && $this->onRectifiedMains($part)
-                && ($found === null || StoredCharge::farads($part) * $this->printed($part) > StoredCharge::farads($found) * $this->printed($found))) {
+            if (
+                $this->isReservoir($part) &&
+                $this->supply->isHot($part->node('plus')) &&
+                $this->onRectifiedMains($part) &&
+                ($found === null ||
+                    StoredCharge::farads($part) * $this->printed($part) >
+                        StoredCharge::farads($found) * $this->printed($found))
+            ) {
                 $found = $part;
             }
         }
@@ -75,7 +79,9 @@ final readonly class Topology
         $gentlest = null;
         $least = 0;
         foreach ($this->supply->modes as $mode) {
-            $off = count(array_intersect($mode->absent, array_map(static fn(Part $p): string => $p->ref, $this->loads())));
+            $off = count(
+                array_intersect($mode->absent, array_map(static fn(Part $p): string => $p->ref, $this->loads())),
+            );
             if (array_intersect($mode->absent, $needed) === [] && ($gentlest === null || $off > $least)) {
                 [$gentlest, $least] = [$mode, $off];
             }
@@ -89,30 +95,47 @@ final readonly class Topology
     {
         $nodes = $this->windings();
         foreach ($this->supply->parts as $part) {
-            if (($part->kind instanceof Bridge || $part->kind instanceof Rectifier) && array_intersect($part->terminals, $nodes) !== []) {
+            if (
+                ($part->kind instanceof Bridge || $part->kind instanceof Rectifier) &&
+                array_intersect($part->terminals, $nodes) !== []
+            ) {
                 array_push($nodes, ...array_values($part->terminals));
             }
         }
 
-        return array_values(array_filter($this->supply->parts, fn(Part $p): bool => $this->isReservoir($p) && count(array_intersect($p->terminals, $nodes)) === 2));
+        return array_values(
+            array_filter(
+                $this->supply->parts,
+                fn(Part $p): bool => $this->isReservoir($p) && count(array_intersect($p->terminals, $nodes)) === 2,
+            ),
+        );
     }
 
     /** @return list<Part> those of them that work below the touch limit */
     public function gentleReservoirs(): array
     {
-        return array_values(array_filter($this->reservoirs(), fn(Part $p): bool => StoredCharge::bound($this->supply, $p) <= 1.5 * StoredCharge::TOUCH));
+        return array_values(
+            array_filter(
+                $this->reservoirs(),
+                fn(Part $p): bool => StoredCharge::bound($this->supply, $p) <= 1.5 * StoredCharge::TOUCH,
+            ),
+        );
     }
 
     /** @return list<Part> what starts and stops by its own supply pin */
     public function controllers(): array
     {
-        return array_values(array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof LivesBetween));
+        return array_values(
+            array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof LivesBetween),
+        );
     }
 
     /** @return list<Part> */
     public function loads(): array
     {
-        return array_values(array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof Consumes));
+        return array_values(
+            array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof Consumes),
+        );
     }
 
     /** @return list<Part> */
@@ -136,7 +159,9 @@ final readonly class Topology
 
     private function isReservoir(Part $part): bool
     {
-        return $part->kind instanceof StoresCharge && $part->has('plus') && StoredCharge::farads($part) >= self::RESERVOIR;
+        return $part->kind instanceof StoresCharge &&
+            $part->has('plus') &&
+            StoredCharge::farads($part) >= self::RESERVOIR;
     }
 
     private function printed(Part $part): float

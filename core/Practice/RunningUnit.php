@@ -15,13 +15,23 @@ use Oculant\Core\Proving\Load\Rail;
 use Oculant\Core\Supply\Description;
 
 /**
- * A unit that runs on the bench: its voltages follow mains and loads, its parts warm up, and one of them may fail after some hours.
+ * A unit that runs on the bench: its voltages follow mains and loads, its parts warm up, and one of them may fail after
+ * some hours.
  * Time is whatever the caller says it is, and only goes forward.
  */
 final class RunningUnit
 {
     /** Seconds in which parts warm up by two thirds (common practice). */
-    private const SLOWNESS = ['transformer' => 2400.0, 'electrolytic' => 1100.0, 'regulator' => 700.0, 'adjustable_regulator' => 700.0, 'bridge' => 450.0, 'mosfet' => 600.0, 'transistor' => 600.0, 'resistor' => 180.0];
+    private const SLOWNESS = [
+        'transformer' => 2400.0,
+        'electrolytic' => 1100.0,
+        'regulator' => 700.0,
+        'adjustable_regulator' => 700.0,
+        'bridge' => 450.0,
+        'mosfet' => 600.0,
+        'transistor' => 600.0,
+        'resistor' => 180.0,
+    ];
 
     private const SLOW = 300.0;
 
@@ -58,12 +68,19 @@ final class RunningUnit
 
     /**
      * @param array<string, string>                                    $faults fault name by part reference
-     * @param list<array{part: string, fault: string, after: float}>   $ageing what fails later, after so many seconds under power without a break
+     * @param list<array{part: string, fault: string, after: float}> $ageing what fails later, after so many seconds
+     *     under power without a break
      * @param float                                                    $room   degrees Celsius
      * @param float                                                    $shy    share of its starts that fail
      */
-    public function __construct(public readonly Description $supply, private array $faults, private readonly int $seed, private array $ageing = [], public readonly float $room = 21.0, private readonly float $shy = 0.0)
-    {
+    public function __construct(
+        public readonly Description $supply,
+        private array $faults,
+        private readonly int $seed,
+        private array $ageing = [],
+        public readonly float $room = 21.0,
+        private readonly float $shy = 0.0,
+    ) {
         $this->unit = (new SimulatedUnit($supply, [], $seed))->asBuilt();
         $this->mode = $supply->mode(null)->id;
     }
@@ -72,16 +89,18 @@ final class RunningUnit
      * Feed and loads from now on.
      *
      * @param float                $mains  volts at the feed, 0 for none
-     * @param array<string, float> $shares of full load by rail; a rail that is not named has its load as the mode has it
+     * @param array<string, float> $shares of full load by rail; a rail that is not named has its load as the mode has
+     *     it
      */
     public function set(float $now, float $mains, ?string $mode = null, array $shares = []): void
     {
         $this->advance($now);
         $this->freeze($now);
         if ($mains > 0.0 && $this->onSince === null) {
-            $this->hasStarted = ++$this->starts === 0 || $this->noise('start', (float) $this->starts) > 2 * $this->shy - 1;
+            $this->hasStarted =
+                ++$this->starts === 0 || $this->noise('start', (float) $this->starts) > 2 * $this->shy - 1;
         }
-        $this->onSince = $mains > 0.0 ? ($this->onSince ?? $now) : null;
+        $this->onSince = $mains > 0.0 ? $this->onSince ?? $now : null;
         $this->mains = $mains;
         $this->mode = $mode !== null && isset($this->supply->modes[$mode]) ? $mode : $this->mode;
         $this->shares = $shares;
@@ -92,9 +111,17 @@ final class RunningUnit
     {
         $this->advance($now);
         // A rail that did not start stands at nothing; what is fed straight from the mains does not care.
-        $isDead = ! $this->hasStarted && ($this->supply->points[$point]->rail ?? null) !== null;
-        $true = $isDead ? 0.0 : $this->between(static fn(Observation $o): float => $o->readings === [] ? 0.0 : $o->reading($point, $quantity), $mains ?? $this->mains);
-        $warm = $quantity === 'dc' && $this->onSince !== null ? 1 - self::WARM_DRIFT * (1 - exp(-($now - $this->onSince) / self::DRIFT_SECONDS)) : 1.0;
+        $isDead = !$this->hasStarted && ($this->supply->points[$point]->rail ?? null) !== null;
+        $true = $isDead
+            ? 0.0
+            : $this->between(
+                static fn(Observation $o): float => $o->readings === [] ? 0.0 : $o->reading($point, $quantity),
+                $mains ?? $this->mains,
+            );
+        $warm =
+            $quantity === 'dc' && $this->onSince !== null
+                ? 1 - self::WARM_DRIFT * (1 - exp(-($now - $this->onSince) / self::DRIFT_SECONDS))
+                : 1.0;
 
         return $true * $warm + $this->noise("{$point}{$quantity}", $now) * (1e-4 * abs($true) + 5e-4);
     }
@@ -112,7 +139,9 @@ final class RunningUnit
     {
         $asked = $this->supply->deadCheck($check);
 
-        return $asked === null ? NAN : (new DeadMeter($this->unit))->read($asked, $this->unit->mode($this->mode), $this->faults);
+        return $asked === null
+            ? NAN
+            : (new DeadMeter($this->unit))->read($asked, $this->unit->mode($this->mode), $this->faults);
     }
 
     /** Watts from the feed. */
@@ -181,7 +210,13 @@ final class RunningUnit
         if ($part === null) {
             return 0.0;
         }
-        $end = $this->mains <= 0.0 ? 0.0 : Warmth::rise($part, $this->between(static fn(Observation $o): float => $o->heat[$ref] ?? 0.0, $this->mains));
+        $end =
+            $this->mains <= 0.0
+                ? 0.0
+                : Warmth::rise(
+                    $part,
+                    $this->between(static fn(Observation $o): float => $o->heat[$ref] ?? 0.0, $this->mains),
+                );
         $tau = self::SLOWNESS[$part->kind->name()] ?? self::SLOW;
 
         return $end + (($this->risen[$ref] ?? 0.0) - $end) * exp(-max(0.0, $now - $this->since) / $tau);
@@ -204,7 +239,7 @@ final class RunningUnit
     private function observe(float $mains): Observation
     {
         $key = sprintf('%s %.3f %s', $this->mode, $mains, json_encode($this->shares));
-        if (! isset($this->solved[$key])) {
+        if (!isset($this->solved[$key])) {
             if ($mains <= 0.0) {
                 return $this->solved[$key] = new Observation([], [], [], [], null);
             }
@@ -232,12 +267,17 @@ final class RunningUnit
         }
         $altered = $this->supply->altered($this->mode, $alterations);
 
-        return $altered->withParts(array_diff_key($this->unit->parts, array_filter($this->unit->parts, static fn(Part $p): bool => $p->kind instanceof Consumes)));
+        return $altered->withParts(
+            array_diff_key(
+                $this->unit->parts,
+                array_filter($this->unit->parts, static fn(Part $p): bool => $p->kind instanceof Consumes),
+            ),
+        );
     }
 
     /** Between -1 and 1, the same for the same moment and place. */
     private function noise(string $what, float $now): float
     {
-        return crc32("{$this->seed} {$what} ".round($now, 3)) / 0x7FFFFFFF - 1.0;
+        return crc32("{$this->seed} {$what} " . round($now, 3)) / 0x7fffffff - 1.0;
     }
 }

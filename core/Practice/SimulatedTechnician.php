@@ -36,17 +36,25 @@ final readonly class SimulatedTechnician
     private const NEW_FUSE = 3.0;
 
     /** @param float $slips share of readings in which the hand slips: the probe touches nothing, or the neighbour */
-    public function __construct(private Description $supply, private Knowledge $knowledge, private float $slips = 0.0)
-    {
-    }
+    public function __construct(
+        private Description $supply,
+        private Knowledge $knowledge,
+        private float $slips = 0.0,
+    ) {}
 
     /**
      * @param string $fault hypothesis, for example "C1:dried"
      *
-     * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, tests: int, bound: float, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
-     *         right if the likeliest group holds the fault, or names its part as the one to replace; confident if it was proposed as found; a consequence if the part found is one that the fault takes along;
-     *         bound: measurements that no choice can do without: bits that were missing, over the most that any one measurement could tell (Shannon; 0 where the strategy looks at no bits);
-     *         tests: how many of the steps were tests of a part by itself, the confirming one among them; cleared: parts proposed as found that their confirming test then cleared; shown if any measurement tells it from a good unit; noticed if its owner would see or hear it
+     * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, tests: int,
+     *     bound: float, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
+     *         right if the likeliest group holds the fault, or names its part as the one to replace; confident if it
+     *         was proposed as found; a consequence if the part found is one that the fault takes along;
+     *         bound: measurements that no choice can do without: bits that were missing, over the most that any one
+     *         measurement could tell (Shannon; 0 where the strategy looks at no bits);
+     *         tests: how many of the steps were tests of a part by itself, the confirming one among them;
+     *         cleared: parts proposed as found that their confirming test then cleared; shown if any measurement tells
+     *         it from a
+     *         good unit; noticed if its owner would see or hear it
      */
     public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
     {
@@ -60,10 +68,14 @@ final readonly class SimulatedTechnician
         $top = $work['end']->suspects()[0];
 
         return [
-            'right' => in_array($fault, array_column($top->members, 'id'), true) || ($top->members[0] ?? null)?->faultOf($hypothesis->ref) !== null,
+            'right' =>
+                in_array($fault, array_column($top->members, 'id'), true) ||
+                ($top->members[0] ?? null)?->faultOf($hypothesis->ref) !== null,
             'confident' => $top->probability > self::CONFIDENT,
             // The step then says to try the fuse once behind a limiter, and names what may have taken it.
-            'isConsequence' => ($top->members[0]->ref ?? '') !== $hypothesis->ref && isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
+            'isConsequence' =>
+                ($top->members[0]->ref ?? '') !== $hypothesis->ref &&
+                isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
             'cleared' => $work['cleared'],
             'steps' => count($work['readings']),
             'tests' => $work['tests'],
@@ -81,7 +93,8 @@ final readonly class SimulatedTechnician
      *
      * @param list<array{entry: string, symptom: string, text: string, replaced: list<string>}> $complaint
      *
-     * @return array{end: Workup, readings: list<string>, cleared: int, tests: int, bound: float, minutes: float} as find() says; the work-up as it stands in the end
+     * @return array{end: Workup, readings: list<string>, cleared: int, tests: int, bound: float, minutes: float} as
+     *     find() says; the work-up as it stands in the end
      */
     public function work(Unit $unit, array $complaint, int $seed, Strategy $strategy = Strategy::NextStep): array
     {
@@ -94,7 +107,9 @@ final readonly class SimulatedTechnician
         for ($move = 0; $move < self::MOST_STEPS; $move++) {
             $workup = new Workup($this->supply, $state, $this->knowledge);
             $missing = $move === 0 ? self::entropy($workup) : $missing;
-            $most = in_array($strategy, [Strategy::NextStep, Strategy::MostBits], true) ? max([$most, ...array_column($workup->candidates(), 'bits')]) : 0.0;
+            $most = in_array($strategy, [Strategy::NextStep, Strategy::MostBits], true)
+                ? max([$most, ...array_column($workup->candidates(), 'bits')])
+                : 0.0;
             $choice = match ($strategy) {
                 Strategy::NextStep => $this->asSuggested($workup, $state),
                 Strategy::MostBits => $this->mostTelling($workup, $state),
@@ -109,17 +124,22 @@ final readonly class SimulatedTechnician
             $minutes += $cost;
             if ($quantity === Tested::BY_ITSELF) {
                 $tests++;
-                $isGood = $unit->isBad($target) === ($this->chance($seed, $move, 'tests') < $this->slips);
+                $isGood = $unit->isBad($target) === $this->chance($seed, $move, 'tests') < $this->slips;
                 $cleared += $isGood && $workup->suspects()[0]->probability > self::CONFIDENT ? 1 : 0;
-                $state->tested[] = ['entry' => "r{$move}", 'part' => $target, 'isGood' => $isGood, 'isNew' => in_array($target, $state->replaced(), true)];
-                $readings[] = $target.($isGood ? ' good' : ' bad');
-                if (! $isGood && $this->supply->part($target)->kind instanceof Fuse) {
+                $state->tested[] = [
+                    'entry' => "r{$move}",
+                    'part' => $target,
+                    'isGood' => $isGood,
+                    'isNew' => in_array($target, $state->replaced(), true),
+                ];
+                $readings[] = $target . ($isGood ? ' good' : ' bad');
+                if (!$isGood && $this->supply->part($target)->kind instanceof Fuse) {
                     $minutes += self::NEW_FUSE;
                     $this->tryNewFuse($unit, $state, $target);
                 }
                 continue;
             }
-            if ($energised && ! $unit->settles($mode)) {
+            if ($energised && !$unit->settles($mode)) {
                 // The meter wanders: nothing is written down, and it is not tried again.
                 $state->skipped["{$target} {$quantity}"] = true;
                 $readings[] = "{$target} {$quantity} wanders";
@@ -127,9 +147,25 @@ final readonly class SimulatedTechnician
             }
             $value = $energised ? $unit->live($target, $quantity, $mode) : $unit->dead($target, $mode);
             if ($this->slips > 0.0 && $this->chance($seed, $move, 'slips') < $this->slips) {
-                $value = $this->slip($unit, $target, $quantity, $energised, $mode, $this->chance($seed, $move, 'where'));
+                $value = $this->slip(
+                    $unit,
+                    $target,
+                    $quantity,
+                    $energised,
+                    $mode,
+                    $this->chance($seed, $move, 'where'),
+                );
             }
-            $state->readings[] = new TakenReading("r{$move}", $target, $quantity, $value, $state->power, $mode, null, $state->replaced());
+            $state->readings[] = new TakenReading(
+                "r{$move}",
+                $target,
+                $quantity,
+                $value,
+                $state->power,
+                $mode,
+                null,
+                $state->replaced(),
+            );
             $readings[] = "{$target} {$quantity} {$value}";
         }
         $end = new Workup($this->supply, $state, $this->knowledge);
@@ -161,7 +197,13 @@ final readonly class SimulatedTechnician
         $state->repairs[] = ['entry' => "{$fuse} new", 'part' => $fuse, 'out' => '', 'in' => '', 'at' => ''];
         $unit->repair($fuse);
         if (in_array("{$fuse} open", $unit->signs($this->supply->mode(null)->id), true)) {
-            $state->fuses[] = ['entry' => "{$fuse} again", 'part' => $fuse, 'state' => 'parted', 'fitted' => '', 'replaced' => $state->replaced()];
+            $state->fuses[] = [
+                'entry' => "{$fuse} again",
+                'part' => $fuse,
+                'state' => 'parted',
+                'fitted' => '',
+                'replaced' => $state->replaced(),
+            ];
         }
     }
 
@@ -172,7 +214,7 @@ final readonly class SimulatedTechnician
                 return true;
             }
             foreach ($byHypothesis[$fault] ?? [] as $key => $value) {
-                if (! Likelihood::indistinguishable($key, $value, $byHypothesis[Hypothesis::HEALTHY][$key] ?? NAN)) {
+                if (!Likelihood::indistinguishable($key, $value, $byHypothesis[Hypothesis::HEALTHY][$key] ?? NAN)) {
                     return true;
                 }
             }
@@ -182,9 +224,15 @@ final readonly class SimulatedTechnician
     }
 
     /** Half of the slips touch nothing, half the next point of the list. */
-    private function slip(Unit $unit, string $target, string $quantity, bool $energised, string $mode, float $where): float
-    {
-        if (! $energised) {
+    private function slip(
+        Unit $unit,
+        string $target,
+        string $quantity,
+        bool $energised,
+        string $mode,
+        float $where,
+    ): float {
+        if (!$energised) {
             return INF;
         }
         $points = array_map(strval(...), array_keys($this->supply->points));
@@ -213,7 +261,10 @@ final readonly class SimulatedTechnician
         };
     }
 
-    /** @return array{string, string, bool, string, float}|null target, quantity, energised, mode, minutes; null once a cause is confirmed, or nothing is left to do */
+    /**
+     * @return array{string, string, bool, string, float}|null target, quantity, energised, mode, minutes; null once a
+     *     cause is confirmed, or nothing is left to do
+     */
     private function asSuggested(Workup $workup, BenchState $state): ?array
     {
         $changed = 0.0;
@@ -231,7 +282,7 @@ final readonly class SimulatedTechnician
             $workup = new Workup($this->supply, $state, $this->knowledge);
             $next = $workup->next()['next'];
         }
-        if ($next['target'] === null || ! in_array($next['kind'], ['measure', 'test', 'confirm'], true)) {
+        if ($next['target'] === null || !in_array($next['kind'], ['measure', 'test', 'confirm'], true)) {
             return null;
         }
         [$target, $quantity] = [(string) $next['target'], (string) $next['quantity']];
@@ -239,7 +290,11 @@ final readonly class SimulatedTechnician
             return $this->byItself($target, $state, $changed);
         }
         foreach ($workup->candidates() as $candidate) {
-            if ($candidate->target === $target && $candidate->quantity === $quantity && $candidate->mode === $state->mode) {
+            if (
+                $candidate->target === $target &&
+                $candidate->quantity === $quantity &&
+                $candidate->mode === $state->mode
+            ) {
                 return [$target, $quantity, $candidate->energised, $candidate->mode, $candidate->minutes + $changed];
             }
         }
@@ -247,7 +302,10 @@ final readonly class SimulatedTechnician
         return [$target, $quantity, $state->power->isEnergised(), $state->mode, 1.0 + $changed];
     }
 
-    /** @return array{string, string, bool, string, float}|null as asSuggested(); null if that part tested bad before, or good twice */
+    /**
+     * @return array{string, string, bool, string, float}|null as asSuggested(); null if that part tested bad before, or
+     *     good twice
+     */
     private function byItself(string $part, BenchState $state, float $minutes): ?array
     {
         $said = array_column(array_filter($state->tested, static fn(array $t): bool => $t['part'] === $part), 'isGood');
@@ -256,10 +314,19 @@ final readonly class SimulatedTechnician
         }
         $minutes += $state->power->isEnergised() ? self::STATE_CHANGE : 0.0;
 
-        return [$part, Tested::BY_ITSELF, false, $state->mode, $minutes + $this->supply->part($part)->kind->apart()->minutes()];
+        return [
+            $part,
+            Tested::BY_ITSELF,
+            false,
+            $state->mode,
+            $minutes + $this->supply->part($part)->kind->apart()->minutes(),
+        ];
     }
 
-    /** @return array{string, string, bool, string, float}|null as asSuggested(): the test of the part that is likeliest by now */
+    /**
+     * @return array{string, string, bool, string, float}|null as asSuggested(): the test of the part that is likeliest
+     *     by now
+     */
     private function confirmation(Workup $workup, BenchState $state): ?array
     {
         $likeliest = $workup->suspects()[0]->members[0] ?? null;
@@ -267,7 +334,10 @@ final readonly class SimulatedTechnician
         return $likeliest === null ? null : $this->byItself($likeliest->ref, $state, 0.0);
     }
 
-    /** Every capacitor that may be charged is measured, the large ones twice; its minutes are those of changing the state. */
+    /**
+     * Every capacitor that may be charged is measured, the large ones twice; its minutes are those of changing the
+     * state.
+     */
     private function discharge(BenchState $state): void
     {
         // Interlocks are looked at on the way.
@@ -276,7 +346,13 @@ final readonly class SimulatedTechnician
         }
         foreach (array_keys(StoredCharge::hazards($this->supply)) as $ref) {
             foreach (['2026-01-01T08:00:00Z', '2026-01-01T08:10:00Z'] as $at) {
-                $state->residuals[] = ['entry' => $ref, 'place' => (string) $ref, 'quantity' => 'dc', 'volts' => 0.1, 'at' => $at];
+                $state->residuals[] = [
+                    'entry' => $ref,
+                    'place' => (string) $ref,
+                    'quantity' => 'dc',
+                    'volts' => 0.1,
+                    'at' => $at,
+                ];
             }
         }
     }
@@ -296,13 +372,22 @@ final readonly class SimulatedTechnician
             }
         }
         if ($left !== []) {
-            $target = $strategy === Strategy::Walking ? (string) array_key_first($left) : $this->mostEven(array_map(strval(...), array_keys($left)), $workup, $functions, $mode);
+            $target =
+                $strategy === Strategy::Walking
+                    ? (string) array_key_first($left)
+                    : $this->mostEven(array_map(strval(...), array_keys($left)), $workup, $functions, $mode);
 
             return [$target, $functions[$target], true, $mode, $left[$target]];
         }
         foreach ($this->supply->deadChecks() as $id => $check) {
             if ($state->latest((string) $id, $check->quantity, $mode) === null) {
-                return [(string) $id, $check->quantity, false, $mode, 0.75 + ($state->power->isEnergised() ? self::STATE_CHANGE : 0.0)];
+                return [
+                    (string) $id,
+                    $check->quantity,
+                    false,
+                    $mode,
+                    0.75 + ($state->power->isEnergised() ? self::STATE_CHANGE : 0.0),
+                ];
             }
         }
 
@@ -328,7 +413,13 @@ final readonly class SimulatedTechnician
                 foreach ($suspect->members as $member) {
                     $share = $suspect->probability / count($suspect->members);
                     $all += $share;
-                    $wrong += Likelihood::indistinguishable($key, $dictionary->reading($mode, $member->id, $key), $healthy) ? 0.0 : $share;
+                    $wrong += Likelihood::indistinguishable(
+                        $key,
+                        $dictionary->reading($mode, $member->id, $key),
+                        $healthy,
+                    )
+                        ? 0.0
+                        : $share;
                 }
             }
             $off = abs($wrong - $all / 2);

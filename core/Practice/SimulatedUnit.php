@@ -28,16 +28,23 @@ final class SimulatedUnit implements Unit
 
     /**
      * @param array<string, string> $faults fault name by part reference
-     * @param float                 $width  share of their tolerances that parts and meter use; most units are better than they must be
+     * @param float $width share of their tolerances that parts and meter use; most units are better than they must be
      */
-    public function __construct(Description $supply, private array $faults, int $seed, private readonly float $width = 0.7)
-    {
-        $this->state = $seed & 0x7FFFFFFF;
+    public function __construct(
+        Description $supply,
+        private array $faults,
+        int $seed,
+        private readonly float $width = 0.7,
+    ) {
+        $this->state = $seed & 0x7fffffff;
         $changed = [];
         foreach ($supply->parts as $ref => $part) {
             foreach ($part->tolerances as $parameter => $tolerance) {
                 if ($tolerance > 0 && $part->knows($parameter)) {
-                    $part = $part->with($parameter, $part->value($parameter) * (1 + $tolerance * $this->width * $this->spread()));
+                    $part = $part->with(
+                        $parameter,
+                        $part->value($parameter) * (1 + $tolerance * $this->width * $this->spread()),
+                    );
                 }
             }
             $changed[(string) $ref] = $part;
@@ -102,16 +109,24 @@ final class SimulatedUnit implements Unit
     /** What the meter shows with the plug out: ohms, or volts for a diode test; INF for OL. */
     public function dead(string $check, string $mode): float
     {
-        $true = (new DeadMeter($this->unit))->read($this->unit->deadChecks()[$check], $this->unit->mode($mode), $this->presentFaults());
+        $true = (new DeadMeter($this->unit))->read(
+            $this->unit->deadChecks()[$check],
+            $this->unit->mode($mode),
+            $this->presentFaults(),
+        );
 
         return is_infinite($true) ? INF : $this->asShown($true, Meter::forResistance());
     }
 
     private function observe(string $mode, ?float $mainsVolts): Observation
     {
-        $key = $mode.'@'.$mainsVolts;
-        if (! isset($this->observations[$key])) {
-            $observation = (new Behaviour($this->unit))->live($this->unit->mode($mode), $this->presentFaults(), $mainsVolts);
+        $key = $mode . '@' . $mainsVolts;
+        if (!isset($this->observations[$key])) {
+            $observation = (new Behaviour($this->unit))->live(
+                $this->unit->mode($mode),
+                $this->presentFaults(),
+                $mainsVolts,
+            );
             $this->broken += $observation->broken();
             $this->observations[$key] = $observation;
         }
@@ -137,6 +152,6 @@ final class SimulatedUnit implements Unit
     {
         $this->state = (int) (($this->state * 48271) % 2147483647) ?: 1;
 
-        return 2 * $this->state / 2147483647 - 1;
+        return (2 * $this->state) / 2147483647 - 1;
     }
 }

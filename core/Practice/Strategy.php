@@ -8,7 +8,10 @@ namespace Oculant\Core\Practice;
 enum Strategy: string
 {
     case NextStep = 'next step';
-    /** The measurement that tells most, whatever it costs: as few measurements as the information allows, one step ahead. */
+    /**
+     * The measurement that tells most, whatever it costs: as few measurements as the information allows, one step
+     * ahead.
+     */
     case MostBits = 'most bits, at any cost';
     /** From the input to the output, point by point, then part by part. */
     case Walking = 'walking from the input';

@@ -12,7 +12,10 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
-/** Where a particular meter would show something else than a good one at a point of a good unit: it averages, it is too slow, it loads. */
+/**
+ * Where a particular meter would show something else than a good one at a point of a good unit: it averages, it is too
+ * slow, it loads.
+ */
 final readonly class MeterEffect
 {
     /** Shares of a reading below which nobody minds. */
@@ -20,14 +23,12 @@ final readonly class MeterEffect
 
     private const DC = 0.01;
 
-    public function __construct(private Description $supply, private Mode $mode, private MeterProfile $meter)
-    {
-    }
+    public function __construct(private Description $supply, private Mode $mode, private MeterProfile $meter) {}
 
     /** @return string|null one sentence; null if it shows what any good meter shows */
     public function at(string $point, string $quantity): ?string
     {
-        if (! isset($this->supply->points[$point])) {
+        if (!isset($this->supply->points[$point])) {
             return null;
         }
         try {
@@ -52,8 +53,16 @@ final readonly class MeterEffect
 
         return match (true) {
             $true < 0.05 => null,
-            $hertz > $this->meter->bandwidth => sprintf('What is there has %s, and this meter reads AC up to %s: it shows too little.', Quantity::write($hertz, Unit::Hertz), Quantity::write($this->meter->bandwidth, Unit::Hertz)),
-            abs($shown - $true) > self::AC * $true => sprintf('This meter averages: on a good unit it shows %s here, where a true rms meter shows %s.', Quantity::volts($shown), Quantity::volts($true)),
+            $hertz > $this->meter->bandwidth => sprintf(
+                'What is there has %s, and this meter reads AC up to %s: it shows too little.',
+                Quantity::write($hertz, Unit::Hertz),
+                Quantity::write($this->meter->bandwidth, Unit::Hertz),
+            ),
+            abs($shown - $true) > self::AC * $true => sprintf(
+                'This meter averages: on a good unit it shows %s here, where a true rms meter shows %s.',
+                Quantity::volts($shown),
+                Quantity::volts($true),
+            ),
             default => null,
         };
     }
@@ -64,10 +73,17 @@ final readonly class MeterEffect
             return null;
         }
         $good = (new Behaviour($this->supply))->live($this->mode)->reading($id, 'dc');
-        $seen = (new Behaviour($this->supply->withMeterOf($this->meter->input, $this->supply->points[$id])))->live($this->mode)->reading($id, 'dc');
+        $seen = (new Behaviour($this->supply->withMeterOf($this->meter->input, $this->supply->points[$id])))
+            ->live($this->mode)
+            ->reading($id, 'dc');
 
         return abs($good) > 0.1 && abs($seen - $good) > self::DC * abs($good)
-            ? sprintf('This meter\'s %s load the point: a good unit shows %s with it instead of %s.', Quantity::write($this->meter->input, Unit::Ohm), Quantity::volts($seen), Quantity::volts($good))
+            ? sprintf(
+                'This meter\'s %s load the point: a good unit shows %s with it instead of %s.',
+                Quantity::write($this->meter->input, Unit::Ohm),
+                Quantity::volts($seen),
+                Quantity::volts($good),
+            )
             : null;
     }
 }

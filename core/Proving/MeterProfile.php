@@ -8,14 +8,21 @@ use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
 
 /**
- * What is known of the accuracy of one meter: percentage of reading plus counts, by function, as its data sheet states it.
+ * What is known of the accuracy of one meter: percentage of reading plus counts, by function, as its data sheet states
+ * it.
  */
 final readonly class MeterProfile
 {
     public const FUNCTIONS = ['dc', 'ac', 'resistance', 'current', 'temperature'];
 
     /** A hand-held meter nobody described (common practice). */
-    private const USUAL = ['dc' => [0.005, 2], 'ac' => [0.010, 3], 'resistance' => [0.008, 3], 'current' => [0.012, 3], 'temperature' => [0.01, 10]];
+    private const USUAL = [
+        'dc' => [0.005, 2],
+        'ac' => [0.01, 3],
+        'resistance' => [0.008, 3],
+        'current' => [0.012, 3],
+        'temperature' => [0.01, 10],
+    ];
 
     /** Coverage factor of an expanded uncertainty of 95 % (GUM 6.3.3). */
     public const COVERAGE = 2.0;
@@ -30,9 +37,13 @@ final readonly class MeterProfile
      * @param float $bandwidth  hertz, of the AC function
      * @param bool  $isTrueRms  false for one that averages and is scaled for a sine
      */
-    private function __construct(public array $accuracy, public int $counts, public float $input, public float $bandwidth, public bool $isTrueRms)
-    {
-    }
+    private function __construct(
+        public array $accuracy,
+        public int $counts,
+        public float $input,
+        public float $bandwidth,
+        public bool $isTrueRms,
+    ) {}
 
     public static function usual(): self
     {
@@ -40,7 +51,8 @@ final readonly class MeterProfile
     }
 
     /**
-     * @param array<mixed> $given accuracy by function {percent, counts}, counts, input, bandwidth, true_rms; what is missing is the usual
+     * @param array<mixed> $given accuracy by function {percent, counts}, counts, input, bandwidth, true_rms; what is
+     *     missing is the usual
      *
      * @throws PlanRefused if a number is not one that a meter can have
      */
@@ -49,10 +61,20 @@ final readonly class MeterProfile
         $usual = self::usual();
         $accuracy = $usual->accuracy;
         foreach (is_array($given['accuracy'] ?? null) ? $given['accuracy'] : [] as $function => $pair) {
-            if (! in_array($function, self::FUNCTIONS, true) || ! is_array($pair)) {
-                throw PlanRefused::because('accuracy', sprintf('There is no meter function "%s". Accuracy is given for: %s.', $function, implode(', ', self::FUNCTIONS)));
+            if (!in_array($function, self::FUNCTIONS, true) || !is_array($pair)) {
+                throw PlanRefused::because(
+                    'accuracy',
+                    sprintf(
+                        'There is no meter function "%s". Accuracy is given for: %s.',
+                        $function,
+                        implode(', ', self::FUNCTIONS),
+                    ),
+                );
             }
-            $accuracy[$function] = [self::number($pair, 'percent', 0.0001, 20.0, 0.5) / 100, (int) self::number($pair, 'counts', 0, 1000, 2)];
+            $accuracy[$function] = [
+                self::number($pair, 'percent', 0.0001, 20.0, 0.5) / 100,
+                (int) self::number($pair, 'counts', 0, 1000, 2),
+            ];
         }
 
         return new self(
@@ -71,10 +93,13 @@ final readonly class MeterProfile
         // Decade ranges whose top is the display's first figure: 6000 counts end at 0.6, 6, 60.
         $first = $this->counts / 10 ** (int) floor(log10($this->counts)) / 10;
 
-        return abs($reading) * $ratio + $counts * Meter::range($reading, $function === 'temperature' ? 600.0 : $first) / $this->counts;
+        return abs($reading) * $ratio +
+            ($counts * Meter::range($reading, $function === 'temperature' ? 600.0 : $first)) / $this->counts;
     }
 
-    /** @return float expanded uncertainty (k = 2) at a reading, in the reading's unit: a rectangular limit, GUM 4.3.7 */
+    /**
+     * @return float expanded uncertainty (k = 2) at a reading, in the reading's unit: a rectangular limit, GUM 4.3.7
+     */
     public function expanded(string $function, float $reading): float
     {
         return self::COVERAGE * Uncertainty::fromHalfWidth($this->halfWidth($function, $reading));
@@ -92,7 +117,7 @@ final readonly class MeterProfile
 
         return $this->isTrueRms
             ? sqrt(array_sum(array_map(static fn(float $v): float => $v * $v, $coupled)) / count($coupled))
-            : self::FORM_FACTOR * array_sum(array_map(abs(...), $coupled)) / count($coupled);
+            : (self::FORM_FACTOR * array_sum(array_map(abs(...), $coupled))) / count($coupled);
     }
 
     /** "0.5 % + 2 on DC, 10 MΩ, true rms to 1 kHz". */
@@ -100,15 +125,27 @@ final readonly class MeterProfile
     {
         [$ratio, $counts] = $this->accuracy['dc'];
 
-        return sprintf('%s %% + %d on DC, %d counts, %s', round($ratio * 100, 4), $counts, $this->counts, $this->isTrueRms ? 'true rms' : 'averaging');
+        return sprintf(
+            '%s %% + %d on DC, %d counts, %s',
+            round($ratio * 100, 4),
+            $counts,
+            $this->counts,
+            $this->isTrueRms ? 'true rms' : 'averaging',
+        );
     }
 
     /** @return array<string, mixed> as of() takes it */
     public function toArray(): array
     {
         return [
-            'accuracy' => array_map(static fn(array $pair): array => ['percent' => $pair[0] * 100, 'counts' => $pair[1]], $this->accuracy),
-            'counts' => $this->counts, 'input' => $this->input, 'bandwidth' => $this->bandwidth, 'true_rms' => $this->isTrueRms,
+            'accuracy' => array_map(
+                static fn(array $pair): array => ['percent' => $pair[0] * 100, 'counts' => $pair[1]],
+                $this->accuracy,
+            ),
+            'counts' => $this->counts,
+            'input' => $this->input,
+            'bandwidth' => $this->bandwidth,
+            'true_rms' => $this->isTrueRms,
         ];
     }
 
@@ -116,8 +153,17 @@ final readonly class MeterProfile
     private static function number(array $given, string $field, float $least, float $most, float $otherwise): float
     {
         $value = $given[$field] ?? $otherwise;
-        if (! is_numeric($value) || (float) $value < $least || (float) $value > $most) {
-            throw PlanRefused::because($field, sprintf('"%s" for %s: a number from %s to %s is meant.', is_scalar($value) ? (string) $value : 'that', str_replace('_', ' ', $field), $least, $most));
+        if (!is_numeric($value) || (float) $value < $least || (float) $value > $most) {
+            throw PlanRefused::because(
+                $field,
+                sprintf(
+                    '"%s" for %s: a number from %s to %s is meant.',
+                    is_scalar($value) ? (string) $value : 'that',
+                    str_replace('_', ' ', $field),
+                    $least,
+                    $most,
+                ),
+            );
         }
 
         return (float) $value;

@@ -7,6 +7,4 @@ namespace Oculant\Core\Proving;
 use Throwable;
 
 /** Marks every exception of this room. */
-interface ProvingError extends Throwable
-{
-}
+interface ProvingError extends Throwable {}

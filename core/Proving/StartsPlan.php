@@ -17,8 +17,7 @@ final readonly class StartsPlan
         public float $limit,
         public float $low,
         public float $high,
-    ) {
-    }
+    ) {}
 
     /**
      * @param array<mixed> $given cycles, on and off in seconds, volts and limit of the source, low and high in volts
@@ -30,7 +29,12 @@ final readonly class StartsPlan
         $number = static function (string $field, float $least, float $most, string $what) use ($given): float {
             $value = $given[$field] ?? null;
 
-            return is_numeric($value) && (float) $value >= $least && (float) $value <= $most ? (float) $value : throw PlanRefused::because($field, sprintf('%s: a number from %s to %s is meant.', ucfirst($what), $least, $most));
+            return is_numeric($value) && (float) $value >= $least && (float) $value <= $most
+                ? (float) $value
+                : throw PlanRefused::because(
+                    $field,
+                    sprintf('%s: a number from %s to %s is meant.', ucfirst($what), $least, $most),
+                );
         };
         $plan = new self(
             (int) $number('cycles', 1, self::MOST, 'how many starts'),
@@ -42,7 +46,9 @@ final readonly class StartsPlan
             $number('high', -1000, 1000, 'the highest voltage of a good start'),
         );
 
-        return $plan->low < $plan->high ? $plan : throw PlanRefused::because('low', 'The lowest voltage of a good start is not below the highest.');
+        return $plan->low < $plan->high
+            ? $plan
+            : throw PlanRefused::because('low', 'The lowest voltage of a good start is not below the highest.');
     }
 
     /** @param float|null $volts as read while it was on; null where the meter showed no value */
@@ -51,9 +57,20 @@ final readonly class StartsPlan
         return $volts !== null && $volts >= $this->low && $volts <= $this->high;
     }
 
-    /** @return array{cycles: int, on: float, off: float, volts: float, limit: float, low: float, high: float} as of() takes it */
+    /**
+     * @return array{cycles: int, on: float, off: float, volts: float, limit: float, low: float, high: float} as of()
+     *     takes it
+     */
     public function toArray(): array
     {
-        return ['cycles' => $this->cycles, 'on' => $this->on, 'off' => $this->off, 'volts' => $this->volts, 'limit' => $this->limit, 'low' => $this->low, 'high' => $this->high];
+        return [
+            'cycles' => $this->cycles,
+            'on' => $this->on,
+            'off' => $this->off,
+            'volts' => $this->volts,
+            'limit' => $this->limit,
+            'low' => $this->low,
+            'high' => $this->high,
+        ];
     }
 }

@@ -51,7 +51,8 @@ final class Binomial
     }
 
     /**
-     * Clean trials in a row after which luck alone is no longer a good explanation: the least n with (1 - rate)^n <= 1 - confidence.
+     * Clean trials in a row after which luck alone is no longer a good explanation: the least n with (1 - rate)^n <= 1
+     * - confidence.
      *
      * @return int|null null if the rate is nothing: no number of trials proves anything then
      */

@@ -14,11 +14,11 @@ final class Duration
     {
         return match (true) {
             $seconds > 3 * self::DAY => 'days',
-            $seconds > 2 * 3600 => round($seconds / 3600).' h',
-            $seconds > 90 => round($seconds / 60).' min',
-            $seconds >= 10 => round($seconds).' s',
-            $seconds >= 1 => round($seconds, 1).' s',
-            $seconds >= 0.1 => round($seconds, 2).' s',
+            $seconds > 2 * 3600 => round($seconds / 3600) . ' h',
+            $seconds > 90 => round($seconds / 60) . ' min',
+            $seconds >= 10 => round($seconds) . ' s',
+            $seconds >= 1 => round($seconds, 1) . ' s',
+            $seconds >= 0.1 => round($seconds, 2) . ' s',
             default => 'at once',
         };
     }

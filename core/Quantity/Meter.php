@@ -14,9 +14,7 @@ final readonly class Meter
 
     private const COUNTS = 6000;
 
-    private function __construct(private float $ratio, private int $counts)
-    {
-    }
+    private function __construct(private float $ratio, private int $counts) {}
 
     public static function forDc(): self
     {
@@ -29,7 +27,7 @@ final readonly class Meter
     {
         static $meter = null;
 
-        return $meter ??= new self(0.010, 3);
+        return $meter ??= new self(0.01, 3);
     }
 
     public static function forResistance(): self

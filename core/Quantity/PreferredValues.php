@@ -17,7 +17,30 @@ enum PreferredValues: int
     case E96 = 96;
 
     private const TABLE_E24 = [
-        10, 11, 12, 13, 15, 16, 18, 20, 22, 24, 27, 30, 33, 36, 39, 43, 47, 51, 56, 62, 68, 75, 82, 91,
+        10,
+        11,
+        12,
+        13,
+        15,
+        16,
+        18,
+        20,
+        22,
+        24,
+        27,
+        30,
+        33,
+        36,
+        39,
+        43,
+        47,
+        51,
+        56,
+        62,
+        68,
+        75,
+        82,
+        91,
     ];
 
     /** @return list<float> one decade, from 1.0 up to below 10.0 */
@@ -41,7 +64,10 @@ enum PreferredValues: int
     /** The smallest preferred value not below $value. */
     public function atLeast(float $value): float
     {
-        return $this->choose($value, static fn(float $candidate): float => $candidate >= $value * (1 - 1e-9) ? $candidate : INF);
+        return $this->choose(
+            $value,
+            static fn(float $candidate): float => $candidate >= $value * (1 - 1e-9) ? $candidate : INF,
+        );
     }
 
     /** @param callable(float): float $cost */

@@ -12,16 +12,31 @@ namespace Oculant\Core\Quantity;
 final readonly class Quantity
 {
     private const PREFIXES = [
-        'p' => 1e-12, 'n' => 1e-9, 'u' => 1e-6, 'µ' => 1e-6, 'μ' => 1e-6,
-        'm' => 1e-3, 'k' => 1e3, 'K' => 1e3, 'M' => 1e6, 'G' => 1e9,
+        'p' => 1e-12,
+        'n' => 1e-9,
+        'u' => 1e-6,
+        'µ' => 1e-6,
+        'μ' => 1e-6,
+        'm' => 1e-3,
+        'k' => 1e3,
+        'K' => 1e3,
+        'M' => 1e6,
+        'G' => 1e9,
     ];
 
     /** Engineering steps for writing, largest first. */
-    private const STEPS = ['G' => 1e9, 'M' => 1e6, 'k' => 1e3, '' => 1.0, 'm' => 1e-3, 'µ' => 1e-6, 'n' => 1e-9, 'p' => 1e-12];
+    private const STEPS = [
+        'G' => 1e9,
+        'M' => 1e6,
+        'k' => 1e3,
+        '' => 1.0,
+        'm' => 1e-3,
+        'µ' => 1e-6,
+        'n' => 1e-9,
+        'p' => 1e-12,
+    ];
 
-    private function __construct(public float $value, public Unit $unit)
-    {
-    }
+    private function __construct(public float $value, public Unit $unit) {}
 
     public static function of(float $value, Unit $unit): self
     {
@@ -29,7 +44,8 @@ final readonly class Quantity
     }
 
     /**
-     * @throws UnreadableQuantity if the text is not a number with an optional prefix and the unit asked for, or beyond anything at a bench
+     * @throws UnreadableQuantity if the text is not a number with an optional prefix and the unit asked for, or beyond
+     *     anything at a bench
      */
     public static function parse(string $text, Unit $unit): self
     {
@@ -45,7 +61,7 @@ final readonly class Quantity
         if (preg_match('/^([+-]?\d+)([pnuµμmkKMGR])(\d+)$/u', $bare, $m) === 1) {
             $scale = $m[2] === 'R' ? 1.0 : self::PREFIXES[$m[2]];
 
-            return self::within((float) ($m[1].'.'.$m[3]) * $scale, $unit, $text);
+            return self::within((float) ($m[1] . '.' . $m[3]) * $scale, $unit, $text);
         }
         if (preg_match('/^([+-]?(?:\d+\.?\d*|\.\d+)(?:[eE][+-]?\d+)?)\s*([pnuµμmkKMG])?$/u', $bare, $m) === 1) {
             return self::within((float) $m[1] * (isset($m[2]) ? self::PREFIXES[$m[2]] : 1.0), $unit, $text);
@@ -82,7 +98,7 @@ final readonly class Quantity
     public static function write(float $value, Unit $unit, int $digits = 3): string
     {
         if ($unit === Unit::Ratio) {
-            return self::plain($value * 100, $digits).' %';
+            return self::plain($value * 100, $digits) . ' %';
         }
         $size = abs($value);
         foreach (self::STEPS as $prefix => $scale) {
@@ -91,14 +107,14 @@ final readonly class Quantity
                 continue;
             }
             if ($size >= $scale * 0.9995 || $scale === 1e-12) {
-                return self::plain($value / $scale, $digits).' '.$prefix.$unit->value;
+                return self::plain($value / $scale, $digits) . ' ' . $prefix . $unit->value;
             }
             if ($size === 0.0) {
-                return '0 '.$unit->value;
+                return '0 ' . $unit->value;
             }
         }
 
-        return self::plain($value, $digits).' '.$unit->value;
+        return self::plain($value, $digits) . ' ' . $unit->value;
     }
 
     /** A voltage as a bench meter would show it: two decimals below 20 V, one below 200 V. */
@@ -106,12 +122,12 @@ final readonly class Quantity
     {
         $size = abs($value);
         if ($size < 0.0995 && $size >= 0.0005) {
-            return self::sign($value).number_format($size * 1000, $size < 0.00995 ? 1 : 0, '.', '').' mV';
+            return self::sign($value) . number_format($size * 1000, $size < 0.00995 ? 1 : 0, '.', '') . ' mV';
         }
         $decimals = $size < 19.995 ? 2 : ($size < 199.95 ? 1 : 0);
         $text = number_format($size, $decimals, '.', '');
 
-        return ((float) $text === 0.0 ? '' : self::sign($value)).$text.' V';
+        return ((float) $text === 0.0 ? '' : self::sign($value)) . $text . ' V';
     }
 
     private static function sign(float $value): string
@@ -127,7 +143,7 @@ final readonly class Quantity
         $decimals = max(0, $digits - 1 - (int) floor(log10(abs($value)) + 1e-9));
         $text = number_format(abs($value), min($decimals, 6), '.', '');
 
-        return self::sign($value).(str_contains($text, '.') ? rtrim(rtrim($text, '0'), '.') : $text);
+        return self::sign($value) . (str_contains($text, '.') ? rtrim(rtrim($text, '0'), '.') : $text);
     }
 
     private static function parseRatio(string $trimmed, string $original): self
@@ -142,7 +158,7 @@ final readonly class Quantity
     private static function withoutUnit(string $text, Unit $unit): string
     {
         foreach ($unit->spellings() as $spelling) {
-            if (str_ends_with($text, $spelling) && ! ($spelling === 'R' && preg_match('/\dR$/', $text) !== 1)) {
+            if (str_ends_with($text, $spelling) && !($spelling === 'R' && preg_match('/\dR$/', $text) !== 1)) {
                 return rtrim(substr($text, 0, -strlen($spelling)));
             }
         }

@@ -86,6 +86,22 @@ enum Attribute: string
     /** True if a part with less of it will do as well: sizes, drops, losses. */
     public function isBetterSmall(): bool
     {
-        return in_array($this, [self::Tolerance, self::Esr, self::Height, self::Diameter, self::Pitch, self::Tempco, self::Drop, self::Recovery, self::Junction, self::Dropout, self::On], true);
+        return in_array(
+            $this,
+            [
+                self::Tolerance,
+                self::Esr,
+                self::Height,
+                self::Diameter,
+                self::Pitch,
+                self::Tempco,
+                self::Drop,
+                self::Recovery,
+                self::Junction,
+                self::Dropout,
+                self::On,
+            ],
+            true,
+        );
     }
 }

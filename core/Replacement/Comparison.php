@@ -8,9 +8,7 @@ namespace Oculant\Core\Replacement;
 final readonly class Comparison
 {
     /** @param list<Row> $rows */
-    private function __construct(public Component $candidate, public Place $place, public array $rows)
-    {
-    }
+    private function __construct(public Component $candidate, public Place $place, public array $rows) {}
 
     public static function of(Component $candidate, Place $place): self
     {
@@ -24,8 +22,21 @@ final readonly class Comparison
         };
         $rows = $rules->rows($candidate, $place);
         $expected = $place->original->family();
-        if ($candidate->family() !== $expected && ! ($expected === Family::Capacitor && $candidate->family() === Family::Safety)) {
-            array_unshift($rows, new Row('kind', str_replace('_', ' ', $place->original->kind), str_replace('_', ' ', $candidate->kind), '', Fit::No, sprintf('A %s does not stand in for a %s.', $candidate->family()->value, $expected->value)));
+        if (
+            $candidate->family() !== $expected &&
+            !($expected === Family::Capacitor && $candidate->family() === Family::Safety)
+        ) {
+            array_unshift(
+                $rows,
+                new Row(
+                    'kind',
+                    str_replace('_', ' ', $place->original->kind),
+                    str_replace('_', ' ', $candidate->kind),
+                    '',
+                    Fit::No,
+                    sprintf('A %s does not stand in for a %s.', $candidate->family()->value, $expected->value),
+                ),
+            );
         }
 
         return new self($candidate, $place, $rows);
@@ -41,7 +52,14 @@ final readonly class Comparison
     {
         $fit = $this->fit();
 
-        return $fit === Fit::Ok ? [] : array_values(array_map(static fn(Row $r): string => ucfirst("{$r->title}: {$r->reason}"), array_filter($this->rows, static fn(Row $r): bool => $r->fit === $fit)));
+        return $fit === Fit::Ok
+            ? []
+            : array_values(
+                array_map(
+                    static fn(Row $r): string => ucfirst("{$r->title}: {$r->reason}"),
+                    array_filter($this->rows, static fn(Row $r): bool => $r->fit === $fit),
+                ),
+            );
     }
 
     /** One sentence for the log. */
@@ -49,15 +67,25 @@ final readonly class Comparison
     {
         return match ($this->fit()) {
             Fit::Ok => "{$this->candidate->label()} goes in for {$this->place->original->label()}.",
-            Fit::Noted => "{$this->candidate->label()} goes in; ".implode(' ', $this->reasons()),
-            Fit::TestOnly => "{$this->candidate->label()} is for a test only. ".implode(' ', $this->reasons()),
-            Fit::No => "{$this->candidate->label()} does not go in. ".implode(' ', $this->reasons()),
+            Fit::Noted => "{$this->candidate->label()} goes in; " . implode(' ', $this->reasons()),
+            Fit::TestOnly => "{$this->candidate->label()} is for a test only. " . implode(' ', $this->reasons()),
+            Fit::No => "{$this->candidate->label()} does not go in. " . implode(' ', $this->reasons()),
         };
     }
 
-    /** @return array{candidate: string, fit: string, words: string, mark: string, sentence: string, rows: list<array<string, string>>} */
+    /**
+     * @return array{candidate: string, fit: string, words: string, mark: string, sentence: string,
+     *     rows: list<array<string, string>>}
+     */
     public function view(): array
     {
-        return ['candidate' => $this->candidate->label(), 'fit' => $this->fit()->value, 'words' => $this->fit()->words(), 'mark' => $this->fit()->mark(), 'sentence' => $this->sentence(), 'rows' => array_map(static fn(Row $r): array => $r->view(), $this->rows)];
+        return [
+            'candidate' => $this->candidate->label(),
+            'fit' => $this->fit()->value,
+            'words' => $this->fit()->words(),
+            'mark' => $this->fit()->mark(),
+            'sentence' => $this->sentence(),
+            'rows' => array_map(static fn(Row $r): array => $r->view(), $this->rows),
+        ];
     }
 }

@@ -24,9 +24,12 @@ final readonly class Component
      * @param array<string, float>  $data  in SI units (hours for life, degrees for temperature), by Attribute
      * @param array<string, string> $words by WORDS
      */
-    public function __construct(public string $kind, public string $type, public array $data, public array $words = [])
-    {
-    }
+    public function __construct(
+        public string $kind,
+        public string $type,
+        public array $data,
+        public array $words = [],
+    ) {}
 
     /** What is known of a part that stands in a supply. */
     public static function ofPart(Part $part): self
@@ -46,7 +49,7 @@ final readonly class Component
             }
         }
         foreach (self::WORDS as $word) {
-            $written = $part->written[$word] ?? $body[$word] ?? null;
+            $written = $part->written[$word] ?? ($body[$word] ?? null);
             if (is_string($written)) {
                 $words[$word] = mb_strtolower($written);
             }
@@ -54,7 +57,10 @@ final readonly class Component
         if (is_string($part->written['tolerance'] ?? null) && isset($part->tolerances['value'])) {
             $data[Attribute::Tolerance->value] = $part->tolerances['value'];
         }
-        if ($part->kind->name() === 'fuse' && preg_match('/^(FF|TT|F|T|M)/', (string) ($part->written['rating'] ?? ''), $m) === 1) {
+        if (
+            $part->kind->name() === 'fuse' &&
+            preg_match('/^(FF|TT|F|T|M)/', (string) ($part->written['rating'] ?? ''), $m) === 1
+        ) {
             $words['speed'] = $m[1];
         }
         $type = is_scalar($part->written['type'] ?? null) ? (string) $part->written['type'] : '';
@@ -102,7 +108,11 @@ final readonly class Component
 
         return match (true) {
             $attribute === Attribute::Value && $unit === Unit::Ratio => (string) $value,
-            $unit === Unit::Celsius || $unit === Unit::Hour || $unit === Unit::PerMillion => sprintf('%d %s', (int) round($value), $unit->value),
+            $unit === Unit::Celsius || $unit === Unit::Hour || $unit === Unit::PerMillion => sprintf(
+                '%d %s',
+                (int) round($value),
+                $unit->value,
+            ),
             $unit === Unit::Metre => sprintf('%s mm', rtrim(rtrim(number_format($value * 1000, 1, '.', ''), '0'), '.')),
             $attribute === Attribute::Gain => (string) (int) round($value),
             default => Quantity::write($value, $unit),
@@ -112,13 +122,38 @@ final readonly class Component
     /** "47 µF 400 V 105 °C 18 × 31.5 mm", "1N4007", "4.7 kΩ 0.5 W flameproof". */
     public function label(): string
     {
-        $order = [Attribute::Value, Attribute::Tolerance, Attribute::Voltage, Attribute::Power, Attribute::Current, Attribute::Temperature, Attribute::Life];
-        $shown = $this->type !== '' && ($this->family()->unit() === null || KnownTypes::of($this->type) !== null) ? [] : array_filter(array_map($this->write(...), $order));
-        $size = $this->get(Attribute::Diameter) !== null && $this->get(Attribute::Height) !== null
-            ? sprintf('%s × %s', substr($this->write(Attribute::Diameter), 0, -3), $this->write(Attribute::Height)) : '';
+        $order = [
+            Attribute::Value,
+            Attribute::Tolerance,
+            Attribute::Voltage,
+            Attribute::Power,
+            Attribute::Current,
+            Attribute::Temperature,
+            Attribute::Life,
+        ];
+        $shown =
+            $this->type !== '' && ($this->family()->unit() === null || KnownTypes::of($this->type) !== null)
+                ? []
+                : array_filter(array_map($this->write(...), $order));
+        $size =
+            $this->get(Attribute::Diameter) !== null && $this->get(Attribute::Height) !== null
+                ? sprintf('%s × %s', substr($this->write(Attribute::Diameter), 0, -3), $this->write(Attribute::Height))
+                : '';
         $speed = $this->kind === 'fuse' ? $this->word('speed') : '';
 
-        return trim(implode(' ', array_filter([$this->type, $speed, ...$shown, $this->word('class') === '' ? '' : strtoupper($this->word('class')), $this->word('style') === 'ordinary' ? '' : $this->word('style'), $size])));
+        return trim(
+            implode(
+                ' ',
+                array_filter([
+                    $this->type,
+                    $speed,
+                    ...$shown,
+                    $this->word('class') === '' ? '' : strtoupper($this->word('class')),
+                    $this->word('style') === 'ordinary' ? '' : $this->word('style'),
+                    $size,
+                ]),
+            ),
+        );
     }
 
     /** @return array{kind: string, type: string, data: array<string, float>, words: array<string, string>} */
@@ -127,7 +162,10 @@ final readonly class Component
         return ['kind' => $this->kind, 'type' => $this->type, 'data' => $this->data, 'words' => $this->words];
     }
 
-    /** @param array{kind: string, type: string, data: array<string, float|int>, words: array<string, string>} $stored as toArray() gave it */
+    /**
+     * @param array{kind: string, type: string, data: array<string, float|int>, words: array<string, string>} $stored as
+     *     toArray() gave it
+     */
     public static function fromArray(array $stored): self
     {
         return new self($stored['kind'], $stored['type'], array_map(floatval(...), $stored['data']), $stored['words']);

@@ -15,7 +15,8 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
 /**
- * What the circuit asks of each part at its worst: every mode at the highest mains, loaded and unloaded, and the usual one at the
+ * What the circuit asks of each part at its worst: every mode at the highest mains, loaded and unloaded, and the usual
+ * one at the
  * lowest, where a converter draws most.
  */
 final readonly class Demands
@@ -25,10 +26,11 @@ final readonly class Demands
 
     private const BENCH_MODE = 'limited';
 
-    /** @param array<string, array<string, array{value: float, when: string}>> $worst by reference and quantity, in SI units */
-    private function __construct(private array $worst)
-    {
-    }
+    /**
+     * @param array<string, array<string, array{value: float, when: string}>> $worst by reference and quantity, in SI
+     *     units
+     */
+    private function __construct(private array $worst) {}
 
     /** @throws CircuitError if a good unit settles in none of its modes */
     public static function of(Description $supply): self
@@ -43,7 +45,11 @@ final readonly class Demands
 
                 continue;
             }
-            $when = sprintf('%s, %s', $mode->name, Quantity::write($volts, Unit::Volt).($supply->frequency > 0 ? ' mains' : ' feed'));
+            $when = sprintf(
+                '%s, %s',
+                $mode->name,
+                Quantity::write($volts, Unit::Volt) . ($supply->frequency > 0 ? ' mains' : ' feed'),
+            );
             foreach ($budget->lines as $line) {
                 foreach (self::quantities($line) as $quantity => $value) {
                     if ($value > ($worst[$line->ref][$quantity]['value'] ?? -1.0)) {
@@ -87,10 +93,21 @@ final readonly class Demands
     /** @return array<string, float> by Rating constants */
     private static function quantities(BudgetLine $line): array
     {
-        $quantities = [Rating::VOLTAGE => $line->volts, Rating::RIPPLE => $line->ripple, Rating::RMS => $line->rms, Rating::AVERAGE => $line->average, Rating::POWER => $line->watts];
+        $quantities = [
+            Rating::VOLTAGE => $line->volts,
+            Rating::RIPPLE => $line->ripple,
+            Rating::RMS => $line->rms,
+            Rating::AVERAGE => $line->average,
+            Rating::POWER => $line->watts,
+        ];
         foreach ($line->margins as $margin) {
             // Legs that are alike count as the worst of them.
-            $quantities[$margin->rating->quantity] = max($margin->value, in_array($margin->rating->quantity, [Rating::REVERSE, Rating::AVERAGE], true) ? self::largest($line->margins, $margin->rating->quantity) : 0.0);
+            $quantities[$margin->rating->quantity] = max(
+                $margin->value,
+                in_array($margin->rating->quantity, [Rating::REVERSE, Rating::AVERAGE], true)
+                    ? self::largest($line->margins, $margin->rating->quantity)
+                    : 0.0,
+            );
         }
 
         return $quantities;
@@ -99,6 +116,9 @@ final readonly class Demands
     /** @param list<Margin> $margins */
     private static function largest(array $margins, string $quantity): float
     {
-        return max([0.0, ...array_map(static fn(Margin $m): float => $m->rating->quantity === $quantity ? $m->value : 0.0, $margins)]);
+        return max([
+            0.0,
+            ...array_map(static fn(Margin $m): float => $m->rating->quantity === $quantity ? $m->value : 0.0, $margins),
+        ]);
     }
 }

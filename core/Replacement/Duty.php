@@ -26,7 +26,15 @@ enum Duty: string
     case Safety = 'interference suppression';
 
     /** Words that a description may state. */
-    public const STATED = ['smoothing' => self::Reservoir, 'output' => self::Output, 'decoupling' => self::Decoupling, 'start-up' => self::Startup, 'timing' => self::Timing, 'compensation' => self::Compensation, 'coupling' => self::Coupling];
+    public const STATED = [
+        'smoothing' => self::Reservoir,
+        'output' => self::Output,
+        'decoupling' => self::Decoupling,
+        'start-up' => self::Startup,
+        'timing' => self::Timing,
+        'compensation' => self::Compensation,
+        'coupling' => self::Coupling,
+    ];
 
     /** Farads below which a capacitor with no other calling steadies a node. */
     private const SMALL = 1e-6;
@@ -41,13 +49,19 @@ enum Duty: string
             return self::Safety;
         }
         $nodes = array_values($part->terminals);
-        $touching = array_filter($supply->parts, static fn(Part $p): bool => $p->ref !== $part->ref && array_intersect($p->terminals, $nodes) !== []);
+        $touching = array_filter(
+            $supply->parts,
+            static fn(Part $p): bool => $p->ref !== $part->ref && array_intersect($p->terminals, $nodes) !== [],
+        );
         foreach ($touching as $other) {
             if ($other->kind instanceof LivesBetween && count(array_intersect($other->terminals, $nodes)) === 2) {
                 return self::Startup;
             }
         }
-        $rectified = array_filter($touching, static fn(Part $p): bool => $p->kind instanceof Rectifier || $p->kind instanceof Bridge);
+        $rectified = array_filter(
+            $touching,
+            static fn(Part $p): bool => $p->kind instanceof Rectifier || $p->kind instanceof Bridge,
+        );
         foreach ($rectified as $rectifier) {
             if (self::isFedByConverter($supply, array_diff($rectifier->terminals, $nodes))) {
                 return self::Output;
@@ -56,10 +70,14 @@ enum Duty: string
         if ($rectified !== []) {
             return self::Reservoir;
         }
-        $isGrounded = array_filter($nodes, static fn(string $node): bool => $node === $supply->reference || isset($supply->grounds[$node])) !== [];
+        $isGrounded =
+            array_filter(
+                $nodes,
+                static fn(string $node): bool => $node === $supply->reference || isset($supply->grounds[$node]),
+            ) !== [];
 
         return match (true) {
-            ! $isGrounded => self::Compensation,
+            !$isGrounded => self::Compensation,
             $part->value('value') < self::SMALL => self::Decoupling,
             default => $part->value('value') >= 100e-6 ? self::Reservoir : self::Decoupling,
         };

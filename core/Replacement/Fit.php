@@ -42,6 +42,10 @@ enum Fit: string
     /** @param list<self> $fits */
     public static function worst(array $fits): self
     {
-        return array_reduce($fits, static fn(self $worst, self $fit): self => $fit->severity() > $worst->severity() ? $fit : $worst, self::Ok);
+        return array_reduce(
+            $fits,
+            static fn(self $worst, self $fit): self => $fit->severity() > $worst->severity() ? $fit : $worst,
+            self::Ok,
+        );
     }
 }

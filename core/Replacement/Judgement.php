@@ -10,7 +10,5 @@ use Oculant\Core\Expectation\Verdict;
 final readonly class Judgement
 {
     /** @param string|null $fault the fault mode of the part that it points to; null if it looks good or nothing fits */
-    public function __construct(public Verdict $verdict, public string $expected, public ?string $fault)
-    {
-    }
+    public function __construct(public Verdict $verdict, public string $expected, public ?string $fault) {}
 }

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement;
 
 /**
- * What industry-standard type numbers stand for. Data-sheet families, from memory: a part's own data sheet decides, and what is typed
+ * What industry-standard type numbers stand for. Data-sheet families, from memory: a part's own data sheet decides, and
+ * what is typed
  * beside a type goes before what stands here.
  */
 final class KnownTypes
@@ -23,35 +24,96 @@ final class KnownTypes
     {
         $type = strtoupper(trim($type));
 
-        return self::rectifier($type) ?? self::schottky($type) ?? self::regulator($type) ?? self::others()[$type] ?? null;
+        return self::rectifier($type) ??
+            (self::schottky($type) ?? (self::regulator($type) ?? (self::others()[$type] ?? null)));
     }
 
     private static function rectifier(string $type): ?Component
     {
         $reverse = [50, 100, 200, 400, 600, 800, 1000];
         if (preg_match('/^1N400([1-7])$/', $type, $m) === 1) {
-            return self::diode('diode', $type, (float) $reverse[(int) $m[1] - 1], 1.0, 30.0, 1.1, 2e-6, 15e-12, self::AXIAL);
+            return self::diode(
+                'diode',
+                $type,
+                (float) $reverse[(int) $m[1] - 1],
+                1.0,
+                30.0,
+                1.1,
+                2e-6,
+                15e-12,
+                self::AXIAL,
+            );
         }
         if (preg_match('/^1N540([0-8])$/', $type, $m) === 1) {
-            return self::diode('diode', $type, (float) [50, 100, 200, 300, 400, 500, 600, 800, 1000][(int) $m[1]], 3.0, 200.0, 1.2, 2e-6, 30e-12, self::AXIAL_LARGE);
+            return self::diode(
+                'diode',
+                $type,
+                (float) [50, 100, 200, 300, 400, 500, 600, 800, 1000][(int) $m[1]],
+                3.0,
+                200.0,
+                1.2,
+                2e-6,
+                30e-12,
+                self::AXIAL_LARGE,
+            );
         }
         if (preg_match('/^UF400([1-7])$/', $type, $m) === 1) {
-            return self::diode('ultrafast_diode', $type, (float) $reverse[(int) $m[1] - 1], 1.0, 30.0, (int) $m[1] > 4 ? 1.7 : 1.0, (int) $m[1] > 4 ? 75e-9 : 50e-9, 17e-12, self::AXIAL);
+            return self::diode(
+                'ultrafast_diode',
+                $type,
+                (float) $reverse[(int) $m[1] - 1],
+                1.0,
+                30.0,
+                (int) $m[1] > 4 ? 1.7 : 1.0,
+                (int) $m[1] > 4 ? 75e-9 : 50e-9,
+                17e-12,
+                self::AXIAL,
+            );
         }
 
         return preg_match('/^UF540([0-8])$/', $type, $m) === 1
-            ? self::diode('ultrafast_diode', $type, (float) [50, 100, 200, 300, 400, 500, 600, 800, 1000][(int) $m[1]], 3.0, 150.0, (int) $m[1] > 4 ? 1.7 : 1.0, (int) $m[1] > 4 ? 75e-9 : 50e-9, 40e-12, self::AXIAL_LARGE)
+            ? self::diode(
+                'ultrafast_diode',
+                $type,
+                (float) [50, 100, 200, 300, 400, 500, 600, 800, 1000][(int) $m[1]],
+                3.0,
+                150.0,
+                (int) $m[1] > 4 ? 1.7 : 1.0,
+                (int) $m[1] > 4 ? 75e-9 : 50e-9,
+                40e-12,
+                self::AXIAL_LARGE,
+            )
             : null;
     }
 
     private static function schottky(string $type): ?Component
     {
         if (preg_match('/^1N581([7-9])$/', $type, $m) === 1) {
-            return self::diode('schottky', $type, (float) [7 => 20, 8 => 30, 9 => 40][(int) $m[1]], 1.0, 25.0, 0.6, 5e-9, 110e-12, self::AXIAL);
+            return self::diode(
+                'schottky',
+                $type,
+                (float) [7 => 20, 8 => 30, 9 => 40][(int) $m[1]],
+                1.0,
+                25.0,
+                0.6,
+                5e-9,
+                110e-12,
+                self::AXIAL,
+            );
         }
 
         return preg_match('/^1N582([0-2])$/', $type, $m) === 1
-            ? self::diode('schottky', $type, (float) [20, 30, 40][(int) $m[1]], 3.0, 80.0, 0.525, 5e-9, 190e-12, self::AXIAL_LARGE)
+            ? self::diode(
+                'schottky',
+                $type,
+                (float) [20, 30, 40][(int) $m[1]],
+                3.0,
+                80.0,
+                0.525,
+                5e-9,
+                190e-12,
+                self::AXIAL_LARGE,
+            )
             : null;
     }
 
@@ -66,7 +128,23 @@ final class KnownTypes
             default => 'common-in-out',
         };
 
-        return new Component('regulator', $type, ['value' => ($m[1] === '79' ? -1 : 1) * (float) $m[3], 'tolerance' => 0.04, 'current' => $current, 'dropout' => $m[2] === 'L' ? 1.7 : 2.0, 'voltage' => 35.0, 'power' => $m[2] === 'L' ? 0.7 : 15.0], ['package' => $m[2] === 'L' ? self::SMALL : self::POWER, 'pinout' => $pinout, 'tab' => $m[2] === 'L' ? 'none' : ($m[1] === '78' ? 'common' : 'in')]);
+        return new Component(
+            'regulator',
+            $type,
+            [
+                'value' => ($m[1] === '79' ? -1 : 1) * (float) $m[3],
+                'tolerance' => 0.04,
+                'current' => $current,
+                'dropout' => $m[2] === 'L' ? 1.7 : 2.0,
+                'voltage' => 35.0,
+                'power' => $m[2] === 'L' ? 0.7 : 15.0,
+            ],
+            [
+                'package' => $m[2] === 'L' ? self::SMALL : self::POWER,
+                'pinout' => $pinout,
+                'tab' => $m[2] === 'L' ? 'none' : ($m[1] === '78' ? 'common' : 'in'),
+            ],
+        );
     }
 
     /** @return array<string, Component> by type */
@@ -93,18 +171,57 @@ final class KnownTypes
         ];
     }
 
-    private static function diode(string $kind, string $type, float $reverse, float $current, float $surge, float $drop, float $recovery, float $junction, string $package): Component
-    {
-        return new Component($kind, $type, ['voltage' => $reverse, 'current' => $current, 'surge' => $surge, 'drop' => $drop, 'recovery' => $recovery, 'junction' => $junction], ['package' => $package]);
+    private static function diode(
+        string $kind,
+        string $type,
+        float $reverse,
+        float $current,
+        float $surge,
+        float $drop,
+        float $recovery,
+        float $junction,
+        string $package,
+    ): Component {
+        return new Component(
+            $kind,
+            $type,
+            [
+                'voltage' => $reverse,
+                'current' => $current,
+                'surge' => $surge,
+                'drop' => $drop,
+                'recovery' => $recovery,
+                'junction' => $junction,
+            ],
+            ['package' => $package],
+        );
     }
 
-    private static function transistor(string $type, string $polarity, float $volts, float $amperes, float $watts, float $gain, string $package, string $pinout): Component
-    {
-        return new Component('transistor', $type, ['voltage' => $volts, 'current' => $amperes, 'power' => $watts, 'gain' => $gain], ['polarity' => $polarity, 'package' => $package, 'pinout' => $pinout]);
+    private static function transistor(
+        string $type,
+        string $polarity,
+        float $volts,
+        float $amperes,
+        float $watts,
+        float $gain,
+        string $package,
+        string $pinout,
+    ): Component {
+        return new Component(
+            'transistor',
+            $type,
+            ['voltage' => $volts, 'current' => $amperes, 'power' => $watts, 'gain' => $gain],
+            ['polarity' => $polarity, 'package' => $package, 'pinout' => $pinout],
+        );
     }
 
     private static function coupler(string $type, float $transfer, float $isolation, string $package): Component
     {
-        return new Component('optocoupler', $type, ['transfer' => $transfer, 'isolation' => $isolation], ['package' => $package, 'pinout' => 'a-k-nc-e-c-b']);
+        return new Component(
+            'optocoupler',
+            $type,
+            ['transfer' => $transfer, 'isolation' => $isolation],
+            ['package' => $package, 'pinout' => 'a-k-nc-e-c-b'],
+        );
     }
 }

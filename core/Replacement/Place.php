@@ -30,15 +30,22 @@ final readonly class Place
         public Demands $demands,
         public ?float $measured,
         public array $twins,
-    ) {
-    }
+    ) {}
 
     public static function of(Description $supply, Demands $demands, string $ref, ?float $measured = null): self
     {
         $part = $supply->part($ref);
         $isCapacitor = in_array(Family::of($part->kind->name()), [Family::Capacitor, Family::Safety], true);
 
-        return new self($supply, $part, Component::ofPart($part), $isCapacitor ? Duty::of($supply, $part) : null, $demands, $measured, self::twins($supply, $demands, $part));
+        return new self(
+            $supply,
+            $part,
+            Component::ofPart($part),
+            $isCapacitor ? Duty::of($supply, $part) : null,
+            $demands,
+            $measured,
+            self::twins($supply, $demands, $part),
+        );
     }
 
     /** The most volts that were read across a part while the unit ran; null if nobody did. */
@@ -47,8 +54,16 @@ final readonly class Place
         $nodes = array_values($supply->part($ref)->terminals);
         $most = null;
         foreach ($state->readings as $reading) {
-            $point = $reading->quantity !== 'dc' || $reading->isDeadCheck() || $reading->isResidual() ? null : ($supply->points[$reading->target] ?? null);
-            if ($point !== null && count($nodes) === 2 && array_diff([$point->node, $point->against], $nodes) === [] && is_finite($reading->value)) {
+            $point =
+                $reading->quantity !== 'dc' || $reading->isDeadCheck() || $reading->isResidual()
+                    ? null
+                    : $supply->points[$reading->target] ?? null;
+            if (
+                $point !== null &&
+                count($nodes) === 2 &&
+                array_diff([$point->node, $point->against], $nodes) === [] &&
+                is_finite($reading->value)
+            ) {
                 $most = max($most ?? 0.0, abs($reading->value));
             }
         }
@@ -61,7 +76,9 @@ final readonly class Place
     {
         $computed = $this->demands->value($this->part->ref, $quantity);
 
-        return $quantity === Rating::VOLTAGE && $this->measured !== null ? max($computed ?? 0.0, $this->measured) : $computed;
+        return $quantity === Rating::VOLTAGE && $this->measured !== null
+            ? max($computed ?? 0.0, $this->measured)
+            : $computed;
     }
 
     /** "41.2 V (unloaded, 253 V mains)". */
@@ -93,12 +110,20 @@ final readonly class Place
         $own = Component::ofPart($part);
         $twins = [];
         foreach ($supply->parts as $ref => $other) {
-            if ($ref === $part->ref || $other->kind->name() !== $part->kind->name() || Component::ofPart($other)->data !== $own->data || Component::ofPart($other)->type !== $own->type) {
+            if (
+                $ref === $part->ref ||
+                $other->kind->name() !== $part->kind->name() ||
+                Component::ofPart($other)->data !== $own->data ||
+                Component::ofPart($other)->type !== $own->type
+            ) {
                 continue;
             }
             $isAlike = true;
             foreach ([Rating::VOLTAGE, Rating::RMS] as $quantity) {
-                [$here, $there] = [$demands->value($part->ref, $quantity) ?? 0.0, $demands->value((string) $ref, $quantity) ?? 0.0];
+                [$here, $there] = [
+                    $demands->value($part->ref, $quantity) ?? 0.0,
+                    $demands->value((string) $ref, $quantity) ?? 0.0,
+                ];
                 $isAlike = $isAlike && abs($here - $there) <= self::ALIKE * max($here, $there, 1e-6);
             }
             if ($isAlike) {

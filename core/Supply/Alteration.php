@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Supply;
 
 /**
- * A change of the circuit that is not to last: what is left out, set otherwise or added, in the words of the description format.
+ * A change of the circuit that is not to last: what is left out, set otherwise or added, in the words of the
+ * description format.
  * Description::altered() gives the supply as it then stands.
  */
 final readonly class Alteration
@@ -15,9 +16,7 @@ final readonly class Alteration
      * @param array<string, array<string, mixed>> $set    as in a mode's "set"
      * @param list<array<string, mixed>>          $adds   as in a mode's "adds"
      */
-    private function __construct(public array $absent, public array $set, public array $adds)
-    {
-    }
+    private function __construct(public array $absent, public array $set, public array $adds) {}
 
     /** Taken out, or one leg lifted. */
     public static function without(string $ref): self
@@ -45,7 +44,19 @@ final readonly class Alteration
      */
     public static function feed(string $source, string $plus, string $minus, float $volts, float $limit): self
     {
-        return new self([$source], [], [['ref' => 'BENCH', 'kind' => 'bench_supply', 'value' => "{$volts} V", 'limit' => "{$limit} A", 'terminals' => ['plus' => $plus, 'minus' => $minus]]]);
+        return new self(
+            [$source],
+            [],
+            [
+                [
+                    'ref' => 'BENCH',
+                    'kind' => 'bench_supply',
+                    'value' => "{$volts} V",
+                    'limit' => "{$limit} A",
+                    'terminals' => ['plus' => $plus, 'minus' => $minus],
+                ],
+            ],
+        );
     }
 
     /**

@@ -8,27 +8,42 @@ use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Part;
 
 /**
- * Where alternating voltage stands, by how the parts are joined alone: at the mains and at the windings of mains transformers, and through
+ * Where alternating voltage stands, by how the parts are joined alone: at the mains and at the windings of mains
+ * transformers, and through
  * whatever lies in series there. Enough to set a meter by before anything is solved.
  */
 final readonly class AlternatingNodes
 {
     /** Kinds through which it goes, each with the terminals that are joined. */
     private const THROUGH = [
-        'fuse' => [['a', 'b']], 'switch' => [['a', 'b']], 'connector' => [['a', 'b']], 'joint' => [['a', 'b']], 'wire' => [['a', 'b']], 'trace' => [['a', 'b']],
-        'thermal_switch' => [['a', 'b']], 'ntc' => [['a', 'b']], 'inductor' => [['a', 'b']], 'common_mode_choke' => [['a1', 'a2'], ['b1', 'b2']], 'selector' => [['common', 'a'], ['common', 'b']],
-        'lamp' => [['a', 'b']], 'resistor' => [['a', 'b']],
+        'fuse' => [['a', 'b']],
+        'switch' => [['a', 'b']],
+        'connector' => [['a', 'b']],
+        'joint' => [['a', 'b']],
+        'wire' => [['a', 'b']],
+        'trace' => [['a', 'b']],
+        'thermal_switch' => [['a', 'b']],
+        'ntc' => [['a', 'b']],
+        'inductor' => [['a', 'b']],
+        'common_mode_choke' => [['a1', 'a2'], ['b1', 'b2']],
+        'selector' => [['common', 'a'], ['common', 'b']],
+        'lamp' => [['a', 'b']],
+        'resistor' => [['a', 'b']],
     ];
 
-    private const WINDINGS = [['p1', 'p2'], ['s1', 's2', 'ct'], ['s3', 's4', 'ct2'], ['s5', 's6', 'ct3'], ['s7', 's8', 'ct4']];
+    private const WINDINGS = [
+        ['p1', 'p2'],
+        ['s1', 's2', 'ct'],
+        ['s3', 's4', 'ct2'],
+        ['s5', 's6', 'ct3'],
+        ['s7', 's8', 'ct4'],
+    ];
 
     /** Ohms up to which a resistor lies in series and is no load. */
     private const SERIES_OHMS = 100.0;
 
     /** @param list<array<string, true>> $circuits nodes of the mains, and of each winding with what lies in series */
-    private function __construct(private array $circuits)
-    {
-    }
+    private function __construct(private array $circuits) {}
 
     public static function of(Description $supply): self
     {
@@ -36,7 +51,9 @@ final readonly class AlternatingNodes
         $circuits = [];
         foreach ($supply->parts as $part) {
             $ends = match (true) {
-                $part->kind instanceof FeedsEnergy => $part->knows('dc') || $part->kind->name() !== 'mains' ? [] : [array_keys($part->terminals)],
+                $part->kind instanceof FeedsEnergy => $part->knows('dc') || $part->kind->name() !== 'mains'
+                    ? []
+                    : [array_keys($part->terminals)],
                 $part->kind->name() === 'transformer' => self::WINDINGS,
                 default => [],
             };
@@ -54,7 +71,10 @@ final readonly class AlternatingNodes
     /** Whether both leads of a meter lie in one of its circuits. */
     public function lieAt(Point $point): bool
     {
-        return array_filter($this->circuits, static fn(array $nodes): bool => isset($nodes[$point->node], $nodes[$point->against])) !== [];
+        return array_filter(
+            $this->circuits,
+            static fn(array $nodes): bool => isset($nodes[$point->node], $nodes[$point->against]),
+        ) !== [];
     }
 
     /**
@@ -69,7 +89,7 @@ final readonly class AlternatingNodes
             $before = count($nodes);
             foreach ($supply->parts as $part) {
                 foreach (self::joined($part) as [$a, $b]) {
-                    if ((isset($nodes[$a]) && ! isset($still[$a])) || (isset($nodes[$b]) && ! isset($still[$b]))) {
+                    if ((isset($nodes[$a]) && !isset($still[$a])) || (isset($nodes[$b]) && !isset($still[$b]))) {
                         $nodes += [$a => true, $b => true];
                     }
                 }
@@ -87,6 +107,11 @@ final readonly class AlternatingNodes
             return [];
         }
 
-        return array_values(array_map(static fn(array $pair): array => [$part->node($pair[0]), $part->node($pair[1])], array_filter($pairs, static fn(array $pair): bool => $part->has($pair[0]) && $part->has($pair[1]))));
+        return array_values(
+            array_map(
+                static fn(array $pair): array => [$part->node($pair[0]), $part->node($pair[1])],
+                array_filter($pairs, static fn(array $pair): bool => $part->has($pair[0]) && $part->has($pair[1])),
+            ),
+        );
     }
 }

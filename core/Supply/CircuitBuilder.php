@@ -25,7 +25,7 @@ final class CircuitBuilder
             $part->kind->enter($part, $faults[$ref] ?? null, $netlist);
         }
         foreach ($supply->points as $point) {
-            $netlist->resistor('meter:'.$point->id, $point->node, $point->against, Meter::INPUT_RESISTANCE);
+            $netlist->resistor('meter:' . $point->id, $point->node, $point->against, Meter::INPUT_RESISTANCE);
         }
 
         return $netlist;
@@ -54,8 +54,15 @@ final class CircuitBuilder
      * @param float                 $volts   open-circuit voltage of the test source
      * @param float                 $ohms    its series resistance
      */
-    public static function dead(Description $supply, Mode $mode, array $faults, string $red, string $black, float $volts, float $ohms): Netlist
-    {
+    public static function dead(
+        Description $supply,
+        Mode $mode,
+        array $faults,
+        string $red,
+        string $black,
+        float $volts,
+        float $ohms,
+    ): Netlist {
         $netlist = self::unpowered($supply, $mode, $faults);
         $netlist->source('test', $red, $black, $ohms, 0.0, $volts);
 
@@ -65,12 +72,22 @@ final class CircuitBuilder
     /** The same for all modes that do not differ once the unit is unplugged. */
     public static function unplugged(Description $supply, Mode $mode): string
     {
-        return md5(serialize(array_map(static fn(Part $part): array => [$part->terminals, $part->values, $part->choices], self::passive($supply, $mode))));
+        return md5(
+            serialize(
+                array_map(
+                    static fn(Part $part): array => [$part->terminals, $part->values, $part->choices],
+                    self::passive($supply, $mode),
+                ),
+            ),
+        );
     }
 
     /** @return array<string, Part> by reference, without what feeds energy */
     public static function passive(Description $supply, Mode $mode): array
     {
-        return array_filter($supply->partsIn($mode), static fn(Part $part): bool => ! $part->kind instanceof FeedsEnergy);
+        return array_filter(
+            $supply->partsIn($mode),
+            static fn(Part $part): bool => !($part->kind instanceof FeedsEnergy),
+        );
     }
 }

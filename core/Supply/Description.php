@@ -50,17 +50,19 @@ final class Description
         public readonly array $cautions,
         public readonly array $islands,
         public readonly array $written,
-    ) {
-    }
+    ) {}
 
     public function part(string $ref): Part
     {
-        return $this->parts[$ref] ?? throw new OutOfBoundsException($this->unknown('part', $ref, array_keys($this->parts)));
+        return $this->parts[$ref] ??
+            throw new OutOfBoundsException($this->unknown('part', $ref, array_keys($this->parts)));
     }
 
     public function point(string $id): Point
     {
-        return $this->points[$id] ?? PointPair::of($id, $this->points) ?? throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points)));
+        return $this->points[$id] ??
+            (PointPair::of($id, $this->points) ??
+                throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points))));
     }
 
     public function mode(?string $id): Mode
@@ -69,7 +71,8 @@ final class Description
             return $this->modes[array_key_first($this->modes)];
         }
 
-        return $this->modes[$id] ?? throw new OutOfBoundsException($this->unknown('mode', $id, array_keys($this->modes)));
+        return $this->modes[$id] ??
+            throw new OutOfBoundsException($this->unknown('mode', $id, array_keys($this->modes)));
     }
 
     /** True if the node is joined to the mains without a transformer between. */
@@ -77,26 +80,39 @@ final class Description
     {
         $source = $this->source();
 
-        return $this->frequency > 0 && $this->islands[array_values($source->terminals)[0]] === ($this->islands[$node] ?? -1);
+        return $this->frequency > 0 &&
+            $this->islands[array_values($source->terminals)[0]] === ($this->islands[$node] ?? -1);
     }
 
     /** True if something in it follows or decides while it runs, so that every solve is several. */
     public function isSwitching(): bool
     {
-        return $this->isSwitching ??= array_filter($this->parts, static fn(Part $part): bool => $part->kind instanceof Switches) !== [];
+        return $this->isSwitching ??=
+            array_filter($this->parts, static fn(Part $part): bool => $part->kind instanceof Switches) !== [];
     }
 
-    /** @return list<string> nodes where a switch drives or is driven, so that what the average shows there is a wave in truth */
+    /**
+     * @return list<string> nodes where a switch drives or is driven, so that what the average shows there is a wave in
+     *     truth
+     */
     public function chopped(): array
     {
         $nodes = [];
         foreach ($this->parts as $part) {
             if ($part->kind instanceof PwmController) {
-                array_push($nodes, ...array_values(array_intersect_key($part->terminals, ['out' => true, 'out2' => true])));
+                array_push(
+                    $nodes,
+                    ...array_values(array_intersect_key($part->terminals, ['out' => true, 'out2' => true])),
+                );
             }
             foreach ($part->kind instanceof Switches ? ['switch', 'switch2', 'switch3', 'switch4'] : [] as $name) {
                 $switch = $part->linked($name);
-                array_push($nodes, ...array_values($switch === null ? [] : array_intersect_key($switch->terminals, ['d' => true, 'g' => true])));
+                array_push(
+                    $nodes,
+                    ...array_values(
+                        $switch === null ? [] : array_intersect_key($switch->terminals, ['d' => true, 'g' => true]),
+                    ),
+                );
             }
         }
 
@@ -136,7 +152,10 @@ final class Description
                 $part = $part->withValues($mode->values[$ref])->withChoices($mode->choices[$ref]);
             }
             if ($part->kind instanceof Mains) {
-                $part = $part->with($part->knows('dc') ? 'dc' : 'voltage', $mainsVolts ?? $this->mainsVoltage * $mode->mains);
+                $part = $part->with(
+                    $part->knows('dc') ? 'dc' : 'voltage',
+                    $mainsVolts ?? $this->mainsVoltage * $mode->mains,
+                );
             }
             $parts[$ref] = $part;
         }
@@ -165,14 +184,21 @@ final class Description
             }
         }
         foreach ($this->points as $point) {
-            $checks[$point->id] ??= DeadCheck::rail($point->id, $point->node, $point->against, $point->name, $point->how);
+            $checks[$point->id] ??= DeadCheck::rail(
+                $point->id,
+                $point->node,
+                $point->against,
+                $point->name,
+                $point->how,
+            );
         }
 
         return $this->deadChecks = $checks;
     }
 
     /**
-     * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "TP3-TP5" between two
+     * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "TP3-TP5"
+     * between two
      * points; null if there is no such place.
      */
     public function deadCheck(string $id): ?DeadCheck
@@ -186,7 +212,9 @@ final class Description
         }
         [$from, $to] = PointPair::ends($id, $this->points) ?? [null, null];
 
-        return $from === null || $to === null ? null : DeadCheck::between($id, $from->node, $to->node, $from->name, $to->name);
+        return $from === null || $to === null
+            ? null
+            : DeadCheck::between($id, $from->node, $to->node, $from->name, $to->name);
     }
 
     /** A fingerprint of everything that computation depends on. */
@@ -218,15 +246,20 @@ final class Description
     }
 
     /**
-     * The supply in one mode as it stands with some things changed for the time being; a description of its own, with its own hash.
+     * The supply in one mode as it stands with some things changed for the time being; a description of its own, with
+     * its own hash.
      *
      * @param list<Alteration> $alterations
      */
     public function altered(string $mode, array $alterations): self
     {
-        $kept = array_values(array_filter($this->written['modes'] ?? [], static fn(array $row): bool => ($row['id'] ?? null) === $mode))[0] ?? ['id' => $mode, 'name' => $this->modes[$mode]->name];
+        $kept = array_values(
+            array_filter($this->written['modes'] ?? [], static fn(array $row): bool => ($row['id'] ?? null) === $mode),
+        )[0] ?? ['id' => $mode, 'name' => $this->modes[$mode]->name];
         $written = $this->written;
-        $written['modes'] = [array_reduce($alterations, static fn(array $row, Alteration $one): array => $one->to($row), $kept)];
+        $written['modes'] = [
+            array_reduce($alterations, static fn(array $row, Alteration $one): array => $one->to($row), $kept),
+        ];
         foreach ($written['points'] as $k => $point) {
             if (($point['documented']['mode'] ?? $mode) !== $mode) {
                 unset($written['points'][$k]['documented']);
@@ -239,7 +272,17 @@ final class Description
     /** With a meter of so many ohms at a point, beside the usual one. */
     public function withMeterOf(float $ohms, Point $point): self
     {
-        return $this->withParts(['loading' => new Part('loading', new Resistor(), ['a' => $point->node, 'b' => $point->against], ['value' => $ohms, 'power' => 1.0], [], [], ['style' => 'ordinary'])]);
+        return $this->withParts([
+            'loading' => new Part(
+                'loading',
+                new Resistor(),
+                ['a' => $point->node, 'b' => $point->against],
+                ['value' => $ohms, 'power' => 1.0],
+                [],
+                [],
+                ['style' => 'ordinary'],
+            ),
+        ]);
     }
 
     /** @param list<int|string> $known */

@@ -20,11 +20,24 @@ final readonly class DescriptionReader
     /** Bytes of a description; the largest of our own have some 30 000. */
     public const MOST_BYTES = 1_000_000;
 
-    private const TOP = ['format', 'version', 'title', 'revision', 'reference', 'mains', 'parts', 'points', 'modes', 'stages', 'grounds', 'interlocks', 'cautions', 'unknown'];
+    private const TOP = [
+        'format',
+        'version',
+        'title',
+        'revision',
+        'reference',
+        'mains',
+        'parts',
+        'points',
+        'modes',
+        'stages',
+        'grounds',
+        'interlocks',
+        'cautions',
+        'unknown',
+    ];
 
-    private function __construct(private Fields $fields)
-    {
-    }
+    private function __construct(private Fields $fields) {}
 
     /** @throws DescriptionRefused with every problem found */
     public static function fromJson(string $json): Description
@@ -37,7 +50,7 @@ final readonly class DescriptionReader
         } catch (JsonException $e) {
             throw DescriptionRefused::notJson($e->getMessage());
         }
-        if (! is_array($data) || array_is_list($data)) {
+        if (!is_array($data) || array_is_list($data)) {
             throw DescriptionRefused::notJson('it is not an object');
         }
 
@@ -69,11 +82,17 @@ final readonly class DescriptionReader
         $reader = new PartReader($fields, $voltage, $dc);
         $parts = $reader->all('parts', $fields->rows('parts', $data['parts'] ?? null, true));
         if (count(array_filter($parts, static fn(Part $p): bool => $p->kind instanceof FeedsEnergy)) !== 1) {
-            $fields->problem('parts', 'Exactly one source is needed, of kind "mains" or "battery": it is where the energy comes in. Sources used for testing belong into the modes that use them.');
+            $fields->problem(
+                'parts',
+                'Exactly one source is needed, of kind "mains" or "battery": it is where the energy comes in. ' .
+                    'Sources used for testing belong into the modes that use them.',
+            );
         }
         $stages = $this->stages($fields->rows('stages', $data['stages'] ?? [], false), $parts);
         $modes = $this->modes($fields->rows('modes', $data['modes'] ?? [], false), $parts, $reader);
-        $nodes = new NodeMap(array_merge($parts, ...array_map(static fn(Mode $mode): array => $mode->added, array_values($modes))));
+        $nodes = new NodeMap(
+            array_merge($parts, ...array_map(static fn(Mode $mode): array => $mode->added, array_values($modes))),
+        );
         $nodes->check($fields, $reference);
         $points = $this->points($fields->rows('points', $data['points'] ?? null, true), $nodes, $stages, $modes);
         $grounds = $this->grounds($fields->rows('grounds', $data['grounds'] ?? [], false), $nodes);
@@ -121,7 +140,10 @@ final readonly class DescriptionReader
             $this->fields->knownKeys($path, $row, ['ref', 'value', 'note', 'pins']);
             $ref = $this->fields->text("{$path}.ref", $row['ref'] ?? null, 40);
             if (isset($parts[$ref])) {
-                $this->fields->problem("{$path}.ref", sprintf('%s is among the parts now: take it out of "unknown".', $ref));
+                $this->fields->problem(
+                    "{$path}.ref",
+                    sprintf('%s is among the parts now: take it out of "unknown".', $ref),
+                );
             }
             foreach (['value' => 120, 'note' => 200] as $name => $most) {
                 if (isset($row[$name])) {
@@ -140,8 +162,11 @@ final readonly class DescriptionReader
     {
         $this->fields->knownKeys('mains', $mains, ['voltage', 'frequency', 'tolerance', 'dc']);
         $dc = isset($mains['dc']) ? $this->fields->quantity('mains.dc', $mains['dc'], Unit::Volt, true) : null;
-        if ($dc === null && ! isset($mains['voltage'])) {
-            $this->fields->problem('mains', 'State "voltage" for mains (for example "230 V") or "dc" for a supply fed with direct voltage.');
+        if ($dc === null && !isset($mains['voltage'])) {
+            $this->fields->problem(
+                'mains',
+                'State "voltage" for mains (for example "230 V") or "dc" for a supply fed with direct voltage.',
+            );
         }
 
         return [
@@ -165,25 +190,59 @@ final readonly class DescriptionReader
         foreach ($rows as $k => $row) {
             $path = "points[{$k}]";
             $row = $this->fields->object($path, $row);
-            $this->fields->knownKeys($path, $row, ['id', 'name', 'node', 'against', 'how', 'stage', 'rail', 'minutes', 'documented']);
+            $this->fields->knownKeys($path, $row, [
+                'id',
+                'name',
+                'node',
+                'against',
+                'how',
+                'stage',
+                'rail',
+                'minutes',
+                'documented',
+            ]);
             $id = $this->fields->identifier("{$path}.id", $row['id'] ?? null);
             $path = "points[{$id}]";
             if (isset($points[$id])) {
-                $this->fields->problem($path, sprintf('The point "%s" stands twice. Every point needs its own id.', $id));
+                $this->fields->problem(
+                    $path,
+                    sprintf('The point "%s" stands twice. Every point needs its own id.', $id),
+                );
             }
             $node = $this->fields->text("{$path}.node", $row['node'] ?? null, 40);
             $against = $this->fields->text("{$path}.against", $row['against'] ?? null, 40);
             foreach (['node' => $node, 'against' => $against] as $key => $name) {
-                if ($name !== '' && ! isset($nodes->touched[$name])) {
-                    $this->fields->problem("{$path}.{$key}", sprintf('No part touches a node "%s". The nodes are: %s.', $name, implode(', ', array_keys($nodes->touched))));
+                if ($name !== '' && !isset($nodes->touched[$name])) {
+                    $this->fields->problem(
+                        "{$path}.{$key}",
+                        sprintf(
+                            'No part touches a node "%s". The nodes are: %s.',
+                            $name,
+                            implode(', ', array_keys($nodes->touched)),
+                        ),
+                    );
                 }
             }
-            if (($nodes->islands[$node] ?? -1) !== ($nodes->islands[$against] ?? -1) && isset($nodes->touched[$node], $nodes->touched[$against])) {
-                $this->fields->problem($path, sprintf('"%s" and "%s" are on different sides of the isolation: a reading between them means nothing. Measure against a node of the same side.', $node, $against));
+            if (
+                ($nodes->islands[$node] ?? -1) !== ($nodes->islands[$against] ?? -1) &&
+                isset($nodes->touched[$node], $nodes->touched[$against])
+            ) {
+                $this->fields->problem(
+                    $path,
+                    sprintf(
+                        '"%s" and "%s" are on different sides of the isolation: a reading between them means ' .
+                            'nothing. Measure against a node of the same side.',
+                        $node,
+                        $against,
+                    ),
+                );
             }
             $stage = isset($row['stage']) ? $this->fields->text("{$path}.stage", $row['stage'], 40) : null;
-            if ($stage !== null && ! isset($stages[$stage])) {
-                $this->fields->problem("{$path}.stage", sprintf('There is no stage "%s". The stages are: %s.', $stage, implode(', ', array_keys($stages))));
+            if ($stage !== null && !isset($stages[$stage])) {
+                $this->fields->problem(
+                    "{$path}.stage",
+                    sprintf('There is no stage "%s". The stages are: %s.', $stage, implode(', ', array_keys($stages))),
+                );
             }
             $points[$id] = new Point(
                 $id,
@@ -214,13 +273,21 @@ final readonly class DescriptionReader
         $row = $this->fields->object("{$path}.documented", $given);
         $this->fields->knownKeys("{$path}.documented", $row, ['value', 'tolerance', 'mode']);
         $mode = isset($row['mode']) ? $this->fields->text("{$path}.documented.mode", $row['mode'], 40) : null;
-        if ($mode !== null && ! isset($modes[$mode])) {
-            $this->fields->problem("{$path}.documented.mode", sprintf('There is no mode "%s". The modes are: %s.', $mode, implode(', ', array_keys($modes))));
+        if ($mode !== null && !isset($modes[$mode])) {
+            $this->fields->problem(
+                "{$path}.documented.mode",
+                sprintf('There is no mode "%s". The modes are: %s.', $mode, implode(', ', array_keys($modes))),
+            );
         }
 
         return [
             'value' => $this->fields->quantity("{$path}.documented.value", $row['value'] ?? null, Unit::Volt, false),
-            'tolerance' => $this->fields->quantity("{$path}.documented.tolerance", $row['tolerance'] ?? '5 %', Unit::Ratio, false),
+            'tolerance' => $this->fields->quantity(
+                "{$path}.documented.tolerance",
+                $row['tolerance'] ?? '5 %',
+                Unit::Ratio,
+                false,
+            ),
             'mode' => $mode,
         ];
     }
@@ -244,7 +311,10 @@ final readonly class DescriptionReader
             }
             $added = $reader->all("{$path}.adds", $this->fields->rows("{$path}.adds", $row['adds'] ?? [], false));
             foreach (array_keys(array_intersect_key($added, $parts)) as $ref) {
-                $this->fields->problem("{$path}.adds[{$ref}]", sprintf('"%s" is a part of the supply already. Give what this mode adds another reference.', $ref));
+                $this->fields->problem(
+                    "{$path}.adds[{$ref}]",
+                    sprintf('"%s" is a part of the supply already. Give what this mode adds another reference.', $ref),
+                );
             }
             $values = $choices = [];
             foreach ($this->fields->object("{$path}.set", $row['set'] ?? []) as $ref => $settings) {
@@ -254,7 +324,11 @@ final readonly class DescriptionReader
 
                     continue;
                 }
-                [$values[(string) $ref], $choices[(string) $ref]] = $reader->settings("{$path}.set[{$ref}]", $part, $this->fields->object("{$path}.set[{$ref}]", $settings));
+                [$values[(string) $ref], $choices[(string) $ref]] = $reader->settings(
+                    "{$path}.set[{$ref}]",
+                    $part,
+                    $this->fields->object("{$path}.set[{$ref}]", $settings),
+                );
             }
             $modes[$id] = new Mode(
                 $id,
@@ -284,10 +358,21 @@ final readonly class DescriptionReader
             $row = $this->fields->object($path, $row);
             $this->fields->knownKeys($path, $row, ['node', 'name', 'how']);
             $node = $this->fields->text("{$path}.node", $row['node'] ?? null, 40);
-            if ($node !== '' && ! isset($nodes->touched[$node])) {
-                $this->fields->problem("{$path}.node", sprintf('No part touches a node "%s". The nodes are: %s.', $node, implode(', ', array_keys($nodes->touched))));
+            if ($node !== '' && !isset($nodes->touched[$node])) {
+                $this->fields->problem(
+                    "{$path}.node",
+                    sprintf(
+                        'No part touches a node "%s". The nodes are: %s.',
+                        $node,
+                        implode(', ', array_keys($nodes->touched)),
+                    ),
+                );
             }
-            $grounds[$node] = new Ground($node, $this->fields->text("{$path}.name", $row['name'] ?? $node, 60), $this->fields->text("{$path}.how", $row['how'] ?? 'ground', 200));
+            $grounds[$node] = new Ground(
+                $node,
+                $this->fields->text("{$path}.name", $row['name'] ?? $node, 60),
+                $this->fields->text("{$path}.how", $row['how'] ?? 'ground', 200),
+            );
         }
 
         return $grounds;
@@ -308,11 +393,20 @@ final readonly class DescriptionReader
             $this->fields->knownKeys($path, $row, ['kind', 'what', 'how', 'without', 'part', 'does']);
             $kind = InterlockKind::tryFrom(is_string($row['kind'] ?? null) ? $row['kind'] : '');
             if ($kind === null) {
-                $this->fields->problem("{$path}.kind", sprintf('Choose one of: %s.', implode(', ', array_column(InterlockKind::cases(), 'value'))));
+                $this->fields->problem(
+                    "{$path}.kind",
+                    sprintf('Choose one of: %s.', implode(', ', array_column(InterlockKind::cases(), 'value'))),
+                );
             }
             $does = Lacking::tryFrom(is_string($row['does'] ?? null) ? $row['does'] : '');
             if (isset($row['does']) && $does === null) {
-                $this->fields->problem("{$path}.does", sprintf('What it does without: choose one of %s, or leave it out.', implode(', ', array_column(Lacking::cases(), 'value'))));
+                $this->fields->problem(
+                    "{$path}.does",
+                    sprintf(
+                        'What it does without: choose one of %s, or leave it out.',
+                        implode(', ', array_column(Lacking::cases(), 'value')),
+                    ),
+                );
             }
             $part = isset($row['part']) ? $this->references("{$path}.part", [$row['part']], $parts)[0] : null;
             $interlocks[] = new Interlock(
@@ -322,7 +416,10 @@ final readonly class DescriptionReader
                 $this->fields->text("{$path}.without", $row['without'] ?? null, 200),
                 $part,
                 // Many say it in a single word.
-                $does ?? Lacking::tryFrom(mb_strtolower(trim(is_string($row['without'] ?? null) ? $row['without'] : '', ' .'))),
+                $does ??
+                    Lacking::tryFrom(
+                        mb_strtolower(trim(is_string($row['without'] ?? null) ? $row['without'] : '', ' .')),
+                    ),
             );
         }
 
@@ -343,11 +440,21 @@ final readonly class DescriptionReader
             $row = $this->fields->object($path, $row);
             $this->fields->knownKeys($path, $row, ['id', 'name', 'parts', 'from']);
             $id = $this->fields->identifier("{$path}.id", $row['id'] ?? null);
-            $from = isset($row['from']) ? $this->fields->text("{$path}.from", $row['from'], 40) : array_key_last($stages);
-            if ($from !== null && ! isset($stages[$from])) {
-                $this->fields->problem("{$path}.from", sprintf('"%s" is not an earlier stage. List stages in the order in which energy flows.', $from));
+            $from = isset($row['from'])
+                ? $this->fields->text("{$path}.from", $row['from'], 40)
+                : array_key_last($stages);
+            if ($from !== null && !isset($stages[$from])) {
+                $this->fields->problem(
+                    "{$path}.from",
+                    sprintf('"%s" is not an earlier stage. List stages in the order in which energy flows.', $from),
+                );
             }
-            $stages[$id] = new Stage($id, $this->fields->text("{$path}.name", $row['name'] ?? $id, 80), $this->references("{$path}.parts", $row['parts'] ?? [], $parts), $from);
+            $stages[$id] = new Stage(
+                $id,
+                $this->fields->text("{$path}.name", $row['name'] ?? $id, 80),
+                $this->references("{$path}.parts", $row['parts'] ?? [], $parts),
+                $from,
+            );
         }
 
         return $stages;
@@ -363,7 +470,7 @@ final readonly class DescriptionReader
         $references = [];
         foreach ($this->fields->rows($path, $given, false) as $k => $ref) {
             $ref = $this->fields->text("{$path}[{$k}]", $ref, 24);
-            if ($ref !== '' && ! isset($parts[$ref])) {
+            if ($ref !== '' && !isset($parts[$ref])) {
                 $this->fields->problem("{$path}[{$k}]", sprintf('There is no part "%s".', $ref));
             }
             $references[] = $ref;

@@ -8,13 +8,21 @@ namespace Oculant\Core\Supply;
 final class Differences
 {
     /** Sections that are lists of records, and the field that names a record. */
-    private const LISTS = ['parts' => 'ref', 'points' => 'id', 'modes' => 'id', 'stages' => 'id', 'grounds' => 'node', 'unknown' => 'ref'];
+    private const LISTS = [
+        'parts' => 'ref',
+        'points' => 'id',
+        'modes' => 'id',
+        'stages' => 'id',
+        'grounds' => 'node',
+        'unknown' => 'ref',
+    ];
 
     /**
      * @param array<string, mixed> $before as written
      * @param array<string, mixed> $after
      *
-     * @return list<array{section: string, name: string, field: string, before: string, after: string}> empty text where it is not there
+     * @return list<array{section: string, name: string, field: string, before: string, after: string}> empty text where
+     *     it is not there
      */
     public static function between(array $before, array $after): array
     {
@@ -41,15 +49,31 @@ final class Differences
     private static function record(string $section, string $name, ?array $old, ?array $new): array
     {
         if ($old === null || $new === null) {
-            $whole = static fn(?array $record): string => $record === null ? '' : self::write(array_diff_key($record, ['ref' => 0, 'id' => 0]));
+            $whole = static fn(?array $record): string => $record === null
+                ? ''
+                : self::write(array_diff_key($record, ['ref' => 0, 'id' => 0]));
 
-            return [['section' => $section, 'name' => $name, 'field' => $old === null ? 'added' : 'removed', 'before' => $whole($old), 'after' => $whole($new)]];
+            return [
+                [
+                    'section' => $section,
+                    'name' => $name,
+                    'field' => $old === null ? 'added' : 'removed',
+                    'before' => $whole($old),
+                    'after' => $whole($new),
+                ],
+            ];
         }
         $rows = [];
         foreach (array_unique([...array_keys($old), ...array_keys($new)]) as $field) {
             [$was, $is] = [$old[$field] ?? null, $new[$field] ?? null];
             if ($was != $is) {
-                $rows[] = ['section' => $section, 'name' => $name, 'field' => (string) $field, 'before' => self::write($was), 'after' => self::write($is)];
+                $rows[] = [
+                    'section' => $section,
+                    'name' => $name,
+                    'field' => (string) $field,
+                    'before' => self::write($was),
+                    'after' => self::write($is),
+                ];
             }
         }
 

@@ -20,6 +20,5 @@ final readonly class Interlock
         public string $without,
         public ?string $part,
         public ?Lacking $does = null,
-    ) {
-    }
+    ) {}
 }

@@ -10,7 +10,8 @@ use Oculant\Core\Parts\YCapacitor;
 /**
  * What stands between the mains side and everything that can be touched, and what it must hold.
  *
- * Limits: insulation 1 megohm at 500 V and touch current 0.5 mA (EN 50678 / EN 50699, repaired equipment of class II; from memory),
+ * Limits: insulation 1 megohm at 500 V and touch current 0.5 mA (EN 50678 / EN 50699, repaired equipment of class II;
+ * from memory),
  * 3.5 mA protective-conductor current (class I). Local codes and licensed practice decide.
  */
 final readonly class IsolationBarrier
@@ -30,11 +31,12 @@ final readonly class IsolationBarrier
     /** Amperes that every meter and cord lets through. */
     private const STRAY = 20e-6;
 
-    public function __construct(private Description $supply)
-    {
-    }
+    public function __construct(private Description $supply) {}
 
-    /** @return float amperes at the mains frequency from the mains side to what can be touched, through the class Y capacitors: I = 2 pi f C V */
+    /**
+     * @return float amperes at the mains frequency from the mains side to what can be touched, through the class Y
+     *     capacitors: I = 2 pi f C V
+     */
     public function expectedLeakage(): float
     {
         $farads = 0.0;

@@ -22,15 +22,18 @@ final readonly class MinimumLoad
     /** Volts and share of the rail that are still "nothing": a meter sees leakage. */
     private const LITTLE = [0.3, 0.1];
 
-    private function __construct(private Description $supply, public Interlock $interlock, public float $volts, public float $amperes)
-    {
-    }
+    private function __construct(
+        private Description $supply,
+        public Interlock $interlock,
+        public float $volts,
+        public float $amperes,
+    ) {}
 
     /** Null if it is no minimum load, or nobody can attach it: a bleeder on the board is a part like others. */
     public static function of(Description $supply, Interlock $interlock): ?self
     {
         $part = $interlock->part === null ? null : $supply->part($interlock->part);
-        if ($interlock->kind !== InterlockKind::MinimumLoad || ($part !== null && ! $part->kind instanceof Consumes)) {
+        if ($interlock->kind !== InterlockKind::MinimumLoad || ($part !== null && !($part->kind instanceof Consumes))) {
             return null;
         }
         [$volts, $amperes] = $part === null ? self::ofLoads($supply) : self::ofPart($supply, $part);
@@ -53,7 +56,12 @@ final readonly class MinimumLoad
 
     public function isOff(Mode $mode): bool
     {
-        $loads = $this->interlock->part !== null ? [$this->interlock->part] : array_keys(array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof Consumes));
+        $loads =
+            $this->interlock->part !== null
+                ? [$this->interlock->part]
+                : array_keys(
+                    array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof Consumes),
+                );
 
         return $loads === [] || array_diff($loads, $mode->absent) === [];
     }
@@ -63,7 +71,11 @@ final readonly class MinimumLoad
     {
         $without = $this->interlock->does?->words();
 
-        return sprintf('It needs its load%s. Without it: %s.', $this->volts > 0.0 && $this->amperes > 0.0 ? ': '.$this->size() : '', $without ?? lcfirst(rtrim($this->interlock->without, '.')));
+        return sprintf(
+            'It needs its load%s. Without it: %s.',
+            $this->volts > 0.0 && $this->amperes > 0.0 ? ': ' . $this->size() : '',
+            $without ?? lcfirst(rtrim($this->interlock->without, '.')),
+        );
     }
 
     /** "450 mA or 27 Ω 15 W", the resistor with the usual reserve. */
@@ -71,7 +83,12 @@ final readonly class MinimumLoad
     {
         $ohms = PreferredValues::E12->nearest($this->volts / $this->amperes);
 
-        return sprintf('%s or %s %s', Quantity::write($this->amperes, Unit::Ampere, 2), Quantity::write($ohms, Unit::Ohm, 2), Quantity::write(self::watts($ohms, $this->volts), Unit::Watt, 2));
+        return sprintf(
+            '%s or %s %s',
+            Quantity::write($this->amperes, Unit::Ampere, 2),
+            Quantity::write($ohms, Unit::Ohm, 2),
+            Quantity::write(self::watts($ohms, $this->volts), Unit::Watt, 2),
+        );
     }
 
     /**
@@ -85,17 +102,20 @@ final readonly class MinimumLoad
     {
         $size = 100.0;
         foreach ([50.0, 25.0, 17.0, 10.0, 5.0, 2.0, 1.0, 0.5] as $one) {
-            $size = $one >= 2 * $volts ** 2 / $ohms ? $one : $size;
+            $size = $one >= (2 * $volts ** 2) / $ohms ? $one : $size;
         }
 
         return $size;
     }
 
-    /** Whether a DC reading there is what is to be seen without the load, as the description says; false where it says nothing of it. */
+    /**
+     * Whether a DC reading there is what is to be seen without the load, as the description says; false where it says
+     * nothing of it.
+     */
     public function explains(string $point, float $volts): bool
     {
         $rail = $this->supply->point($point)->rail;
-        if ($rail === null || ! is_finite($volts) || $this->interlock->does === null || ! $this->feeds($point)) {
+        if ($rail === null || !is_finite($volts) || $this->interlock->does === null || !$this->feeds($point)) {
             return false;
         }
         [$sign, $rail] = [$rail < 0 ? -1.0 : 1.0, abs($rail)];
@@ -114,8 +134,8 @@ final readonly class MinimumLoad
         $rail = abs($this->supply->point($point)->rail ?? 0.0);
 
         return match ($this->interlock->does) {
-            Lacking::Ticks => 'anything up to '.Quantity::volts(self::HIGH * $rail).', coming and going',
-            Lacking::Maximum => 'more than '.Quantity::volts($rail),
+            Lacking::Ticks => 'anything up to ' . Quantity::volts(self::HIGH * $rail) . ', coming and going',
+            Lacking::Maximum => 'more than ' . Quantity::volts($rail),
             default => 'next to nothing',
         };
     }
@@ -126,7 +146,10 @@ final readonly class MinimumLoad
         $node = $this->supply->point($point)->node;
         $part = $this->interlock->part === null ? null : $this->supply->part($this->interlock->part);
 
-        return ! $this->supply->isHot($node) && ($part === null || ($this->supply->islands[$node] ?? -1) === ($this->supply->islands[array_values($part->terminals)[0]] ?? -2));
+        return !$this->supply->isHot($node) &&
+            ($part === null ||
+                ($this->supply->islands[$node] ?? -1) ===
+                    ($this->supply->islands[array_values($part->terminals)[0]] ?? -2));
     }
 
     /** @return array{float, float} volts, amperes */
@@ -137,7 +160,8 @@ final readonly class MinimumLoad
         }
         $volts = 0.0;
         foreach ($supply->points as $point) {
-            $volts = $point->rail !== null && in_array($point->node, $part->terminals, true) ? abs($point->rail) : $volts;
+            $volts =
+                $point->rail !== null && in_array($point->node, $part->terminals, true) ? abs($point->rail) : $volts;
         }
 
         return [$volts, $part->knows('value') && $part->value('value') > 0.0 ? $volts / $part->value('value') : 0.0];

@@ -6,7 +6,9 @@ namespace Oculant\Core\Supply;
 
 use Oculant\Core\Parts\Part;
 
-/** A way of running the supply: what is left out, what is set otherwise, what is added, and the share of nominal mains. */
+/**
+ * A way of running the supply: what is left out, what is set otherwise, what is added, and the share of nominal mains.
+ */
 final readonly class Mode
 {
     /**
@@ -24,6 +26,5 @@ final readonly class Mode
         public array $choices = [],
         public array $added = [],
         public string $note = '',
-    ) {
-    }
+    ) {}
 }

@@ -11,7 +11,8 @@ final readonly class Point
      * @param string     $how     how to reach it
      * @param float|null $rail    nominal volts printed for this rail, if it is one
      * @param float      $minutes time to reach it
-     * @param array{value: float, tolerance: float, mode: ?string}|null $documented volts and ratio from a service document
+     * @param array{value: float, tolerance: float, mode: ?string}|null $documented volts and ratio from a service
+     *     document
      */
     public function __construct(
         public string $id,
@@ -23,6 +24,5 @@ final readonly class Point
         public ?float $rail,
         public float $minutes,
         public ?array $documented,
-    ) {
-    }
+    ) {}
 }

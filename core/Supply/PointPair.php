@@ -16,7 +16,9 @@ final class PointPair
     {
         [$from, $to] = self::ids($id, $points) ?? [null, null];
 
-        return $from === null || $to === null || $points[$from]->node === $points[$to]->node ? null : [$points[$from], $points[$to]];
+        return $from === null || $to === null || $points[$from]->node === $points[$to]->node
+            ? null
+            : [$points[$from], $points[$to]];
     }
 
     /**
@@ -37,7 +39,8 @@ final class PointPair
     }
 
     /**
-     * As a point of its own; null unless both are measured against the same ground, for only then does the difference follow from the two.
+     * As a point of its own; null unless both are measured against the same ground, for only then does the difference
+     * follow from the two.
      *
      * @param array<string, Point> $points by id
      */
@@ -47,6 +50,16 @@ final class PointPair
 
         return $from === null || $to === null || $from->against !== $to->against
             ? null
-            : new Point($id, "{$from->name} against {$to->name}", $from->node, $to->node, "{$from->how}; black on {$to->how}", $from->stage, null, max($from->minutes, $to->minutes), null);
+            : new Point(
+                $id,
+                "{$from->name} against {$to->name}",
+                $from->node,
+                $to->node,
+                "{$from->how}; black on {$to->how}",
+                $from->stage,
+                null,
+                max($from->minutes, $to->minutes),
+                null,
+            );
     }
 }

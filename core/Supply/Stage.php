@@ -8,7 +8,5 @@ namespace Oculant\Core\Supply;
 final readonly class Stage
 {
     /** @param list<string> $parts */
-    public function __construct(public string $id, public string $name, public array $parts, public ?string $from)
-    {
-    }
+    public function __construct(public string $id, public string $name, public array $parts, public ?string $from) {}
 }

@@ -6,7 +6,7 @@ use Illuminate\Database\Migrations\Migration;
 use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\Schema;
 
-return new class () extends Migration {
+return new class extends Migration {
     public function up(): void
     {
         Schema::create('workshops', function (Blueprint $table): void {
@@ -79,7 +79,10 @@ return new class () extends Migration {
 
     public function down(): void
     {
-        foreach (['cache_locks', 'cache', 'sessions', 'log_entries', 'repair_jobs', 'supplies', 'users', 'workshops'] as $table) {
+        foreach (
+            ['cache_locks', 'cache', 'sessions', 'log_entries', 'repair_jobs', 'supplies', 'users', 'workshops']
+            as $table
+        ) {
             Schema::dropIfExists($table);
         }
     }

@@ -8,7 +8,7 @@ use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 use Illuminate\Support\Str;
 
-return new class () extends Migration {
+return new class extends Migration {
     public function up(): void
     {
         Schema::table('supplies', function (Blueprint $table): void {
@@ -75,15 +75,30 @@ return new class () extends Migration {
     {
         foreach (DB::table('supplies')->get(['id', 'description', 'created_at', 'updated_at']) as $supply) {
             $seen = [];
-            $jobs = DB::table('repair_jobs')->where('supply_id', $supply->id)->orderBy('id')->get(['id', 'description', 'created_at']);
+            $jobs = DB::table('repair_jobs')
+                ->where('supply_id', $supply->id)
+                ->orderBy('id')
+                ->get(['id', 'description', 'created_at']);
             foreach ($jobs as $job) {
                 if ($job->description !== $supply->description) {
-                    $seen[$job->description] ??= $this->version($supply->id, count($seen) + 1, $job->description, $job->created_at);
+                    $seen[$job->description] ??= $this->version(
+                        $supply->id,
+                        count($seen) + 1,
+                        $job->description,
+                        $job->created_at,
+                    );
                 }
             }
-            $seen[$supply->description] = $this->version($supply->id, count($seen) + 1, $supply->description, $supply->updated_at);
+            $seen[$supply->description] = $this->version(
+                $supply->id,
+                count($seen) + 1,
+                $supply->description,
+                $supply->updated_at,
+            );
             foreach ($jobs as $job) {
-                DB::table('repair_jobs')->where('id', $job->id)->update(['supply_version_id' => $seen[$job->description]]);
+                DB::table('repair_jobs')
+                    ->where('id', $job->id)
+                    ->update(['supply_version_id' => $seen[$job->description]]);
             }
         }
     }
@@ -91,7 +106,13 @@ return new class () extends Migration {
     private function version(string $supply, int $number, string $description, ?string $at): string
     {
         $id = strtolower((string) Str::ulid());
-        DB::table('supply_versions')->insert(['id' => $id, 'supply_id' => $supply, 'number' => $number, 'description' => $description, 'created_at' => $at ?? now()]);
+        DB::table('supply_versions')->insert([
+            'id' => $id,
+            'supply_id' => $supply,
+            'number' => $number,
+            'description' => $description,
+            'created_at' => $at ?? now(),
+        ]);
 
         return $id;
     }

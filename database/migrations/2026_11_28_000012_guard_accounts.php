@@ -7,7 +7,7 @@ use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-return new class () extends Migration {
+return new class extends Migration {
     public function up(): void
     {
         // Byte by byte: an accent is another letter, and another account.
@@ -17,8 +17,12 @@ return new class () extends Migration {
             $table->unsignedInteger('session_epoch')->default(0);
         });
         // Tokens of before could do everything, for ever.
-        DB::table('personal_access_tokens')->where('abilities', '["*"]')->update(['abilities' => '["read","log","library","instruments"]']);
-        DB::table('personal_access_tokens')->whereNull('expires_at')->update(['expires_at' => now()->addDays(90)]);
+        DB::table('personal_access_tokens')
+            ->where('abilities', '["*"]')
+            ->update(['abilities' => '["read","log","library","instruments"]']);
+        DB::table('personal_access_tokens')
+            ->whereNull('expires_at')
+            ->update(['expires_at' => now()->addDays(90)]);
         Schema::table('workshops', function (Blueprint $table): void {
             // Of its archives; the secret one is encrypted by the app's key.
             $table->text('signing_key')->nullable();

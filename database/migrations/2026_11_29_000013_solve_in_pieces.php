@@ -7,7 +7,7 @@ use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-return new class () extends Migration {
+return new class extends Migration {
     public function up(): void
     {
         Schema::create('solve_pieces', function (Blueprint $table): void {
@@ -35,7 +35,9 @@ return new class () extends Migration {
         });
         // What the old job left half done begins again, piece by piece.
         DB::table('jobs')->where('payload', 'like', '%SolveFaults%')->delete();
-        DB::table('solves')->whereIn('state', ['queued', 'running'])->delete();
+        DB::table('solves')
+            ->whereIn('state', ['queued', 'running'])
+            ->delete();
         // What was worked out has a store of its own now.
         if (Schema::hasTable('cache')) {
             DB::table('cache')->where('key', 'like', '%oculant:%:%:%')->delete();

@@ -9,7 +9,7 @@ use Illuminate\Database\Schema\Blueprint;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Schema;
 
-return new class () extends Migration {
+return new class extends Migration {
     public function up(): void
     {
         Schema::table('repair_jobs', function (Blueprint $table): void {
@@ -31,9 +31,16 @@ return new class () extends Migration {
             $table->index(['workshop_id', 'supply_id', 'found', 'closed_at'], 'repair_jobs_found');
             $table->index(['workshop_id', 'place', 'id', 'words'], 'repair_jobs_list');
         });
-        DB::statement("UPDATE repair_jobs SET supply_title = LEFT(COALESCE(JSON_VALUE(description, '$.title'), ''), 255)");
-        DB::statement("UPDATE repair_jobs SET place = CASE WHEN power IS NULL OR power <> 'unplugged' THEN 2 WHEN is_handed_back = 1 THEN 0 ELSE 1 END");
-        DB::statement("UPDATE repair_jobs SET words = LEFT(CONCAT_WS(' · ', number, unit, owner, supply_title, complaint), 700)");
+        DB::statement(
+            "UPDATE repair_jobs SET supply_title = LEFT(COALESCE(JSON_VALUE(description, '$.title'), ''), 255)",
+        );
+        DB::statement(
+            "UPDATE repair_jobs SET place = CASE WHEN power IS NULL OR power <> 'unplugged' THEN 2 WHEN " .
+                'is_handed_back = 1 THEN 0 ELSE 1 END',
+        );
+        DB::statement(
+            "UPDATE repair_jobs SET words = LEFT(CONCAT_WS(' · ', number, unit, owner, supply_title, complaint), 700)",
+        );
         foreach (RepairJob::query()->where('is_closed', true)->lazyById(50) as $job) {
             try {
                 JobStanding::make($job);
@@ -41,7 +48,10 @@ return new class () extends Migration {
                 // Its log or its description cannot be read: the list says so.
             }
         }
-        DB::statement('UPDATE repair_jobs SET last_sequence = COALESCE((SELECT MAX(sequence) FROM log_entries WHERE repair_job_id = repair_jobs.id), 0)');
+        DB::statement(
+            'UPDATE repair_jobs SET last_sequence = COALESCE((SELECT MAX(sequence) FROM log_entries WHERE ' .
+                'repair_job_id = repair_jobs.id), 0)',
+        );
     }
 
     public function down(): void
@@ -50,7 +60,18 @@ return new class () extends Migration {
             $table->index(['workshop_id', 'is_handed_back']);
             $table->dropIndex('repair_jobs_list');
             $table->dropIndex('repair_jobs_found');
-            $table->dropColumn(['supply_title', 'words', 'closed_at', 'found', 'found_title', 'causes', 'place', 'last_sequence', 'waits_for', 'waits_as_of']);
+            $table->dropColumn([
+                'supply_title',
+                'words',
+                'closed_at',
+                'found',
+                'found_title',
+                'causes',
+                'place',
+                'last_sequence',
+                'waits_for',
+                'waits_as_of',
+            ]);
         });
     }
 };

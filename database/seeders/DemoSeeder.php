@@ -60,14 +60,17 @@ final class DemoSeeder extends Seeder
         $supplies = [];
         foreach (glob(database_path('demo/supplies/*.json')) ?: [] as $path) {
             $description = DescriptionReader::fromJson((string) file_get_contents($path));
-            if (! $description->isLarge()) {
+            if (!$description->isLarge()) {
                 // What is quick is ready at the first look; the rest is for the workers.
                 $library->solve($description, static fn() => null);
             }
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
         $this->instruments($home);
-        app(Drawer::class)->import($home->id, StockImport::read((string) file_get_contents(database_path('demo/stock.csv'))));
+        app(Drawer::class)->import(
+            $home->id,
+            StockImport::read((string) file_get_contents(database_path('demo/stock.csv'))),
+        );
         foreach (self::file('jobs.json') as $story) {
             $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log, $album);
         }
@@ -75,12 +78,24 @@ final class DemoSeeder extends Seeder
     }
 
     /** @param array<string, mixed> $story */
-    private function play(array $story, User $user, Supply $supply, BookIn $bookIn, JobLog $log, PhotoAlbum $album): void
-    {
+    private function play(
+        array $story,
+        User $user,
+        Supply $supply,
+        BookIn $bookIn,
+        JobLog $log,
+        PhotoAlbum $album,
+    ): void {
         $clock = Carbon::now()->subHours($story['hours_ago']);
         Carbon::setTestNow($clock);
         $job = $bookIn->unit($user, $supply, $story);
-        $job->update(['stand_in' => ['faults' => $story['fault'], 'ageing' => $story['ageing'] ?? [], 'shy' => $story['shy'] ?? 0.0]]);
+        $job->update([
+            'stand_in' => [
+                'faults' => $story['fault'],
+                'ageing' => $story['ageing'] ?? [],
+                'shy' => $story['shy'] ?? 0.0,
+            ],
+        ]);
         $unit = new SimulatedUnit(DescriptionReader::fromArray($supply->description), $story['fault'], $story['seed']);
         $running = new RunningUnit(DescriptionReader::fromArray($supply->description), $story['fault'], $story['seed']);
         $mode = array_key_first(DescriptionReader::fromArray($supply->description)->modes);
@@ -96,24 +111,64 @@ final class DemoSeeder extends Seeder
             }
             if ($move['do'] === 'photo') {
                 $photo = strtoupper((string) Str::ulid($clock));
-                $album->add($job, $user, $photo, (string) file_get_contents(database_path("demo/photos/{$move['file']}")));
+                $album->add(
+                    $job,
+                    $user,
+                    $photo,
+                    (string) file_get_contents(database_path("demo/photos/{$move['file']}")),
+                );
             }
             if ($move['do'] === 'repair') {
                 $unit->repair($move['part']);
                 $running->repair($move['part']);
             }
             $entry = $log->append($job, $user, [
-                'id' => strtoupper((string) Str::ulid($clock)), 'at' => $clock->toIso8601String(), 'kind' => in_array($move['do'], ['read', 'dead'], true) ? 'reading' : $move['do'],
+                'id' => strtoupper((string) Str::ulid($clock)),
+                'at' => $clock->toIso8601String(),
+                'kind' => in_array($move['do'], ['read', 'dead'], true) ? 'reading' : $move['do'],
                 'payload' => match ($move['do']) {
-                    'read' => ['target' => $move['target'], 'quantity' => $move['quantity'], 'text' => (string) $unit->live($move['target'], $move['quantity'], (string) $mode, $story['mains_volts'])],
-                    'ramp' => ['volts' => $move['volts'], 'amperes' => $unit->amperes((string) $mode, (float) $move['volts']), 'rails' => array_combine($move['rails'], array_map(static fn(string $id): float => $unit->live($id, 'dc', (string) $mode, (float) $move['volts']), $move['rails']))],
+                    'read' => [
+                        'target' => $move['target'],
+                        'quantity' => $move['quantity'],
+                        'text' => (string) $unit->live(
+                            $move['target'],
+                            $move['quantity'],
+                            (string) $mode,
+                            $story['mains_volts'],
+                        ),
+                    ],
+                    'ramp' => [
+                        'volts' => $move['volts'],
+                        'amperes' => $unit->amperes((string) $mode, (float) $move['volts']),
+                        'rails' => array_combine(
+                            $move['rails'],
+                            array_map(
+                                static fn(string $id): float => $unit->live(
+                                    $id,
+                                    'dc',
+                                    (string) $mode,
+                                    (float) $move['volts'],
+                                ),
+                                $move['rails'],
+                            ),
+                        ),
+                    ],
                     'refitted' => ['step' => $taken[$move['of']]],
                     'dead' => self::dead($unit, $supply, $move['target'], (string) $mode),
                     'load_step' => self::loadStep($running, $move['step'], $story['mains_volts']),
-                    'heat' => ['part' => $move['part'], 'text' => sprintf('%.1fC', $running->celsius($move['part'], self::SOAKED)), 'room' => sprintf('%.1fC', $running->room)],
+                    'heat' => [
+                        'part' => $move['part'],
+                        'text' => sprintf('%.1fC', $running->celsius($move['part'], self::SOAKED)),
+                        'room' => sprintf('%.1fC', $running->room),
+                    ],
                     'safety' => ['test' => $move['test'], 'text' => self::safety($supply, $move['test'])],
                     'photo' => ['photo' => $photo ?? '', 'caption' => $move['caption']],
-                    'pin' => ['photo' => $photo ?? '', 'target' => $move['target'], 'x' => $move['x'], 'y' => $move['y']],
+                    'pin' => [
+                        'photo' => $photo ?? '',
+                        'target' => $move['target'],
+                        'x' => $move['x'],
+                        'y' => $move['y'],
+                    ],
                     'mains' => ['text' => (string) $story['mains_volts']],
                     default => $move,
                 },
@@ -132,16 +187,32 @@ final class DemoSeeder extends Seeder
         $rails = array_keys(Rail::all($unit->supply));
         $share = LoadTest::SHARES[$step];
         $unit->set(0.0, $mains, null, array_fill_keys($rails, $share));
-        $shows = static fn(string $id, string $quantity): string => sprintf('%.4g', $unit->reading($id, $quantity, self::WARM));
+        $shows = static fn(string $id, string $quantity): string => sprintf(
+            '%.4g',
+            $unit->reading($id, $quantity, self::WARM),
+        );
 
-        return ['step' => $step, 'watts' => sprintf('%.4g', $unit->watts(self::WARM)), 'rails' => array_combine($rails, array_map(static fn(string $id): array => ['dc' => $shows($id, 'dc'), 'ripple' => $shows($id, 'ripple')], $rails))];
+        return [
+            'step' => $step,
+            'watts' => sprintf('%.4g', $unit->watts(self::WARM)),
+            'rails' => array_combine(
+                $rails,
+                array_map(
+                    static fn(string $id): array => ['dc' => $shows($id, 'dc'), 'ripple' => $shows($id, 'ripple')],
+                    $rails,
+                ),
+            ),
+        ];
     }
 
     private static function safety(Supply $supply, string $test): string
     {
         return match ($test) {
             'insulation' => 'OL',
-            'touch' => sprintf('%.3gu', 1e6 * (new IsolationBarrier(DescriptionReader::fromArray($supply->description)))->expectedLeakage() + 4),
+            'touch' => sprintf(
+                '%.3gu',
+                1e6 * (new IsolationBarrier(DescriptionReader::fromArray($supply->description)))->expectedLeakage() + 4,
+            ),
             default => 'ok',
         };
     }
@@ -151,18 +222,26 @@ final class DemoSeeder extends Seeder
     {
         $shown = $unit->dead($target, $mode);
 
-        return ['target' => $target, 'quantity' => DescriptionReader::fromArray($supply->description)->deadCheck($target)->quantity ?? '', 'text' => is_infinite($shown) ? 'OL' : (string) $shown];
+        return [
+            'target' => $target,
+            'quantity' => DescriptionReader::fromArray($supply->description)->deadCheck($target)->quantity ?? '',
+            'text' => is_infinite($shown) ? 'OL' : (string) $shown,
+        ];
     }
 
     /** A demo of before there were instruments gets them; those that are simulated follow their ports. */
     private function moveStandIns(Workshop $home): void
     {
         $port = (int) config('oculant.stand_ins.port');
-        if (! Instrument::query()->ofWorkshop($home->id)->exists()) {
+        if (!Instrument::query()->ofWorkshop($home->id)->exists()) {
             $this->instruments($home);
         }
         foreach ($port > 0 ? Server::KINDS : [] as $k => $kind) {
-            Instrument::query()->ofWorkshop($home->id)->where('is_stand_in', true)->where('kind', $kind)->update(['port' => $port + $k]);
+            Instrument::query()
+                ->ofWorkshop($home->id)
+                ->where('is_stand_in', true)
+                ->where('kind', $kind)
+                ->update(['port' => $port + $k]);
         }
         app(OffList::class)->write();
     }
@@ -175,8 +254,16 @@ final class DemoSeeder extends Seeder
             $k = array_search($row['kind'], Server::KINDS, true);
             $isOnline = ($row['stand_in'] ?? false) && $port > 0 && $k !== false;
             Instrument::query()->create([
-                'workshop_id' => $home->id, 'name' => $row['name'], 'kind' => $row['kind'], 'host' => $isOnline ? '127.0.0.1' : null, 'port' => $isOnline ? $port + (int) $k : null, 'timeout_ms' => 3000,
-                'profile' => MeterProfile::of($row['profile'] ?? [])->toArray(), 'serial' => $row['serial'], 'calibrated_until' => Carbon::now()->addDays($row['days_left'])->format('Y-m-d'), 'is_stand_in' => $isOnline,
+                'workshop_id' => $home->id,
+                'name' => $row['name'],
+                'kind' => $row['kind'],
+                'host' => $isOnline ? '127.0.0.1' : null,
+                'port' => $isOnline ? $port + (int) $k : null,
+                'timeout_ms' => 3000,
+                'profile' => MeterProfile::of($row['profile'] ?? [])->toArray(),
+                'serial' => $row['serial'],
+                'calibrated_until' => Carbon::now()->addDays($row['days_left'])->format('Y-m-d'),
+                'is_stand_in' => $isOnline,
             ]);
         }
     }
@@ -184,7 +271,12 @@ final class DemoSeeder extends Seeder
     /** @param array{name: string, email: string, role: string} $person */
     private function person(Workshop $workshop, array $person, string $password): User
     {
-        $user = User::query()->create(['workshop_id' => $workshop->id, 'name' => $person['name'], 'email' => $person['email'], 'password' => $password]);
+        $user = User::query()->create([
+            'workshop_id' => $workshop->id,
+            'name' => $person['name'],
+            'email' => $person['email'],
+            'password' => $password,
+        ]);
         $user->assignRole($person['role']);
 
         return $user;

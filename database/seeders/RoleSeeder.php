@@ -22,7 +22,9 @@ final class RoleSeeder extends Seeder
         app(PermissionRegistrar::class)->forgetCachedPermissions();
         foreach (self::ROLES as $name => $permissions) {
             $role = Role::findOrCreate($name, 'web');
-            $role->syncPermissions(array_map(static fn(string $p) => Permission::findOrCreate($p, 'web'), $permissions));
+            $role->syncPermissions(
+                array_map(static fn(string $p) => Permission::findOrCreate($p, 'web'), $permissions),
+            );
         }
     }
 }

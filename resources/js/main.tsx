@@ -68,10 +68,17 @@ function Oculant() {
 applyScheme(storedScheme());
 if (import.meta.env.PROD && 'serviceWorker' in navigator) {
     // Read again by way of it, so that it has what a reload without network needs.
-    navigator.serviceWorker.addEventListener('controllerchange', () => void queries.invalidateQueries({ predicate: (query) => query.state.data !== undefined }));
+    navigator.serviceWorker.addEventListener(
+        'controllerchange',
+        () => void queries.invalidateQueries({ predicate: (query) => query.state.data !== undefined }),
+    );
     void navigator.serviceWorker.register('/sw.js');
 }
 const root = document.getElementById('app');
 if (root !== null) {
-    createRoot(root).render(<StrictMode><Oculant /></StrictMode>);
+    createRoot(root).render(
+        <StrictMode>
+            <Oculant />
+        </StrictMode>,
+    );
 }

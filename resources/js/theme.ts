@@ -4,8 +4,24 @@ export type Scheme = 'light' | 'dark';
 
 /** Paper and ink, copper for energy, one alarm colour for live mains and contradictions. */
 const palettes = {
-    light: { paper: '#f7f2e8', raised: '#fdfaf3', ink: '#1c1813', quiet: '#655a4b', line: '#d5cab8', copper: '#9a5722', alarm: '#b3261e' },
-    dark: { paper: '#14110d', raised: '#1d1914', ink: '#efe6d8', quiet: '#a99d8b', line: '#3a332a', copper: '#dd9152', alarm: '#ff7563' },
+    light: {
+        paper: '#f7f2e8',
+        raised: '#fdfaf3',
+        ink: '#1c1813',
+        quiet: '#655a4b',
+        line: '#d5cab8',
+        copper: '#9a5722',
+        alarm: '#b3261e',
+    },
+    dark: {
+        paper: '#14110d',
+        raised: '#1d1914',
+        ink: '#efe6d8',
+        quiet: '#a99d8b',
+        line: '#3a332a',
+        copper: '#dd9152',
+        alarm: '#ff7563',
+    },
 };
 
 const FONT = "'Atkinson Hyperlegible Next', sans-serif";
@@ -35,7 +51,10 @@ export function themeFor(scheme: Scheme): ThemeConfig {
             motionDurationMid: '0.15s',
             motionDurationSlow: '0.18s',
         },
-        components: { Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 }, Table: { cellPaddingBlock: 10 } },
+        components: {
+            Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 },
+            Table: { cellPaddingBlock: 10 },
+        },
     };
 }
 

@@ -16,7 +16,12 @@ final class RoomsTest
         return PHPat::rule()
             ->classes(Selector::inNamespace('Oculant\Core'))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('App'), Selector::inNamespace('Illuminate'), Selector::inNamespace('Symfony'), Selector::inNamespace('Laravel'))
+            ->classes(
+                Selector::inNamespace('App'),
+                Selector::inNamespace('Illuminate'),
+                Selector::inNamespace('Symfony'),
+                Selector::inNamespace('Laravel'),
+            )
             ->because('the rules of the job are tested on their own');
     }
 
@@ -75,20 +80,37 @@ final class RoomsTest
         return PHPat::rule()
             ->classes(Selector::inNamespace('App\Models'))
             ->shouldNotDependOn()
-            ->classes(Selector::inNamespace('Oculant\Core\Diagnosis'), Selector::inNamespace('Oculant\Core\Expectation'), Selector::inNamespace('Oculant\Core\Circuit'))
+            ->classes(
+                Selector::inNamespace('Oculant\Core\Diagnosis'),
+                Selector::inNamespace('Oculant\Core\Expectation'),
+                Selector::inNamespace('Oculant\Core\Circuit'),
+            )
             ->because('models speak persistence');
     }
 
     /** @param list<string> $known */
     private function roomKnowsOnly(string $room, array $known): Rule
     {
-        $all = ['Quantity', 'Circuit', 'Supply', 'Parts', 'Expectation', 'Bench', 'Diagnosis', 'PowerUp', 'Practice', 'Proving'];
+        $all = [
+            'Quantity',
+            'Circuit',
+            'Supply',
+            'Parts',
+            'Expectation',
+            'Bench',
+            'Diagnosis',
+            'PowerUp',
+            'Practice',
+            'Proving',
+        ];
         $forbidden = array_values(array_diff($all, $known, [$room]));
 
         return PHPat::rule()
             ->classes(Selector::inNamespace("Oculant\\Core\\{$room}"))
             ->shouldNotDependOn()
-            ->classes(...array_map(static fn(string $other) => Selector::inNamespace("Oculant\\Core\\{$other}"), $forbidden))
+            ->classes(
+                ...array_map(static fn(string $other) => Selector::inNamespace("Oculant\\Core\\{$other}"), $forbidden),
+            )
             ->because("{$room} lies below them");
     }
 }

@@ -30,7 +30,9 @@ final class AccountTest extends FeatureTestCase
         foreach ([$user->email, strtoupper($user->email), " {$user->email} "] as $typed) {
             $this->signIn($typed, 'wrong')->assertUnprocessable();
         }
-        $this->signIn($user->email, 'a long enough word')->assertTooManyRequests()->assertJsonPath('message', 'Too many failed tries. Wait a minute, then try again.');
+        $this->signIn($user->email, 'a long enough word')
+            ->assertTooManyRequests()
+            ->assertJsonPath('message', 'Too many failed tries. Wait a minute, then try again.');
         for ($k = 0; $k < 12; $k++) {
             $this->signIn("somebody{$k}@bench.example", 'wrong')->assertUnprocessable();
         }
@@ -65,7 +67,14 @@ final class AccountTest extends FeatureTestCase
 
     public function testFailedTriesAreLogged(): void
     {
-        Log::shouldReceive('warning')->once()->withArgs(static fn(string $what, array $of): bool => $what === 'Sign-in failed' && $of['account'] === 'nobody@bench.example' && isset($of['from']) && ! str_contains(json_encode($of) ?: '', 'secret word'));
+        Log::shouldReceive('warning')
+            ->once()
+            ->withArgs(
+                static fn(string $what, array $of): bool => $what === 'Sign-in failed' &&
+                    $of['account'] === 'nobody@bench.example' &&
+                    isset($of['from']) &&
+                    !str_contains(json_encode($of) ?: '', 'secret word'),
+            );
         $this->signIn('nobody@bench.example', 'secret word')->assertUnprocessable();
     }
 
@@ -73,8 +82,14 @@ final class AccountTest extends FeatureTestCase
     {
         $user = $this->person('lead');
         $job = $this->job($user);
-        $token = fn(array $abilities): string => (string) $this->actingAs($user)->postJson('/api/v1/tokens', ['name' => 'x', 'abilities' => $abilities, 'days' => 2])->assertCreated()->json('plain');
-        $plain = array_combine(['read', 'log', 'library', 'instruments'], array_map(static fn(string $a): string => $token([$a]), ['read', 'log', 'library', 'instruments']));
+        $token = fn(array $abilities): string => (string) $this->actingAs($user)
+            ->postJson('/api/v1/tokens', ['name' => 'x', 'abilities' => $abilities, 'days' => 2])
+            ->assertCreated()
+            ->json('plain');
+        $plain = array_combine(
+            ['read', 'log', 'library', 'instruments'],
+            array_map(static fn(string $a): string => $token([$a]), ['read', 'log', 'library', 'instruments']),
+        );
         $calls = [
             'read' => ['GET', 'jobs', []],
             'log' => ['POST', "jobs/{$job->id}/log", ['entries' => [self::entry('note', ['text' => 'x'])]]],
@@ -84,18 +99,35 @@ final class AccountTest extends FeatureTestCase
         foreach ($plain as $ability => $text) {
             foreach ($calls as $needs => [$method, $path, $body]) {
                 $answer = $this->asToken($text)->json($method, "/api/v1/{$path}", $body);
-                self::assertSame($ability === $needs, $answer->isSuccessful(), "{$ability} {$method} {$path}: {$answer->getContent()}");
+                self::assertSame(
+                    $ability === $needs,
+                    $answer->isSuccessful(),
+                    "{$ability} {$method} {$path}: {$answer->getContent()}",
+                );
                 if ($ability !== $needs) {
-                    $answer->assertForbidden()->assertJsonPath('message', fn(string $m): bool => str_contains($m, "with the ability \"{$needs}\""));
+                    $answer
+                        ->assertForbidden()
+                        ->assertJsonPath(
+                            'message',
+                            fn(string $m): bool => str_contains($m, "with the ability \"{$needs}\""),
+                        );
                 }
             }
-            foreach ([['GET', 'tokens'], ['POST', 'tokens'], ['DELETE', 'tokens/1'], ['DELETE', 'session/everywhere']] as [$method, $path]) {
-                $this->asToken($text)->json($method, "/api/v1/{$path}", ['name' => 'more'])->assertForbidden()->assertJsonPath('message', 'A token cannot do this: sign in as a person.');
+            foreach (
+                [['GET', 'tokens'], ['POST', 'tokens'], ['DELETE', 'tokens/1'], ['DELETE', 'session/everywhere']]
+                as [$method, $path]
+            ) {
+                $this->asToken($text)
+                    ->json($method, "/api/v1/{$path}", ['name' => 'more'])
+                    ->assertForbidden()
+                    ->assertJsonPath('message', 'A token cannot do this: sign in as a person.');
             }
         }
         $this->travel(3)->days();
         $this->asToken($plain['read'])->getJson('/api/v1/jobs')->assertUnauthorized();
-        $this->actingAs($user)->postJson('/api/v1/tokens', ['name' => 'x', 'abilities' => ['everything']])->assertJsonValidationErrors('abilities.0');
+        $this->actingAs($user)
+            ->postJson('/api/v1/tokens', ['name' => 'x', 'abilities' => ['everything']])
+            ->assertJsonValidationErrors('abilities.0');
         $this->postJson('/api/v1/tokens', ['name' => 'x', 'days' => 4000])->assertJsonValidationErrors('days');
     }
 
@@ -104,11 +136,16 @@ final class AccountTest extends FeatureTestCase
         $user = $this->person('technician');
         $this->signIn($user->email, 'a long enough word')->assertOk();
         $this->fromApp()->getJson('/api/v1/session')->assertOk();
-        $this->fromApp()->postJson('/api/v1/tokens', ['name' => 'x'])->assertCreated();
+        $this->fromApp()
+            ->postJson('/api/v1/tokens', ['name' => 'x'])
+            ->assertCreated();
         // From another of this person's browsers.
         $user->refresh()->increment('session_epoch');
         $this->app['auth']->forgetGuards();
-        $this->fromApp()->getJson('/api/v1/session')->assertUnauthorized()->assertJsonPath('message', 'You signed out everywhere. Sign in again.');
+        $this->fromApp()
+            ->getJson('/api/v1/session')
+            ->assertUnauthorized()
+            ->assertJsonPath('message', 'You signed out everywhere. Sign in again.');
 
         $this->signIn($user->email, 'a long enough word')->assertOk();
         $this->fromApp()->deleteJson('/api/v1/session/everywhere')->assertNoContent();

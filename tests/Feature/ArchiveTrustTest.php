@@ -14,7 +14,10 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Testing\TestResponse;
 use ZipArchive;
 
-/** What comes in with an archive is written in other people's names: who may bring it, what stands on it, and what is believed of it. */
+/**
+ * What comes in with an archive is written in other people's names: who may bring it, what stands on it, and what is
+ * believed of it.
+ */
 final class ArchiveTrustTest extends FeatureTestCase
 {
     private const AT = '2026-11-01T10:00:00Z';
@@ -22,17 +25,47 @@ final class ArchiveTrustTest extends FeatureTestCase
     public function testItNeedsTheRightsOfWhatItWrites(): void
     {
         $entries = [
-            'note' => ['text' => 'x'], 'close' => [], 'handback' => [], 'override' => ['gate' => 'mains', 'reason' => 'so', 'items' => [], 'ids' => []],
-            'safety' => ['test' => 'insulation', 'value' => 'OL', 'class' => 'II', 'judged' => ['passed' => true, 'limit' => '', 'source' => '', 'sentence' => '', 'condemns' => false]],
+            'note' => ['text' => 'x'],
+            'close' => [],
+            'handback' => [],
+            'override' => ['gate' => 'mains', 'reason' => 'so', 'items' => [], 'ids' => []],
+            'safety' => [
+                'test' => 'insulation',
+                'value' => 'OL',
+                'class' => 'II',
+                'judged' => ['passed' => true, 'limit' => '', 'source' => '', 'sentence' => '', 'condemns' => false],
+            ],
         ];
-        $may = ['apprentice' => ['note'], 'technician' => ['note', 'close', 'handback', 'safety'], 'lead' => array_keys($entries)];
+        $may = [
+            'apprentice' => ['note'],
+            'technician' => ['note', 'close', 'handback', 'safety'],
+            'lead' => array_keys($entries),
+        ];
         $supply = $this->supply();
         foreach ($may as $role => $kinds) {
             $this->actingAs($this->person($role));
             foreach ($entries as $kind => $payload) {
-                $answer = $this->take(self::zip(['log' => [['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'kind' => $kind, 'payload' => (object) $payload, 'at' => self::AT, 'by' => 'Ines']]] + self::sent($supply)));
-                self::assertSame(in_array($kind, $kinds, true), $answer->isSuccessful(), "{$role} {$kind}: {$answer->getContent()}");
-                if (! in_array($kind, $kinds, true)) {
+                $answer = $this->take(
+                    self::zip(
+                        [
+                            'log' => [
+                                [
+                                    'id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV',
+                                    'kind' => $kind,
+                                    'payload' => (object) $payload,
+                                    'at' => self::AT,
+                                    'by' => 'Ines',
+                                ],
+                            ],
+                        ] + self::sent($supply),
+                    ),
+                );
+                self::assertSame(
+                    in_array($kind, $kinds, true),
+                    $answer->isSuccessful(),
+                    "{$role} {$kind}: {$answer->getContent()}",
+                );
+                if (!in_array($kind, $kinds, true)) {
                     $answer->assertForbidden();
                 }
             }
@@ -48,20 +81,48 @@ final class ArchiveTrustTest extends FeatureTestCase
     {
         $technician = $this->person('technician');
         $this->actingAs($technician);
-        $unsigned = $this->take(self::zip(['log' => [['id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV', 'kind' => 'note', 'payload' => ['text' => 'x', 'author' => 'The Lead'], 'at' => self::AT, 'by' => 'Ines']]] + self::sent($this->supply())))->assertCreated()->json('id');
+        $unsigned = $this->take(
+            self::zip(
+                [
+                    'log' => [
+                        [
+                            'id' => '01ARZ3NDEKTSV4RRFFQ69G5FAV',
+                            'kind' => 'note',
+                            'payload' => ['text' => 'x', 'author' => 'The Lead'],
+                            'at' => self::AT,
+                            'by' => 'Ines',
+                        ],
+                    ],
+                ] + self::sent($this->supply()),
+            ),
+        )
+            ->assertCreated()
+            ->json('id');
         $report = $this->getJson("/api/v1/jobs/{$unsigned}/report")->assertOk();
         self::assertSame("Ines, taken in by {$technician->name} from Elsewhere", $report->json('chronicle.0.by'));
         self::assertStringContainsString('not signed', $report->json('origin.sentence'));
 
         // Our own workshop's, signed with its own key, and somebody else's with one that is new here.
-        $own = (string) $this->get("/api/v1/jobs/{$unsigned}/archive.zip")->assertOk()->getContent();
+        $own = (string) $this->get("/api/v1/jobs/{$unsigned}/archive.zip")
+            ->assertOk()
+            ->getContent();
         self::assertStringContainsString('with the key known here', $this->sentenceOf($this->take($own)));
         $other = $this->person('technician', Workshop::query()->create(['name' => 'Elsewhere']));
         $theirs = $this->archiveOf($other);
         $this->actingAs($technician);
-        self::assertMatchesRegularExpression('/signed by "Elsewhere" with a key not seen here before \([0-9a-f ]{19}\)/', $this->sentenceOf($this->take($theirs)));
-        self::assertStringContainsString('with the key known here', $this->sentenceOf($this->take($theirs)), 'the second time it is known');
-        self::assertStringNotContainsString('PRIVATE', (string) Workshop::query()->find($this->workshop->id)?->toJson());
+        self::assertMatchesRegularExpression(
+            '/signed by "Elsewhere" with a key not seen here before \([0-9a-f ]{19}\)/',
+            $this->sentenceOf($this->take($theirs)),
+        );
+        self::assertStringContainsString(
+            'with the key known here',
+            $this->sentenceOf($this->take($theirs)),
+            'the second time it is known',
+        );
+        self::assertStringNotContainsString(
+            'PRIVATE',
+            (string) Workshop::query()->find($this->workshop->id)?->toJson(),
+        );
         self::assertArrayNotHasKey('signing_key', Workshop::query()->findOrFail($this->workshop->id)->toArray());
     }
 
@@ -69,19 +130,30 @@ final class ArchiveTrustTest extends FeatureTestCase
     {
         $zip = $this->archiveOf($technician = $this->person('technician'));
         $this->actingAs($technician);
-        foreach ([
-            static fn(ZipArchive $z) => $z->addFromString('job.json', str_replace('Wireless', 'Wireless set', (string) $z->getFromName('job.json'))),
-            static fn(ZipArchive $z) => $z->addFromString('photos/x.jpg', 'one more'),
-            static fn(ZipArchive $z) => $z->addFromString(Seal::FILE, '{"workshop": "Test bench", "key": "AAAA", "signature": "AAAA"}'),
-            static fn(ZipArchive $z) => $z->addFromString(Seal::FILE, 'nothing'),
-        ] as $change) {
+        foreach (
+            [
+                static fn(ZipArchive $z) => $z->addFromString(
+                    'job.json',
+                    str_replace('Wireless', 'Wireless set', (string) $z->getFromName('job.json')),
+                ),
+                static fn(ZipArchive $z) => $z->addFromString('photos/x.jpg', 'one more'),
+                static fn(ZipArchive $z) => $z->addFromString(
+                    Seal::FILE,
+                    '{"workshop": "Test bench", "key": "AAAA", "signature": "AAAA"}',
+                ),
+                static fn(ZipArchive $z) => $z->addFromString(Seal::FILE, 'nothing'),
+            ]
+            as $change
+        ) {
             $path = (string) tempnam(sys_get_temp_dir(), 'oculant-test');
             file_put_contents($path, $zip);
             $open = new ZipArchive();
             $open->open($path);
             $change($open);
             $open->close();
-            $this->take((string) file_get_contents($path))->assertUnprocessable()->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'does not fit what is in it'));
+            $this->take((string) file_get_contents($path))
+                ->assertUnprocessable()
+                ->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'does not fit what is in it'));
         }
         self::assertSame(1, RepairJob::query()->count());
     }
@@ -91,35 +163,70 @@ final class ArchiveTrustTest extends FeatureTestCase
     {
         $user = $this->person('technician');
         $this->actingAs($user);
-        $long = ['unit' => str_repeat('u', Limits::UNIT), 'owner' => str_repeat('o', Limits::OWNER), 'complaint' => str_repeat('c', Limits::COMPLAINT), 'mains' => '230 V'];
-        $job = $this->postJson('/api/v1/jobs', $long + ['supply_id' => $this->supply()->id])->assertCreated()->json('id');
+        $long = [
+            'unit' => str_repeat('u', Limits::UNIT),
+            'owner' => str_repeat('o', Limits::OWNER),
+            'complaint' => str_repeat('c', Limits::COMPLAINT),
+            'mains' => '230 V',
+        ];
+        $job = $this->postJson('/api/v1/jobs', $long + ['supply_id' => $this->supply()->id])
+            ->assertCreated()
+            ->json('id');
         $this->take((string) $this->get("/api/v1/jobs/{$job}/archive.zip")->getContent())->assertCreated();
-        $this->postJson('/api/v1/jobs', ['unit' => str_repeat('u', Limits::UNIT + 1)] + $long + ['supply_id' => $this->supply('deck-intercom')->id])->assertJsonValidationErrors('unit');
+        $this->postJson(
+            '/api/v1/jobs',
+            ['unit' => str_repeat('u', Limits::UNIT + 1)] + $long + ['supply_id' => $this->supply('deck-intercom')->id],
+        )->assertJsonValidationErrors('unit');
         $schema = json_decode((string) file_get_contents(base_path('docs/job.schema.json')), true)['properties'];
-        self::assertSame([Limits::UNIT, Limits::OWNER, Limits::COMPLAINT, Limits::MAINS], array_map(static fn(string $f): int => $schema[$f]['maxLength'], ['unit', 'owner', 'complaint', 'mains']));
+        self::assertSame(
+            [Limits::UNIT, Limits::OWNER, Limits::COMPLAINT, Limits::MAINS],
+            array_map(static fn(string $f): int => $schema[$f]['maxLength'], ['unit', 'owner', 'complaint', 'mains']),
+        );
     }
 
     private function sentenceOf(TestResponse $taken): string
     {
-        return (string) $this->getJson('/api/v1/jobs/'.$taken->assertCreated()->json('id').'/report')->json('origin.sentence');
+        return (string) $this->getJson('/api/v1/jobs/' . $taken->assertCreated()->json('id') . '/report')->json(
+            'origin.sentence',
+        );
     }
 
     private function archiveOf(User $user): string
     {
         $this->actingAs($user);
 
-        return (string) $this->get("/api/v1/jobs/{$this->job($user)->id}/archive.zip")->assertOk()->getContent();
+        return (string) $this->get("/api/v1/jobs/{$this->job($user)->id}/archive.zip")
+            ->assertOk()
+            ->getContent();
     }
 
     private function take(string $zip): TestResponse
     {
-        return $this->post('/api/v1/jobs/import', ['archive' => UploadedFile::fake()->createWithContent('job.zip', $zip)], ['Accept' => 'application/json']);
+        return $this->post(
+            '/api/v1/jobs/import',
+            ['archive' => UploadedFile::fake()->createWithContent('job.zip', $zip)],
+            ['Accept' => 'application/json'],
+        );
     }
 
     /** @return array<string, mixed> */
     private static function sent(Supply $supply): array
     {
-        return ['format' => 'oculant/job', 'version' => 1, 'number' => '1', 'workshop' => 'Elsewhere', 'unit' => 'x', 'owner' => '', 'complaint' => '', 'mains' => '', 'booked_in_at' => '', 'description' => $supply->description, 'log' => [], 'photos' => [], 'runs' => []];
+        return [
+            'format' => 'oculant/job',
+            'version' => 1,
+            'number' => '1',
+            'workshop' => 'Elsewhere',
+            'unit' => 'x',
+            'owner' => '',
+            'complaint' => '',
+            'mains' => '',
+            'booked_in_at' => '',
+            'description' => $supply->description,
+            'log' => [],
+            'photos' => [],
+            'runs' => [],
+        ];
     }
 
     /** @param array<string, mixed> $job */

@@ -21,13 +21,20 @@ final class BenchStateTest extends FeatureTestCase
         $user = $this->person('technician');
         $job = $this->job($user);
         $this->actingAs($user);
-        $this->bench($job)->assertJsonPath('state.power', 'unplugged')->assertJsonPath('state.mains', null)->assertJsonCount(0, 'log');
+        $this->bench($job)
+            ->assertJsonPath('state.power', 'unplugged')
+            ->assertJsonPath('state.mains', null)
+            ->assertJsonCount(0, 'log');
         $this->log($job, 'power', ['power' => 'live', 'mode' => 'unloaded']);
-        $this->bench($job)->assertJsonPath('state.words', 'Live on mains')->assertJsonPath('state.mode_name', 'Tuner unplugged');
+        $this->bench($job)
+            ->assertJsonPath('state.words', 'Live on mains')
+            ->assertJsonPath('state.mode_name', 'Tuner unplugged');
         $this->log($job, 'mains', ['text' => '236']);
         $this->bench($job)->assertJsonPath('state.mains', '236 V');
         $this->log($job, 'power', ['power' => 'unplugged']);
-        $this->bench($job)->assertJsonPath('state.mains', null)->assertJsonPath('log.0.line', 'Unplugged, tuner unplugged');
+        $this->bench($job)
+            ->assertJsonPath('state.mains', null)
+            ->assertJsonPath('log.0.line', 'Unplugged, tuner unplugged');
     }
 
     public function testReadingsCarryTheirContext(): void
@@ -38,7 +45,10 @@ final class BenchStateTest extends FeatureTestCase
         $this->log($job, 'power', ['power' => 'limited', 'mode' => 'unloaded']);
         $this->log($job, 'reading', ['text' => 'tp3 9.0']);
 
-        $this->bench($job)->assertJsonPath('log.0.reading.power', 'limited')->assertJsonPath('log.0.reading.mode', 'unloaded')->assertJsonPath('log.0.reading.word', 'cannot tell');
+        $this->bench($job)
+            ->assertJsonPath('log.0.reading.power', 'limited')
+            ->assertJsonPath('log.0.reading.mode', 'unloaded')
+            ->assertJsonPath('log.0.reading.word', 'cannot tell');
     }
 
     public function testMeasuredMainsMovesTheWindows(): void
@@ -73,26 +83,62 @@ final class BenchStateTest extends FeatureTestCase
         $job = $this->job($user);
         $this->actingAs($user);
         $this->log($job, 'note', ['text' => 'second'])->assertOk();
-        $early = ['id' => strtoupper((string) Str::ulid(now()->subHour())), 'kind' => 'note', 'payload' => ['text' => 'first'], 'at' => now()->subHour()->toIso8601String()];
+        $early = [
+            'id' => strtoupper((string) Str::ulid(now()->subHour())),
+            'kind' => 'note',
+            'payload' => ['text' => 'first'],
+            'at' => now()->subHour()->toIso8601String(),
+        ];
         $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [$early]])->assertOk();
 
-        $this->bench($job)->assertJsonPath('log.0.line', 'Note: first')->assertJsonPath('log.0.clock', 'arrived 60 min late')->assertJsonPath('log.1.line', 'Note: second')->assertJsonPath('log.1.clock', '');
-        self::assertSame(['second', 'first'], array_column(JobFile::open(app(Library::class), $job)->state->notes, 'text'));
+        $this->bench($job)
+            ->assertJsonPath('log.0.line', 'Note: first')
+            ->assertJsonPath('log.0.clock', 'arrived 60 min late')
+            ->assertJsonPath('log.1.line', 'Note: second')
+            ->assertJsonPath('log.1.clock', '');
+        self::assertSame(
+            ['second', 'first'],
+            array_column(JobFile::open(app(Library::class), $job)->state->notes, 'text'),
+        );
     }
 
-    /** What was recorded by a clock that is slow, ahead, or by an id at the end of all ids counts in the order in which it came. */
+    /**
+     * What was recorded by a clock that is slow, ahead, or by an id at the end of all ids counts in the order in which
+     * it came.
+     */
     public function testNoClockOfAClientDecidesHowTheUnitStands(): void
     {
         $user = $this->person('technician');
         $job = $this->job($user);
         $this->actingAs($user);
-        $send = fn(array $entry, ?string $sentAt) => $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [$entry]] + ($sentAt === null ? [] : ['sent_at' => $sentAt]));
+        $send = fn(array $entry, ?string $sentAt) => $this->postJson(
+            "/api/v1/jobs/{$job->id}/log",
+            ['entries' => [$entry]] + ($sentAt === null ? [] : ['sent_at' => $sentAt]),
+        );
         $slow = now()->subMinutes(10);
-        $send(['id' => strtoupper((string) Str::ulid($slow)), 'kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded'], 'at' => $slow->toIso8601String()], $slow->copy()->addSeconds(2)->toIso8601String())->assertOk();
-        $this->bench($job)->assertJsonPath('state.power', 'live')->assertJsonPath('log.0.clock', 'noted by a clock that is 10 min slow');
+        $send(
+            [
+                'id' => strtoupper((string) Str::ulid($slow)),
+                'kind' => 'power',
+                'payload' => ['power' => 'live', 'mode' => 'loaded'],
+                'at' => $slow->toIso8601String(),
+            ],
+            $slow->copy()->addSeconds(2)->toIso8601String(),
+        )->assertOk();
+        $this->bench($job)
+            ->assertJsonPath('state.power', 'live')
+            ->assertJsonPath('log.0.clock', 'noted by a clock that is 10 min slow');
         $this->getJson('/api/v1/jobs')->assertJsonPath('0.power', 'live');
         $ahead = now()->addDay();
-        $send(['id' => '7ZZZZZZZZZZZZZZZZZZZZZZZZZ', 'kind' => 'note', 'payload' => ['text' => 'a day ahead'], 'at' => $ahead->toIso8601String()], $ahead->toIso8601String())->assertOk();
+        $send(
+            [
+                'id' => '7ZZZZZZZZZZZZZZZZZZZZZZZZZ',
+                'kind' => 'note',
+                'payload' => ['text' => 'a day ahead'],
+                'at' => $ahead->toIso8601String(),
+            ],
+            $ahead->toIso8601String(),
+        )->assertOk();
         $this->log($job, 'power', ['power' => 'unplugged'])->assertOk();
         $this->bench($job)->assertJsonPath('state.power', 'unplugged');
         app(JobLog::class)->add($job, $user, 'note', ['text' => 'by the server']);
@@ -105,13 +151,28 @@ final class BenchStateTest extends FeatureTestCase
         $user = $this->person('technician');
         $job = $this->job($user);
         $this->actingAs($user);
-        $old = ['id' => strtoupper((string) Str::ulid()), 'kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded'], 'at' => now()->subMinutes(30)->toIso8601String()];
-        $send = fn(array $entry) => $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [$entry], 'sent_at' => now()->toIso8601String()]);
-        $send($old)->assertUnprocessable()->assertJsonStructure(['errors' => ['still_true']]);
+        $old = [
+            'id' => strtoupper((string) Str::ulid()),
+            'kind' => 'power',
+            'payload' => ['power' => 'live', 'mode' => 'loaded'],
+            'at' => now()->subMinutes(30)->toIso8601String(),
+        ];
+        $send = fn(array $entry) => $this->postJson("/api/v1/jobs/{$job->id}/log", [
+            'entries' => [$entry],
+            'sent_at' => now()->toIso8601String(),
+        ]);
+        $send($old)
+            ->assertUnprocessable()
+            ->assertJsonStructure(['errors' => ['still_true']]);
         self::assertSame(0, $job->entries()->count());
         $send($old + ['still_true' => true])->assertOk();
         $this->bench($job)->assertJsonPath('state.power', 'live')->assertJsonPath('log.0.clock', 'arrived 30 min late');
-        $reading = ['id' => strtoupper((string) Str::ulid()), 'kind' => 'reading', 'payload' => ['text' => 'tp4 12.0'], 'at' => now()->subMinutes(30)->toIso8601String()];
+        $reading = [
+            'id' => strtoupper((string) Str::ulid()),
+            'kind' => 'reading',
+            'payload' => ['text' => 'tp4 12.0'],
+            'at' => now()->subMinutes(30)->toIso8601String(),
+        ];
         $send($reading)->assertOk();
     }
 
@@ -136,20 +197,32 @@ final class BenchStateTest extends FeatureTestCase
         $before = $this->bench($job)->json();
         $this->log($job, 'finding', ['part' => 'Z1', 'text' => 'split']);
         $after = $this->bench($job)->json();
-        $share = static fn(array $bench): float => (float) collect($bench['suspects'])->filter(static fn(array $s): bool => str_contains($s['title'], 'Z1 shorted'))->sum('probability');
+        $share = static fn(array $bench): float => (float) collect($bench['suspects'])
+            ->filter(static fn(array $s): bool => str_contains($s['title'], 'Z1 shorted'))
+            ->sum('probability');
         self::assertGreaterThan($share($before), $share($after));
 
-        $this->log($job, 'skip', ['target' => $after['next']['target'], 'quantity' => $after['next']['quantity']])->assertOk();
+        $this->log($job, 'skip', [
+            'target' => $after['next']['target'],
+            'quantity' => $after['next']['quantity'],
+        ])->assertOk();
         $skipped = $this->bench($job)->json('next');
-        self::assertNotSame([$after['next']['target'], $after['next']['quantity']], [$skipped['target'], $skipped['quantity']]);
+        self::assertNotSame(
+            [$after['next']['target'], $after['next']['quantity']],
+            [$skipped['target'], $skipped['quantity']],
+        );
     }
 
     public function testAReportOfAnOpenJobSaysWhatIsMissing(): void
     {
         $user = $this->person('technician');
         $job = $this->job($user);
-        $this->actingAs($user)->getJson("/api/v1/jobs/{$job->id}/report")->assertOk()
-            ->assertJsonPath('cause', null)->assertJsonPath('open.0', 'name the cause')->assertJsonPath('closedAt', null);
+        $this->actingAs($user)
+            ->getJson("/api/v1/jobs/{$job->id}/report")
+            ->assertOk()
+            ->assertJsonPath('cause', null)
+            ->assertJsonPath('open.0', 'name the cause')
+            ->assertJsonPath('closedAt', null);
         $this->get("/api/v1/jobs/{$job->id}/report.pdf")->assertOk();
     }
 
@@ -157,7 +230,9 @@ final class BenchStateTest extends FeatureTestCase
     {
         $this->get('/jobs/whatever')->assertOk()->assertSee('id="app"', false);
         $this->getJson('/api/v1/nothing')->assertNotFound();
-        $this->actingAs($this->person('technician'))->getJson('/api/v1/jobs/01ARZ3NDEKTSV4RRFFQ69G5FAV')->assertNotFound();
+        $this->actingAs($this->person('technician'))
+            ->getJson('/api/v1/jobs/01ARZ3NDEKTSV4RRFFQ69G5FAV')
+            ->assertNotFound();
     }
 
     private function bench(RepairJob $job): TestResponse

@@ -32,7 +32,9 @@ final class CommandsTest extends TestCase
     public function testFaults(): void
     {
         $faults = $this->printed('oculant:faults', ['--mode' => 'loaded'])['faults'];
-        $shorted = array_values(array_filter($faults, static fn(array $f): bool => $f['part'] === 'Z1' && $f['fault'] === 'short'))[0];
+        $shorted = array_values(
+            array_filter($faults, static fn(array $f): bool => $f['part'] === 'Z1' && $f['fault'] === 'short'),
+        )[0];
 
         self::assertLessThan(0.5, $shorted['points'][3]['dc_v']);
         self::assertSame('intact', $shorted['fuse']);
@@ -41,10 +43,16 @@ final class CommandsTest extends TestCase
 
     public function testDiagnose(): void
     {
-        $csv = $this->csv("point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\nTP4,loaded,dc_voltage,40,mV\nTP2,loaded,ac_voltage,14.2,V\n");
+        $csv = $this->csv(
+            "point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\n" .
+                "TP4,loaded,dc_voltage,40,mV\nTP2,loaded,ac_voltage,14.2,V\n",
+        );
         $result = $this->printed('oculant:diagnose', ['--readings' => $csv]);
 
-        self::assertContains(['part' => 'Z1', 'fault' => 'short'], [...$result['suspects'][0]['parts'], ...$result['suspects'][1]['parts']]);
+        self::assertContains(
+            ['part' => 'Z1', 'fault' => 'short'],
+            [...$result['suspects'][0]['parts'], ...$result['suspects'][1]['parts']],
+        );
         self::assertArrayHasKey('unexplained', $result);
         self::assertNotEmpty($result['next']['action']);
     }
@@ -53,7 +61,10 @@ final class CommandsTest extends TestCase
     {
         $csv = $this->csv("point,mode,quantity,value,unit\nTP4,loaded,dc_voltage,-9.28,V\n");
 
-        self::assertSame('swapped leads', $this->printed('oculant:diagnose', ['--readings' => $csv])['slips'][0]['slip']);
+        self::assertSame(
+            'swapped leads',
+            $this->printed('oculant:diagnose', ['--readings' => $csv])['slips'][0]['slip'],
+        );
     }
 
     public function testDiagnoseTakesChecksAndSigns(): void
@@ -68,7 +79,9 @@ final class CommandsTest extends TestCase
     public function testDiagnoseTakesWhateverABenchCanSay(): void
     {
         $readings = "point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\nTP4,loaded,dc_voltage,40,mV\n";
-        $shares = fn(string $lines): array => $this->shares($this->printed('oculant:diagnose', ['--readings' => $this->csv($readings.$lines)]));
+        $shares = fn(string $lines): array => $this->shares(
+            $this->printed('oculant:diagnose', ['--readings' => $this->csv($readings . $lines)]),
+        );
         $before = $shares('');
 
         self::assertGreaterThan(0.5, $shares("Z1,,test,bad,\n")['Z1'] ?? 0.0);
@@ -77,32 +90,66 @@ final class CommandsTest extends TestCase
         self::assertLessThan(0.5 * $before['RL1'], $shares("RL1,,dummy_load,fails,\n")['RL1'] ?? 0.0);
         self::assertGreaterThan($before['RL1'], $shares("RL1,,load_unplugged,works,\n")['RL1'] ?? 0.0);
         self::assertSame($before, $shares("TP2,,skip,ac,\n"));
-        self::assertNotSame('TP2', $this->printed('oculant:diagnose', ['--readings' => $this->csv("point,mode,quantity,value,unit\nTP2,,skip,ac,\n")])['next']['point']);
-        $blown = $this->shares($this->printed('oculant:diagnose', ['--readings' => $this->csv("point,mode,quantity,value,unit\nF1,,fuse,blackened,\n")]));
+        self::assertNotSame(
+            'TP2',
+            $this->printed('oculant:diagnose', [
+                '--readings' => $this->csv("point,mode,quantity,value,unit\nTP2,,skip,ac,\n"),
+            ])['next']['point'],
+        );
+        $blown = $this->shares(
+            $this->printed('oculant:diagnose', [
+                '--readings' => $this->csv("point,mode,quantity,value,unit\nF1,,fuse,blackened,\n"),
+            ]),
+        );
         self::assertArrayHasKey('T1', $blown);
-        $mended = $this->printed('oculant:diagnose', ['--readings' => $this->csv($readings."Z1,,replaced,,\nTP4,loaded,dc_voltage,9.25,V\n")]);
+        $mended = $this->printed('oculant:diagnose', [
+            '--readings' => $this->csv($readings . "Z1,,replaced,,\nTP4,loaded,dc_voltage,9.25,V\n"),
+        ]);
         self::assertSame('Z1', $mended['suspects'][0]['parts'][0]['part'], 'what it was before is not forgotten');
     }
 
     public function testDiagnoseTakesTheLogOfAJobAndKeepsWhatItSolved(): void
     {
-        $reading = static fn(string $text, string $target): array => ['kind' => 'reading', 'payload' => ['text' => $text, 'target' => $target, 'quantity' => 'dc']];
-        $log = [['kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded']], $reading('14.9 V', 'TP3'), $reading('40 mV', 'TP4')];
-        $keep = sys_get_temp_dir().'/oculant-kept-'.bin2hex(random_bytes(4));
-        $csv = $this->csv("point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\nTP4,loaded,dc_voltage,40,mV\n");
-        $fromLog = $this->shares($this->printed('oculant:diagnose', ['--log' => $this->csv(json_encode($log, JSON_THROW_ON_ERROR)), '--keep' => $keep]));
+        $reading = static fn(string $text, string $target): array => [
+            'kind' => 'reading',
+            'payload' => ['text' => $text, 'target' => $target, 'quantity' => 'dc'],
+        ];
+        $log = [
+            ['kind' => 'power', 'payload' => ['power' => 'live', 'mode' => 'loaded']],
+            $reading('14.9 V', 'TP3'),
+            $reading('40 mV', 'TP4'),
+        ];
+        $keep = sys_get_temp_dir() . '/oculant-kept-' . bin2hex(random_bytes(4));
+        $csv = $this->csv(
+            "point,mode,quantity,value,unit\nTP3,loaded,dc_voltage,14.9,V\nTP4,loaded,dc_voltage,40,mV\n",
+        );
+        $fromLog = $this->shares(
+            $this->printed('oculant:diagnose', [
+                '--log' => $this->csv(json_encode($log, JSON_THROW_ON_ERROR)),
+                '--keep' => $keep,
+            ]),
+        );
         $fromRows = $this->shares($this->printed('oculant:diagnose', ['--readings' => $csv, '--keep' => $keep]));
 
         self::assertNotEmpty(glob("{$keep}/*"));
         self::assertEqualsWithDelta($fromRows, $fromLog, 1e-4, 'the same bench, told in two ways');
-        self::assertSame($this->shares($this->printed('oculant:diagnose', ['--readings' => $csv])), $fromRows, 'kept or not');
+        self::assertSame(
+            $this->shares($this->printed('oculant:diagnose', ['--readings' => $csv])),
+            $fromRows,
+            'kept or not',
+        );
     }
 
     public function testASimulatedUnitShowsItsFault(): void
     {
         $good = $this->printed('oculant:unit', ['--mode' => 'loaded']);
         $bad = $this->printed('oculant:unit', ['--mode' => 'loaded', '--fault' => ['Z1 short']]);
-        $at = static fn(array $shown, string $target, string $quantity): float|string => array_values(array_filter($shown['readings'], static fn(array $r): bool => $r['target'] === $target && $r['quantity'] === $quantity))[0]['value'];
+        $at = static fn(array $shown, string $target, string $quantity): float|string => array_values(
+            array_filter(
+                $shown['readings'],
+                static fn(array $r): bool => $r['target'] === $target && $r['quantity'] === $quantity,
+            ),
+        )[0]['value'];
 
         self::assertEqualsWithDelta(9.28, $at($good, 'TP4', 'dc'), 0.6, 'within the tolerances of its parts');
         self::assertLessThan(0.5, $at($bad, 'TP4', 'dc'));
@@ -110,7 +157,10 @@ final class CommandsTest extends TestCase
         self::assertSame('OL', $at($this->printed('oculant:unit', ['--fault' => ['F1 open']]), 'F1', 'resistance'));
         self::assertLessThan(0.1, $at($bad, 'Z1.reverse', 'diode'));
         self::assertSame($good, $this->printed('oculant:unit', ['--mode' => 'loaded']), 'the same specimen every time');
-        self::assertNotSame($good['readings'], $this->printed('oculant:unit', ['--mode' => 'loaded', '--seed' => '2'])['readings']);
+        self::assertNotSame(
+            $good['readings'],
+            $this->printed('oculant:unit', ['--mode' => 'loaded', '--seed' => '2'])['readings'],
+        );
     }
 
     public function testASimulatedUnitKnowsOnlyRealFaults(): void
@@ -129,21 +179,75 @@ final class CommandsTest extends TestCase
     public function testRefusalsNameTheMend(): void
     {
         $bad = $this->csv('{"format": "oculant/supply", "version": 1, "colour": "red"}');
-        foreach ([
-            ['oculant:expect', ['file' => '/nowhere.json'], 'There is no readable file'],
-            ['oculant:expect', ['file' => $bad], 'There is no field "colour"'],
-            ['oculant:expect', ['file' => $this->file(), '--mode' => 'turbo'], 'It has: loaded, unloaded'],
-            ['oculant:spice', ['file' => $this->file(), '--fault' => 'Z1 melted'], 'It can be: short, open, drifted'],
-            ['oculant:diagnose', ['file' => $this->file()], '--readings=FILE'],
-            ['oculant:diagnose', ['file' => $this->file(), '--log' => $this->csv('{"a": 1}')], 'is no log of a job'],
-            ['oculant:diagnose', ['file' => $this->file(), '--log' => $this->csv('[{"kind": "reading"}]')], 'Entry 1'],
-            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nZ1,,test,perhaps,\n")], 'is one of: good, bad'],
-            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nQ9,,lifted,gone,\n")], 'Line 2'],
-            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP4,loaded,smell,bad,\n")], 'Known: dc_voltage'],
-            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("a,b\n1,2\n")], '"point" is missing'],
-            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP9,loaded,dc_voltage,1,V\n")], 'Line 2'],
-            ['oculant:diagnose', ['file' => $this->file(), '--readings' => $this->csv("point,mode,quantity,value,unit\nTP4,loaded,dc_voltage,much,V\n")], 'Cannot read'],
-        ] as [$command, $arguments, $words]) {
+        foreach (
+            [
+                ['oculant:expect', ['file' => '/nowhere.json'], 'There is no readable file'],
+                ['oculant:expect', ['file' => $bad], 'There is no field "colour"'],
+                ['oculant:expect', ['file' => $this->file(), '--mode' => 'turbo'], 'It has: loaded, unloaded'],
+                [
+                    'oculant:spice',
+                    ['file' => $this->file(), '--fault' => 'Z1 melted'],
+                    'It can be: short, open, drifted',
+                ],
+                ['oculant:diagnose', ['file' => $this->file()], '--readings=FILE'],
+                [
+                    'oculant:diagnose',
+                    ['file' => $this->file(), '--log' => $this->csv('{"a": 1}')],
+                    'is no log of a job',
+                ],
+                [
+                    'oculant:diagnose',
+                    ['file' => $this->file(), '--log' => $this->csv('[{"kind": "reading"}]')],
+                    'Entry 1',
+                ],
+                [
+                    'oculant:diagnose',
+                    [
+                        'file' => $this->file(),
+                        '--readings' => $this->csv("point,mode,quantity,value,unit\nZ1,,test,perhaps,\n"),
+                    ],
+                    'is one of: good, bad',
+                ],
+                [
+                    'oculant:diagnose',
+                    [
+                        'file' => $this->file(),
+                        '--readings' => $this->csv("point,mode,quantity,value,unit\nQ9,,lifted,gone,\n"),
+                    ],
+                    'Line 2',
+                ],
+                [
+                    'oculant:diagnose',
+                    [
+                        'file' => $this->file(),
+                        '--readings' => $this->csv("point,mode,quantity,value,unit\nTP4,loaded,smell,bad,\n"),
+                    ],
+                    'Known: dc_voltage',
+                ],
+                [
+                    'oculant:diagnose',
+                    ['file' => $this->file(), '--readings' => $this->csv("a,b\n1,2\n")],
+                    '"point" is missing',
+                ],
+                [
+                    'oculant:diagnose',
+                    [
+                        'file' => $this->file(),
+                        '--readings' => $this->csv("point,mode,quantity,value,unit\nTP9,loaded,dc_voltage,1,V\n"),
+                    ],
+                    'Line 2',
+                ],
+                [
+                    'oculant:diagnose',
+                    [
+                        'file' => $this->file(),
+                        '--readings' => $this->csv("point,mode,quantity,value,unit\nTP4,loaded,dc_voltage,much,V\n"),
+                    ],
+                    'Cannot read',
+                ],
+            ]
+            as [$command, $arguments, $words]
+        ) {
             $this->artisan($command, $arguments)->expectsOutputToContain($words)->assertFailed();
         }
     }

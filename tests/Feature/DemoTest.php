@@ -28,9 +28,17 @@ final class DemoTest extends FeatureTestCase
         $this->seed(DemoSeeder::class);
         config(['oculant.stand_ins.port' => 7101]);
         $this->seed(DemoSeeder::class);
-        self::assertSame([7101, 7102, 7103, 7104, 7105], Instrument::query()->where('is_stand_in', true)->orderBy('port')->pluck('port')->all(), 'a demo of before gets them, and they follow their ports');
+        self::assertSame(
+            [7101, 7102, 7103, 7104, 7105],
+            Instrument::query()->where('is_stand_in', true)->orderBy('port')->pluck('port')->all(),
+            'a demo of before gets them, and they follow their ports',
+        );
         $soak = Run::query()->firstOrFail();
-        self::assertSame(1440, DB::table('run_samples')->where('run', $soak->number)->where('channel', 0)->count(), 'four hours of ten seconds');
+        self::assertSame(
+            1440,
+            DB::table('run_samples')->where('run', $soak->number)->where('channel', 0)->count(),
+            'four hours of ten seconds',
+        );
         self::assertSame([], $soak->alarms);
 
         $this->actingAs(User::query()->where('email', 'tarik@tollhouse.example')->firstOrFail());
@@ -39,6 +47,8 @@ final class DemoTest extends FeatureTestCase
         self::assertSame('measuring TP7', $waits['Tide recorder, pen amplifier']);
         self::assertSame('proof at TP4', $waits['Deck intercom, car deck station']);
         $feed = RepairJob::query()->where('unit', 'Wheelhouse display')->firstOrFail();
-        $this->getJson("/api/v1/jobs/{$feed->id}/bench")->assertJsonPath('safety.open', 2)->assertJsonPath('safety.method', '30.0 V, at most 50 mA, from a bench supply at C1');
+        $this->getJson("/api/v1/jobs/{$feed->id}/bench")
+            ->assertJsonPath('safety.open', 2)
+            ->assertJsonPath('safety.method', '30.0 V, at most 50 mA, from a bench supply at C1');
     }
 }

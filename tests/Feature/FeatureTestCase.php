@@ -39,7 +39,11 @@ abstract class FeatureTestCase extends TestCase
         // In place of the workers: what is quick is solved where it is asked for.
         Solve::saved(static function (Solve $solve): void {
             $supply = DescriptionReader::fromArray($solve->description);
-            if ($solve->state === Solve::QUEUED && ! $supply->isLarge() && ! Queue::getFacadeRoot() instanceof QueueFake) {
+            if (
+                $solve->state === Solve::QUEUED &&
+                !$supply->isLarge() &&
+                !(Queue::getFacadeRoot() instanceof QueueFake)
+            ) {
                 app(Library::class)->solve($supply, static fn() => null);
             }
         });
@@ -49,16 +53,23 @@ abstract class FeatureTestCase extends TestCase
     /** Emptying a database is for the test's own alone: run by hand without bin/test, it would be the workshop's. */
     protected function beforeRefreshingDatabase(): void
     {
-        $name = (string) config('database.connections.'.config('database.default').'.database');
-        if (! str_ends_with($name, '_test')) {
-            self::fail("These tests empty their database, and this one is \"{$name}\". Use bin/test, which brings its own.");
+        $name = (string) config('database.connections.' . config('database.default') . '.database');
+        if (!str_ends_with($name, '_test')) {
+            self::fail(
+                "These tests empty their database, and this one is \"{$name}\". Use bin/test, which brings its own.",
+            );
         }
     }
 
     protected function person(string $role, ?Workshop $workshop = null): User
     {
-        $name = $role.Str::random(6);
-        $user = User::query()->create(['workshop_id' => ($workshop ?? $this->workshop)->id, 'name' => $name, 'email' => "{$name}@bench.example", 'password' => 'a long enough word']);
+        $name = $role . Str::random(6);
+        $user = User::query()->create([
+            'workshop_id' => ($workshop ?? $this->workshop)->id,
+            'name' => $name,
+            'email' => "{$name}@bench.example",
+            'password' => 'a long enough word',
+        ]);
         if ($role !== '') {
             $user->assignRole($role);
         }
@@ -71,13 +82,20 @@ abstract class FeatureTestCase extends TestCase
         $description = Supplies::demo($demo);
 
         return Supply::query()->create([
-            'workshop_id' => ($workshop ?? $this->workshop)->id, 'title' => $description->title, 'revision' => $description->revision, 'description' => $description->written,
+            'workshop_id' => ($workshop ?? $this->workshop)->id,
+            'title' => $description->title,
+            'revision' => $description->revision,
+            'description' => $description->written,
         ]);
     }
 
     protected function job(User $user, string $demo = 'tuner-feed'): RepairJob
     {
-        return app(BookIn::class)->unit($user, $this->supply($demo, $user->workshop), ['unit' => 'Wireless', 'owner' => 'Somebody', 'mains' => '230 V']);
+        return app(BookIn::class)->unit($user, $this->supply($demo, $user->workshop), [
+            'unit' => 'Wireless',
+            'owner' => 'Somebody',
+            'mains' => '230 V',
+        ]);
     }
 
     /**
@@ -90,7 +108,12 @@ abstract class FeatureTestCase extends TestCase
         static $time = 0;
 
         // Rising ULIDs even within one millisecond.
-        return ['id' => strtoupper((string) Str::ulid(now()->addMilliseconds(++$time))), 'kind' => $kind, 'payload' => $payload, 'at' => now()->toIso8601String()];
+        return [
+            'id' => strtoupper((string) Str::ulid(now()->addMilliseconds(++$time))),
+            'kind' => $kind,
+            'payload' => $payload,
+            'at' => now()->toIso8601String(),
+        ];
     }
 
     /** @param array<string, mixed> $payload */
@@ -103,7 +126,11 @@ abstract class FeatureTestCase extends TestCase
     protected function seeTo(RepairJob $job, string $gate): void
     {
         for ($k = 0; $k < 20; $k++) {
-            $gates = collect($this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk()->json('safety.gates'))->keyBy('gate');
+            $gates = collect(
+                $this->getJson("/api/v1/jobs/{$job->id}/bench")
+                    ->assertOk()
+                    ->json('safety.gates'),
+            )->keyBy('gate');
             $item = $gates[$gate]['items'][0] ?? null;
             if ($item === null) {
                 return;
@@ -115,14 +142,24 @@ abstract class FeatureTestCase extends TestCase
                 continue;
             }
             $this->travel(3)->minutes();
-            $this->log($job, ...match ($item['leads']) {
-                'check' => ['reading', ['text' => '4k7', 'target' => $item['target']]],
-                'isolation' => ['isolation', ['test' => 'resistance', 'text' => 'OL']],
-                'look' => ['looked', ['what' => $item['target']]],
-                'prove' => ['safety', ['test' => $item['target'], 'text' => ['earth' => '80m', 'insulation' => 'OL', 'touch' => '20u'][$item['target']] ?? 'ok']],
-                'discharge' => ['left', ['part' => $item['target'], 'text' => '0.4']],
-                default => ['change_closed', ['change' => $item['target'], 'how' => 'undone']],
-            })->assertOk();
+            $this->log(
+                $job,
+                ...match ($item['leads']) {
+                    'check' => ['reading', ['text' => '4k7', 'target' => $item['target']]],
+                    'isolation' => ['isolation', ['test' => 'resistance', 'text' => 'OL']],
+                    'look' => ['looked', ['what' => $item['target']]],
+                    'prove' => [
+                        'safety',
+                        [
+                            'test' => $item['target'],
+                            'text' =>
+                                ['earth' => '80m', 'insulation' => 'OL', 'touch' => '20u'][$item['target']] ?? 'ok',
+                        ],
+                    ],
+                    'discharge' => ['left', ['part' => $item['target'], 'text' => '0.4']],
+                    default => ['change_closed', ['change' => $item['target'], 'how' => 'undone']],
+                },
+            )->assertOk();
         }
         self::fail("The gate {$gate} does not open.");
     }

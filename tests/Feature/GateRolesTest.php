@@ -32,8 +32,25 @@ final class GateRolesTest extends FeatureTestCase
         $user = $this->person($role);
         $job = $this->job($user, 'auction-scale');
         $this->actingAs($user);
-        $part = ['scaled' => 'R1', 'testpart' => 'R1', 'wrongfuse' => 'F1', 'loadoff' => 'RL1', 'jumper' => 'R3', 'lifted' => 'R3', 'bypass' => 'C1'][$kind->value] ?? null;
-        $this->log($job, 'change', ['change' => $kind->value, 'value' => $kind === ChangeKind::WrongFuse ? 'T10A' : '47', 'where' => 'over the inlet'] + ($part === null ? [] : ['part' => $part]))->assertOk();
+        $part =
+            [
+                'scaled' => 'R1',
+                'testpart' => 'R1',
+                'wrongfuse' => 'F1',
+                'loadoff' => 'RL1',
+                'jumper' => 'R3',
+                'lifted' => 'R3',
+                'bypass' => 'C1',
+            ][$kind->value] ?? null;
+        $this->log(
+            $job,
+            'change',
+            [
+                'change' => $kind->value,
+                'value' => $kind === ChangeKind::WrongFuse ? 'T10A' : '47',
+                'where' => 'over the inlet',
+            ] + ($part === null ? [] : ['part' => $part]),
+        )->assertOk();
         $id = $job->entries()->where('kind', 'change')->value('id');
 
         foreach (['limited', 'mains'] as $gate) {
@@ -44,19 +61,30 @@ final class GateRolesTest extends FeatureTestCase
             $this->log($job, 'allow', ['change' => $id, 'gate' => 'mains'])->assertUnprocessable();
             $this->log($job, 'power', ['power' => 'live', 'mode' => 'loaded'])->assertUnprocessable();
         }
-        $permanent = $this->log($job, 'change_closed', ['change' => $id, 'how' => 'permanent', 'why' => 'no other here']);
+        $permanent = $this->log($job, 'change_closed', [
+            'change' => $id,
+            'how' => 'permanent',
+            'why' => 'no other here',
+        ]);
         match (true) {
             $role === 'apprentice' => $permanent->assertForbidden(),
             in_array($kind->value, self::MAY_STAY, true) => $permanent->assertOk(),
-            default => $permanent->assertUnprocessable()->assertJsonPath('message', fn(string $m): bool => str_contains($m, 'cannot be made permanent by a reason')),
+            default => $permanent
+                ->assertUnprocessable()
+                ->assertJsonPath(
+                    'message',
+                    fn(string $m): bool => str_contains($m, 'cannot be made permanent by a reason'),
+                ),
         };
         $bench = $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk();
         $handBack = collect($bench->json('safety.gates'))->firstWhere('gate', 'handback');
         $isNamed = collect($handBack['items'])->contains(static fn(array $i): bool => $i['id'] === "change {$id}");
-        self::assertSame(! $permanent->isSuccessful(), $isNamed, 'hand-back names it as long as it is there');
+        self::assertSame(!$permanent->isSuccessful(), $isNamed, 'hand-back names it as long as it is there');
         $changes = implode(' ', $this->getJson("/api/v1/jobs/{$job->id}/report")->json('changes'));
         self::assertStringContainsString($permanent->isSuccessful() ? 'permanent' : $kind->words(), $changes);
-        $role === 'apprentice' ? $this->log($job, 'close')->assertForbidden() : $this->log($job, 'close')->assertUnprocessable();
+        $role === 'apprentice'
+            ? $this->log($job, 'close')->assertForbidden()
+            : $this->log($job, 'close')->assertUnprocessable();
     }
 
     /** `wrongfuse`, then "permanent, no other here": it opened mains once, and the report said "permanent". */
@@ -64,11 +92,19 @@ final class GateRolesTest extends FeatureTestCase
     {
         $lead = $this->person('lead');
         $job = $this->job($lead, 'auction-scale');
-        $this->actingAs($lead)->log($job, 'reading', ['text' => 'wrongfuse F1 T10A'])->assertOk();
+        $this->actingAs($lead)
+            ->log($job, 'reading', ['text' => 'wrongfuse F1 T10A'])
+            ->assertOk();
         $id = $job->entries()->where('kind', 'change')->value('id');
-        $this->log($job, 'change_closed', ['change' => $id, 'how' => 'permanent', 'why' => 'no other here'])->assertUnprocessable();
+        $this->log($job, 'change_closed', [
+            'change' => $id,
+            'how' => 'permanent',
+            'why' => 'no other here',
+        ])->assertUnprocessable();
         $this->log($job, 'power', ['power' => 'live', 'mode' => 'loaded'])->assertUnprocessable();
-        $marked = $this->getJson("/api/v1/jobs/{$job->id}/parts/F1")->assertOk()->json('original');
+        $marked = $this->getJson("/api/v1/jobs/{$job->id}/parts/F1")
+            ->assertOk()
+            ->json('original');
         $this->log($job, 'repair', ['part' => 'F1', 'out' => 'T10A', 'in' => 'T10A'])->assertUnprocessable();
         $this->log($job, 'repair', ['part' => 'F1', 'out' => 'T10A', 'in' => 'one from the drawer'])->assertOk();
         $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertJsonPath('safety.open', 1);

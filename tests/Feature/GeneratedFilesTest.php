@@ -13,8 +13,16 @@ final class GeneratedFilesTest extends TestCase
 {
     public function testOpenApiAndSchemaAreCurrent(): void
     {
-        self::assertSame(OpenApi::generate(), file_get_contents(base_path('docs/openapi.json')), 'run: php artisan oculant:openapi');
-        self::assertSame(OpenApi::schema(), file_get_contents(base_path('docs/supply.schema.json')), 'run: php artisan oculant:openapi');
+        self::assertSame(
+            OpenApi::generate(),
+            file_get_contents(base_path('docs/openapi.json')),
+            'run: php artisan oculant:openapi',
+        );
+        self::assertSame(
+            OpenApi::schema(),
+            file_get_contents(base_path('docs/supply.schema.json')),
+            'run: php artisan oculant:openapi',
+        );
     }
 
     public function testEveryRouteIsDescribed(): void
@@ -23,8 +31,12 @@ final class GeneratedFilesTest extends TestCase
         foreach ($this->app['router']->getRoutes()->getRoutes() as $route) {
             /** @var Route $route */
             if (str_starts_with($route->uri(), 'api/v1/')) {
-                $path = '/'.substr($route->uri(), strlen('api/v1/'));
-                self::assertArrayHasKey(strtolower($route->methods()[0]), $described[$path] ?? [], "{$route->methods()[0]} {$path}");
+                $path = '/' . substr($route->uri(), strlen('api/v1/'));
+                self::assertArrayHasKey(
+                    strtolower($route->methods()[0]),
+                    $described[$path] ?? [],
+                    "{$route->methods()[0]} {$path}",
+                );
             }
         }
     }
@@ -32,7 +44,15 @@ final class GeneratedFilesTest extends TestCase
     public function testTypeScriptClientIsCurrent(): void
     {
         $target = (string) tempnam(sys_get_temp_dir(), 'oculant');
-        exec('cd '.escapeshellarg(base_path()).' && npx --no-install openapi-typescript docs/openapi.json -o '.escapeshellarg($target).' 2>&1', $lines, $status);
+        exec(
+            'cd ' .
+                escapeshellarg(base_path()) .
+                ' && npx --no-install openapi-typescript docs/openapi.json -o ' .
+                escapeshellarg($target) .
+                ' 2>&1',
+            $lines,
+            $status,
+        );
 
         self::assertSame(0, $status, implode("\n", $lines));
         self::assertFileEquals(base_path('resources/js/api/schema.generated.ts'), $target, 'run: npm run api');

@@ -63,7 +63,7 @@ final class KnowledgeTest extends FeatureTestCase
 
     public function testWhatIsOldOrTooMuchIsTakenAwayAndWorkedOutAgain(): void
     {
-        $path = sys_get_temp_dir().'/oculant-knowledge-'.bin2hex(random_bytes(4));
+        $path = sys_get_temp_dir() . '/oculant-knowledge-' . bin2hex(random_bytes(4));
         config(['cache.stores.knowledge.path' => $path, 'cache.stores.knowledge.lock_path' => $path]);
         $store = Cache::store('knowledge');
         foreach (['old' => 100, 'older' => 95, 'new' => 1, 'newest' => 0] as $name => $days) {
@@ -72,11 +72,18 @@ final class KnowledgeTest extends FeatureTestCase
         $files = glob("{$path}/*/*/*") ?: [];
         self::assertCount(4, $files);
         foreach (['old' => 100, 'older' => 95, 'new' => 1, 'newest' => 0] as $name => $days) {
-            touch($path.'/'.substr(sha1($name), 0, 2).'/'.substr(sha1($name), 2, 2).'/'.sha1($name), time() - 86_400 * $days);
+            touch(
+                $path . '/' . substr(sha1($name), 0, 2) . '/' . substr(sha1($name), 2, 2) . '/' . sha1($name),
+                time() - 86_400 * $days,
+            );
         }
-        $this->artisan('oculant:prune', ['--days' => 90])->expectsOutput('2 of 4 files taken away.')->assertSuccessful();
+        $this->artisan('oculant:prune', ['--days' => 90])
+            ->expectsOutput('2 of 4 files taken away.')
+            ->assertSuccessful();
         self::assertNull($store->get('old'));
-        $this->artisan('oculant:prune', ['--megabytes' => 1])->expectsOutput('1 of 2 files taken away.')->assertSuccessful();
+        $this->artisan('oculant:prune', ['--megabytes' => 1])
+            ->expectsOutput('1 of 2 files taken away.')
+            ->assertSuccessful();
         self::assertNull($store->get('new'));
         self::assertNotNull($store->get('newest'));
         File::deleteDirectory($path);
@@ -100,9 +107,25 @@ final class KnowledgeTest extends FeatureTestCase
         $store = new Repository(new ArrayStore(true));
         $knowledge = new CachedKnowledge($supply, $store, 'one');
         $knowledge->solve(static fn() => null);
-        $of = static fn(float $share): Hypothesis => new Hypothesis('bridge:TP3:TP4', 'R1', 'mistaken', 'bridged', $share, false, '', '', 'resistor', false, mishap: new SolderBridge($supply->point('TP3')->node, $supply->point('TP4')->node, []));
+        $of = static fn(float $share): Hypothesis => new Hypothesis(
+            'bridge:TP3:TP4',
+            'R1',
+            'mistaken',
+            'bridged',
+            $share,
+            false,
+            '',
+            '',
+            'resistor',
+            false,
+            mishap: new SolderBridge($supply->point('TP3')->node, $supply->point('TP4')->node, []),
+        );
         foreach ([0.001, 0.008] as $share) {
-            self::assertSame($share, (new PairKnowledge($knowledge, $supply, [$of($share)]))->dictionary(null)->hypotheses['bridge:TP3:TP4']->weight);
+            self::assertSame(
+                $share,
+                (new PairKnowledge($knowledge, $supply, [$of($share)]))->dictionary(null)->hypotheses['bridge:TP3:TP4']
+                    ->weight,
+            );
         }
     }
 
@@ -126,7 +149,15 @@ final class KnowledgeTest extends FeatureTestCase
         self::assertTrue($jobs->log($lead, $job)->allowed());
         self::assertTrue($jobs->handBack($lead, $job)->allowed());
         self::assertTrue($supplies->update($technician, $supply)->allowed());
-        foreach ([$jobs->log($apprentice, $job), $jobs->handBack($apprentice, $job), $supplies->create($apprentice), $supplies->update($apprentice, $supply)] as $refusal) {
+        foreach (
+            [
+                $jobs->log($apprentice, $job),
+                $jobs->handBack($apprentice, $job),
+                $supplies->create($apprentice),
+                $supplies->update($apprentice, $supply),
+            ]
+            as $refusal
+        ) {
             self::assertTrue($refusal->denied());
             self::assertStringEndsWith('.', (string) $refusal->message());
         }

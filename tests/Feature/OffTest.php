@@ -26,16 +26,32 @@ final class OffTest extends ProvingTestCase
         $this->cutTheDatabase();
         try {
             self::switchOn($source);
-            $this->withUnencryptedCookie(OffKey::COOKIE, (string) $key)->withCredentials()->postJson('/api/v1/emergency-off')->assertOk()->assertJsonPath('off', ['Test source'])->assertJsonPath('failed', []);
+            $this->withUnencryptedCookie(OffKey::COOKIE, (string) $key)
+                ->withCredentials()
+                ->postJson('/api/v1/emergency-off')
+                ->assertOk()
+                ->assertJsonPath('off', ['Test source'])
+                ->assertJsonPath('failed', []);
             self::assertSame('0', self::asked($source, 'OUTP?'));
 
             self::switchOn($source);
-            $this->withUnencryptedCookie(OffKey::COOKIE, (string) $key)->get('/off')->assertOk()->assertSee('Everything off');
-            $this->withUnencryptedCookie(OffKey::COOKIE, (string) $key)->post('/off')->assertOk()->assertSee('Test source is off.');
+            $this->withUnencryptedCookie(OffKey::COOKIE, (string) $key)
+                ->get('/off')
+                ->assertOk()
+                ->assertSee('Everything off');
+            $this->withUnencryptedCookie(OffKey::COOKIE, (string) $key)
+                ->post('/off')
+                ->assertOk()
+                ->assertSee('Test source is off.');
             self::assertSame('0', self::asked($source, 'OUTP?'));
 
             self::switchOn($source);
-            $this->flushHeaders()->withUnencryptedCookie(OffKey::COOKIE, '')->withToken($token)->postJson('/api/v1/emergency-off')->assertOk()->assertJsonPath('off', ['Test source']);
+            $this->flushHeaders()
+                ->withUnencryptedCookie(OffKey::COOKIE, '')
+                ->withToken($token)
+                ->postJson('/api/v1/emergency-off')
+                ->assertOk()
+                ->assertJsonPath('off', ['Test source']);
             $this->withToken($reader)->postJson('/api/v1/emergency-off')->assertUnauthorized();
             self::assertSame('0', self::asked($source, 'OUTP?'));
 
@@ -53,12 +69,18 @@ final class OffTest extends ProvingTestCase
     {
         $user = $this->person('apprentice');
         $from = ['Origin' => config('app.url'), 'Referer' => config('app.url')];
-        $key = $this->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'], $from)->assertOk()->getCookie(OffKey::COOKIE, false);
+        $key = $this->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'], $from)
+            ->assertOk()
+            ->getCookie(OffKey::COOKIE, false);
         self::assertTrue($key?->isHttpOnly());
         self::assertSame('strict', $key->getSameSite());
         $this->app['auth']->forgetGuards();
         $this->flushSession();
-        $this->flushHeaders()->withUnencryptedCookie(OffKey::COOKIE, (string) $key->getValue())->withCredentials()->postJson('/api/v1/emergency-off')->assertOk();
+        $this->flushHeaders()
+            ->withUnencryptedCookie(OffKey::COOKIE, (string) $key->getValue())
+            ->withCredentials()
+            ->postJson('/api/v1/emergency-off')
+            ->assertOk();
     }
 
     public function testStrangersAndOtherSitesPressNothing(): void
@@ -69,10 +91,20 @@ final class OffTest extends ProvingTestCase
         $this->postJson('/api/v1/emergency-off')->assertUnauthorized();
         $this->post('/off')->assertRedirect('/');
         [$workshop, $until, $sign] = explode('.', (string) $key);
-        foreach (["{$workshop}.".((int) $until + 1).".{$sign}", "01ARZ3NDEKTSV4RRFFQ69G5FAV.{$until}.{$sign}", 'x', '..'] as $forged) {
-            $this->withUnencryptedCookie(OffKey::COOKIE, $forged)->withCredentials()->postJson('/api/v1/emergency-off')->assertUnauthorized();
+        foreach (
+            ["{$workshop}." . ((int) $until + 1) . ".{$sign}", "01ARZ3NDEKTSV4RRFFQ69G5FAV.{$until}.{$sign}", 'x', '..']
+            as $forged
+        ) {
+            $this->withUnencryptedCookie(OffKey::COOKIE, $forged)
+                ->withCredentials()
+                ->postJson('/api/v1/emergency-off')
+                ->assertUnauthorized();
         }
-        $this->withHeader('Sec-Fetch-Site', 'cross-site')->withUnencryptedCookie(OffKey::COOKIE, (string) $key)->withCredentials()->postJson('/api/v1/emergency-off')->assertUnauthorized();
+        $this->withHeader('Sec-Fetch-Site', 'cross-site')
+            ->withUnencryptedCookie(OffKey::COOKIE, (string) $key)
+            ->withCredentials()
+            ->postJson('/api/v1/emergency-off')
+            ->assertUnauthorized();
         self::assertSame('1', self::asked($source, 'OUTP?'));
     }
 
@@ -82,7 +114,10 @@ final class OffTest extends ProvingTestCase
         $source = $this->instrument('source');
         self::switchOn($source);
         $elsewhere = \App\Models\Workshop::query()->create(['name' => 'Elsewhere']);
-        $this->actingAs($this->person('technician', $elsewhere))->postJson('/api/v1/emergency-off')->assertOk()->assertJsonPath('off', []);
+        $this->actingAs($this->person('technician', $elsewhere))
+            ->postJson('/api/v1/emergency-off')
+            ->assertOk()
+            ->assertJsonPath('off', []);
         self::assertSame('1', self::asked($source, 'OUTP?'));
     }
 
@@ -90,7 +125,21 @@ final class OffTest extends ProvingTestCase
     public function testARunThatBeganBeforeSwitchesNothingOnAgain(): void
     {
         $job = $this->job($technician = $this->person('technician'), 'deck-intercom');
-        $run = Run::query()->create(['number' => 1, 'repair_job_id' => $job->id, 'user_id' => $technician->id, 'kind' => 'soak', 'plan' => [], 'state' => Run::RUNNING, 'started_at' => microtime(true) - 60, 'next_scan' => 0, 'memory_base' => 0, 'stage' => 0, 'watch' => [], 'gaps' => [], 'alarms' => []]);
+        $run = Run::query()->create([
+            'number' => 1,
+            'repair_job_id' => $job->id,
+            'user_id' => $technician->id,
+            'kind' => 'soak',
+            'plan' => [],
+            'state' => Run::RUNNING,
+            'started_at' => microtime(true) - 60,
+            'next_scan' => 0,
+            'memory_base' => 0,
+            'stage' => 0,
+            'watch' => [],
+            'gaps' => [],
+            'alarms' => [],
+        ]);
         app(OffMark::class)->set($this->workshop->id);
         app(Watchman::class)->tick($run->id, 'me');
 
@@ -123,7 +172,11 @@ final class OffTest extends ProvingTestCase
     {
         DB::rollBack();
         DB::purge();
-        config(['database.connections.mariadb.port' => 9, 'cache.default' => 'database', 'session.driver' => 'database']);
+        config([
+            'database.connections.mariadb.port' => 9,
+            'cache.default' => 'database',
+            'session.driver' => 'database',
+        ]);
         $this->app->forgetInstance('cache');
         $this->app['auth']->forgetGuards();
     }

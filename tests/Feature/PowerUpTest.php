@@ -21,7 +21,9 @@ final class PowerUpTest extends FeatureTestCase
         $this->actingAs($user);
         $this->section($job, 'safe')->assertJsonPath('lines.0.ref', 'C1')->assertJsonPath('lines.0.hazard', false);
         $this->section($job, 'methods')->assertJsonPath('methods.0.how', 'lamp')->assertJsonPath('region', []);
-        $this->section($job, 'feed')->assertJsonPath('plans.0.method.part', 'C1')->assertJsonPath('plans.0.scaled', null);
+        $this->section($job, 'feed')
+            ->assertJsonPath('plans.0.method.part', 'C1')
+            ->assertJsonPath('plans.0.scaled', null);
         $this->section($job, 'lamp')->assertJsonPath('plan.rows.0.what', 'nothing wrong');
         $this->section($job, 'ramp')->assertJsonCount(8, 'plan.steps')->assertJsonPath('plan.warning', null);
         $this->section($job, 'reform')->assertJsonPath('parts.0.ref', 'C1');
@@ -32,7 +34,9 @@ final class PowerUpTest extends FeatureTestCase
     public function testThePlanOfAnotherWorkshopIsNotThere(): void
     {
         $job = $this->job($this->person('technician', Workshop::query()->create(['name' => 'Elsewhere'])));
-        $this->actingAs($this->person('lead'))->getJson("/api/v1/jobs/{$job->id}/powerup/safe")->assertNotFound();
+        $this->actingAs($this->person('lead'))
+            ->getJson("/api/v1/jobs/{$job->id}/powerup/safe")
+            ->assertNotFound();
     }
 
     public function testTheWallOfTheWorkshopIsComparedWithTheUnit(): void
@@ -42,7 +46,9 @@ final class PowerUpTest extends FeatureTestCase
         $job = $this->job($user, 'auction-scale');
 
         $this->actingAs($user);
-        $this->section($job, 'methods')->assertJsonPath('region.0.title', 'The wall is too low: 120 V for a 230 V unit')->assertJsonPath('region.1.title', '60 Hz wall, 50 Hz unit');
+        $this->section($job, 'methods')
+            ->assertJsonPath('region.0.title', 'The wall is too low: 120 V for a 230 V unit')
+            ->assertJsonPath('region.1.title', '60 Hz wall, 50 Hz unit');
     }
 
     /** Expected values follow what is different: behind a lamp, and with a resistor of another value. */
@@ -51,13 +57,26 @@ final class PowerUpTest extends FeatureTestCase
         $user = $this->person('technician');
         $job = $this->job($user, 'auction-scale');
         $this->actingAs($user);
-        $this->log($job, 'change', ['change' => 'lifted', 'part' => 'RL1', 'why' => 'to see whether the load pulls it down'])->assertOk();
-        $this->log($job, 'power', ['power' => 'limited', 'mode' => 'loaded', 'method' => ['how' => 'lamp', 'watts' => '25']])->assertOk();
-        $bench = $this->bench($job)->assertJsonPath('safety.open', 1)->assertJsonPath('safety.context', 'leg lifted RL1, behind a lamp of 25 W')->assertJsonPath('state.power', 'limited');
+        $this->log($job, 'change', [
+            'change' => 'lifted',
+            'part' => 'RL1',
+            'why' => 'to see whether the load pulls it down',
+        ])->assertOk();
+        $this->log($job, 'power', [
+            'power' => 'limited',
+            'mode' => 'loaded',
+            'method' => ['how' => 'lamp', 'watts' => '25'],
+        ])->assertOk();
+        $bench = $this->bench($job)
+            ->assertJsonPath('safety.open', 1)
+            ->assertJsonPath('safety.context', 'leg lifted RL1, behind a lamp of 25 W')
+            ->assertJsonPath('state.power', 'limited');
         $tp2 = collect($bench->json('points'))->firstWhere('id', 'TP2');
         self::assertLessThan(230.0, $tp2['high']);
         $this->log($job, 'reading', ['text' => 'tp4 5.01'])->assertOk();
-        $this->bench($job)->assertJsonPath('log.0.reading.word', 'fine')->assertJsonPath('log.0.reading.context', 'leg lifted RL1, behind a lamp of 25 W');
+        $this->bench($job)
+            ->assertJsonPath('log.0.reading.word', 'fine')
+            ->assertJsonPath('log.0.reading.context', 'leg lifted RL1, behind a lamp of 25 W');
     }
 
     public function testALeadMayPassOverAGateATechnicianAndAnApprenticeMayNot(): void
@@ -69,19 +88,32 @@ final class PowerUpTest extends FeatureTestCase
 
         $this->actingAs($apprentice);
         $this->log($job, 'override', ['gate' => 'mains', 'reason' => 'in a hurry'])->assertForbidden();
-        $this->log($own, 'override', ['gate' => 'mains', 'reason' => 'in a hurry'])->assertForbidden()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'Only a lead'));
+        $this->log($own, 'override', ['gate' => 'mains', 'reason' => 'in a hurry'])
+            ->assertForbidden()
+            ->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'Only a lead'));
         $this->actingAs($job->user);
         $this->log($job, 'power', ['power' => 'live'])->assertUnprocessable();
         $this->log($job, 'override', ['gate' => 'mains', 'reason' => 'in a hurry'])->assertForbidden();
         self::assertSame(0, LogEntryRecord::query()->where('kind', 'override')->count());
 
         $this->actingAs($lead);
-        $this->log($job, 'override', ['gate' => 'mains', 'reason' => ''])->assertUnprocessable()->assertJsonValidationErrors('reason');
-        $this->log($job, 'override', ['gate' => 'mains', 'reason' => 'outputs measured by me, not entered'])->assertOk();
-        $this->bench($job)->assertJsonPath('safety.may_override', true)->assertJsonPath('safety.gates.2.open', true)->assertJsonPath('safety.gates.2.override', 'outputs measured by me, not entered');
+        $this->log($job, 'override', ['gate' => 'mains', 'reason' => ''])
+            ->assertUnprocessable()
+            ->assertJsonValidationErrors('reason');
+        $this->log($job, 'override', [
+            'gate' => 'mains',
+            'reason' => 'outputs measured by me, not entered',
+        ])->assertOk();
+        $this->bench($job)
+            ->assertJsonPath('safety.may_override', true)
+            ->assertJsonPath('safety.gates.2.open', true)
+            ->assertJsonPath('safety.gates.2.override', 'outputs measured by me, not entered');
         $this->actingAs($job->user);
         $this->log($job, 'power', ['power' => 'live'])->assertOk();
-        self::assertStringContainsString('Reason: outputs measured by me', (string) $this->bench($job)->json('log.1.line'));
+        self::assertStringContainsString(
+            'Reason: outputs measured by me',
+            (string) $this->bench($job)->json('log.1.line'),
+        );
     }
 
     /** Not even a lead sends a unit to the mains with a resistor made for thirty volts, or home with a jumper. */
@@ -94,12 +126,22 @@ final class PowerUpTest extends FeatureTestCase
         $id = (string) $this->bench($job)->json('safety.ledger.0.id');
         $this->log($job, 'allow', ['change' => $id, 'gate' => 'mains'])->assertUnprocessable();
         $this->log($job, 'override', ['gate' => 'mains', 'reason' => 'trust me'])->assertUnprocessable();
-        $this->log($job, 'power', ['power' => 'live'])->assertUnprocessable()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'Scaled resistor R1 100 must be undone first'));
+        $this->log($job, 'power', ['power' => 'live'])
+            ->assertUnprocessable()
+            ->assertJsonPath(
+                'message',
+                static fn(string $m): bool => str_contains($m, 'Scaled resistor R1 100 must be undone first'),
+            );
         $this->log($job, 'change_closed', ['change' => $id, 'how' => 'permanent', 'why' => ''])->assertUnprocessable();
         $this->log($job, 'change_closed', ['change' => $id, 'how' => 'undone'])->assertOk();
         $this->log($job, 'power', ['power' => 'live'])->assertOk();
         $closing = LogEntryRecord::query()->where('kind', 'change_closed')->value('id');
-        $this->log($job, 'strike', ['entry' => $closing])->assertUnprocessable()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'live on mains with scaled resistor R1 100 in it'));
+        $this->log($job, 'strike', ['entry' => $closing])
+            ->assertUnprocessable()
+            ->assertJsonPath(
+                'message',
+                static fn(string $m): bool => str_contains($m, 'live on mains with scaled resistor R1 100 in it'),
+            );
     }
 
     public function testHandsStayOutUntilTheBulkCapacitorIsProvenEmptyTwice(): void
@@ -107,14 +149,24 @@ final class PowerUpTest extends FeatureTestCase
         $user = $this->person('technician');
         $job = $this->job($user, 'net-loft-radio');
         $this->actingAs($user);
-        $this->bench($job)->assertJsonPath('state.words', 'Unplugged, not proven empty')->assertJsonPath('safety.unproven', ['C1']);
-        $this->log($job, 'repair', ['part' => 'D12', 'out' => 'a', 'in' => 'b'])->assertUnprocessable()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'C1 may still hold its charge'));
+        $this->bench($job)
+            ->assertJsonPath('state.words', 'Unplugged, not proven empty')
+            ->assertJsonPath('safety.unproven', ['C1']);
+        $this->log($job, 'repair', ['part' => 'D12', 'out' => 'a', 'in' => 'b'])
+            ->assertUnprocessable()
+            ->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'C1 may still hold its charge'));
         $this->log($job, 'reading', ['text' => 'c1 left 2.4'])->assertOk();
-        $this->bench($job)->assertJsonPath('safety.charged.0.proven', false)->assertJsonPath('safety.charged.0.again_at', static fn(?string $at): bool => $at !== null);
-        $this->log($job, 'repair', ['part' => 'D12', 'out' => 'a', 'in' => 'b'])->assertUnprocessable()->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'recovers'));
+        $this->bench($job)
+            ->assertJsonPath('safety.charged.0.proven', false)
+            ->assertJsonPath('safety.charged.0.again_at', static fn(?string $at): bool => $at !== null);
+        $this->log($job, 'repair', ['part' => 'D12', 'out' => 'a', 'in' => 'b'])
+            ->assertUnprocessable()
+            ->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'recovers'));
         $this->travel(3)->minutes();
         $this->log($job, 'reading', ['text' => '3.1', 'target' => 'C1', 'quantity' => 'left'])->assertOk();
-        $this->bench($job)->assertJsonPath('state.words', 'Unplugged and discharged')->assertJsonPath('safety.charged.0.proven', true);
+        $this->bench($job)
+            ->assertJsonPath('state.words', 'Unplugged and discharged')
+            ->assertJsonPath('safety.charged.0.proven', true);
         $this->log($job, 'repair', ['part' => 'D12', 'out' => 'a', 'in' => 'b'])->assertOk();
     }
 
@@ -124,7 +176,9 @@ final class PowerUpTest extends FeatureTestCase
         $job = $this->job($user, 'net-loft-radio');
         $this->actingAs($user);
         $this->log($job, 'reading', ['text' => 'c1 left 301'])->assertOk();
-        $this->bench($job)->assertJsonPath('safety.alarm.place', 'C1')->assertJsonPath('safety.alarm.sentence', '301 V at C1, and the unit is recorded as unplugged.');
+        $this->bench($job)
+            ->assertJsonPath('safety.alarm.place', 'C1')
+            ->assertJsonPath('safety.alarm.sentence', '301 V at C1, and the unit is recorded as unplugged.');
         $this->log($job, 'reading', ['text' => 'c1 left 4'])->assertOk();
         $this->bench($job)->assertJsonPath('safety.alarm', null);
     }
@@ -135,11 +189,20 @@ final class PowerUpTest extends FeatureTestCase
         $job = $this->job($user, 'auction-scale');
         $this->actingAs($user);
         $this->log($job, 'ramp', ['volts' => '60', 'amperes' => '5m'])->assertUnprocessable();
-        $this->log($job, 'power', ['power' => 'limited', 'mode' => 'unloaded', 'method' => ['how' => 'variac', 'volts' => '23']])->assertOk();
-        $this->log($job, 'ramp', ['volts' => '60', 'amperes' => 'lots'])->assertUnprocessable()->assertJsonValidationErrors('amperes');
+        $this->log($job, 'power', [
+            'power' => 'limited',
+            'mode' => 'unloaded',
+            'method' => ['how' => 'variac', 'volts' => '23'],
+        ])->assertOk();
+        $this->log($job, 'ramp', ['volts' => '60', 'amperes' => 'lots'])
+            ->assertUnprocessable()
+            ->assertJsonValidationErrors('amperes');
         $this->log($job, 'ramp', ['volts' => '69', 'amperes' => '0.4'])->assertOk();
-        $this->bench($job)->assertJsonPath('safety.ramp.0.verdict.stop', true)->assertJsonPath('state.mains', '69.0 V')
-            // A third of the way up nothing is known of its points before a worker has been there, and nothing is guessed.
+        $this->bench($job)
+            ->assertJsonPath('safety.ramp.0.verdict.stop', true)
+            ->assertJsonPath('state.mains', '69.0 V')
+            // A third of the way up nothing is known of its points before a worker has been there, and nothing is
+            // guessed.
             ->assertJsonPath('points.0.low', null);
         app(Library::class)->solveAt(Supplies::demo('auction-scale'), 69.0);
         $this->bench($job)->assertJsonPath('points.0.low', static fn(float $low): bool => $low > 60.0 && $low < 69.0);
@@ -152,8 +215,14 @@ final class PowerUpTest extends FeatureTestCase
         $this->actingAs($user);
         $this->log($job, 'reading', ['text' => 'jumper s1 switch sticks'])->assertOk();
         $this->getJson("/api/v1/jobs/{$job->id}/report")->assertJsonPath('changes', ['jumper S1: still open']);
-        $this->log($job, 'change_closed', ['change' => (string) $this->bench($job)->json('safety.ledger.0.id'), 'how' => 'permanent', 'why' => 'owner wants no switch'])->assertOk();
-        $this->getJson("/api/v1/jobs/{$job->id}/report")->assertJsonPath('changes', ['jumper S1: permanent, owner wants no switch']);
+        $this->log($job, 'change_closed', [
+            'change' => (string) $this->bench($job)->json('safety.ledger.0.id'),
+            'how' => 'permanent',
+            'why' => 'owner wants no switch',
+        ])->assertOk();
+        $this->getJson("/api/v1/jobs/{$job->id}/report")->assertJsonPath('changes', [
+            'jumper S1: permanent, owner wants no switch',
+        ]);
         self::assertStringStartsWith('%PDF-', (string) $this->get("/api/v1/jobs/{$job->id}/report.pdf")->getContent());
     }
 

@@ -23,7 +23,24 @@ abstract class ProvingTestCase extends FeatureTestCase
         parent::setUp();
         if (self::$standIns?->isRunning() !== true) {
             self::$port = self::freePorts();
-            self::$standIns = new Process([PHP_BINARY, '-d', 'opcache.enable_cli=1', '-d', 'opcache.jit=function', '-d', 'opcache.jit_buffer_size=64M', base_path('artisan'), 'oculant:stand-ins', '--port='.self::$port], base_path(), null, null, null);
+            self::$standIns = new Process(
+                [
+                    PHP_BINARY,
+                    '-d',
+                    'opcache.enable_cli=1',
+                    '-d',
+                    'opcache.jit=function',
+                    '-d',
+                    'opcache.jit_buffer_size=64M',
+                    base_path('artisan'),
+                    'oculant:stand-ins',
+                    '--port=' . self::$port,
+                ],
+                base_path(),
+                null,
+                null,
+                null,
+            );
             self::$standIns->start();
             self::until(static fn(): bool => self::isOpen(self::$port + 5), 'the stand-ins start');
         }
@@ -41,16 +58,32 @@ abstract class ProvingTestCase extends FeatureTestCase
     {
         return Instrument::query()->firstOrCreate(
             ['workshop_id' => ($workshop ?? $this->workshop)->id, 'name' => "Test {$kind}"],
-            ['kind' => $kind, 'host' => '127.0.0.1', 'port' => self::$port + (int) array_search($kind, Server::KINDS, true), 'timeout_ms' => 3000, 'profile' => MeterProfile::usual()->toArray(), 'serial' => '', 'is_stand_in' => true],
+            [
+                'kind' => $kind,
+                'host' => '127.0.0.1',
+                'port' => self::$port + (int) array_search($kind, Server::KINDS, true),
+                'timeout_ms' => 3000,
+                'profile' => MeterProfile::usual()->toArray(),
+                'serial' => '',
+                'is_stand_in' => true,
+            ],
         );
     }
 
     /** Says yes to what an instrument is about to be set to. */
-    protected function confirmed(RepairJob $job, Instrument $instrument, array $setting): \Illuminate\Testing\TestResponse
-    {
-        $confirm = $this->postJson("/api/v1/jobs/{$job->id}/instruments/{$instrument->id}/prepare", $setting)->assertOk()->json('confirm');
+    protected function confirmed(
+        RepairJob $job,
+        Instrument $instrument,
+        array $setting,
+    ): \Illuminate\Testing\TestResponse {
+        $confirm = $this->postJson("/api/v1/jobs/{$job->id}/instruments/{$instrument->id}/prepare", $setting)
+            ->assertOk()
+            ->json('confirm');
 
-        return $this->postJson("/api/v1/jobs/{$job->id}/instruments/{$instrument->id}/set", $setting + ['confirm' => $confirm]);
+        return $this->postJson(
+            "/api/v1/jobs/{$job->id}/instruments/{$instrument->id}/set",
+            $setting + ['confirm' => $confirm],
+        );
     }
 
     /** @param callable(): bool $holds */
@@ -83,7 +116,7 @@ abstract class ProvingTestCase extends FeatureTestCase
 
     private static function freePorts(): int
     {
-        $port = 20_000 + getmypid() % 20_000;
+        $port = 20_000 + (getmypid() % 20_000);
         while (array_filter(range($port, $port + 5), self::isOpen(...)) !== []) {
             $port += 6;
         }

@@ -32,7 +32,11 @@ final class ScpiTest extends TestCase
     {
         yield 'no answer' => ['silent', InstrumentFailed::SILENT, 'did not answer within 0.5 s'];
         yield 'half a line' => ['half', InstrumentFailed::SILENT, 'did not answer within 0.5 s'];
-        yield 'breaks off in the middle' => ['breaks off', InstrumentFailed::BROKE_OFF, 'broke off in the middle of its answer ("+1.2")'];
+        yield 'breaks off in the middle' => [
+            'breaks off',
+            InstrumentFailed::BROKE_OFF,
+            'broke off in the middle of its answer ("+1.2")',
+        ];
         yield 'too late' => ['late', InstrumentFailed::SILENT, 'did not answer within 0.5 s'];
     }
 
@@ -79,13 +83,32 @@ final class ScpiTest extends TestCase
 
     public function testNumbersAreReadInEveryForm(): void
     {
-        foreach (['12' => 12.0, '+12.5' => 12.5, '-1.25E-03' => -0.00125, '.5' => 0.5, '12.5 V' => 12.5, '12500 mV' => 12.5, '0.0125 kV' => 12.5] as $answer => $volts) {
-            self::assertEqualsWithDelta($volts, $this->driver((string) $answer)->read('dc')->value, 1e-9, (string) $answer);
+        foreach (
+            [
+                '12' => 12.0,
+                '+12.5' => 12.5,
+                '-1.25E-03' => -0.00125,
+                '.5' => 0.5,
+                '12.5 V' => 12.5,
+                '12500 mV' => 12.5,
+                '0.0125 kV' => 12.5,
+            ]
+            as $answer => $volts
+        ) {
+            self::assertEqualsWithDelta(
+                $volts,
+                $this->driver((string) $answer)->read('dc')->value,
+                1e-9,
+                (string) $answer,
+            );
         }
         self::assertSame(12.0, $this->driver('in pieces')->read('dc')->value);
     }
 
-    /** What came too late belongs to the question before: the line is given up, and the next question asked on a new one. */
+    /**
+     * What came too late belongs to the question before: the line is given up, and the next question asked on a new
+     * one.
+     */
     public function testALateAnswerIsNotTakenForTheNextOne(): void
     {
         $driver = $this->driver('late');
@@ -102,7 +125,9 @@ final class ScpiTest extends TestCase
     public function testARefusedSettingSaysThatTheOutputIsNotKnown(): void
     {
         $this->expectException(InstrumentFailed::class);
-        $this->expectExceptionMessage('refused "VOLT 30": -222,"Data out of range". How its output stands is not known');
+        $this->expectExceptionMessage(
+            'refused "VOLT 30": -222,"Data out of range". How its output stands is not known',
+        );
         $this->driver('refuses', 'supply')->apply(Setting::of('supply', ['volts' => '30', 'limit' => '1']));
     }
 
@@ -110,24 +135,39 @@ final class ScpiTest extends TestCase
     {
         $this->expectException(InstrumentFailed::class);
         $this->expectExceptionMessage('Meter at 127.0.0.1:1999 cannot be reached');
-        (new ScpiDriver('meter', new ScpiLink('Meter', '127.0.0.1', 1999, 0.5, new AllowList(['127.0.0.1']))))->read('dc');
+        (new ScpiDriver('meter', new ScpiLink('Meter', '127.0.0.1', 1999, 0.5, new AllowList(['127.0.0.1']))))->read(
+            'dc',
+        );
     }
 
     /** SCPI-99, volume 1, 6.2.1: the long form or the capitals, nothing in between. */
     public function testHeadersAreKnownInBothForms(): void
     {
-        foreach (['MEAS:VOLT:DC?' => true, 'measure:voltage:dc?' => true, ':MEASure:VOLT?' => true, 'MEASU:VOLT?' => false, 'MEAS:VOLT' => false, 'MEAS:VOLT:AC?' => false] as $given => $is) {
+        foreach (
+            [
+                'MEAS:VOLT:DC?' => true,
+                'measure:voltage:dc?' => true,
+                ':MEASure:VOLT?' => true,
+                'MEASU:VOLT?' => false,
+                'MEAS:VOLT' => false,
+                'MEAS:VOLT:AC?' => false,
+            ]
+            as $given => $is
+        ) {
             self::assertSame($is, Header::is($given, 'MEASure:VOLTage[:DC]?'), $given);
         }
     }
 
     private function driver(string $how, string $kind = 'meter'): ScpiDriver
     {
-        $process = new Process([PHP_BINARY, dirname(__DIR__).'/Support/odd-instrument.php', $how]);
+        $process = new Process([PHP_BINARY, dirname(__DIR__) . '/Support/odd-instrument.php', $how]);
         $process->start();
         $process->waitUntil(static fn(string $type, string $output): bool => str_contains($output, "\n"));
         $this->processes[] = $process;
 
-        return new ScpiDriver($kind, new ScpiLink('Meter', '127.0.0.1', (int) trim($process->getOutput()), 0.5, new AllowList(['127.0.0.1'])));
+        return new ScpiDriver(
+            $kind,
+            new ScpiLink('Meter', '127.0.0.1', (int) trim($process->getOutput()), 0.5, new AllowList(['127.0.0.1'])),
+        );
     }
 }

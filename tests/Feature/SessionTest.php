@@ -13,8 +13,12 @@ final class SessionTest extends FeatureTestCase
     public function testSignsInAndOut(): void
     {
         $user = $this->person('technician');
-        $this->fromApp()->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'])
-            ->assertOk()->assertJsonPath('role', 'technician')->assertJsonPath('can.edit_library', true)->assertJsonMissingPath('password');
+        $this->fromApp()
+            ->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'])
+            ->assertOk()
+            ->assertJsonPath('role', 'technician')
+            ->assertJsonPath('can.edit_library', true)
+            ->assertJsonMissingPath('password');
         $this->fromApp()->getJson('/api/v1/session')->assertOk()->assertJsonPath('email', $user->email);
         $this->fromApp()->deleteJson('/api/v1/session')->assertNoContent();
         $this->app['auth']->forgetGuards();
@@ -24,8 +28,12 @@ final class SessionTest extends FeatureTestCase
     public function testSaysThatThePasswordIsWrongWithoutSayingWhoExists(): void
     {
         $user = $this->person('technician');
-        $known = $this->fromApp()->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'wrong'])->assertUnprocessable();
-        $unknown = $this->fromApp()->postJson('/api/v1/session', ['email' => 'nobody@bench.example', 'password' => 'wrong'])->assertUnprocessable();
+        $known = $this->fromApp()
+            ->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'wrong'])
+            ->assertUnprocessable();
+        $unknown = $this->fromApp()
+            ->postJson('/api/v1/session', ['email' => 'nobody@bench.example', 'password' => 'wrong'])
+            ->assertUnprocessable();
 
         self::assertSame($known->json('message'), $unknown->json('message'));
     }
@@ -34,39 +42,125 @@ final class SessionTest extends FeatureTestCase
     {
         config(['oculant.sign_ins_per_minute' => 3]);
         for ($k = 0; $k < 3; $k++) {
-            $this->fromApp()->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])->assertUnprocessable();
+            $this->fromApp()
+                ->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])
+                ->assertUnprocessable();
         }
-        $this->fromApp()->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])->assertTooManyRequests();
-        $this->fromApp()->postJson('/api/v1/session', ['email' => 'y@bench.example', 'password' => 'wrong'])->assertUnprocessable();
+        $this->fromApp()
+            ->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])
+            ->assertTooManyRequests();
+        $this->fromApp()
+            ->postJson('/api/v1/session', ['email' => 'y@bench.example', 'password' => 'wrong'])
+            ->assertUnprocessable();
     }
 
     public function testCrossSiteRequestsNeedTheToken(): void
     {
-        $this->app->bind(ValidateCsrfToken::class, fn($app) => new class ($app, $app->make('encrypter')) extends ValidateCsrfToken {
-            protected function runningUnitTests(): bool
-            {
-                return false;
-            }
-        });
-        $this->fromApp()->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])->assertStatus(419);
+        $this->app->bind(
+            ValidateCsrfToken::class,
+            fn($app) => new class ($app, $app->make('encrypter')) extends ValidateCsrfToken {
+                protected function runningUnitTests(): bool
+                {
+                    return false;
+                }
+            },
+        );
+        $this->fromApp()
+            ->postJson('/api/v1/session', ['email' => 'x@bench.example', 'password' => 'wrong'])
+            ->assertStatus(419);
     }
 
     /** @return iterable<string, array{string, string}> */
     public static function guarded(): iterable
     {
-        foreach ([
-            'GET session', 'DELETE session', 'DELETE session/everywhere', 'GET networks', 'PUT networks', 'GET tokens', 'POST tokens', 'DELETE tokens/1', 'GET jobs', 'POST jobs', 'GET jobs/x', 'GET jobs/x/bench',
-            'GET jobs/x/powerup/safe', 'POST jobs/x/log', 'GET jobs/x/report', 'GET jobs/x/report.pdf', 'POST jobs/x/photos', 'GET jobs/x/photos/y', 'GET words', 'GET supplies', 'POST supplies', 'POST supplies/check', 'POST supplies/template',
-            'GET supplies/x', 'PUT supplies/x', 'GET supplies/x/spice', 'GET supplies/x/json', 'POST supplies/x/duplicate', 'GET supplies/x/versions', 'GET supplies/x/differences',
-            'GET supplies/x/progress', 'GET supplies/x/budget', 'GET supplies/x/waveforms', 'POST supplies/import', 'GET templates', 'GET kinds',
-            'GET jobs/x/parts/C1', 'POST jobs/x/parts/C1/compare', 'POST jobs/x/parts/C1/judge', 'GET jobs/x/recap', 'POST jobs/x/recap/list', 'GET jobs/x/order.csv', 'GET jobs/x/economics',
-            'GET jobs/x/reservations', 'POST jobs/x/reservations', 'DELETE jobs/x/reservations/y', 'GET stock', 'GET stock.csv', 'POST stock', 'POST stock/import', 'POST stock/combinations', 'PUT stock/x', 'DELETE stock/x',
-            'GET supplies/x/history', 'DELETE supplies/x/history', 'GET history',
-            'GET jobs/x/prove/load', 'GET jobs/x/prove/soak', 'GET jobs/x/prove/heat', 'GET jobs/x/prove/calibration', 'GET jobs/x/prove/safety',
-            'GET jobs/x/runs', 'POST jobs/x/runs/prepare', 'POST jobs/x/runs', 'POST jobs/x/runs/y/stop', 'POST jobs/x/runs/y/samples', 'GET jobs/x/runs/y/plot',
-            'POST jobs/x/instruments/y/read', 'GET jobs/x/instruments/y/effect', 'POST jobs/x/instruments/y/prepare', 'POST jobs/x/instruments/y/set', 'GET jobs/x/report.json', 'GET jobs/x/report.csv', 'GET jobs/x/archive.zip', 'POST jobs/import',
-            'GET instruments', 'POST instruments', 'PUT instruments/x', 'DELETE instruments/x', 'POST instruments/x/try', 'GET safety-rules', 'PUT safety-rules', 'GET wire',
-        ] as $route) {
+        foreach (
+            [
+                'GET session',
+                'DELETE session',
+                'DELETE session/everywhere',
+                'GET networks',
+                'PUT networks',
+                'GET tokens',
+                'POST tokens',
+                'DELETE tokens/1',
+                'GET jobs',
+                'POST jobs',
+                'GET jobs/x',
+                'GET jobs/x/bench',
+                'GET jobs/x/powerup/safe',
+                'POST jobs/x/log',
+                'GET jobs/x/report',
+                'GET jobs/x/report.pdf',
+                'POST jobs/x/photos',
+                'GET jobs/x/photos/y',
+                'GET words',
+                'GET supplies',
+                'POST supplies',
+                'POST supplies/check',
+                'POST supplies/template',
+                'GET supplies/x',
+                'PUT supplies/x',
+                'GET supplies/x/spice',
+                'GET supplies/x/json',
+                'POST supplies/x/duplicate',
+                'GET supplies/x/versions',
+                'GET supplies/x/differences',
+                'GET supplies/x/progress',
+                'GET supplies/x/budget',
+                'GET supplies/x/waveforms',
+                'POST supplies/import',
+                'GET templates',
+                'GET kinds',
+                'GET jobs/x/parts/C1',
+                'POST jobs/x/parts/C1/compare',
+                'POST jobs/x/parts/C1/judge',
+                'GET jobs/x/recap',
+                'POST jobs/x/recap/list',
+                'GET jobs/x/order.csv',
+                'GET jobs/x/economics',
+                'GET jobs/x/reservations',
+                'POST jobs/x/reservations',
+                'DELETE jobs/x/reservations/y',
+                'GET stock',
+                'GET stock.csv',
+                'POST stock',
+                'POST stock/import',
+                'POST stock/combinations',
+                'PUT stock/x',
+                'DELETE stock/x',
+                'GET supplies/x/history',
+                'DELETE supplies/x/history',
+                'GET history',
+                'GET jobs/x/prove/load',
+                'GET jobs/x/prove/soak',
+                'GET jobs/x/prove/heat',
+                'GET jobs/x/prove/calibration',
+                'GET jobs/x/prove/safety',
+                'GET jobs/x/runs',
+                'POST jobs/x/runs/prepare',
+                'POST jobs/x/runs',
+                'POST jobs/x/runs/y/stop',
+                'POST jobs/x/runs/y/samples',
+                'GET jobs/x/runs/y/plot',
+                'POST jobs/x/instruments/y/read',
+                'GET jobs/x/instruments/y/effect',
+                'POST jobs/x/instruments/y/prepare',
+                'POST jobs/x/instruments/y/set',
+                'GET jobs/x/report.json',
+                'GET jobs/x/report.csv',
+                'GET jobs/x/archive.zip',
+                'POST jobs/import',
+                'GET instruments',
+                'POST instruments',
+                'PUT instruments/x',
+                'DELETE instruments/x',
+                'POST instruments/x/try',
+                'GET safety-rules',
+                'PUT safety-rules',
+                'GET wire',
+            ]
+            as $route
+        ) {
             yield $route => explode(' ', $route);
         }
     }
@@ -79,8 +173,10 @@ final class SessionTest extends FeatureTestCase
 
     public function testTheListAboveIsComplete(): void
     {
-        $routes = collect($this->app['router']->getRoutes()->getRoutes())
-            ->filter(static fn(Route $r): bool => str_starts_with($r->uri(), 'api/v1/') && in_array('auth:sanctum', $r->gatherMiddleware(), true));
+        $routes = collect($this->app['router']->getRoutes()->getRoutes())->filter(
+            static fn(Route $r): bool => str_starts_with($r->uri(), 'api/v1/') &&
+                in_array('auth:sanctum', $r->gatherMiddleware(), true),
+        );
 
         self::assertCount(count(iterator_to_array(self::guarded())), $routes);
     }
@@ -88,26 +184,40 @@ final class SessionTest extends FeatureTestCase
     public function testTokensWorkForScriptsAndCanBeRevoked(): void
     {
         $user = $this->person('technician');
-        $made = $this->actingAs($user)->postJson('/api/v1/tokens', ['name' => 'nightly export'])->assertCreated();
+        $made = $this->actingAs($user)
+            ->postJson('/api/v1/tokens', ['name' => 'nightly export'])
+            ->assertCreated();
         $this->app['auth']->forgetGuards();
         $this->withToken($made->json('plain'))->getJson('/api/v1/jobs')->assertOk();
 
-        $this->actingAs($user)->getJson('/api/v1/tokens')->assertJsonPath('0.name', 'nightly export')->assertJsonPath('0.abilities', ['read', 'log']);
+        $this->actingAs($user)
+            ->getJson('/api/v1/tokens')
+            ->assertJsonPath('0.name', 'nightly export')
+            ->assertJsonPath('0.abilities', ['read', 'log']);
         $stranger = $this->person('technician');
-        $this->actingAs($stranger)->deleteJson("/api/v1/tokens/{$made->json('id')}")->assertNotFound();
-        $this->actingAs($user)->deleteJson("/api/v1/tokens/{$made->json('id')}")->assertNoContent();
+        $this->actingAs($stranger)
+            ->deleteJson("/api/v1/tokens/{$made->json('id')}")
+            ->assertNotFound();
+        $this->actingAs($user)
+            ->deleteJson("/api/v1/tokens/{$made->json('id')}")
+            ->assertNoContent();
         $this->app['auth']->forgetGuards();
         $this->withToken($made->json('plain'))->getJson('/api/v1/jobs')->assertUnauthorized();
     }
 
     public function testATokenNeedsAName(): void
     {
-        $this->actingAs($this->person('technician'))->postJson('/api/v1/tokens', [])->assertJsonValidationErrors('name');
+        $this->actingAs($this->person('technician'))
+            ->postJson('/api/v1/tokens', [])
+            ->assertJsonValidationErrors('name');
     }
 
     public function testAnAccountWithoutARoleSeesNoJobs(): void
     {
-        $this->actingAs($this->person(''))->getJson('/api/v1/jobs')->assertForbidden()->assertJsonPath('message', 'Your account has no role in this workshop yet. Ask the lead to give you one.');
+        $this->actingAs($this->person(''))
+            ->getJson('/api/v1/jobs')
+            ->assertForbidden()
+            ->assertJsonPath('message', 'Your account has no role in this workshop yet. Ask the lead to give you one.');
     }
 
     private function fromApp(): self

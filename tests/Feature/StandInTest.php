@@ -60,7 +60,9 @@ final class StandInTest extends TestCase
     public function testALoadPullsARailDownAndMoreThanItsLimitBreaksIt(): void
     {
         $this->place('dimmer-drive');
-        $this->server->hands('{"wall": {"on": true, "volts": 230, "mode": "loaded"}, "probe": {"target": "TP3", "quantity": "dc"}}');
+        $this->server->hands(
+            '{"wall": {"on": true, "volts": 230, "mode": "loaded"}, "probe": {"target": "TP3", "quantity": "dc"}}',
+        );
         $volts = function (string $set): float {
             $this->ask('load', "INST:NSEL 1;FUNC CURR;{$set};SYST:ERR?");
 
@@ -90,7 +92,12 @@ final class StandInTest extends TestCase
         self::assertLessThan(0.1, (float) $this->ask('meter', 'MEAS:VOLT:DC?'), 'off is off');
         $this->server->hands('{"wall": {"on": false}}');
         $this->server->hands('{"wall": {"on": true, "volts": 230, "mode": "loaded"}}');
-        self::assertEqualsWithDelta(12.0, (float) $this->ask('meter', 'MEAS:VOLT:DC?'), 0.5, 'plugged over into the wall');
+        self::assertEqualsWithDelta(
+            12.0,
+            (float) $this->ask('meter', 'MEAS:VOLT:DC?'),
+            0.5,
+            'plugged over into the wall',
+        );
     }
 
     public function testABenchSupplyFeedsAUnitOfDirectVoltage(): void
@@ -105,7 +112,10 @@ final class StandInTest extends TestCase
     public function testTheLoggerScansByItselfAndForgetsNothingInBetween(): void
     {
         $this->place('deck-intercom');
-        $this->server->hands('{"sensors": {"101": {"quantity": "dc", "target": "TP4"}, "102": {"quantity": "celsius", "target": "U1"}}, "wall": {"on": true, "volts": 230, "mode": "loaded"}}');
+        $this->server->hands(
+            '{"sensors": {"101": {"quantity": "dc", "target": "TP4"}, "102": {"quantity": "celsius", "target": ' .
+                '"U1"}}, "wall": {"on": true, "volts": 230, "mode": "loaded"}}',
+        );
         $this->ask('logger', 'TRIG:TIM 1;ROUT:SCAN (@101,102);SYST:ERR?');
         $this->clock->sleep(600);
         // What happens at the bench leaves the scans before it as they were.
@@ -137,7 +147,15 @@ final class StandInTest extends TestCase
 
     private function place(string $demo): void
     {
-        self::assertSame('ok', $this->server->hands(json_encode(['unit' => ['description' => Supplies::demoArray($demo), 'faults' => [], 'seed' => 5]], JSON_THROW_ON_ERROR)));
+        self::assertSame(
+            'ok',
+            $this->server->hands(
+                json_encode(
+                    ['unit' => ['description' => Supplies::demoArray($demo), 'faults' => [], 'seed' => 5]],
+                    JSON_THROW_ON_ERROR,
+                ),
+            ),
+        );
     }
 
     private function ask(string $kind, string $line): string

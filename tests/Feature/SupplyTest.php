@@ -13,21 +13,53 @@ final class SupplyTest extends FeatureTestCase
     public function testTemplateCheckAndKeep(): void
     {
         $this->actingAs($this->person('technician'));
-        $description = $this->postJson('/api/v1/supplies/template', ['family' => 'linear', 'answers' => ['title' => 'Winch', 'rails' => 'single', 'secondary' => '15 V', 'regulated' => '12 V', 'load' => '0.2 A']])->assertOk()->json();
-        $this->postJson('/api/v1/supplies/check', ['description' => $description])->assertOk()
-            ->assertJsonPath('points.3.expected', static fn(string $w): bool => preg_match('/^1[12]\.\d\d V/', $w) === 1)->assertJsonPath('path.0.name', 'Inlet')->assertJsonPath('settled', true);
-        $this->postJson('/api/v1/supplies/check', ['description' => $description, 'mode' => 'unloaded'])->assertOk()->assertJsonPath('mode', 'unloaded');
-        $kept = $this->postJson('/api/v1/supplies', ['description' => $description])->assertCreated()->assertJsonPath('title', 'Winch');
-        $this->getJson("/api/v1/supplies/{$kept->json('id')}")->assertOk()->assertJsonPath('description.title', 'Winch');
+        $description = $this->postJson('/api/v1/supplies/template', [
+            'family' => 'linear',
+            'answers' => [
+                'title' => 'Winch',
+                'rails' => 'single',
+                'secondary' => '15 V',
+                'regulated' => '12 V',
+                'load' => '0.2 A',
+            ],
+        ])
+            ->assertOk()
+            ->json();
+        $this->postJson('/api/v1/supplies/check', ['description' => $description])
+            ->assertOk()
+            ->assertJsonPath(
+                'points.3.expected',
+                static fn(string $w): bool => preg_match('/^1[12]\.\d\d V/', $w) === 1,
+            )
+            ->assertJsonPath('path.0.name', 'Inlet')
+            ->assertJsonPath('settled', true);
+        $this->postJson('/api/v1/supplies/check', ['description' => $description, 'mode' => 'unloaded'])
+            ->assertOk()
+            ->assertJsonPath('mode', 'unloaded');
+        $kept = $this->postJson('/api/v1/supplies', ['description' => $description])
+            ->assertCreated()
+            ->assertJsonPath('title', 'Winch');
+        $this->getJson("/api/v1/supplies/{$kept->json('id')}")
+            ->assertOk()
+            ->assertJsonPath('description.title', 'Winch');
         $this->getJson('/api/v1/supplies')->assertJsonCount(1)->assertJsonMissingPath('0.description');
-        $this->get("/api/v1/supplies/{$kept->json('id')}/spice")->assertOk()->assertSee('.tran', false);
+        $this->get("/api/v1/supplies/{$kept->json('id')}/spice")
+            ->assertOk()
+            ->assertSee('.tran', false);
     }
 
     public function testEveryAnswerThatCannotBeUsedIsNamed(): void
     {
-        $this->actingAs($this->person('technician'))->postJson('/api/v1/supplies/template', ['family' => 'linear', 'answers' => ['secondary' => '9x', 'reservoir' => 'much', 'load' => '-1']])
-            ->assertUnprocessable()->assertJsonCount(3, 'problems');
-        $this->postJson('/api/v1/supplies/template', ['family' => 'steam'])->assertUnprocessable()->assertJsonPath('problems.0.path', 'family');
+        $this->actingAs($this->person('technician'))
+            ->postJson('/api/v1/supplies/template', [
+                'family' => 'linear',
+                'answers' => ['secondary' => '9x', 'reservoir' => 'much', 'load' => '-1'],
+            ])
+            ->assertUnprocessable()
+            ->assertJsonCount(3, 'problems');
+        $this->postJson('/api/v1/supplies/template', ['family' => 'steam'])
+            ->assertUnprocessable()
+            ->assertJsonPath('problems.0.path', 'family');
     }
 
     public function testABadDescriptionIsRefusedWholeWithEveryPath(): void
@@ -37,20 +69,28 @@ final class SupplyTest extends FeatureTestCase
         $bad['colour'] = 'red';
         $this->actingAs($this->person('technician'));
 
-        foreach (['POST' => 'supplies', 'PUT' => 'supplies/'.$this->supply()->id] as $method => $path) {
-            $this->json($method, "/api/v1/{$path}", ['description' => $bad])->assertUnprocessable()
-                ->assertJsonPath('problems.0.path', 'colour')->assertJsonPath('problems.1.path', 'parts[C1].value');
+        foreach (['POST' => 'supplies', 'PUT' => 'supplies/' . $this->supply()->id] as $method => $path) {
+            $this->json($method, "/api/v1/{$path}", ['description' => $bad])
+                ->assertUnprocessable()
+                ->assertJsonPath('problems.0.path', 'colour')
+                ->assertJsonPath('problems.1.path', 'parts[C1].value');
         }
         $this->postJson('/api/v1/supplies/check', ['description' => $bad])->assertUnprocessable();
         $this->postJson('/api/v1/supplies', [])->assertJsonValidationErrors('description');
-        self::assertSame([1000e-6 * 1e6.'u'], Supply::query()->get()->map(static fn(Supply $s): string => $s->description['parts'][5]['value'])->all());
+        self::assertSame(
+            [1000e-6 * 1e6 . 'u'],
+            Supply::query()->get()->map(static fn(Supply $s): string => $s->description['parts'][5]['value'])->all(),
+        );
     }
 
     public function testAnEmptyTextIsRefusedNotDropped(): void
     {
         $bad = Supplies::demoArray('tuner-feed');
         $bad['points'][0]['name'] = '';
-        $this->actingAs($this->person('technician'))->postJson('/api/v1/supplies/check', ['description' => $bad])->assertUnprocessable()->assertJsonPath('problems.0.path', 'points[TP1].name');
+        $this->actingAs($this->person('technician'))
+            ->postJson('/api/v1/supplies/check', ['description' => $bad])
+            ->assertUnprocessable()
+            ->assertJsonPath('problems.0.path', 'points[TP1].name');
     }
 
     public function testApprenticesReadTheLibraryOnly(): void
@@ -60,7 +100,8 @@ final class SupplyTest extends FeatureTestCase
 
         $this->getJson("/api/v1/supplies/{$supply->id}")->assertOk();
         $this->postJson('/api/v1/supplies', ['description' => $supply->description])->assertForbidden();
-        $this->putJson("/api/v1/supplies/{$supply->id}", ['description' => $supply->description])->assertForbidden()
+        $this->putJson("/api/v1/supplies/{$supply->id}", ['description' => $supply->description])
+            ->assertForbidden()
             ->assertJsonPath('message', 'Descriptions are made and changed by technicians and leads.');
         $this->postJson('/api/v1/supplies/template', ['family' => 'linear'])->assertForbidden();
         $this->postJson('/api/v1/supplies/import', ['format' => 'json', 'text' => '{}'])->assertForbidden();
@@ -82,6 +123,8 @@ final class SupplyTest extends FeatureTestCase
 
     public function testTheSchemaIsPublished(): void
     {
-        $this->getJson('/api/v1/schema/supply')->assertOk()->assertJsonPath('properties.format.const', 'oculant/supply');
+        $this->getJson('/api/v1/schema/supply')
+            ->assertOk()
+            ->assertJsonPath('properties.format.const', 'oculant/supply');
     }
 }

@@ -13,7 +13,10 @@ use Oculant\Core\PowerUp\Plan;
 use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
 
-/** A unit that finds no rest in one mode, or in any: it can be booked in, listed, measured, reported and closed, and what is not known is called so. */
+/**
+ * A unit that finds no rest in one mode, or in any: it can be booked in, listed, measured, reported and closed, and
+ * what is not known is called so.
+ */
 final class UnsettledTest extends FeatureTestCase
 {
     private User $technician;
@@ -40,13 +43,45 @@ final class UnsettledTest extends FeatureTestCase
 
         $listed = $this->getJson('/api/v1/jobs')->assertOk();
         self::assertCount(2, $listed->json());
-        foreach ([
-            "jobs/{$job->id}", "jobs/{$job->id}/bench", "jobs/{$job->id}/report", "jobs/{$job->id}/report.json", "jobs/{$job->id}/report.csv", "jobs/{$job->id}/parts/R1", "jobs/{$job->id}/recap",
-            "jobs/{$job->id}/economics", "jobs/{$job->id}/runs", 'supplies', "supplies/{$job->supply_id}", "supplies/{$job->supply_id}/progress", "supplies/{$job->supply_id}/history", "supplies/{$job->supply_id}/json", "supplies/{$job->supply_id}/spice",
-        ] as $path) {
-            self::assertSame(200, $this->getJson("/api/v1/{$path}")->status(), "{$path}: ".$this->getJson("/api/v1/{$path}")->getContent());
+        foreach (
+            [
+                "jobs/{$job->id}",
+                "jobs/{$job->id}/bench",
+                "jobs/{$job->id}/report",
+                "jobs/{$job->id}/report.json",
+                "jobs/{$job->id}/report.csv",
+                "jobs/{$job->id}/parts/R1",
+                "jobs/{$job->id}/recap",
+                "jobs/{$job->id}/economics",
+                "jobs/{$job->id}/runs",
+                'supplies',
+                "supplies/{$job->supply_id}",
+                "supplies/{$job->supply_id}/progress",
+                "supplies/{$job->supply_id}/history",
+                "supplies/{$job->supply_id}/json",
+                "supplies/{$job->supply_id}/spice",
+            ]
+            as $path
+        ) {
+            self::assertSame(
+                200,
+                $this->getJson("/api/v1/{$path}")->status(),
+                "{$path}: " . $this->getJson("/api/v1/{$path}")->getContent(),
+            );
         }
-        foreach ([...array_map(static fn(string $s): string => "powerup/{$s}", Plan::SECTIONS), ...array_map(static fn(string $s): string => "prove/{$s}", ['load', 'soak', 'heat', 'calibration', 'safety'])] as $section) {
+        foreach (
+            [
+                ...array_map(static fn(string $s): string => "powerup/{$s}", Plan::SECTIONS),
+                ...array_map(static fn(string $s): string => "prove/{$s}", [
+                    'load',
+                    'soak',
+                    'heat',
+                    'calibration',
+                    'safety',
+                ]),
+            ]
+            as $section
+        ) {
             $answer = $this->getJson("/api/v1/jobs/{$job->id}/{$section}");
             self::assertContains($answer->status(), [200, 202, 422], "{$section}: {$answer->getContent()}");
             if ($answer->status() === 422) {
@@ -84,39 +119,107 @@ final class UnsettledTest extends FeatureTestCase
     {
         $written = self::description($usual);
         $description = DescriptionReader::fromArray($written);
-        $supply = Supply::query()->create(['workshop_id' => $this->workshop->id, 'title' => $description->title, 'revision' => $description->revision, 'description' => $written]);
-        $job = app(BookIn::class)->unit($this->technician, $supply, ['unit' => 'Fog horn', 'owner' => 'Harbour master', 'mains' => '12 V']);
+        $supply = Supply::query()->create([
+            'workshop_id' => $this->workshop->id,
+            'title' => $description->title,
+            'revision' => $description->revision,
+            'description' => $written,
+        ]);
+        $job = app(BookIn::class)->unit($this->technician, $supply, [
+            'unit' => 'Fog horn',
+            'owner' => 'Harbour master',
+            'mains' => '12 V',
+        ]);
         app(Library::class)->solve($description, static fn() => null);
 
         return $job;
     }
 
     /**
-     * A converter behind a resistor that cannot feed it: it draws the more the lower its input falls, and no current fits
+     * A converter behind a resistor that cannot feed it: it draws the more the lower its input falls, and no current
+     * fits
      * (12 V behind 10 ohm give 3.6 W at most, maximum power transfer; the load asks for 7.5 W).
      *
      * @return array<string, mixed>
      */
     private static function description(bool $usual): array
     {
-        $modes = [['id' => 'light', 'name' => 'Load off', 'absent' => ['RL1']], ['id' => 'heavy', 'name' => 'Sounding']];
+        $modes = [
+            ['id' => 'light', 'name' => 'Load off', 'absent' => ['RL1']],
+            ['id' => 'heavy', 'name' => 'Sounding'],
+        ];
 
         return [
-            'format' => 'oculant/supply', 'version' => 1, 'title' => 'Fog horn feed', 'revision' => 'A', 'reference' => '0V', 'mains' => ['dc' => '12 V'],
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => 'Fog horn feed',
+            'revision' => 'A',
+            'reference' => '0V',
+            'mains' => ['dc' => '12 V'],
             'parts' => [
                 ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'IN', 'n' => '0V']],
                 ['ref' => 'F1', 'kind' => 'fuse', 'rating' => 'T2A', 'terminals' => ['a' => 'IN', 'b' => 'IN1']],
-                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10', 'power' => '20', 'terminals' => ['a' => 'IN1', 'b' => 'RAW']],
-                ['ref' => 'U1', 'kind' => 'dc_converter', 'value' => '5 V', 'limit' => '2 A', 'lowest' => '7 V', 'terminals' => ['in' => 'RAW', 'out' => 'OUT', 'common' => '0V']],
-                ['ref' => 'C1', 'kind' => 'electrolytic', 'value' => '220u', 'voltage' => '16 V', 'terminals' => ['plus' => 'OUT', 'minus' => '0V']],
-                ['ref' => 'RL1', 'kind' => 'load', 'current' => '1.5 A', 'at' => '5 V', 'terminals' => ['a' => 'OUT', 'b' => '0V']],
+                [
+                    'ref' => 'R1',
+                    'kind' => 'resistor',
+                    'value' => '10',
+                    'power' => '20',
+                    'terminals' => ['a' => 'IN1', 'b' => 'RAW'],
+                ],
+                [
+                    'ref' => 'U1',
+                    'kind' => 'dc_converter',
+                    'value' => '5 V',
+                    'limit' => '2 A',
+                    'lowest' => '7 V',
+                    'terminals' => ['in' => 'RAW', 'out' => 'OUT', 'common' => '0V'],
+                ],
+                [
+                    'ref' => 'C1',
+                    'kind' => 'electrolytic',
+                    'value' => '220u',
+                    'voltage' => '16 V',
+                    'terminals' => ['plus' => 'OUT', 'minus' => '0V'],
+                ],
+                [
+                    'ref' => 'RL1',
+                    'kind' => 'load',
+                    'current' => '1.5 A',
+                    'at' => '5 V',
+                    'terminals' => ['a' => 'OUT', 'b' => '0V'],
+                ],
             ],
-            'stages' => [['id' => 'in', 'name' => 'Feed', 'parts' => ['W1', 'F1', 'R1']], ['id' => 'out', 'name' => 'Converter', 'from' => 'in', 'parts' => ['U1', 'C1', 'RL1']]],
+            'stages' => [
+                ['id' => 'in', 'name' => 'Feed', 'parts' => ['W1', 'F1', 'R1']],
+                ['id' => 'out', 'name' => 'Converter', 'from' => 'in', 'parts' => ['U1', 'C1', 'RL1']],
+            ],
             'modes' => $usual ? array_reverse($modes) : $modes,
             'points' => [
-                ['id' => 'TP1', 'name' => 'feed behind the fuse', 'node' => 'IN1', 'against' => '0V', 'how' => 'end of R1', 'stage' => 'in'],
-                ['id' => 'TP2', 'name' => 'converter input', 'node' => 'RAW', 'against' => '0V', 'how' => 'other end of R1', 'stage' => 'in'],
-                ['id' => 'TP3', 'name' => '5 V rail', 'node' => 'OUT', 'against' => '0V', 'how' => 'plus of C1', 'stage' => 'out', 'rail' => '5 V'],
+                [
+                    'id' => 'TP1',
+                    'name' => 'feed behind the fuse',
+                    'node' => 'IN1',
+                    'against' => '0V',
+                    'how' => 'end of R1',
+                    'stage' => 'in',
+                ],
+                [
+                    'id' => 'TP2',
+                    'name' => 'converter input',
+                    'node' => 'RAW',
+                    'against' => '0V',
+                    'how' => 'other end of R1',
+                    'stage' => 'in',
+                ],
+                [
+                    'id' => 'TP3',
+                    'name' => '5 V rail',
+                    'node' => 'OUT',
+                    'against' => '0V',
+                    'how' => 'plus of C1',
+                    'stage' => 'out',
+                    'rail' => '5 V',
+                ],
             ],
         ];
     }

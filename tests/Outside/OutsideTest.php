@@ -13,7 +13,10 @@ use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 
-/** A fixed small sample of bench/outside: units and faults that ngspice solves with models of its own. The whole is run by hand. */
+/**
+ * A fixed small sample of bench/outside: units and faults that ngspice solves with models of its own. The whole is run
+ * by hand.
+ */
 final class OutsideTest extends TestCase
 {
     private const CASES = 6;
@@ -38,7 +41,7 @@ final class OutsideTest extends TestCase
             if ($result !== null && $result['shown']) {
                 $shown++;
                 $steps += (int) $result['steps right'];
-                $noticed += (int) ($result['noticed'] && ! $result['steps right']);
+                $noticed += (int) ($result['noticed'] && !$result['steps right']);
                 $sheets += (int) $result['sheet right'];
                 $wrong += (int) ($result['steps wrong'] || $result['sheet wrong']);
                 $missed[] = "{$result['harm']}: {$result['steps top']}; {$result['sheet top']}";
@@ -46,7 +49,8 @@ final class OutsideTest extends TestCase
         }
         $all = implode("\n", $missed);
         self::assertGreaterThan(2, $shown);
-        // Harms that no owner would notice, and that the tolerances of an unknown transformer hide, are among them; the figures of the whole stand in docs/performance.md.
+        // Harms that no owner would notice, and that the tolerances of an unknown transformer hide, are among them; the
+        // figures of the whole stand in docs/performance.md.
         self::assertLessThanOrEqual(1, $noticed, $all);
         self::assertGreaterThanOrEqual($shown - 3, $steps, $all);
         self::assertGreaterThanOrEqual($shown - 3, $sheets, $all);
@@ -65,7 +69,10 @@ final class OutsideTest extends TestCase
         self::assertGreaterThan(0.75 * $peak, $good->true('TP3', 'dc', $mode));
         self::assertEqualsWithDelta(1.0, $mains, 0.1);
         // Ripple of a half-wave reservoir: I / (f C), an upper bound (handbook formula).
-        self::assertLessThan($good->true('TP4', 'dc', $mode) / 160 / (50 * 0.0008), $good->true('TP3', 'ripple', $mode));
+        self::assertLessThan(
+            $good->true('TP4', 'dc', $mode) / 160 / (50 * 0.0008),
+            $good->true('TP3', 'ripple', $mode),
+        );
         $dead = new OutsideUnit($supply, new Harm('D1', 'open', Harm::SERIES, ['a'], 1e9), 3);
         self::assertLessThan(0.05, $dead->true('TP3', 'dc', $mode));
     }
@@ -73,7 +80,7 @@ final class OutsideTest extends TestCase
     private static function supply(string $name): Description
     {
         [$where, $file] = explode('/', $name);
-        $directory = __DIR__.'/../../'.($where === 'own' ? 'bench/outside/supplies' : 'database/demo/supplies');
+        $directory = __DIR__ . '/../../' . ($where === 'own' ? 'bench/outside/supplies' : 'database/demo/supplies');
 
         return DescriptionReader::fromJson((string) file_get_contents("{$directory}/{$file}.json"));
     }

@@ -27,9 +27,7 @@ final class Bench
 
     private int $waited = 0;
 
-    public function __construct(public readonly Description $supply)
-    {
-    }
+    public function __construct(public readonly Description $supply) {}
 
     /** Lets time pass. */
     public function wait(int $seconds): self
@@ -65,7 +63,15 @@ final class Bench
         $read = Admission::read($this->supply, $this->log, $state, $kind, $payload);
         $this->clock += 30;
         $moment = static fn(int $time): string => gmdate('Y-m-d\TH:i:s\Z', $time);
-        $entry = new LogEntry(sprintf('01E%04d', count($this->log)), $kind, $read, $moment($this->clock), 'Test', $moment($this->clock + $this->off - $this->waited), $this->waited);
+        $entry = new LogEntry(
+            sprintf('01E%04d', count($this->log)),
+            $kind,
+            $read,
+            $moment($this->clock),
+            'Test',
+            $moment($this->clock + $this->off - $this->waited),
+            $this->waited,
+        );
         Footing::mustHold($this->supply, $state, Fold::of($this->supply, [...$this->log, $entry]), $entry, false);
         $this->log[] = $entry;
 
@@ -88,12 +94,26 @@ final class Bench
         for ($k = 0; $k < 30 && ($missing = Gates::blocking($gate, $this->supply, $this->state())) !== []; $k++) {
             $item = $missing[0];
             match ($item->leads) {
-                'check' => $this->add('reading', ['text' => $item->target.(($this->supply->deadCheck((string) $item->target)->quantity ?? '') === DeadCheck::DIODE ? ' 0.55 diode' : ' 4k7')]),
+                'check' => $this->add('reading', [
+                    'text' =>
+                        $item->target .
+                        (($this->supply->deadCheck((string) $item->target)->quantity ?? '') === DeadCheck::DIODE
+                            ? ' 0.55 diode'
+                            : ' 4k7'),
+                ]),
                 'look' => $this->add('looked', ['what' => $item->target]),
                 'discharge' => $this->add('left', ['part' => $item->target, 'text' => '0.4'])->wait(StoredCharge::WAIT),
                 'isolation' => $this->add('isolation', ['test' => 'resistance', 'text' => 'OL']),
-                'power' => $item->target === 'unplugged' ? $this->add('power', ['power' => 'unplugged']) : $this->seeTo(Gate::Limited)->add('power', ['power' => 'limited'])->add('power', ['power' => 'unplugged']),
-                'prove' => $this->add('safety', ['test' => $item->target, 'text' => ['earth' => '80m', 'insulation' => 'OL', 'touch' => '20u'][$item->target] ?? 'ok', 'judged' => ['passed' => true]]),
+                'power' => $item->target === 'unplugged'
+                    ? $this->add('power', ['power' => 'unplugged'])
+                    : $this->seeTo(Gate::Limited)
+                        ->add('power', ['power' => 'limited'])
+                        ->add('power', ['power' => 'unplugged']),
+                'prove' => $this->add('safety', [
+                    'test' => $item->target,
+                    'text' => ['earth' => '80m', 'insulation' => 'OL', 'touch' => '20u'][$item->target] ?? 'ok',
+                    'judged' => ['passed' => true],
+                ]),
                 'refit' => $this->add('refitted', ['step' => $item->target]),
                 default => $this->add('change_closed', ['change' => $item->target, 'how' => 'undone']),
             };

@@ -10,13 +10,14 @@ use RuntimeException;
 final class Ngspice
 {
     /**
-     * @return array<string, array{dc: float, ac: float, ripple: float}> by probe: average, AC-coupled rms, peak to peak, volts
+     * @return array<string, array{dc: float, ac: float, ripple: float}> by probe: average, AC-coupled rms, peak to
+     *     peak, volts
      */
     public static function run(string $netlist): array
     {
         $file = (string) tempnam(sys_get_temp_dir(), 'oculant');
         file_put_contents($file, $netlist);
-        exec('ngspice -b '.escapeshellarg($file).' 2>&1', $lines, $status);
+        exec('ngspice -b ' . escapeshellarg($file) . ' 2>&1', $lines, $status);
         unlink($file);
         $raw = [];
         foreach ($lines as $line) {
@@ -28,11 +29,18 @@ final class Ngspice
             }
         }
         if ($raw === []) {
-            throw new RuntimeException("ngspice (exit {$status}) measured nothing:\n".implode("\n", array_slice($lines, -15)));
+            throw new RuntimeException(
+                "ngspice (exit {$status}) measured nothing:\n" . implode("\n", array_slice($lines, -15)),
+            );
         }
 
-        return array_map(static fn(array $r): array => [
-            'dc' => $r['avg'], 'ac' => sqrt(max(0.0, $r['rms'] ** 2 - $r['avg'] ** 2)), 'ripple' => $r['pp'],
-        ], $raw);
+        return array_map(
+            static fn(array $r): array => [
+                'dc' => $r['avg'],
+                'ac' => sqrt(max(0.0, $r['rms'] ** 2 - $r['avg'] ** 2)),
+                'ripple' => $r['pp'],
+            ],
+            $raw,
+        );
     }
 }

@@ -22,7 +22,9 @@ final class Supplies
 
     public static function demo(string $name): Description
     {
-        return DescriptionReader::fromJson((string) file_get_contents(__DIR__."/../../database/demo/supplies/{$name}.json"));
+        return DescriptionReader::fromJson(
+            (string) file_get_contents(__DIR__ . "/../../database/demo/supplies/{$name}.json"),
+        );
     }
 
     /** @param array<string, mixed> $answers to a family's template */
@@ -75,20 +77,38 @@ final class Supplies
         }
 
         return [
-            'format' => 'oculant/supply', 'version' => 1, 'title' => 'Test supply', 'reference' => '0V',
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => 'Test supply',
+            'reference' => '0V',
             'mains' => ['voltage' => '230 V', 'frequency' => '50 Hz', 'tolerance' => '10 %'],
-            'parts' => $parts, 'points' => $rows, 'modes' => $modes,
+            'parts' => $parts,
+            'points' => $rows,
+            'modes' => $modes,
         ];
     }
 
     /** @return list<array<string, mixed>> feed, fuse and transformer up to the secondary */
-    public static function primary(string $fuse, string $secondary, string $power, string $regulation, bool $tapped = false, string $second = 'B'): array
-    {
+    public static function primary(
+        string $fuse,
+        string $secondary,
+        string $power,
+        string $regulation,
+        bool $tapped = false,
+        string $second = 'B',
+    ): array {
         return [
             ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']],
             ['ref' => 'F1', 'kind' => 'fuse', 'rating' => $fuse, 'terminals' => ['a' => 'L', 'b' => 'L1']],
-            ['ref' => 'T1', 'kind' => 'transformer', 'secondary' => $secondary, 'power' => $power, 'regulation' => $regulation,
-                'terminals' => ['p1' => 'L1', 'p2' => 'N', 's1' => 'A'] + ($tapped ? ['ct' => '0V'] : []) + ['s2' => $second]],
+            [
+                'ref' => 'T1',
+                'kind' => 'transformer',
+                'secondary' => $secondary,
+                'power' => $power,
+                'regulation' => $regulation,
+                'terminals' => ['p1' => 'L1', 'p2' => 'N', 's1' => 'A'] +
+                    ($tapped ? ['ct' => '0V'] : []) + ['s2' => $second],
+            ],
         ];
     }
 }

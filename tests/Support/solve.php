@@ -7,9 +7,13 @@ declare(strict_types=1);
 use Oculant\Core\Expectation\Behaviour;
 use Tests\Support\Supplies;
 
-require __DIR__.'/../../vendor/autoload.php';
+require __DIR__ . '/../../vendor/autoload.php';
 
 $supply = Supplies::demo('tide-recorder');
 foreach ([[], ['C1' => 'dried'], ['U2' => 'short'], ['BR1' => 'd2_open']] as $faults) {
-    echo json_encode((new Behaviour($supply))->live($supply->mode(null), $faults)->readings, JSON_PRESERVE_ZERO_FRACTION), "\n";
+    echo json_encode(
+    (new Behaviour($supply))->live($supply->mode(null), $faults)->readings,
+    JSON_PRESERVE_ZERO_FRACTION,
+),
+        "\n";
 }

@@ -29,7 +29,9 @@ export async function command(page: Page, letter: string): Promise<void> {
     await page.keyboard.press(letter);
 }
 
-/** Chooses in the power sheet once it has opened and stands still: while it grows, what is under the pointer moves away. */
+/**
+ * Chooses in the power sheet once it has opened and stands still: while it grows, what is under the pointer moves away.
+ */
 export async function setPower(page: Page, label: string): Promise<void> {
     const sheet = page.getByRole('dialog', { name: 'How does the unit stand now?' });
     await expect(sheet.locator('input:checked').first()).toBeFocused();

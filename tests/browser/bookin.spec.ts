@@ -28,7 +28,7 @@ test('a unit is booked in with a supply made from a few answers, and its first s
     await expect(page.getByLabel('Power path')).toContainText('Rectifier and reservoir');
 });
 
-test('an apprentice reads other people\'s jobs and writes to none of them', async ({ page }) => {
+test("an apprentice reads other people's jobs and writes to none of them", async ({ page }) => {
     await signIn(page, 'wilma');
     await page.getByRole('link', { name: /Deck intercom/ }).click();
     await expect(page.getByLabel('Next step')).toContainText('You can read this job');

@@ -1,6 +1,8 @@
 import type { Reporter, TestCase, TestResult } from '@playwright/test/reporter';
 
-/** Prints one plain closing line: 'N passed, N failed, N skipped', and how many of the passed ones needed a second try. */
+/**
+ * Prints one plain closing line: 'N passed, N failed, N skipped', and how many of the passed ones needed a second try.
+ */
 export default class ClosingLine implements Reporter {
     private readonly last = new Map<string, TestResult['status']>();
 
@@ -15,7 +17,12 @@ export default class ClosingLine implements Reporter {
         const statuses = [...this.last.values()];
         const passed = statuses.filter((s) => s === 'passed').length;
         const skipped = statuses.filter((s) => s === 'skipped').length;
-        const again = [...this.last].filter(([id, status]) => status === 'passed' && (this.tried.get(id) ?? 0) > 0).length;
-        console.log(`${passed} passed, ${statuses.length - passed - skipped} failed, ${skipped} skipped${again > 0 ? ` (${again} at the second try)` : ''}`);
+        const again = [...this.last].filter(
+            ([id, status]) => status === 'passed' && (this.tried.get(id) ?? 0) > 0,
+        ).length;
+        console.log(
+            `${passed} passed, ${statuses.length - passed - skipped} failed, ${skipped} skipped` +
+                `${again > 0 ? ` (${again} at the second try)` : ''}`,
+        );
     }
 }

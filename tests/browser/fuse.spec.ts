@@ -17,13 +17,17 @@ test('a blown fuse is followed by dead checks, and the short behind it is corner
     await expect(next(page)).toContainText(/Ohms|Diode test/);
     await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText('Unplugged and discharged');
     await expect(suspects(page).getByRole('listitem').first()).toContainText('D1 shorted or D2 shorted');
-    await suspects(page).getByRole('button', { name: /D1 shorted/ }).click();
+    await suspects(page)
+        .getByRole('button', { name: /D1 shorted/ })
+        .click();
     await expect(suspects(page)).toContainText('F1 opens');
 
     // Across the reservoir: a few ohms through the shorted diode and the winding, and they stay.
     await page.getByLabel('Reading', { exact: true }).focus();
     await read(page, 'tp3 1R9', /TP3 1\.9 Ω/);
-    await expect(suspects(page).getByRole('listitem').first()).toContainText(/D1 shorted or D2 shorted(, like .*?)?\s*(9\d|> 99) %/);
+    await expect(suspects(page).getByRole('listitem').first()).toContainText(
+        /D1 shorted or D2 shorted(, like .*?)?\s*(9\d|> 99) %/,
+    );
     await expect(next(page)).toContainText('Found: D1 shorted or D2 shorted.');
 });
 
@@ -101,7 +105,9 @@ test('a note, a symptom and something seen go into the log', async ({ page }) =>
     await page.keyboard.press('Enter');
     await dialog.getByLabel('In words').fill('body split along the stripe');
     await page.keyboard.press('Enter');
-    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Seen on Z1: cracked or a piece missing, body split along the stripe');
+    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText(
+        'Seen on Z1: cracked or a piece missing, body split along the stripe',
+    );
 
     await command(page, 'y');
     await page.getByRole('dialog').getByLabel('Symptom').fill('hum');

@@ -39,7 +39,9 @@ test('a description is edited as text, with every mistake named at its place', a
     const original = await source.inputValue();
     await source.fill(original.replace('"title"', '"colour": "red", "title"'));
     await expect(page.getByRole('alert').first()).toContainText('colour');
-    await source.fill(original.replace(/"kind": "electrolytic",\s*"value": "[^"]+"/, '"kind": "electrolytic", "value": "-2200u"'));
+    await source.fill(
+        original.replace(/"kind": "electrolytic",\s*"value": "[^"]+"/, '"kind": "electrolytic", "value": "-2200u"'),
+    );
     await expect(page.getByRole('alert').first()).toContainText('must be greater than zero');
     await source.fill(`${original.slice(0, 300)} half`);
     await expect(page.getByText(/This is not JSON/)).toBeVisible();
@@ -61,7 +63,14 @@ test('losses and margins stand beside the ratings, at both ends of the mains', a
     const losses = page.getByLabel('Losses and margins');
     await expect(losses.getByRole('row', { name: /mains low 207 V/ })).toBeVisible();
     // A constant power draws more current from less voltage.
-    const current = async (end: string) => parseFloat((await losses.getByRole('row', { name: new RegExp(end) }).getByRole('cell').nth(1).innerText()));
+    const current = async (end: string) =>
+        parseFloat(
+            await losses
+                .getByRole('row', { name: new RegExp(end) })
+                .getByRole('cell')
+                .nth(1)
+                .innerText(),
+        );
     expect(await current('mains low')).toBeGreaterThan(await current('mains high'));
     await expect(losses.getByRole('row', { name: /^D12/ })).toContainText('peak reverse voltage');
 });
@@ -103,7 +112,9 @@ test('a netlist comes in with what is not understood listed, and a parts list fi
     await expect(page.getByRole('alert')).toContainText('This is not a KiCad netlist');
 
     // Too much even for the web server: it says so in words, too.
-    await page.getByLabel('File', { exact: true }).setInputFiles({ name: 'huge.net', mimeType: 'text/plain', buffer: Buffer.alloc(9_000_000, '(') });
+    await page
+        .getByLabel('File', { exact: true })
+        .setInputFiles({ name: 'huge.net', mimeType: 'text/plain', buffer: Buffer.alloc(9_000_000, '(') });
     await page.getByRole('button', { name: 'Read it' }).click();
     await expect(page.getByRole('alert')).toContainText('larger than 8 MB');
 
@@ -115,7 +126,9 @@ test('a netlist comes in with what is not understood listed, and a parts list fi
     await expect(page.getByLabel('What a good unit reads')).toContainText('Solved without 1 unknown part');
     await expect(page.getByLabel('What a good unit reads')).toContainText(/TP2\s*1[12]\.\d\d V/);
 
-    await page.getByLabel('Parts list, CSV').setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from('ref,value\nC1,4700u\nX7,1k') });
+    await page
+        .getByLabel('Parts list, CSV')
+        .setInputFiles({ name: 'parts.csv', mimeType: 'text/csv', buffer: Buffer.from('ref,value\nC1,4700u\nX7,1k') });
     await expect(page.getByRole('status').filter({ hasText: '1 parts took their values' })).toContainText('X7');
     await expect(page.getByLabel('C1 value', { exact: true })).toHaveValue('4700u');
     await page.getByRole('button', { name: 'Begin again' }).click();
@@ -144,7 +157,8 @@ test('a large supply is usable while its faults are still being solved', async (
     await page.getByRole('radio', { name: 'Live on mains' }).check();
     await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
     await read(page, 'tp5 0.02', /TP5 .*dead/);
-    // The verdict is there at once, and the suspects say how far they are; that they come is tested beside the queue itself.
+    // The verdict is there at once, and the suspects say how far they are; that they come is tested beside the queue
+    // itself.
     await expect(page.getByLabel('Suspects').getByText(/what each fault does/)).toBeVisible();
     await expect(page.getByLabel('Next step')).toContainText('Measure where you like');
 });

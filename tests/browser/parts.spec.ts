@@ -10,13 +10,18 @@ const parts = async (page: Page, key: string, tab: string) => {
     await expect(async () => {
         await page.locator('h1').click();
         await page.keyboard.press(key);
-        await expect(page.getByRole('button', { name: tab })).toHaveAttribute('aria-pressed', 'true', { timeout: 1000 });
+        await expect(page.getByRole('button', { name: tab })).toHaveAttribute('aria-pressed', 'true', {
+            timeout: 1000,
+        });
     }).toPass();
 };
 
 const choose = async (page: Page, ref: string) => {
     await page.getByRole('combobox', { name: 'Part' }).fill(ref);
-    await page.locator('.ant-select-dropdown:visible').getByTitle(new RegExp(`^${ref} `)).click();
+    await page
+        .locator('.ant-select-dropdown:visible')
+        .getByTitle(new RegExp(`^${ref} `))
+        .click();
 };
 
 test('a recap runs from an imported list to the order list', async ({ page }) => {
@@ -27,7 +32,10 @@ test('a recap runs from an imported list to the order list', async ({ page }) =>
     await page.getByRole('button', { name: 'Import a list' }).click();
     const sheet = page.getByRole('dialog', { name: 'Import a list' });
     const contents = sheet.getByLabel('Stock list, contents');
-    await contents.fill(`part,quantity,price,location\nelectrolytic 22u 63V 105C,1,0.15,${place}\nelectrolytic 3u3 100 Hz,4,0.12,${place}\n`);
+    await contents.fill(
+        `part,quantity,price,location\n` +
+            `electrolytic 22u 63V 105C,1,0.15,${place}\nelectrolytic 3u3 100 Hz,4,0.12,${place}\n`,
+    );
     await sheet.getByRole('button', { name: 'Read it' }).click();
     await expect(sheet.getByRole('row', { name: /3u3/ })).toContainText('"100Hz" cannot be read');
     await sheet.getByRole('button', { name: 'Keep 1 lines' }).click();
@@ -69,7 +77,10 @@ test('a recap runs from an imported list to the order list', async ({ page }) =>
     await expect(order.getByRole('row', { name: /22 µF/ })).toContainText('C17');
     await order.getByRole('button', { name: 'Keep them for this job' }).first().click();
     await expect(order.getByRole('list', { name: 'Kept for this job' })).toContainText('1 × ');
-    const [download] = await Promise.all([page.waitForEvent('download'), order.getByRole('link', { name: 'as CSV' }).click()]);
+    const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        order.getByRole('link', { name: 'as CSV' }).click(),
+    ]);
     const csv = await readFile(await download.path(), 'utf8');
     expect(csv).toMatch(/"470 µF","50 V","105 °C".*,C2\n/);
     expect(csv).not.toContain('C18');
@@ -154,7 +165,9 @@ test('a load is made of what lies in the drawer, and what it costs is weighed', 
     await expect(sheet.getByLabel('Value needed')).toBeFocused();
     await page.keyboard.type('13R 50 W');
     await page.keyboard.press('Enter');
-    await expect(sheet.getByRole('list', { name: 'Sets' }).getByRole('listitem').first()).toContainText('3 × 39 Ω in parallel');
+    await expect(sheet.getByRole('list', { name: 'Sets' }).getByRole('listitem').first()).toContainText(
+        '3 × 39 Ω in parallel',
+    );
     await expect(sheet.getByRole('list', { name: 'Sets' })).toContainText('each 17 W = 83 % of its rating');
     await sheet.getByRole('button', { name: 'Back to the drawer' }).click();
 
@@ -163,12 +176,12 @@ test('a load is made of what lies in the drawer, and what it costs is weighed', 
     await parts(page, '3', 'What it costs');
     await page.getByLabel('Hours of work').fill('2');
     await page.getByLabel('Price of an hour').fill('60');
-    await page.getByLabel('Owner\'s ceiling').fill('100');
+    await page.getByLabel("Owner's ceiling").fill('100');
     await page.keyboard.press('Enter');
     const choices = page.getByRole('list', { name: 'What can be done' });
     await expect(choices.getByRole('listitem').first()).toContainText('Give up');
     await expect(choices).toContainText('120.00 is over the ceiling of 100.00');
-    await page.getByLabel('Owner\'s ceiling').fill('200');
+    await page.getByLabel("Owner's ceiling").fill('200');
     await page.keyboard.press('Enter');
     await expect(choices.getByRole('listitem').first()).toContainText('Repair');
 });

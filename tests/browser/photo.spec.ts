@@ -18,7 +18,13 @@ test('a photograph is added, a pin set with the arrow keys, and the reading type
     await sheet.getByLabel('Photograph file').setInputFiles(picture);
     await expect(log(page).first()).toContainText('Photograph: Opened, from above');
     const board = sheet.getByRole('group', { name: 'Opened, from above' });
-    await expect.poll(() => board.getByRole('img', { name: 'Opened, from above' }).evaluate((image: HTMLImageElement) => image.naturalWidth)).toBe(1600);
+    await expect
+        .poll(() =>
+            board
+                .getByRole('img', { name: 'Opened, from above' })
+                .evaluate((image: HTMLImageElement) => image.naturalWidth),
+        )
+        .toBe(1600);
 
     await sheet.getByLabel('Place a pin').fill('TP3');
     await page.getByTitle(/^TP3/).click();
@@ -28,7 +34,9 @@ test('a photograph is added, a pin set with the arrow keys, and the reading type
     }
     await expect(log(page).first()).toContainText('Pin: TP3 on the photograph');
     const pin = sheet.getByRole('button', { name: /Pin TP3/ });
-    const place = await pin.locator('..').evaluate((element) => [(element as HTMLElement).style.left, (element as HTMLElement).style.top]);
+    const place = await pin
+        .locator('..')
+        .evaluate((element) => [(element as HTMLElement).style.left, (element as HTMLElement).style.top]);
     expect(place).toEqual(['49%', '45%']);
 
     // By mouse or finger the place is where one clicks.
@@ -43,7 +51,10 @@ test('a photograph is added, a pin set with the arrow keys, and the reading type
     await page.keyboard.press('Enter');
     await expect(sheet.getByRole('button', { name: 'Pin TP3, 1.20 V' })).toBeVisible();
     await expect(sheet.locator('.pin-sheet').getByRole('status')).toContainText('very low');
-    await expect(sheet.getByRole('button', { name: /Pin C1/ }).locator('..')).toHaveAttribute('style', /--share: 0\.\d/);
+    await expect(sheet.getByRole('button', { name: /Pin C1/ }).locator('..')).toHaveAttribute(
+        'style',
+        /--share: 0\.\d/,
+    );
     await sheet.getByRole('button', { name: 'Back' }).click();
     await expect(log(page).first()).toContainText('TP3 1.20 V');
 });
@@ -65,6 +76,10 @@ test('what is no picture is refused in words', async ({ page }) => {
     await signIn(page, 'ines');
     await bookIn(page, 'Intercom with a note', 'Deck intercom');
     await command(page, 'v');
-    await page.getByLabel('Photograph file').setInputFiles({ name: 'note.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('C1 is bulging') });
-    await expect(page.getByRole('dialog', { name: 'Photographs' }).getByRole('alert')).toContainText('This is not a photograph that can be kept: JPEG, PNG and WebP can.');
+    await page
+        .getByLabel('Photograph file')
+        .setInputFiles({ name: 'note.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('C1 is bulging') });
+    await expect(page.getByRole('dialog', { name: 'Photographs' }).getByRole('alert')).toContainText(
+        'This is not a photograph that can be kept: JPEG, PNG and WebP can.',
+    );
 });

@@ -5,7 +5,9 @@ import { Unit } from './unit';
 const next = (page: Page) => page.getByLabel('Next step');
 const plan = (page: Page) => page.getByLabel('Power-up plan');
 
-test('an old amplifier is brought up step by step, and the ramp is aborted when it draws too much', async ({ page }) => {
+test('an old amplifier is brought up step by step, and the ramp is aborted when it draws too much', async ({
+    page,
+}) => {
     test.setTimeout(180_000);
     await signIn(page, 'ines');
     await bookIn(page, 'Reed organ amplifier, chapel', 'Gallery reed organ');
@@ -22,13 +24,17 @@ test('an old amplifier is brought up step by step, and the ramp is aborted when 
     await expect(plan(page).getByLabel('Reform C1', { exact: true })).toContainText('MIL-HDBK-1131');
 
     await page.keyboard.press('5');
-    await plan(page).getByRole('button', { name: /On, at 23 V/ }).click();
+    await plan(page)
+        .getByRole('button', { name: /On, at 23 V/ })
+        .click();
     await expect(state(page)).toContainText('On limited power');
     await expect(plan(page).getByLabel('Current into it')).toBeFocused();
     // The expected current at each step is the engine's; a good unit is read off it.
     const amperes = async () => {
         const words = await plan(page).locator('.ramp-current small').innerText();
-        const [low = 0, high = 0] = [...words.matchAll(/([\d.]+) (m?)A/g)].map(([, value, milli]) => Number(value) / (milli === 'm' ? 1000 : 1));
+        const [low = 0, high = 0] = [...words.matchAll(/([\d.]+) (m?)A/g)].map(
+            ([, value, milli]) => Number(value) / (milli === 'm' ? 1000 : 1),
+        );
         return String((low + high) / 2);
     };
     for (const volts of ['23', '46', '69', '104', '138', '173', '207']) {
@@ -70,7 +76,9 @@ test('a scaled resistor that was forgotten is caught before mains and nobody pas
     await expect(state(page)).toContainText('On limited power');
     await expect(page.locator('.state-mode')).toContainText('30.0 V, at most 50 mA, from a bench supply at C1');
     // Expected values follow: the bulk stands at thirty volts, not at three hundred.
-    await expect(page.getByLabel('Power path').getByRole('button', { name: /TP2/ })).toContainText(/(2\d|3\d)\.\d V/, { timeout: 60_000 });
+    await expect(page.getByLabel('Power path').getByRole('button', { name: /TP2/ })).toContainText(/(2\d|3\d)\.\d V/, {
+        timeout: 60_000,
+    });
     await page.keyboard.press('Escape');
 
     await command(page, 'p');
@@ -146,7 +154,11 @@ test('two keystrokes open the ledger on the part that is being worked on', async
     await setPower(page, 'Live on mains');
     await sheet.getByRole('button', { name: 'Record' }).click();
     await expect(state(page)).toContainText('Live on mains');
-    await read(page, `tp3 ${new Unit('deck-intercom', []).read('unloaded', 'TP3', 'dc')}`, /TP3 .* fine .*load disconnected RL1/);
+    await read(
+        page,
+        `tp3 ${new Unit('deck-intercom', []).read('unloaded', 'TP3', 'dc')}`,
+        /TP3 .* fine .*load disconnected RL1/,
+    );
     await command(page, 'p');
     await setPower(page, 'Unplugged');
     await sheet.getByRole('button', { name: 'Record' }).click();
@@ -160,7 +172,10 @@ test('what is taken off is put back from the end of the list, and hand-back wait
     await bookIn(page, 'Salinity bridge, spare', 'Salinity bridge');
     await command(page, '9');
     const taken = page.getByRole('dialog', { name: /Taken off/ });
-    for (const [what, where] of [['4 screws M3x6, black', 'lid, left edge'], ['fan lead', 'J3']] as const) {
+    for (const [what, where] of [
+        ['4 screws M3x6, black', 'lid, left edge'],
+        ['fan lead', 'J3'],
+    ] as const) {
         await expect(taken.getByLabel('What')).toBeFocused();
         await page.keyboard.type(what);
         await page.keyboard.press('Tab');

@@ -17,7 +17,9 @@ async function prove(page: Page, key: string, tab: string): Promise<void> {
     await expect(async () => {
         await page.locator('h1').click();
         await page.keyboard.press(key);
-        await expect(page.getByRole('button', { name: tab, exact: false }).and(page.locator('[aria-pressed=true]'))).toBeVisible({ timeout: 1000 });
+        await expect(
+            page.getByRole('button', { name: tab, exact: false }).and(page.locator('[aria-pressed=true]')),
+        ).toBeVisible({ timeout: 1000 });
     }).toPass();
 }
 
@@ -38,7 +40,9 @@ async function set(page: Page, name: string, says: RegExp): Promise<void> {
     await expect(sheet).toHaveCount(0);
 }
 
-test('one key takes a reading from the meter, a foot switch does the same, and the log says whose it was', async ({ page }) => {
+test('one key takes a reading from the meter, a foot switch does the same, and the log says whose it was', async ({
+    page,
+}) => {
     await signIn(page);
     await bookIn(page, 'Intercom, read by meter', 'Deck intercom');
     await live(page);
@@ -62,7 +66,10 @@ test('one key takes a reading from the meter, a foot switch does the same, and t
     // Typed by hand again, for whoever comes next.
     await page.goBack();
     await command(page, '.');
-    await page.getByRole('dialog', { name: 'Instruments' }).getByRole('radio', { name: /keyboard/ }).check();
+    await page
+        .getByRole('dialog', { name: 'Instruments' })
+        .getByRole('radio', { name: /keyboard/ })
+        .check();
 });
 
 test('a load test with the simulated instruments finds what a healthy unit does', async ({ page }) => {
@@ -71,7 +78,11 @@ test('a load test with the simulated instruments finds what a healthy unit does'
     await live(page);
     await prove(page, '1', 'Load');
     await chooseMeter(page);
-    for (const [step, sets, button] of [['No load', undefined, undefined], ['Half load', /draws a constant (299|300) mA at its input 1/, 'Set Electronic load'], ['Full load', /draws a constant (599|600) mA at its input 1/, 'Set Electronic load']] as const) {
+    for (const [step, sets, button] of [
+        ['No load', undefined, undefined],
+        ['Half load', /draws a constant (299|300) mA at its input 1/, 'Set Electronic load'],
+        ['Full load', /draws a constant (599|600) mA at its input 1/, 'Set Electronic load'],
+    ] as const) {
         const part = page.getByRole('region', { name: step });
         await page.getByRole('list', { name: 'Steps' }).getByRole('button', { name: step }).click();
         if (button !== undefined) {
@@ -80,18 +91,25 @@ test('a load test with the simulated instruments finds what a healthy unit does'
         }
         await part.getByRole('button', { name: `Take TP4 volts, ${step}` }).click();
         await expect(part.getByLabel(`TP4 volts, ${step}`, { exact: true })).not.toHaveValue('');
-        await part.getByLabel(`Watts from the feed, ${step}`).fill({ 'No load': '1.5', 'Half load': '8.7', 'Full load': '15.6' }[step]);
+        await part
+            .getByLabel(`Watts from the feed, ${step}`)
+            .fill({ 'No load': '1.5', 'Half load': '8.7', 'Full load': '15.6' }[step]);
         await part.getByRole('button', { name: 'Record this step' }).click();
         await expect(page.getByRole('list', { name: 'Steps' }).getByRole('button', { name: step })).toHaveClass(/done/);
     }
     const between = page.getByRole('table', { name: 'Between the steps' });
-    await expect(between.getByRole('row', { name: /Regulation of \+12 V output, no to full load/ })).toContainText('as it should be');
+    await expect(between.getByRole('row', { name: /Regulation of \+12 V output, no to full load/ })).toContainText(
+        'as it should be',
+    );
     await expect(between.getByRole('row', { name: /Efficiency, Full load/ })).toContainText('as it should be');
     await page.getByLabel('Diameter of the wire').fill('2.2 mm');
     await page.getByRole('button', { name: 'Rate it' }).click();
     await expect(page.getByText(/^11 A for hours at 2.20 mm/)).toBeVisible();
     await page.getByRole('button', { name: 'Reads with Bench meter' }).click();
-    await page.getByRole('dialog', { name: 'Instruments' }).getByRole('radio', { name: /keyboard/ }).check();
+    await page
+        .getByRole('dialog', { name: 'Instruments' })
+        .getByRole('radio', { name: /keyboard/ })
+        .check();
 });
 
 test('a soak that goes wrong raises its alarm, takes the load off, and survives a reload', async ({ page }) => {
@@ -107,7 +125,9 @@ test('a soak that goes wrong raises its alarm, takes the load off, and survives 
     await ask.getByRole('button', { name: 'Yes, start it' }).click();
     await expect(page.getByText('The server watches it: this page may be closed.')).toBeVisible();
     await page.reload();
-    await expect(page.getByRole('alert').filter({ hasText: /^Alarm: \+12 V output .* below 12.5 V/ })).toBeVisible({ timeout: 30_000 });
+    await expect(page.getByRole('alert').filter({ hasText: /^Alarm: \+12 V output .* below 12.5 V/ })).toBeVisible({
+        timeout: 30_000,
+    });
     await expect(page.getByText(/Soak stopped/)).toBeVisible();
     await page.getByRole('link', { name: /Back to the bench/ }).click();
     await expect(log(page).filter({ hasText: /Soak alarm: \+12 V output.*Loads off/ })).toBeVisible();
@@ -127,7 +147,10 @@ test('a calibration says as found, as left and what the meter cannot tell', asyn
     await form.getByLabel('Reference reading', { exact: true }).fill('25.61');
     await form.getByRole('button', { name: 'Record it' }).click();
     await expect(output).toContainText('fails');
-    await page.getByLabel(/was set to/).first().fill('TP9 to 24.00 V');
+    await page
+        .getByLabel(/was set to/)
+        .first()
+        .fill('TP9 to 24.00 V');
     await page.getByRole('button', { name: 'Turned' }).first().click();
     await form.getByRole('button', { name: /As left/ }).click();
     await form.getByLabel('Reference reading', { exact: true }).fill('24.02');
@@ -149,7 +172,9 @@ test('a calibration says as found, as left and what the meter cannot tell', asyn
     await form.getByLabel('Shunt', { exact: true }).fill('0R1');
     await form.getByLabel('Reference reading', { exact: true }).fill('0.5003');
     await form.getByRole('button', { name: 'Record it' }).click();
-    await expect(table.getByRole('row', { name: /limit, 5 A/ })).toContainText('The meter is no better than the tolerance');
+    await expect(table.getByRole('row', { name: /limit, 5 A/ })).toContainText(
+        'The meter is no better than the tolerance',
+    );
 });
 
 test('a safety test that fails keeps the unit, and condemns it', async ({ page }) => {
@@ -173,7 +198,9 @@ test('a safety test that fails keeps the unit, and condemns it', async ({ page }
     await page.getByRole('link', { name: /Back to the bench/ }).click();
     await expect(log(page).first()).toContainText('Handed back condemned: cord cut off, red label');
     await page.getByRole('link', { name: 'report' }).click();
-    await expect(page.getByRole('region', { name: 'For the owner' })).toContainText('It may not be used any more: transformer leaks');
+    await expect(page.getByRole('region', { name: 'For the owner' })).toContainText(
+        'It may not be used any more: transformer leaks',
+    );
 });
 
 test('the report speaks to the owner first and to the auditor after, in four forms', async ({ page, request }) => {
@@ -183,25 +210,39 @@ test('the report speaks to the owner first and to the auditor after, in four for
     await page.getByRole('link', { name: /Lighting desk/ }).click();
     await page.getByRole('link', { name: 'report' }).click();
     const owner = page.getByRole('region', { name: 'For the owner' });
-    await expect(owner).toContainText('readings after the repair are as a good unit\'s');
+    await expect(owner).toContainText("readings after the repair are as a good unit's");
     await expect(owner).toContainText('passed its electrical safety tests');
     await expect(owner).toContainText('Together 91.50');
     await expect(page.getByRole('heading', { name: 'Load test' })).toBeVisible();
     await expect(page.getByRole('row', { name: /T1 transformer .* in its limit, no margin$/ })).toBeVisible();
     await expect(page.getByRole('region', { name: /^Run / })).toContainText('steady');
-    const at = page.url().replace('/jobs/', '/api/v1/jobs/').replace(/\/report$/, '');
+    const at = page
+        .url()
+        .replace('/jobs/', '/api/v1/jobs/')
+        .replace(/\/report$/, '');
     const cookies = (await page.context().cookies()).map((one) => `${one.name}=${one.value}`).join('; ');
-    for (const [name, type] of [['report.pdf', 'application/pdf'], ['report.json', 'application/json'], ['report.csv', 'text/csv'], ['archive.zip', 'application/zip']] as const) {
-        const get = () => request.get(`${at}/${name}`, { headers: { Cookie: cookies, Referer: page.url(), Accept: '*/*' } });
+    for (const [name, type] of [
+        ['report.pdf', 'application/pdf'],
+        ['report.json', 'application/json'],
+        ['report.csv', 'text/csv'],
+        ['archive.zip', 'application/zip'],
+    ] as const) {
+        const get = () =>
+            request.get(`${at}/${name}`, { headers: { Cookie: cookies, Referer: page.url(), Accept: '*/*' } });
         // A worker draws the paper; until it has, the answer says so.
         await expect.poll(async () => (await get()).status(), { message: name, timeout: 40_000 }).toBe(200);
         const answer = await get();
         expect(answer.headers()['content-type'], name).toContain(type);
     }
     // The whole job goes to another bench and is there as it was.
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Whole job' }).click()]);
+    const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('link', { name: 'Whole job' }).click(),
+    ]);
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
-    await page.getByLabel('Archive of a job').setInputFiles({ name: 'job.zip', mimeType: 'application/zip', buffer: await readFile(await download.path()) });
+    await page
+        .getByLabel('Archive of a job')
+        .setInputFiles({ name: 'job.zip', mimeType: 'application/zip', buffer: await readFile(await download.path()) });
     await expect(page.getByText(/came from Tollhouse Bench/)).toBeVisible();
     await expect(page.getByRole('region', { name: 'For the owner' })).toContainText('Together 91.50');
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
@@ -219,7 +260,10 @@ test('everything off works from any tab and from a page without a script', async
     await page.getByRole('dialog', { name: 'AC source' }).getByLabel('Current limit').fill('500m');
     await set(page, 'AC source', /puts 230 V, 50 Hz on the unit, at most 500 mA/);
     await expect(state(page)).toContainText('Live on mains');
-    const plain = await browser.newContext({ javaScriptEnabled: false, storageState: await page.context().storageState() });
+    const plain = await browser.newContext({
+        javaScriptEnabled: false,
+        storageState: await page.context().storageState(),
+    });
     const phone = await plain.newPage();
     await phone.goto(new URL('/off', page.url()).href);
     await phone.getByRole('button', { name: 'Everything off' }).click();

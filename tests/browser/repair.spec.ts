@@ -24,7 +24,9 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await expect(next(page)).toContainText('Unplug and discharge first');
 
     // The suspect says why.
-    await suspects(page).getByRole('button', { name: /U2 no output/ }).focus();
+    await suspects(page)
+        .getByRole('button', { name: /U2 no output/ })
+        .focus();
     await page.keyboard.press('Enter');
     await expect(suspects(page)).toContainText(/for\s*TP6 0.00 V/);
     await page.getByLabel('Reading', { exact: true }).focus();
@@ -37,7 +39,8 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await page.keyboard.press('Enter');
     await expect(state(page)).toHaveText('Unplugged and discharged');
 
-    // What is found is tested by itself. Had it tested good, the search would go on; that was the wrong one in the hand.
+    // What is found is tested by itself. Had it tested good, the search would go on; that was the wrong one in the
+    // hand.
     await expect(next(page).getByRole('group', { name: 'U2 by itself' })).toBeVisible();
     await read(page, 'good', /U2 tested good/);
     await expect(next(page)).not.toContainText('Found:');
@@ -89,9 +92,15 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await page.getByRole('link', { name: 'report' }).focus();
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: /Repair report/ })).toBeVisible();
-    await expect(page.getByRole('region', { name: 'For the owner' }).getByText('U2 regulator 7915: no output.')).toBeVisible();
-    await expect(page.getByRole('region', { name: 'For the owner' }).getByText('heatsink grease dried out')).toBeVisible();
-    const pdf = await page.request.get(await page.getByRole('link', { name: 'PDF' }).getAttribute('href') ?? '', { headers: { Referer: page.url() } });
+    await expect(
+        page.getByRole('region', { name: 'For the owner' }).getByText('U2 regulator 7915: no output.'),
+    ).toBeVisible();
+    await expect(
+        page.getByRole('region', { name: 'For the owner' }).getByText('heatsink grease dried out'),
+    ).toBeVisible();
+    const pdf = await page.request.get((await page.getByRole('link', { name: 'PDF' }).getAttribute('href')) ?? '', {
+        headers: { Referer: page.url() },
+    });
     expect(pdf.headers()['content-type']).toBe('application/pdf');
     expect((await pdf.body()).subarray(0, 5).toString()).toBe('%PDF-');
 });

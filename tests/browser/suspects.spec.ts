@@ -51,7 +51,10 @@ test('starts are counted with a big button until luck is no explanation', async 
         await counter.getByRole('button', { name: button, exact: true }).click();
         await expect(log(page)).toHaveCount(before + 1);
     }
-    await expect(counter.getByRole('status')).toContainText('2 of 6 starts failed: the true rate is between 4 % and 78 %. After the repair 8 clean starts in a row are needed for 95 % confidence.');
+    await expect(counter.getByRole('status')).toContainText(
+        '2 of 6 starts failed: the true rate is between 4 % and 78 %. ' +
+            'After the repair 8 clean starts in a row are needed for 95 % confidence.',
+    );
     await counter.getByRole('button', { name: 'Back' }).click();
     await expect(suspects(page).first()).toContainText(/S1|W|J|C1/);
 });
@@ -60,7 +63,10 @@ test('milliohms along a rail name the shorted part, or say that the meter cannot
     await signIn(page, 'ines');
     await bookIn(page, 'Winch intercom, third', 'Deck intercom');
     await command(page, 'a');
-    await page.getByRole('dialog', { name: 'What do you know?' }).getByRole('button', { name: /find a short/ }).click();
+    await page
+        .getByRole('dialog', { name: 'What do you know?' })
+        .getByRole('button', { name: /find a short/ })
+        .click();
     const finder = page.getByRole('dialog', { name: 'Find a short along a rail' });
     await finder.getByLabel('Reading at BR1').fill('43');
     await finder.getByLabel('Reading at C1').fill('24');
@@ -84,7 +90,11 @@ test('what a workshop has found before leads the next time, and can be started a
     await sheet.getByRole('button', { name: 'Record' }).click();
     await expect(log(page).first()).toContainText('Background: 45 years old, kept damp');
     await page.getByRole('link', { name: 'Library' }).click();
-    await page.getByRole('link', { name: /Kitchen wireless/ }).or(page.getByRole('button', { name: /Kitchen wireless/ })).first().click();
+    await page
+        .getByRole('link', { name: /Kitchen wireless/ })
+        .or(page.getByRole('button', { name: /Kitchen wireless/ }))
+        .first()
+        .click();
     await page.getByRole('tab', { name: 'Versions' }).click();
     await expect(page.getByLabel('Found on this board before')).toBeVisible();
 });
@@ -117,7 +127,9 @@ test('lost isolation condemns the unit, and the notebook keeps what was ruled ou
     await notebook.getByLabel('So it is').click();
     await page.getByTitle('holds', { exact: true }).click();
     await notebook.getByRole('button', { name: 'Bring up to date' }).click();
-    await expect(log(page).first()).toContainText('Idea: the tingle comes from the aerial socket, holds (0.01 mA without it)');
+    await expect(log(page).first()).toContainText(
+        'Idea: the tingle comes from the aerial socket, holds (0.01 mA without it)',
+    );
 });
 
 test('a twin that works shows where the faulty unit parts from it', async ({ page }) => {

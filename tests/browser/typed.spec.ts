@@ -3,7 +3,10 @@ import { bookIn, field, log, setPower, signIn, state } from './bench';
 
 /** What a technician types is in the log, in the tray, or on its way: never gone. */
 test.describe('what was typed', () => {
-    test('five readings typed without network survive a reload and the end of the session', async ({ page, context }) => {
+    test('five readings typed without network survive a reload and the end of the session', async ({
+        page,
+        context,
+    }) => {
         await signIn(page);
         await bookIn(page, 'Wireless, five readings', 'Kitchen wireless');
         await page.keyboard.press('Space');
@@ -39,7 +42,9 @@ test.describe('what was typed', () => {
         await expect(log(page).filter({ hasText: /TP[234] / })).toHaveCount(5);
     });
 
-    test('a bare number on an unplugged unit is asked for, and leaves the tray once it is answered', async ({ page }) => {
+    test('a bare number on an unplugged unit is asked for, and leaves the tray once it is answered', async ({
+        page,
+    }) => {
         await signIn(page);
         await bookIn(page, 'Wireless, a bare number', 'Kitchen wireless');
         await page.keyboard.type('tp3 13.99');
@@ -76,7 +81,9 @@ test.describe('what was typed', () => {
     });
 });
 
-test('an isolation that reads bad shuts the unit, and what is taken out one at a time leaves the list', async ({ page }) => {
+test('an isolation that reads bad shuts the unit, and what is taken out one at a time leaves the list', async ({
+    page,
+}) => {
     await signIn(page);
     await bookIn(page, 'Net loft set, isolation', 'Net loft');
     const tell = async (text: RegExp) => expect(log(page).first()).toHaveText(text);
@@ -91,7 +98,9 @@ test('an isolation that reads bad shuts the unit, and what is taken out one at a
     await page.keyboard.press('8');
     const gates = page.getByRole('dialog', { name: 'Gates' });
     for (const gate of ['Before limited power', 'Before mains', 'Before hand-back']) {
-        await expect(gates.getByRole('region', { name: gate })).toContainText('The isolation of the mains side read bad');
+        await expect(gates.getByRole('region', { name: gate })).toContainText(
+            'The isolation of the mains side read bad',
+        );
     }
     await gates.getByRole('button', { name: 'Back' }).click();
     await page.keyboard.press('Space');

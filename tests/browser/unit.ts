@@ -8,14 +8,24 @@ interface Shown {
     readings: { target: string; quantity: string; value: number | string | null }[];
 }
 
-/** One simulated specimen of a supply on the bench: what its meter shows is computed by the engine, nothing is written down here. */
+/**
+ * One simulated specimen of a supply on the bench: what its meter shows is computed by the engine, nothing is written
+ * down here.
+ */
 export class Unit {
     readonly title: string;
     private readonly modes: { id: string; name: string }[];
     private readonly shown = new Map<string, Shown>();
 
-    constructor(private readonly supply: string, private readonly faults: string[], private readonly seed = 7) {
-        const description = JSON.parse(readFileSync(this.file(), 'utf8')) as { title: string; modes: { id: string; name: string }[] };
+    constructor(
+        private readonly supply: string,
+        private readonly faults: string[],
+        private readonly seed = 7,
+    ) {
+        const description = JSON.parse(readFileSync(this.file(), 'utf8')) as {
+            title: string;
+            modes: { id: string; name: string }[];
+        };
         this.title = description.title;
         this.modes = description.modes;
     }
@@ -52,7 +62,22 @@ export class Unit {
     }
 
     private at(mode: string): Shown {
-        const known = this.shown.get(mode) ?? JSON.parse(execFileSync('php', ['artisan', 'oculant:unit', this.file(), `--mode=${mode}`, `--seed=${this.seed}`, ...this.faults.map((fault) => `--fault=${fault}`)], { encoding: 'utf8' })) as Shown;
+        const known =
+            this.shown.get(mode) ??
+            (JSON.parse(
+                execFileSync(
+                    'php',
+                    [
+                        'artisan',
+                        'oculant:unit',
+                        this.file(),
+                        `--mode=${mode}`,
+                        `--seed=${this.seed}`,
+                        ...this.faults.map((fault) => `--fault=${fault}`),
+                    ],
+                    { encoding: 'utf8' },
+                ),
+            ) as Shown);
         this.shown.set(mode, known);
         return known;
     }

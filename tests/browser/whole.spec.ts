@@ -6,7 +6,14 @@ const next = (page: Page) => page.getByLabel('Next step');
 const sentence = (page: Page) => next(page).getByRole('status').first();
 const suspects = (page: Page) => page.getByLabel('Suspects').getByRole('listitem');
 
-const functions: [RegExp, string][] = [[/^DC/, 'dc'], [/^AC/, 'ac'], [/^Oscilloscope/, 'ripple'], [/^Diode/, 'diode'], [/^ESR/, 'esr'], [/^Ohms/, 'resistance']];
+const functions: [RegExp, string][] = [
+    [/^DC/, 'dc'],
+    [/^AC/, 'ac'],
+    [/^Oscilloscope/, 'ripple'],
+    [/^Diode/, 'diode'],
+    [/^ESR/, 'esr'],
+    [/^Ohms/, 'resistance'],
+];
 
 /** Enter, and wait until the log has it and the bench has answered. */
 async function enter(page: Page): Promise<void> {
@@ -30,11 +37,16 @@ async function asked(page: Page): Promise<{ target: string; quantity: string; mo
 }
 
 /**
- * Follows every next step with the keyboard alone until the bench has nothing more to measure: what it asks for is read off the unit.
+ * Follows every next step with the keyboard alone until the bench has nothing more to measure: what it asks for is read
+ * off the unit.
  *
  * @returns how many readings that took
  */
-async function follow(page: Page, unit: Unit, meter: (target: string, shown: string, taken: number) => string | Promise<string> = (_, shown) => shown): Promise<number> {
+async function follow(
+    page: Page,
+    unit: Unit,
+    meter: (target: string, shown: string, taken: number) => string | Promise<string> = (_, shown) => shown,
+): Promise<number> {
     for (let taken = 0, moves = 0; moves < 40; moves++) {
         const button = next(page).locator('.entry button');
         const label = await button.innerText();
@@ -50,11 +62,19 @@ async function follow(page: Page, unit: Unit, meter: (target: string, shown: str
         }
         const byItself = next(page).getByRole('group', { name: / by itself$/ });
         if (!/Name the cause/.test(label) && (await byItself.count()) > 0) {
-            await page.keyboard.type(unit.isBad(((await byItself.getAttribute('aria-label')) ?? '').replace(/ by itself$/, '')) ? 'bad' : 'good');
+            await page.keyboard.type(
+                unit.isBad(((await byItself.getAttribute('aria-label')) ?? '').replace(/ by itself$/, ''))
+                    ? 'bad'
+                    : 'good',
+            );
             await enter(page);
             continue;
         }
-        if (/Name the cause/.test(label) || /recovers by itself/.test(await sentence(page).innerText()) || (await next(page).locator('.meter').count()) === 0) {
+        if (
+            /Name the cause/.test(label) ||
+            /recovers by itself/.test(await sentence(page).innerText()) ||
+            (await next(page).locator('.meter').count()) === 0
+        ) {
             return taken;
         }
         const { target, quantity, mode } = await asked(page);
@@ -75,7 +95,8 @@ test('a dead switching supply is followed to its open start-up resistor', async 
     await read(page, 'f1 intact', /F1 intact/);
     const taken = await follow(page, unit);
     await expect(suspects(page).first()).toContainText(/R11 open/);
-    // Nothing drains the reservoir of a supply that never starts: nobody is sent to R11 before it is empty, and empty once more.
+    // Nothing drains the reservoir of a supply that never starts: nobody is sent to R11 before it is empty, and empty
+    // once more.
     await expect(sentence(page)).toContainText(/Found: .*R11 open|C1 recovers by itself/);
     expect(taken).toBeLessThan(12);
     await suspects(page).first().getByRole('button', { name: /why/ }).click();
@@ -103,9 +124,13 @@ test('a rail shorted among parallel parts is cornered, and milliohms name the pa
     await command(page, 'o');
     const finder = page.getByRole('dialog', { name: 'Find a short along a rail' });
     await expect(finder.getByRole('button', { name: 'Find it' })).toBeVisible();
-    for (const [part, milliohms] of [['D1', '61'], ['C3', '38'], ['RL1', '55']] as const) {
+    for (const [part, milliohms] of [
+        ['D1', '61'],
+        ['C3', '38'],
+        ['RL1', '55'],
+    ] as const) {
         const cell = finder.getByLabel(`Reading at ${part}`);
-        if (await cell.count() > 0) {
+        if ((await cell.count()) > 0) {
             await cell.fill(milliohms);
         }
     }
@@ -115,7 +140,9 @@ test('a rail shorted among parallel parts is cornered, and milliohms name the pa
     await expect(suspects(page).first()).toContainText('C3 shorted');
 });
 
-test('a weak valve channel beside its good twin ends at the capacitor that went in the wrong way round', async ({ page }) => {
+test('a weak valve channel beside its good twin ends at the capacitor that went in the wrong way round', async ({
+    page,
+}) => {
     const unit = new Unit('gallery-organ', ['C12 reversed']);
     await signIn(page, 'ines');
     await bookIn(page, 'Reed organ, left channel weak', unit.title);
@@ -148,8 +175,13 @@ test('a supply that ticks because its load is missing is not blamed', async ({ p
     await sheet.getByRole('button', { name: 'Record' }).click();
     // What it needs is asked for before the first power, with its size.
     const gates = page.getByRole('dialog', { name: 'Gates' });
-    await expect(gates.getByRole('region', { name: 'Before mains' })).toContainText(/It needs its load: .* or .* Ω .* W\. Without it: it ticks\./);
-    await gates.getByRole('region', { name: 'Before mains' }).getByRole('button', { name: 'Looked, it is right' }).click();
+    await expect(gates.getByRole('region', { name: 'Before mains' })).toContainText(
+        /It needs its load: .* or .* Ω .* W\. Without it: it ticks\./,
+    );
+    await gates
+        .getByRole('region', { name: 'Before mains' })
+        .getByRole('button', { name: 'Looked, it is right' })
+        .click();
     await expect(log(page).first()).toContainText('Looked: A load of about half an ampere');
     await field(page).focus();
     await command(page, 'p');
@@ -166,7 +198,10 @@ test('a supply that ticks because its load is missing is not blamed', async ({ p
     await expect(sentence(page)).toContainText(/Every reading is what a good unit shows|C1 recovers by itself/);
 });
 
-test('a diagnosis goes on while the network is gone, and what was typed arrives once and in order', async ({ page, context }) => {
+test('a diagnosis goes on while the network is gone, and what was typed arrives once and in order', async ({
+    page,
+    context,
+}) => {
     const unit = new Unit('deck-intercom', ['C1 dried']);
     await signIn(page, 'ines');
     await bookIn(page, 'Intercom, mess room', unit.title);
@@ -178,8 +213,14 @@ test('a diagnosis goes on while the network is gone, and what was typed arrives 
     const before = await log(page).count();
 
     await context.setOffline(true);
-    for (const [target, quantity] of [['TP3', 'dc'], ['TP3', 'ripple'], ['TP4', 'dc']] as const) {
-        await page.keyboard.type(`${target} ${unit.read('loaded', target, quantity)}${quantity === 'ripple' ? ' pp' : ''}`);
+    for (const [target, quantity] of [
+        ['TP3', 'dc'],
+        ['TP3', 'ripple'],
+        ['TP4', 'dc'],
+    ] as const) {
+        await page.keyboard.type(
+            `${target} ${unit.read('loaded', target, quantity)}${quantity === 'ripple' ? ' pp' : ''}`,
+        );
         await page.keyboard.press('Enter');
     }
     const waiting = page.locator('.log .waiting');
@@ -222,6 +263,8 @@ test('a foot switch records like Enter', async ({ page }) => {
     await expect(log(page).first()).toContainText('TP3 4.7 kΩ');
     await page.keyboard.type('tp4 climbs');
     // No keyboard has this key, and Playwright neither.
-    await field(page).evaluate((input) => input.dispatchEvent(new KeyboardEvent('keydown', { key: 'F13', bubbles: true })));
+    await field(page).evaluate((input) =>
+        input.dispatchEvent(new KeyboardEvent('keydown', { key: 'F13', bubbles: true })),
+    );
     await expect(log(page).first()).toContainText('TP4 climbs');
 });

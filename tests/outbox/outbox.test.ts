@@ -5,8 +5,14 @@ import { Outbox, type Entry, type Said, type Store } from '../../resources/js/ou
 class Kept implements Store {
     rows = new Map<string, Entry>();
     all = () => Promise.resolve([...this.rows.values()].sort((a, b) => a.id.localeCompare(b.id)));
-    put = (entry: Entry) => { this.rows.set(entry.id, structuredClone(entry)); return Promise.resolve(); };
-    remove = (id: string) => { this.rows.delete(id); return Promise.resolve(); };
+    put = (entry: Entry) => {
+        this.rows.set(entry.id, structuredClone(entry));
+        return Promise.resolve();
+    };
+    remove = (id: string) => {
+        this.rows.delete(id);
+        return Promise.resolve();
+    };
 }
 
 /** A server that answers as it is told, entry by entry. */
@@ -19,7 +25,12 @@ class Server {
         const all: Said[] = [];
         for (const entry of entries) {
             const said = this.says(entry);
-            const whole: Said = typeof said !== 'number' ? said : said === 200 ? { ok: true } : { ok: false, status: said, message: `status ${said}`, field: 'text' };
+            const whole: Said =
+                typeof said !== 'number'
+                    ? said
+                    : said === 200
+                      ? { ok: true }
+                      : { ok: false, status: said, message: `status ${said}`, field: 'text' };
             all.push(whole);
             if (!whole.ok) {
                 break;
@@ -39,13 +50,17 @@ async function bench(store = new Kept(), user = 1) {
     return { server, store, outbox };
 }
 
-const type = (outbox: Outbox, id: string, job = 'one', kind = 'reading') => outbox.record({ id, job, kind, payload: { text: '13.9' }, at: '2026-11-28T10:00:00Z' });
+const type = (outbox: Outbox, id: string, job = 'one', kind = 'reading') =>
+    outbox.record({ id, job, kind, payload: { text: '13.9' }, at: '2026-11-28T10:00:00Z' });
 
 describe('the outbox', () => {
     it('stores an entry before it sends it, and forgets it once the server has it', async () => {
         const { server, store, outbox } = await bench();
         let storedFirst = false;
-        server.says = (entry) => { storedFirst = store.rows.has(entry.id); return 200; };
+        server.says = (entry) => {
+            storedFirst = store.rows.has(entry.id);
+            return 200;
+        };
         await type(outbox, 'a');
         expect(storedFirst).toBe(true);
         expect(server.log).toEqual(['a']);
@@ -55,17 +70,37 @@ describe('the outbox', () => {
     it('loses nothing that is typed while it looks into its store', async () => {
         for (let slow = 0; slow < 6; slow++) {
             const store = new Kept();
-            const wait = (turns: number) => new Promise<void>((resolve) => { const turn = (left: number) => (left === 0 ? resolve() : queueMicrotask(() => turn(left - 1))); turn(turns); });
+            const wait = (turns: number) =>
+                new Promise<void>((resolve) => {
+                    const turn = (left: number) => (left === 0 ? resolve() : queueMicrotask(() => turn(left - 1)));
+                    turn(turns);
+                });
             const [put, all] = [store.put, store.all];
-            store.put = async (entry) => { await wait(3 * slow); await put(entry); };
-            store.all = async () => { const rows = await all(); await wait(20); return rows; };
+            store.put = async (entry) => {
+                await wait(3 * slow);
+                await put(entry);
+            };
+            store.all = async () => {
+                const rows = await all();
+                await wait(20);
+                return rows;
+            };
             const server = new Server();
             server.says = () => 0;
             const outbox = new Outbox(store, server.send);
             await outbox.signedIn(1);
-            const recorded = ['a', 'b', 'c', 'd', 'e'].map(async (id, k) => { await wait(7 * k); await type(outbox, id); });
+            const recorded = ['a', 'b', 'c', 'd', 'e'].map(async (id, k) => {
+                await wait(7 * k);
+                await type(outbox, id);
+            });
             await Promise.all(recorded);
-            expect(outbox.snapshot().waiting.map((entry) => entry.id).sort(), `put after ${slow}`).toEqual(['a', 'b', 'c', 'd', 'e']);
+            expect(
+                outbox
+                    .snapshot()
+                    .waiting.map((entry) => entry.id)
+                    .sort(),
+                `put after ${slow}`,
+            ).toEqual(['a', 'b', 'c', 'd', 'e']);
             server.says = () => 200;
             await outbox.flush();
             expect([...server.log].sort()).toEqual(['a', 'b', 'c', 'd', 'e']);
@@ -75,7 +110,13 @@ describe('the outbox', () => {
     it('sends what waited in as few requests as it can, in its order, and goes on behind a refusal', async () => {
         const { server, outbox } = await bench();
         server.says = () => 0;
-        for (const [id, job] of [['a', 'one'], ['b', 'one'], ['c', 'one'], ['d', 'two'], ['e', 'one']] as const) {
+        for (const [id, job] of [
+            ['a', 'one'],
+            ['b', 'one'],
+            ['c', 'one'],
+            ['d', 'two'],
+            ['e', 'one'],
+        ] as const) {
             await type(outbox, id, job);
         }
         server.requests = [];
@@ -92,7 +133,14 @@ describe('the outbox', () => {
         for (let k = 0; k < 53; k++) {
             await type(outbox, `e${100 + k}`);
         }
-        await outbox.record({ id: 'x', job: 'one', kind: 'photo', payload: {}, at: '2026-11-28T10:00:00Z', picture: new Blob(['x']) });
+        await outbox.record({
+            id: 'x',
+            job: 'one',
+            kind: 'photo',
+            payload: {},
+            at: '2026-11-28T10:00:00Z',
+            picture: new Blob(['x']),
+        });
         await type(outbox, 'y');
         server.requests = [];
         server.says = () => 200;
@@ -119,7 +167,12 @@ describe('the outbox', () => {
         let arrive: () => void = () => undefined;
         const outbox: Outbox = new Outbox(new Kept(), server.send, (taken) => {
             shown = outbox.snapshot().waiting.map((entry) => entry.id);
-            return new Promise<void>((resolve) => { arrive = () => { server.log.push(`shown ${taken.length}`); resolve(); }; });
+            return new Promise<void>((resolve) => {
+                arrive = () => {
+                    server.log.push(`shown ${taken.length}`);
+                    resolve();
+                };
+            });
         });
         await outbox.signedIn(1);
         const recorded = type(outbox, 'a');
@@ -157,18 +210,24 @@ describe('the outbox', () => {
         expect(outbox.snapshot()).toMatchObject({ signedOut: false, waiting: [], refused: [] });
     });
 
-    it.each([403, 404, 409, 413, 422])('puts what is refused with %i into the tray, each of them, and sends the rest', async (status) => {
-        const { server, store, outbox } = await bench();
-        server.says = (entry) => (entry.id === 'b' ? 200 : status);
-        await type(outbox, 'a');
-        await type(outbox, 'b');
-        await type(outbox, 'c');
-        expect(server.log).toEqual(['b']);
-        expect(outbox.snapshot().refused.map((entry) => [entry.id, entry.refused?.status])).toEqual([['a', status], ['c', status]]);
-        expect([...store.rows.keys()]).toEqual(['a', 'c']);
-        await outbox.flush();
-        expect(outbox.snapshot().refused).toHaveLength(2);
-    });
+    it.each([403, 404, 409, 413, 422])(
+        'puts what is refused with %i into the tray, each of them, and sends the rest',
+        async (status) => {
+            const { server, store, outbox } = await bench();
+            server.says = (entry) => (entry.id === 'b' ? 200 : status);
+            await type(outbox, 'a');
+            await type(outbox, 'b');
+            await type(outbox, 'c');
+            expect(server.log).toEqual(['b']);
+            expect(outbox.snapshot().refused.map((entry) => [entry.id, entry.refused?.status])).toEqual([
+                ['a', status],
+                ['c', status],
+            ]);
+            expect([...store.rows.keys()]).toEqual(['a', 'c']);
+            await outbox.flush();
+            expect(outbox.snapshot().refused).toHaveLength(2);
+        },
+    );
 
     it('keeps the tray through a reload, until one is mended or thrown away', async () => {
         const { server, store, outbox } = await bench();
@@ -241,7 +300,10 @@ describe('the outbox', () => {
     it('loses nothing and doubles nothing, whatever the network does', async () => {
         for (let seed = 1; seed <= 60; seed++) {
             let state = seed;
-            const random = () => { state = (state * 1103515245 + 12345) % 2147483648; return state / 2147483648; };
+            const random = () => {
+                state = (state * 1103515245 + 12345) % 2147483648;
+                return state / 2147483648;
+            };
             const store = new Kept();
             let { server, outbox } = await bench(store);
             const taken: string[] = [];

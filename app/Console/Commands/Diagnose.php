@@ -23,7 +23,11 @@ use Oculant\Core\Supply\Description;
 
 final class Diagnose extends ReadsDescription
 {
-    protected $signature = 'oculant:diagnose {file : A description, oculant/supply version 1} {--readings= : CSV with the columns point,mode,quantity,value,unit} {--log= : The log of a job as JSON: a list of entries, or an archive of the job} {--mains= : Measured mains in volts} {--keep= : A directory in which what was solved is kept for the next call}';
+    protected $signature =
+        'oculant:diagnose {file : A description, oculant/supply version 1} {--readings= : CSV with the ' .
+        'columns point,mode,quantity,value,unit} {--log= : The log of a job as JSON: a list of entries, or ' .
+        'an archive of the job} {--mains= : Measured mains in volts} {--keep= : A directory in which what ' .
+        'was solved is kept for the next call}';
 
     protected $description = 'Suspects and the next step from readings, as JSON';
 
@@ -31,10 +35,14 @@ final class Diagnose extends ReadsDescription
     {
         $path = $this->text('readings');
         $log = $this->text('log');
-        if (($path === null && $log === null) || ! is_file($path ?? (string) $log)) {
-            throw new InvalidArgumentException('Give the readings with --readings=FILE, a CSV with the columns point,mode,quantity,value,unit, or a job with --log=FILE.');
+        if (($path === null && $log === null) || !is_file($path ?? (string) $log)) {
+            throw new InvalidArgumentException(
+                'Give the readings with --readings=FILE, a CSV with the columns point,mode,quantity,value,unit, ' .
+                    'or a job with --log=FILE.',
+            );
         }
-        $state = $log === null ? new BenchState($supply->mode(null)->id) : Fold::of($supply, self::entries($log, $supply));
+        $state =
+            $log === null ? new BenchState($supply->mode(null)->id) : Fold::of($supply, self::entries($log, $supply));
         $state->mainsVolts = $this->text('mains') === null ? $state->mainsVolts : (float) $this->text('mains');
         if ($path !== null) {
             ReadingsCsv::into($state, $supply, $path);
@@ -45,22 +53,43 @@ final class Diagnose extends ReadsDescription
         $slips = [];
         foreach ($state->readings as $reading) {
             foreach ($workup->slips($reading) as $slip) {
-                $slips[] = ['point' => $reading->target, 'slip' => $slip->name, 'advice' => $slip->advice, 'would_read_v' => round($slip->wouldRead, 4)];
+                $slips[] = [
+                    'point' => $reading->target,
+                    'slip' => $slip->name,
+                    'advice' => $slip->advice,
+                    'would_read_v' => round($slip->wouldRead, 4),
+                ];
             }
         }
         $next = $workup->next()['next'];
 
         return $this->json([
-            'suspects' => array_values(array_map(static fn(Suspect $s): array => [
-                'parts' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault], $s->members),
-                'probability' => round($s->probability, 5),
-                'severity' => $workup->severity($s),
-            ], array_filter($suspects, static fn(Suspect $s): bool => $s->members !== [] && $s->probability > 1e-4))),
+            'suspects' => array_values(
+                array_map(
+                    static fn(Suspect $s): array => [
+                        'parts' => array_map(
+                            static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault],
+                            $s->members,
+                        ),
+                        'probability' => round($s->probability, 5),
+                        'severity' => $workup->severity($s),
+                    ],
+                    array_filter(
+                        $suspects,
+                        static fn(Suspect $s): bool => $s->members !== [] && $s->probability > 1e-4,
+                    ),
+                ),
+            ),
             'unexplained' => round($this->share($suspects, Hypothesis::UNKNOWN), 5),
             'healthy' => round($this->share($suspects, Hypothesis::HEALTHY), 5),
             'next' => [
-                'action' => trim($next['sentence'].' '.$next['detail']), 'kind' => $next['kind'], 'point' => $next['target'], 'mode' => $next['mode'],
-                'quantity' => $next['quantity'], 'expect' => $next['expect'], 'outcomes' => $next['outcomes'],
+                'action' => trim($next['sentence'] . ' ' . $next['detail']),
+                'kind' => $next['kind'],
+                'point' => $next['target'],
+                'mode' => $next['mode'],
+                'quantity' => $next['quantity'],
+                'expect' => $next['expect'],
+                'outcomes' => $next['outcomes'],
             ],
             'slips' => $slips,
         ]);
@@ -72,8 +101,12 @@ final class Diagnose extends ReadsDescription
         if ($directory === null) {
             return new SolvedKnowledge($supply);
         }
-        $knowledge = new CachedKnowledge($supply, new Repository(new FileStore(new Filesystem(), $directory)), isPatient: true);
-        if (! $knowledge->isWhole()) {
+        $knowledge = new CachedKnowledge(
+            $supply,
+            new Repository(new FileStore(new Filesystem(), $directory)),
+            isPatient: true,
+        );
+        if (!$knowledge->isWhole()) {
             $knowledge->solve(static fn() => null);
         }
 
@@ -81,7 +114,8 @@ final class Diagnose extends ReadsDescription
     }
 
     /**
-     * The log of an archive as it was kept; a bare list of entries as they are sent to a job, each read at the bench that those before it left.
+     * The log of an archive as it was kept; a bare list of entries as they are sent to a job, each read at the bench
+     * that those before it left.
      *
      * @return list<LogEntry>
      *
@@ -91,21 +125,37 @@ final class Diagnose extends ReadsDescription
     {
         $json = json_decode((string) file_get_contents($path), true);
         $kept = is_array($json) ? $json['job']['log'] ?? null : null;
-        $rows = $kept ?? $json['entries'] ?? $json;
-        if (! is_array($rows) || ! array_is_list($rows)) {
-            throw new InvalidArgumentException("\"{$path}\" is no log of a job: a JSON list of entries with kind and payload, or an archive of a job.");
+        $rows = $kept ?? ($json['entries'] ?? $json);
+        if (!is_array($rows) || !array_is_list($rows)) {
+            throw new InvalidArgumentException(
+                "\"{$path}\" is no log of a job: a JSON list of entries with kind and payload, or an archive of a job.",
+            );
         }
         $entries = [];
         foreach ($rows as $k => $row) {
-            if (! is_array($row) || ! is_string($row['kind'] ?? null) || ! is_array($row['payload'] ?? null)) {
-                throw new InvalidArgumentException(sprintf('Entry %d of "%s" has no kind or no payload.', $k + 1, $path));
+            if (!is_array($row) || !is_string($row['kind'] ?? null) || !is_array($row['payload'] ?? null)) {
+                throw new InvalidArgumentException(
+                    sprintf('Entry %d of "%s" has no kind or no payload.', $k + 1, $path),
+                );
             }
             try {
-                $payload = $kept === null ? EntryKinds::named($row['kind'])->read($row['payload'], $supply, Fold::of($supply, $entries)) : $row['payload'];
+                $payload =
+                    $kept === null
+                        ? EntryKinds::named($row['kind'])->read($row['payload'], $supply, Fold::of($supply, $entries))
+                        : $row['payload'];
             } catch (EntryRefused $refused) {
-                throw new InvalidArgumentException(sprintf('Entry %d (%s): %s', $k + 1, $row['kind'], $refused->getMessage()), previous: $refused);
+                throw new InvalidArgumentException(
+                    sprintf('Entry %d (%s): %s', $k + 1, $row['kind'], $refused->getMessage()),
+                    previous: $refused,
+                );
             }
-            $entries[] = new LogEntry((string) ($row['id'] ?? 'entry '.($k + 1)), $row['kind'], $payload, (string) ($row['received'] ?? $row['at'] ?? ''), (string) ($row['by'] ?? ''));
+            $entries[] = new LogEntry(
+                (string) ($row['id'] ?? 'entry ' . ($k + 1)),
+                $row['kind'],
+                $payload,
+                (string) ($row['received'] ?? ($row['at'] ?? '')),
+                (string) ($row['by'] ?? ''),
+            );
         }
 
         return $entries;

@@ -9,7 +9,9 @@ use Oculant\Core\Supply\Description;
 
 final class Faults extends ReadsDescription
 {
-    protected $signature = 'oculant:faults {file : A description, oculant/supply version 1} {--mode= : One mode; the first if left out}';
+    protected $signature =
+        'oculant:faults {file : A description, oculant/supply version 1} {--mode= : One mode; the first if ' .
+        'left out}';
 
     protected $description = 'What every fault of every part does to the readings, as JSON';
 
@@ -29,10 +31,17 @@ final class Faults extends ReadsDescription
                     'part' => (string) $ref,
                     'fault' => $fault->name,
                     'points' => array_map(
-                        static fn(string|int $id): array => ['point' => (string) $id, 'mode' => $mode->id] + Shown::reading($observation, (string) $id) + ['settled' => $observation->settled],
+                        static fn(string|int $id): array => ['point' => (string) $id, 'mode' => $mode->id] +
+                            Shown::reading($observation, (string) $id) + ['settled' => $observation->settled],
                         array_keys($supply->points),
                     ),
-                    'fuse' => array_filter($observation->chain, static fn($d): bool => $supply->part($d->ref)->kind->name() === 'fuse') === [] ? 'intact' : 'opens',
+                    'fuse' =>
+                        array_filter(
+                            $observation->chain,
+                            static fn($d): bool => $supply->part($d->ref)->kind->name() === 'fuse',
+                        ) === []
+                            ? 'intact'
+                            : 'opens',
                     'chain' => array_map(static fn($d): string => $d->words(), $observation->chain),
                     'signs' => $observation->signs,
                 ];

@@ -12,7 +12,9 @@ final class Off extends Command
 {
     protected $signature = 'oculant:off';
 
-    protected $description = 'Emergency off: every source and load of every workshop on this server, and every run; works without the database';
+    protected $description =
+        'Emergency off: every source and load of every workshop on this server, and every run; works without ' .
+        'the database';
 
     public function handle(EmergencyOff $button, OffList $list): int
     {

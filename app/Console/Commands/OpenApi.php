@@ -25,13 +25,18 @@ final class OpenApi extends Command
 
     public static function generate(): string
     {
-        $openApi = Generator::scan([app_path('Http')]) ?? throw new RuntimeException('No API attributes were found under app/Http.');
+        $openApi =
+            Generator::scan([app_path('Http')]) ??
+            throw new RuntimeException('No API attributes were found under app/Http.');
 
-        return $openApi->toJson()."\n";
+        return $openApi->toJson() . "\n";
     }
 
     public static function schema(): string
     {
-        return json_encode(SupplySchema::build(), JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR)."\n";
+        return json_encode(
+            SupplySchema::build(),
+            JSON_PRETTY_PRINT | JSON_UNESCAPED_SLASHES | JSON_UNESCAPED_UNICODE | JSON_THROW_ON_ERROR,
+        ) . "\n";
     }
 }

@@ -12,10 +12,14 @@ use RecursiveDirectoryIterator;
 use RecursiveIteratorIterator;
 use SplFileInfo;
 
-/** Takes away what the engine worked out long ago, and the oldest of it above a limit: whatever is still wanted is worked out again when it is asked for. */
+/**
+ * Takes away what the engine worked out long ago, and the oldest of it above a limit: whatever is still wanted is
+ * worked out again when it is asked for.
+ */
 final class PruneKnowledge extends Command
 {
-    protected $signature = 'oculant:prune {--days=90 : Older than this goes} {--megabytes=2048 : Above this the oldest goes}';
+    protected $signature =
+        'oculant:prune {--days=90 : Older than this goes} {--megabytes=2048 : Above this the ' . 'oldest goes}';
 
     protected $description = 'Prune what the engine worked out, by age and size';
 
@@ -23,7 +27,12 @@ final class PruneKnowledge extends Command
     {
         $path = (string) config('cache.stores.knowledge.path');
         $files = [];
-        foreach (is_dir($path) ? new RecursiveIteratorIterator(new RecursiveDirectoryIterator($path, FilesystemIterator::SKIP_DOTS)) : [] as $file) {
+        foreach (
+            is_dir($path)
+                ? new RecursiveIteratorIterator(new RecursiveDirectoryIterator($path, FilesystemIterator::SKIP_DOTS))
+                : []
+            as $file
+        ) {
             if ($file instanceof SplFileInfo && $file->isFile()) {
                 $files[] = [$file->getMTime(), $file->getSize(), $file->getPathname()];
             }
@@ -39,8 +48,15 @@ final class PruneKnowledge extends Command
         }
         // Descriptions that nobody has looked at for so long, and what is left of their pieces.
         Solve::query()->where('updated_at', '<', now()->subDays((int) $this->option('days')))->delete();
-        SolvePiece::query()->whereNotIn('hash', Solve::query()->select('hash'))->delete();
-        SolvePiece::query()->whereIn('hash', Solve::query()->select('hash')->where('state', Solve::READY)->where('updated_at', '<', now()->subDay()))->delete();
+        SolvePiece::query()
+            ->whereNotIn('hash', Solve::query()->select('hash'))
+            ->delete();
+        SolvePiece::query()
+            ->whereIn(
+                'hash',
+                Solve::query()->select('hash')->where('state', Solve::READY)->where('updated_at', '<', now()->subDay()),
+            )
+            ->delete();
         $this->line(sprintf('%d of %d files taken away.', $gone, count($files)));
 
         return self::SUCCESS;

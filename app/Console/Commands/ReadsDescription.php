@@ -19,15 +19,17 @@ abstract class ReadsDescription extends Command
     {
         try {
             $path = $this->argument('file');
-            if (! is_file($path) || ! is_readable($path)) {
+            if (!is_file($path) || !is_readable($path)) {
                 throw new InvalidArgumentException(sprintf('There is no readable file "%s".', $path));
             }
             if (filesize($path) > 4 * 1024 * 1024) {
-                throw new InvalidArgumentException(sprintf('"%s" is larger than 4 MB; a description is a few kilobytes.', $path));
+                throw new InvalidArgumentException(
+                    sprintf('"%s" is larger than 4 MB; a description is a few kilobytes.', $path),
+                );
             }
 
             return $this->with(DescriptionReader::fromJson((string) file_get_contents($path)));
-        } catch (InvalidArgumentException|OutOfBoundsException|CircuitError $e) {
+        } catch (InvalidArgumentException | OutOfBoundsException | CircuitError $e) {
             $this->getOutput()->getErrorStyle()->writeln($e->getMessage());
 
             return self::FAILURE;
@@ -39,7 +41,16 @@ abstract class ReadsDescription extends Command
     /** @param array<string, mixed> $data */
     protected function json(array $data): int
     {
-        $this->line(json_encode($data, JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES | JSON_PRESERVE_ZERO_FRACTION | JSON_THROW_ON_ERROR));
+        $this->line(
+            json_encode(
+                $data,
+                JSON_PRETTY_PRINT |
+                    JSON_UNESCAPED_UNICODE |
+                    JSON_UNESCAPED_SLASHES |
+                    JSON_PRESERVE_ZERO_FRACTION |
+                    JSON_THROW_ON_ERROR,
+            ),
+        );
 
         return self::SUCCESS;
     }
@@ -56,7 +67,14 @@ abstract class ReadsDescription extends Command
         [$ref, $fault] = [...preg_split('/[\s:]+/', trim($given), 2) ?: [], ''];
         $part = $supply->part($ref);
         if ($part->fault($fault) === null) {
-            throw new InvalidArgumentException(sprintf('%s does not fail as "%s". It can be: %s.', $ref, $fault, implode(', ', array_map(static fn(FaultMode $f): string => $f->name, $part->kind->faults($part)))));
+            throw new InvalidArgumentException(
+                sprintf(
+                    '%s does not fail as "%s". It can be: %s.',
+                    $ref,
+                    $fault,
+                    implode(', ', array_map(static fn(FaultMode $f): string => $f->name, $part->kind->faults($part))),
+                ),
+            );
         }
 
         return [$ref => $fault];

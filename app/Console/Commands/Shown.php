@@ -12,7 +12,9 @@ final class Shown
     /** @return array{dc_v: ?float, ac_v: ?float, ripple_pp_v: ?float} volts; null where there is no stable reading */
     public static function reading(Observation $observation, string $point): array
     {
-        $value = static fn(string $quantity): ?float => $observation->settled ? round($observation->reading($point, $quantity), 5) : null;
+        $value = static fn(string $quantity): ?float => $observation->settled
+            ? round($observation->reading($point, $quantity), 5)
+            : null;
 
         return ['dc_v' => $value('dc'), 'ac_v' => $value('ac'), 'ripple_pp_v' => $value('ripple')];
     }

@@ -9,7 +9,9 @@ use Oculant\Core\Supply\Description;
 
 final class Spice extends ReadsDescription
 {
-    protected $signature = 'oculant:spice {file : A description, oculant/supply version 1} {--mode= : One mode; the first if left out} {--fault= : For example "C3 short"} {--mains= : Measured mains in volts}';
+    protected $signature =
+        'oculant:spice {file : A description, oculant/supply version 1} {--mode= : One mode; the first if ' .
+        'left out} {--fault= : For example "C3 short"} {--mains= : Measured mains in volts}';
 
     protected $description = 'The circuit as a netlist that ngspice runs';
 

@@ -77,7 +77,7 @@ final class Watch extends Command
     private function tell(Throwable $e): void
     {
         if ($this->said !== $e->getMessage()) {
-            Log::warning('Watching runs', ['message' => $this->said = $e->getMessage()]);
+            Log::warning('Watching runs', ['message' => ($this->said = $e->getMessage())]);
         }
         if ($e instanceof PDOException || $e->getPrevious() instanceof PDOException) {
             // A database that is away comes back; what the instruments keep meanwhile is collected then.

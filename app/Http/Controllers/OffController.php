@@ -14,16 +14,28 @@ use function Illuminate\Support\defer;
 
 use OpenApi\Attributes as OA;
 
-/** Emergency off: for the app, for scripts, and without a script for a second window or a phone when the bench page hangs. */
+/**
+ * Emergency off: for the app, for scripts, and without a script for a second window or a phone when the bench page
+ * hangs.
+ */
 final readonly class OffController
 {
-    public function __construct(private EmergencyOff $button)
-    {
-    }
+    public function __construct(private EmergencyOff $button) {}
 
-    #[OA\Post(path: '/emergency-off', operationId: 'emergencyOff', summary: 'Every source and load of this workshop off, every run stopped; needs no database', responses: [
-        new OA\Response(response: 200, description: 'What is off, and what is not for sure', content: new OA\JsonContent(ref: '#/components/schemas/EmergencyOff')),
-    ])]
+    #[
+        OA\Post(
+            path: '/emergency-off',
+            operationId: 'emergencyOff',
+            summary: 'Every source and load of this workshop off, every run stopped; needs no database',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'What is off, and what is not for sure',
+                    content: new OA\JsonContent(ref: '#/components/schemas/EmergencyOff'),
+                ),
+            ],
+        ),
+    ]
     public function api(Request $request): JsonResponse
     {
         return new JsonResponse($this->press($request));

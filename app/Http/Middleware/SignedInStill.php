@@ -19,7 +19,12 @@ final class SignedInStill
     public function handle(Request $request, Closure $next): Response
     {
         $user = $request->user();
-        if ($user instanceof User && $request->hasSession() && $request->bearerToken() === null && (int) $request->session()->get(self::EPOCH, 0) < $user->session_epoch) {
+        if (
+            $user instanceof User &&
+            $request->hasSession() &&
+            $request->bearerToken() === null &&
+            (int) $request->session()->get(self::EPOCH, 0) < $user->session_epoch
+        ) {
             Auth::guard('web')->logout();
             $request->session()->invalidate();
 

@@ -22,10 +22,24 @@ final class TokenMay
     {
         $user = $request->user();
         $token = $user instanceof User ? $user->currentAccessToken() : null;
-        if ($token instanceof PersonalAccessToken && ($ability === self::NOBODY || ! $token->can($ability))) {
-            return new JsonResponse(['message' => $ability === self::NOBODY
-                ? 'A token cannot do this: sign in as a person.'
-                : sprintf('This token was not made for that: it may %s. Make one with the ability "%s".', implode(', ', array_intersect_key(Abilities::ALL, array_flip($token->abilities ?? []))) ?: 'do nothing', $ability)], 403);
+        if ($token instanceof PersonalAccessToken && ($ability === self::NOBODY || !$token->can($ability))) {
+            return new JsonResponse(
+                [
+                    'message' =>
+                        $ability === self::NOBODY
+                            ? 'A token cannot do this: sign in as a person.'
+                            : sprintf(
+                                'This token was not made for that: it may %s. Make one with the ability "%s".',
+                                implode(
+                                    ', ',
+                                    array_intersect_key(Abilities::ALL, array_flip($token->abilities ?? [])),
+                                ) ?:
+                                'do nothing',
+                                $ability,
+                            ),
+                ],
+                403,
+            );
         }
 
         return $next($request);

@@ -29,17 +29,27 @@ final class BookInRequest extends FormRequest
     public function rules(): array
     {
         return [
-            'unit' => ['required', 'string', 'max:'.Limits::UNIT],
-            'owner' => ['required', 'string', 'max:'.Limits::OWNER],
-            'complaint' => ['nullable', 'string', 'max:'.Limits::COMPLAINT],
-            'mains' => ['bail', 'required', 'string', 'max:'.Limits::MAINS, static function (string $field, mixed $value, Closure $fail): void {
-                try {
-                    Quantity::parse(is_string($value) ? $value : '', Unit::Volt);
-                } catch (InvalidArgumentException $e) {
-                    $fail($e->getMessage());
-                }
-            }],
-            'supply_id' => ['required', 'string', Rule::exists('supplies', 'id')->where('workshop_id', $this->technician()->workshop_id)],
+            'unit' => ['required', 'string', 'max:' . Limits::UNIT],
+            'owner' => ['required', 'string', 'max:' . Limits::OWNER],
+            'complaint' => ['nullable', 'string', 'max:' . Limits::COMPLAINT],
+            'mains' => [
+                'bail',
+                'required',
+                'string',
+                'max:' . Limits::MAINS,
+                static function (string $field, mixed $value, Closure $fail): void {
+                    try {
+                        Quantity::parse(is_string($value) ? $value : '', Unit::Volt);
+                    } catch (InvalidArgumentException $e) {
+                        $fail($e->getMessage());
+                    }
+                },
+            ],
+            'supply_id' => [
+                'required',
+                'string',
+                Rule::exists('supplies', 'id')->where('workshop_id', $this->technician()->workshop_id),
+            ],
             'symptoms' => ['array', 'max:20'],
             'symptoms.*' => ['string', Rule::in(array_keys(Symptom::WORDS))],
         ];

@@ -27,7 +27,7 @@ final class ImportRequest extends FormRequest
     {
         return [
             'format' => ['required', 'in:json,kicad,parts'],
-            'text' => ['required', 'string', 'max:'.DescriptionReader::MOST_BYTES],
+            'text' => ['required', 'string', 'max:' . DescriptionReader::MOST_BYTES],
             'mains' => ['nullable', 'string', 'max:40'],
             'description' => ['required_if:format,parts', 'array'],
         ];
@@ -37,10 +37,13 @@ final class ImportRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'text.max' => 'The file is larger than 1 MB. A netlist of a power supply has a few hundred kilobytes at most: is this the right file?',
+            'text.max' =>
+                'The file is larger than 1 MB. A netlist of a power supply has a few hundred kilobytes at most: ' .
+                'is this the right file?',
             'text.required' => 'The file is empty.',
             'format.in' => 'Import takes JSON (oculant/supply), a KiCad netlist, or a parts list as CSV.',
-            'description.required_if' => 'A parts list has no circuit: open or make the description it belongs to first.',
+            'description.required_if' =>
+                'A parts list has no circuit: open or make the description it belongs to first.',
         ];
     }
 

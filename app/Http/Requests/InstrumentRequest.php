@@ -22,7 +22,9 @@ final class InstrumentRequest extends FormRequest
     {
         $instrument = $this->route('instrument');
 
-        return $instrument instanceof Instrument ? Gate::inspect('update', $instrument) : Gate::inspect('create', Instrument::class);
+        return $instrument instanceof Instrument
+            ? Gate::inspect('update', $instrument)
+            : Gate::inspect('create', Instrument::class);
     }
 
     /** @return array<string, list<mixed>> */
@@ -33,10 +35,21 @@ final class InstrumentRequest extends FormRequest
         $instrument = $this->route('instrument');
 
         return [
-            'name' => ['required', 'string', 'max:60', Rule::unique('instruments')->where('workshop_id', $user->workshop_id)->ignore($instrument instanceof Instrument ? $instrument->id : null)],
+            'name' => [
+                'required',
+                'string',
+                'max:60',
+                Rule::unique('instruments')
+                    ->where('workshop_id', $user->workshop_id)
+                    ->ignore($instrument instanceof Instrument ? $instrument->id : null),
+            ],
             'kind' => ['required', Rule::in(array_keys(Instrument::KINDS))],
-            'host' => ['nullable', 'string', 'max:45', 'required_with:port'], 'port' => ['nullable', 'integer', 'required_with:host'],
-            'timeout_ms' => ['nullable', 'integer', 'min:100', 'max:10000'], 'serial' => ['nullable', 'string', 'max:60'], 'calibrated_until' => ['nullable', 'date', 'after:1990-01-01', 'before:2100-01-01'], 'profile' => ['nullable', 'array'],
+            'host' => ['nullable', 'string', 'max:45', 'required_with:port'],
+            'port' => ['nullable', 'integer', 'required_with:host'],
+            'timeout_ms' => ['nullable', 'integer', 'min:100', 'max:10000'],
+            'serial' => ['nullable', 'string', 'max:60'],
+            'calibrated_until' => ['nullable', 'date', 'after:1990-01-01', 'before:2100-01-01'],
+            'profile' => ['nullable', 'array'],
         ];
     }
 
@@ -44,8 +57,11 @@ final class InstrumentRequest extends FormRequest
     public function messages(): array
     {
         return [
-            'name.required' => 'What is it called on the bench? For example "Bench meter 2".', 'name.unique' => 'There is an instrument of that name already. Give this one another.',
-            'kind.in' => 'It is one of: '.implode(', ', Instrument::KINDS).'.', 'host.required_with' => 'An instrument on the network has an address and a port.', 'port.required_with' => 'An instrument on the network has an address and a port, usually 5025.',
+            'name.required' => 'What is it called on the bench? For example "Bench meter 2".',
+            'name.unique' => 'There is an instrument of that name already. Give this one another.',
+            'kind.in' => 'It is one of: ' . implode(', ', Instrument::KINDS) . '.',
+            'host.required_with' => 'An instrument on the network has an address and a port.',
+            'port.required_with' => 'An instrument on the network has an address and a port, usually 5025.',
             'timeout_ms.max' => 'More than 10 s nobody waits for a reading.',
         ];
     }
@@ -61,8 +77,14 @@ final class InstrumentRequest extends FormRequest
         }
 
         return [
-            'name' => $given['name'], 'kind' => $given['kind'], 'host' => $given['host'] ?? null, 'port' => $given['port'] ?? null, 'timeout_ms' => $given['timeout_ms'] ?? self::TIMEOUT,
-            'serial' => $given['serial'] ?? '', 'calibrated_until' => $given['calibrated_until'] ?? null, 'profile' => MeterProfile::of($given['profile'] ?? [])->toArray(),
+            'name' => $given['name'],
+            'kind' => $given['kind'],
+            'host' => $given['host'] ?? null,
+            'port' => $given['port'] ?? null,
+            'timeout_ms' => $given['timeout_ms'] ?? self::TIMEOUT,
+            'serial' => $given['serial'] ?? '',
+            'calibrated_until' => $given['calibrated_until'] ?? null,
+            'profile' => MeterProfile::of($given['profile'] ?? [])->toArray(),
         ];
     }
 }

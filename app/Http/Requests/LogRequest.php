@@ -43,12 +43,21 @@ final class LogRequest extends FormRequest
         ];
     }
 
-    /** @return list<array{id: string, kind: string, payload: array<mixed>, at: string, waited: int, still_true: bool}> */
+    /**
+     * @return list<array{id: string, kind: string, payload: array<mixed>, at: string, waited: int, still_true: bool}>
+     */
     public function entries(): array
     {
-        return array_map(fn(array $e): array => [
-            'id' => strtoupper($e['id']), 'kind' => $e['kind'], 'payload' => $e['payload'], 'at' => $e['at'],
-            'waited' => NotedAt::waited($e['at'], $this->validated('sent_at')), 'still_true' => (bool) ($e['still_true'] ?? false),
-        ], array_values($this->validated('entries')));
+        return array_map(
+            fn(array $e): array => [
+                'id' => strtoupper($e['id']),
+                'kind' => $e['kind'],
+                'payload' => $e['payload'],
+                'at' => $e['at'],
+                'waited' => NotedAt::waited($e['at'], $this->validated('sent_at')),
+                'still_true' => (bool) ($e['still_true'] ?? false),
+            ],
+            array_values($this->validated('entries')),
+        );
     }
 }

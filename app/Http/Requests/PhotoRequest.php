@@ -36,7 +36,9 @@ final class PhotoRequest extends FormRequest
         return [
             'photo.mimetypes' => 'This is not a photograph that can be kept: JPEG, PNG and WebP can.',
             'photo.max' => 'The photograph is larger than 8 MB. Take it at a lower resolution.',
-            'photo.uploaded' => 'The photograph did not arrive whole, or is larger than 8 MB. Send it again, or take it at a lower resolution.',
+            'photo.uploaded' =>
+                'The photograph did not arrive whole, or is larger than 8 MB. Send it again, or take it at a ' .
+                'lower resolution.',
         ];
     }
 

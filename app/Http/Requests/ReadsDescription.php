@@ -21,6 +21,8 @@ trait ReadsDescription
         // The raw input: an empty text in a description is for the reader to judge, not for the framework to drop.
         $given = json_decode($raw, true);
 
-        return DescriptionReader::fromArray(is_array($given) && is_array($given['description'] ?? null) ? $given['description'] : []);
+        return DescriptionReader::fromArray(
+            is_array($given) && is_array($given['description'] ?? null) ? $given['description'] : [],
+        );
     }
 }

@@ -21,12 +21,18 @@ final class ReservationRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['stock' => ['required', 'string', 'ulid'], 'part' => ['required', 'string', 'max:40'], 'quantity' => ['required', 'integer', 'min:1', 'max:10000']];
+        return [
+            'stock' => ['required', 'string', 'ulid'],
+            'part' => ['required', 'string', 'max:40'],
+            'quantity' => ['required', 'integer', 'min:1', 'max:10000'],
+        ];
     }
 
     /** Only what lies in the job's own workshop. */
     public function item(): StockItem
     {
-        return StockItem::query()->ofWorkshop($this->job()->workshop_id)->findOrFail(strtolower($this->string('stock')->toString()));
+        return StockItem::query()
+            ->ofWorkshop($this->job()->workshop_id)
+            ->findOrFail(strtolower($this->string('stock')->toString()));
     }
 }

@@ -22,13 +22,16 @@ final class StockImportRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['csv' => ['required', 'string', 'max:'.self::MOST_BYTES], 'keep' => ['nullable', 'boolean']];
+        return ['csv' => ['required', 'string', 'max:' . self::MOST_BYTES], 'keep' => ['nullable', 'boolean']];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        return ['csv.max' => 'The list is larger than 2 MB. Send it in parts: what is there already is not doubled.', 'csv.required' => 'The list is empty. Its first line names the columns, for example "part,quantity,price".'];
+        return [
+            'csv.max' => 'The list is larger than 2 MB. Send it in parts: what is there already is not doubled.',
+            'csv.required' => 'The list is empty. Its first line names the columns, for example "part,quantity,price".',
+        ];
     }
 
     public function toImport(): StockImport

@@ -38,6 +38,17 @@ final class StockRequest extends FormRequest
     protected function prepareForValidation(): void
     {
         // Numbers and ticks may come as such.
-        $this->merge(array_map(static fn(mixed $cell): mixed => is_bool($cell) ? ($cell ? 'yes' : '') : (is_int($cell) || is_float($cell) ? (string) $cell : $cell), $this->only(StockImport::columns())));
+        $this->merge(
+            array_map(
+                static fn(mixed $cell): mixed => is_bool($cell)
+                    ? ($cell
+                        ? 'yes'
+                        : '')
+                    : (is_int($cell) || is_float($cell)
+                        ? (string) $cell
+                        : $cell),
+                $this->only(StockImport::columns()),
+            ),
+        );
     }
 }

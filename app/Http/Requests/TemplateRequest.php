@@ -23,7 +23,11 @@ final class TemplateRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['family' => ['required', 'string', 'max:40'], 'answers' => ['array'], 'answers.*' => ['nullable', 'string', 'max:120']];
+        return [
+            'family' => ['required', 'string', 'max:40'],
+            'answers' => ['array'],
+            'answers.*' => ['nullable', 'string', 'max:120'],
+        ];
     }
 
     /**
@@ -35,6 +39,9 @@ final class TemplateRequest extends FormRequest
     {
         $answers = $this->validated('answers', []);
 
-        return Answers::describe(Templates::named($this->validated('family')), array_filter(is_array($answers) ? $answers : [], static fn(mixed $v): bool => $v !== null && $v !== ''));
+        return Answers::describe(
+            Templates::named($this->validated('family')),
+            array_filter(is_array($answers) ? $answers : [], static fn(mixed $v): bool => $v !== null && $v !== ''),
+        );
     }
 }

@@ -14,17 +14,28 @@ final class TokenRequest extends FormRequest
     {
         return [
             'name' => ['required', 'string', 'max:80'],
-            'abilities' => ['nullable', 'array', 'min:1', 'max:10'], 'abilities.*' => ['string', 'in:'.implode(',', array_keys(Abilities::ALL))],
-            'days' => ['nullable', 'integer', 'min:1', 'max:'.Abilities::MOST_DAYS],
+            'abilities' => ['nullable', 'array', 'min:1', 'max:10'],
+            'abilities.*' => ['string', 'in:' . implode(',', array_keys(Abilities::ALL))],
+            'days' => ['nullable', 'integer', 'min:1', 'max:' . Abilities::MOST_DAYS],
         ];
     }
 
     /** @return array<string, string> */
     public function messages(): array
     {
-        $all = implode(', ', array_map(static fn(string $name, string $what): string => "{$name} ({$what})", array_keys(Abilities::ALL), Abilities::ALL));
+        $all = implode(
+            ', ',
+            array_map(
+                static fn(string $name, string $what): string => "{$name} ({$what})",
+                array_keys(Abilities::ALL),
+                Abilities::ALL,
+            ),
+        );
 
-        return ['abilities.*.in' => "A token is made for one or more of: {$all}.", 'days.*' => sprintf('A token holds for 1 to %d days.', Abilities::MOST_DAYS)];
+        return [
+            'abilities.*.in' => "A token is made for one or more of: {$all}.",
+            'days.*' => sprintf('A token holds for 1 to %d days.', Abilities::MOST_DAYS),
+        ];
     }
 
     /** @return list<string> */

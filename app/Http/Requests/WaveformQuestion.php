@@ -10,9 +10,13 @@ use Oculant\Core\Supply\Description;
 final readonly class WaveformQuestion
 {
     /** @param string $trace "volts:TP3", "volts:NODE" or "part:C1" */
-    public function __construct(public Description $supply, public string $mode, public string $trace, public ?string $part, public ?string $fault)
-    {
-    }
+    public function __construct(
+        public Description $supply,
+        public string $mode,
+        public string $trace,
+        public ?string $part,
+        public ?string $fault,
+    ) {}
 
     /** @return array<string, string> */
     public function faults(): array
@@ -22,6 +26,7 @@ final readonly class WaveformQuestion
 
     public function key(): string
     {
-        return 'wave:'.hash('xxh128', implode("\n", [$this->mode, $this->trace, $this->part ?? '', $this->fault ?? '']));
+        return 'wave:' .
+            hash('xxh128', implode("\n", [$this->mode, $this->trace, $this->part ?? '', $this->fault ?? '']));
     }
 }

@@ -42,19 +42,43 @@ final class BenchResource extends JsonResource
             'revision' => $file->supply->revision,
             'cautions' => $file->supply->cautions,
             'state' => [
-                'power' => $state->power->value, 'words' => $state->power === PowerState::Unplugged && StoredCharge::unproven($file->supply, $state) !== [] ? 'Unplugged, not proven empty' : $state->power->words(), 'since' => $state->powerSince,
-                'mode' => $state->mode, 'mode_name' => $file->supply->mode($state->mode)->name,
+                'power' => $state->power->value,
+                'words' =>
+                    $state->power === PowerState::Unplugged && StoredCharge::unproven($file->supply, $state) !== []
+                        ? 'Unplugged, not proven empty'
+                        : $state->power->words(),
+                'since' => $state->powerSince,
+                'mode' => $state->mode,
+                'mode_name' => $file->supply->mode($state->mode)->name,
                 'mains' => $state->mainsVolts === null ? null : Quantity::volts($state->mainsVolts),
             ],
-            'modes' => array_values(array_map(static fn(Mode $m): array => ['id' => $m->id, 'name' => $m->name, 'absent' => $m->absent], $file->supply->modes)),
+            'modes' => array_values(
+                array_map(
+                    static fn(Mode $m): array => ['id' => $m->id, 'name' => $m->name, 'absent' => $m->absent],
+                    $file->supply->modes,
+                ),
+            ),
             'parts' => array_values(array_map($this->part(...), $file->supply->parts)),
             'checks' => $workup->deadSheet(),
             'points' => $workup->points(),
             'path' => $workup->path(),
             ...$workup->next(),
             'solving' => ($here = $file->solvingHere()) === null ? null : Progress::of($here, $file->knownHere()),
-            'suspects' => ! ($isReady = $file->mayBeSuspected()) ? [] : array_map(fn(Suspect $s): array => $this->suspect($s, $workup->severity($s), $workup->reasons($s), $workup->seenBefore($s)), array_slice($workup->suspects(), 0, 8)),
-            'symptoms' => array_map(static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'], $state->symptoms),
+            'suspects' => !($isReady = $file->mayBeSuspected())
+                ? []
+                : array_map(
+                    fn(Suspect $s): array => $this->suspect(
+                        $s,
+                        $workup->severity($s),
+                        $workup->reasons($s),
+                        $workup->seenBefore($s),
+                    ),
+                    array_slice($workup->suspects(), 0, 8),
+                ),
+            'symptoms' => array_map(
+                static fn(array $s): string => Symptom::WORDS[$s['symptom']] ?? $s['symptom'],
+                $state->symptoms,
+            ),
             'course' => $isReady ? $workup->course() : ['labels' => [], 'lines' => []],
             'look_first' => $isReady ? $workup->looks() : [],
             'photos' => PhotoView::all($file),
@@ -86,8 +110,19 @@ final class BenchResource extends JsonResource
     private function part(Part $part): array
     {
         return [
-            'ref' => $part->ref, 'label' => $part->label(), 'kind' => $part->kind->name(), 'is_capacitor' => $part->kind instanceof StoresCharge, 'is_load' => $part->kind instanceof Consumes, 'is_fuse' => $part->kind instanceof Fuse, 'breaks_down' => $part->kind instanceof BreaksDown, 'is_resistor' => $part->kind instanceof Resistor, 'has_polarity' => $part->has('plus') && $part->has('minus'),
-            'faults' => array_map(static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
+            'ref' => $part->ref,
+            'label' => $part->label(),
+            'kind' => $part->kind->name(),
+            'is_capacitor' => $part->kind instanceof StoresCharge,
+            'is_load' => $part->kind instanceof Consumes,
+            'is_fuse' => $part->kind instanceof Fuse,
+            'breaks_down' => $part->kind instanceof BreaksDown,
+            'is_resistor' => $part->kind instanceof Resistor,
+            'has_polarity' => $part->has('plus') && $part->has('minus'),
+            'faults' => array_map(
+                static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title],
+                $part->kind->faults($part),
+            ),
         ];
     }
 
@@ -100,9 +135,25 @@ final class BenchResource extends JsonResource
     private function suspect(Suspect $suspect, ?string $severity, array $reasons, int $seenBefore): array
     {
         return [
-            'id' => $suspect->id, 'title' => $suspect->title, 'probability' => $suspect->probability, 'share' => Probability::write($suspect->probability), 'severity' => $severity,
-            'members' => array_map(static fn(Hypothesis $h): array => ['part' => $h->ref, 'fault' => $h->fault, 'title' => $h->title, 'proof' => $h->proof, 'looks' => $h->looks], array_merge(...array_map(static fn(Hypothesis $h): array => $h->each(), $suspect->members))),
-            'for' => $reasons['for'], 'against' => $reasons['against'], 'chain' => $suspect->chain, 'seen_before' => $seenBefore,
+            'id' => $suspect->id,
+            'title' => $suspect->title,
+            'probability' => $suspect->probability,
+            'share' => Probability::write($suspect->probability),
+            'severity' => $severity,
+            'members' => array_map(
+                static fn(Hypothesis $h): array => [
+                    'part' => $h->ref,
+                    'fault' => $h->fault,
+                    'title' => $h->title,
+                    'proof' => $h->proof,
+                    'looks' => $h->looks,
+                ],
+                array_merge(...array_map(static fn(Hypothesis $h): array => $h->each(), $suspect->members)),
+            ),
+            'for' => $reasons['for'],
+            'against' => $reasons['against'],
+            'chain' => $suspect->chain,
+            'seen_before' => $seenBefore,
         ];
     }
 }

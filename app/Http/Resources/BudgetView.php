@@ -23,12 +23,20 @@ final class BudgetView
         return [
             'mode' => $mode,
             'ends' => array_map(self::end(...), array_keys($budgets), array_values($budgets)),
-            'lines' => array_map(static fn(BudgetLine $line): array => [
-                'ref' => $line->ref, 'label' => $line->label, 'role' => $line->role,
-                'rms' => Quantity::write($line->rms, Unit::Ampere), 'average' => Quantity::write($line->average, Unit::Ampere), 'peak' => Quantity::write($line->peak, Unit::Ampere),
-                'watts' => $line->watts, 'heat' => $line->role === BudgetLine::FEED ? '' : Quantity::write($line->watts, Unit::Watt),
-                'margins' => array_map(self::margin(...), Budget::worst($line->ref, $budgets)),
-            ], $nominal->lines),
+            'lines' => array_map(
+                static fn(BudgetLine $line): array => [
+                    'ref' => $line->ref,
+                    'label' => $line->label,
+                    'role' => $line->role,
+                    'rms' => Quantity::write($line->rms, Unit::Ampere),
+                    'average' => Quantity::write($line->average, Unit::Ampere),
+                    'peak' => Quantity::write($line->peak, Unit::Ampere),
+                    'watts' => $line->watts,
+                    'heat' => $line->role === BudgetLine::FEED ? '' : Quantity::write($line->watts, Unit::Watt),
+                    'margins' => array_map(self::margin(...), Budget::worst($line->ref, $budgets)),
+                ],
+                $nominal->lines,
+            ),
         ];
     }
 
@@ -36,9 +44,13 @@ final class BudgetView
     private static function end(string $end, Budget $budget): array
     {
         return [
-            'end' => $end, 'feed' => Quantity::volts($budget->feedVolts), 'current' => Quantity::write($budget->feedAmperes, Unit::Ampere),
-            'input' => Quantity::write($budget->inputWatts, Unit::Watt), 'output' => Quantity::write($budget->outputWatts, Unit::Watt),
-            'power_factor' => round($budget->powerFactor(), 3), 'efficiency' => round($budget->efficiency(), 3),
+            'end' => $end,
+            'feed' => Quantity::volts($budget->feedVolts),
+            'current' => Quantity::write($budget->feedAmperes, Unit::Ampere),
+            'input' => Quantity::write($budget->inputWatts, Unit::Watt),
+            'output' => Quantity::write($budget->outputWatts, Unit::Watt),
+            'power_factor' => round($budget->powerFactor(), 3),
+            'efficiency' => round($budget->efficiency(), 3),
         ];
     }
 
@@ -52,8 +64,13 @@ final class BudgetView
         ['margin' => $margin, 'end' => $end] = $worst;
 
         return [
-            'quantity' => $margin->rating->quantity, 'value' => Quantity::write($margin->value, $margin->rating->unit), 'limit' => Quantity::write($margin->rating->limit, $margin->rating->unit),
-            'share' => round($margin->share(), 3), 'word' => $margin->word(), 'end' => $end, 'rank' => $margin->severity(),
+            'quantity' => $margin->rating->quantity,
+            'value' => Quantity::write($margin->value, $margin->rating->unit),
+            'limit' => Quantity::write($margin->rating->limit, $margin->rating->unit),
+            'share' => round($margin->share(), 3),
+            'word' => $margin->word(),
+            'end' => $end,
+            'rank' => $margin->severity(),
         ];
     }
 }

@@ -12,10 +12,22 @@ final class InstrumentView
     public static function of(Instrument $instrument): array
     {
         return [
-            'id' => $instrument->id, 'name' => $instrument->name, 'kind' => $instrument->kind, 'kind_words' => Instrument::KINDS[$instrument->kind] ?? $instrument->kind,
-            'host' => $instrument->host, 'port' => $instrument->port, 'timeout_ms' => $instrument->timeout_ms, 'serial' => $instrument->serial,
-            'calibrated_until' => $instrument->calibrated_until?->format('Y-m-d'), 'overdue' => $instrument->calibrated_until?->endOfDay()->isPast() ?? false,
-            'stand_in' => $instrument->is_stand_in, 'sets' => in_array($instrument->kind, Instrument::OUTPUTS, true), 'accuracy' => $instrument->profile()->words(), 'profile' => $instrument->profile()->toArray(), 'label' => $instrument->label(), 'online' => $instrument->isOnline(),
+            'id' => $instrument->id,
+            'name' => $instrument->name,
+            'kind' => $instrument->kind,
+            'kind_words' => Instrument::KINDS[$instrument->kind] ?? $instrument->kind,
+            'host' => $instrument->host,
+            'port' => $instrument->port,
+            'timeout_ms' => $instrument->timeout_ms,
+            'serial' => $instrument->serial,
+            'calibrated_until' => $instrument->calibrated_until?->format('Y-m-d'),
+            'overdue' => $instrument->calibrated_until?->endOfDay()->isPast() ?? false,
+            'stand_in' => $instrument->is_stand_in,
+            'sets' => in_array($instrument->kind, Instrument::OUTPUTS, true),
+            'accuracy' => $instrument->profile()->words(),
+            'profile' => $instrument->profile()->toArray(),
+            'label' => $instrument->label(),
+            'online' => $instrument->isOnline(),
         ];
     }
 }

@@ -13,16 +13,31 @@ final class PhotoView
     /** @return list<array<string, mixed>> newest first */
     public static function all(JobFile $file): array
     {
-        $sizes = $file->state->photos === [] ? collect() : Photo::query()->whereKey(array_keys($file->state->photos))->get(['id', 'width', 'height', 'state'])->keyBy('id');
+        $sizes =
+            $file->state->photos === []
+                ? collect()
+                : Photo::query()
+                    ->whereKey(array_keys($file->state->photos))
+                    ->get(['id', 'width', 'height', 'state'])
+                    ->keyBy('id');
         $views = [];
         foreach (array_reverse($file->state->photos, true) as $id => $photo) {
             $size = $sizes->get($id);
-            $pins = array_values(array_filter($file->state->pins, static fn(array $pin): bool => $pin['photo'] === (string) $id));
+            $pins = array_values(
+                array_filter($file->state->pins, static fn(array $pin): bool => $pin['photo'] === (string) $id),
+            );
             $views[] = [
-                'id' => (string) $id, 'entry' => $photo['entry'], 'caption' => $photo['caption'],
+                'id' => (string) $id,
+                'entry' => $photo['entry'],
+                'caption' => $photo['caption'],
                 'ready' => $size === null || $size->state !== Photo::WAITING,
-                'width' => (int) ($size->width ?? 4), 'height' => (int) ($size->height ?? 3),
-                'pins' => array_map(static fn(array $pin): array => ['entry' => $pin['entry'], 'x' => $pin['x'], 'y' => $pin['y']] + $file->workup()->place($pin['target']), $pins),
+                'width' => (int) ($size->width ?? 4),
+                'height' => (int) ($size->height ?? 3),
+                'pins' => array_map(
+                    static fn(array $pin): array => ['entry' => $pin['entry'], 'x' => $pin['x'], 'y' => $pin['y']] +
+                        $file->workup()->place($pin['target']),
+                    $pins,
+                ),
             ];
         }
 

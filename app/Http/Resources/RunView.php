@@ -14,9 +14,7 @@ use Oculant\Core\Quantity\Unit;
 
 final readonly class RunView
 {
-    public function __construct(private SampleStore $samples)
-    {
-    }
+    public function __construct(private SampleStore $samples) {}
 
     /**
      * @param float $now seconds since 1970 on the clock of the runs
@@ -32,13 +30,32 @@ final readonly class RunView
         $total = 3600 * array_sum(array_column($run->plan['stages'] ?? [], 'hours'));
 
         return [
-            'id' => $run->id, 'number' => $run->number, 'kind' => $run->kind, 'title' => (string) ($run->plan['title'] ?? ''), 'state' => $run->state, 'message' => $run->message,
-            'elapsed' => $elapsed, 'total' => $total, 'stage' => $run->stage, 'stages' => $stages,
-            'channels' => array_map(fn(int $k): array => $this->channel($run, $k, $newest, $totals), array_keys($run->plan['channels'] ?? [])),
-            'gaps' => $run->gaps, 'alarms' => $run->alarms, 'by' => $run->user->name,
-            'progress' => $run->kind === 'starts'
-                ? sprintf('%d of %d starts, %d failed', $run->watch['done'] ?? 0, $run->plan['cycles'], $run->watch['failed'] ?? 0)
-                : sprintf('%s of %s', self::hours($elapsed), self::hours($total)),
+            'id' => $run->id,
+            'number' => $run->number,
+            'kind' => $run->kind,
+            'title' => (string) ($run->plan['title'] ?? ''),
+            'state' => $run->state,
+            'message' => $run->message,
+            'elapsed' => $elapsed,
+            'total' => $total,
+            'stage' => $run->stage,
+            'stages' => $stages,
+            'channels' => array_map(
+                fn(int $k): array => $this->channel($run, $k, $newest, $totals),
+                array_keys($run->plan['channels'] ?? []),
+            ),
+            'gaps' => $run->gaps,
+            'alarms' => $run->alarms,
+            'by' => $run->user->name,
+            'progress' =>
+                $run->kind === 'starts'
+                    ? sprintf(
+                        '%d of %d starts, %d failed',
+                        $run->watch['done'] ?? 0,
+                        $run->plan['cycles'],
+                        $run->watch['failed'] ?? 0,
+                    )
+                    : sprintf('%s of %s', self::hours($elapsed), self::hours($total)),
         ];
     }
 
@@ -51,12 +68,26 @@ final readonly class RunView
     private function channel(Run $run, int $number, array $newest, array $totals): array
     {
         $channel = Channel::of($run->plan['channels'][$number], $number);
-        $curve = $channel->quantity === 'celsius' && isset($newest[$number]) ? $this->samples->curve($run->number, $number) : [];
+        $curve =
+            $channel->quantity === 'celsius' && isset($newest[$number])
+                ? $this->samples->curve($run->number, $number)
+                : [];
 
         return [
-            'title' => $channel->title, 'quantity' => $channel->quantity, 'target' => $channel->target, 'unit' => $channel->unit()->value, 'low' => is_infinite($channel->low) ? null : $channel->low, 'high' => is_infinite($channel->high) ? null : $channel->high,
-            'by_hand' => $channel->instrument === null, 'now' => isset($newest[$number]) ? ($channel->unit() === Unit::Volt ? Quantity::volts($newest[$number]) : Quantity::write($newest[$number], $channel->unit())) : null,
-            'count' => $totals[$number]['count'] ?? 0, 'steady' => $curve === [] ? null : SteadyState::of($curve)->words(),
+            'title' => $channel->title,
+            'quantity' => $channel->quantity,
+            'target' => $channel->target,
+            'unit' => $channel->unit()->value,
+            'low' => is_infinite($channel->low) ? null : $channel->low,
+            'high' => is_infinite($channel->high) ? null : $channel->high,
+            'by_hand' => $channel->instrument === null,
+            'now' => isset($newest[$number])
+                ? ($channel->unit() === Unit::Volt
+                    ? Quantity::volts($newest[$number])
+                    : Quantity::write($newest[$number], $channel->unit()))
+                : null,
+            'count' => $totals[$number]['count'] ?? 0,
+            'steady' => $curve === [] ? null : SteadyState::of($curve)->words(),
         ];
     }
 

@@ -17,7 +17,9 @@ use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Bench\TemporaryChange;
 use Oculant\Core\Quantity\Quantity;
 
-/** What keeps people and unit safe: the alarm, the ledger, the gates, what is charged, what is off, the ramp as it goes. */
+/**
+ * What keeps people and unit safe: the alarm, the ledger, the gates, what is charged, what is off, the ramp as it goes.
+ */
 final class SafetyView
 {
     /** @return array<string, mixed> */
@@ -25,26 +27,71 @@ final class SafetyView
     {
         ['supply' => $supply, 'state' => $state] = ['supply' => $file->supply, 'state' => $file->state];
         $alarm = Alarm::of($supply, $state);
-        $steps = array_values(array_filter($state->ramp, static fn(RampStep $s): bool => $s->replaced === $state->replaced()));
+        $steps = array_values(
+            array_filter($state->ramp, static fn(RampStep $s): bool => $s->replaced === $state->replaced()),
+        );
 
         return [
-            'alarm' => $alarm === null ? null : ['entry' => $alarm->entry, 'place' => $alarm->place, 'quantity' => $alarm->quantity, 'sentence' => $alarm->sentence, 'advice' => $alarm->advice],
+            'alarm' =>
+                $alarm === null
+                    ? null
+                    : [
+                        'entry' => $alarm->entry,
+                        'place' => $alarm->place,
+                        'quantity' => $alarm->quantity,
+                        'sentence' => $alarm->sentence,
+                        'advice' => $alarm->advice,
+                    ],
             'context' => $state->context()->words(),
             'method' => $state->method?->words(),
             'ledger' => array_map(self::change(...), array_reverse(array_values($state->ledger))),
             'open' => count($state->openChanges()),
-            'gates' => array_map(static fn(Gate $gate): array => [
-                'gate' => $gate->value, 'title' => ucfirst($gate->words()), 'open' => Gates::blocking($gate, $supply, $state) === [], 'override' => $state->overrides[$gate->value]['reason'] ?? null,
-                'items' => array_map(static fn(GateItem $i): array => ['id' => $i->id, 'sentence' => $i->sentence, 'leads' => $i->leads, 'target' => $i->target, 'may_override' => $i->mayOverride, 'passed' => in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true)], Gates::missing($gate, $supply, $state)),
-            ], Gate::cases()),
+            'gates' => array_map(
+                static fn(Gate $gate): array => [
+                    'gate' => $gate->value,
+                    'title' => ucfirst($gate->words()),
+                    'open' => Gates::blocking($gate, $supply, $state) === [],
+                    'override' => $state->overrides[$gate->value]['reason'] ?? null,
+                    'items' => array_map(
+                        static fn(GateItem $i): array => [
+                            'id' => $i->id,
+                            'sentence' => $i->sentence,
+                            'leads' => $i->leads,
+                            'target' => $i->target,
+                            'may_override' => $i->mayOverride,
+                            'passed' => in_array($i->id, $state->overrides[$gate->value]['items'] ?? [], true),
+                        ],
+                        Gates::missing($gate, $supply, $state),
+                    ),
+                ],
+                Gate::cases(),
+            ),
             'may_override' => $mayOverride,
-            'charged' => array_map(static fn(string $ref): array => self::charge($file, $ref), array_map(strval(...), array_keys(StoredCharge::hazards($supply)))),
+            'charged' => array_map(
+                static fn(string $ref): array => self::charge($file, $ref),
+                array_map(strval(...), array_keys(StoredCharge::hazards($supply))),
+            ),
             'unproven' => StoredCharge::unproven($supply, $state),
-            'taken' => array_map(static fn(array $t): array => ['kind_words' => Taken::KINDS[$t['kind']] ?? $t['kind']] + $t, array_values($state->taken)),
-            'ramp' => array_map(static fn(RampStep $s, ?array $verdict): array => [
-                'entry' => $s->entry, 'volts' => $s->volts, 'amperes' => $s->amperes, 'rails' => array_map(static fn(string $id, float $v): array => ['point' => $id, 'text' => Quantity::volts($v)], array_map(strval(...), array_keys($s->rails)), $s->rails),
-                'celsius' => $s->celsius, 'verdict' => $verdict,
-            ], $steps, $steps === [] ? [] : app(PowerUpDesk::class)->verdicts($file, $steps)),
+            'taken' => array_map(
+                static fn(array $t): array => ['kind_words' => Taken::KINDS[$t['kind']] ?? $t['kind']] + $t,
+                array_values($state->taken),
+            ),
+            'ramp' => array_map(
+                static fn(RampStep $s, ?array $verdict): array => [
+                    'entry' => $s->entry,
+                    'volts' => $s->volts,
+                    'amperes' => $s->amperes,
+                    'rails' => array_map(
+                        static fn(string $id, float $v): array => ['point' => $id, 'text' => Quantity::volts($v)],
+                        array_map(strval(...), array_keys($s->rails)),
+                        $s->rails,
+                    ),
+                    'celsius' => $s->celsius,
+                    'verdict' => $verdict,
+                ],
+                $steps,
+                $steps === [] ? [] : app(PowerUpDesk::class)->verdicts($file, $steps),
+            ),
         ];
     }
 
@@ -58,9 +105,20 @@ final class SafetyView
         };
 
         return [
-            'id' => $change->id, 'kind' => $change->kind->value, 'part' => $change->part, 'words' => $change->words(), 'where' => $change->where, 'why' => $change->why, 'at' => $change->at,
-            'open' => $change->isOpen(), 'may_stay' => $change->mayStay(), 'mended' => $change->kind->mended(), 'how' => $change->closed['how'] ?? null, 'closed_why' => $change->closed['why'] ?? null,
-            'limited' => $standing(Gate::Limited), 'mains' => $standing(Gate::Mains),
+            'id' => $change->id,
+            'kind' => $change->kind->value,
+            'part' => $change->part,
+            'words' => $change->words(),
+            'where' => $change->where,
+            'why' => $change->why,
+            'at' => $change->at,
+            'open' => $change->isOpen(),
+            'may_stay' => $change->mayStay(),
+            'mended' => $change->kind->mended(),
+            'how' => $change->closed['how'] ?? null,
+            'closed_why' => $change->closed['why'] ?? null,
+            'limited' => $standing(Gate::Limited),
+            'mains' => $standing(Gate::Mains),
         ];
     }
 
@@ -73,8 +131,16 @@ final class SafetyView
         $isProven = StoredCharge::isProven($file->supply, $file->state, $ref);
 
         return [
-            'ref' => $ref, 'measured' => array_map(static fn(array $m): array => ['text' => Quantity::volts($m['volts']), 'at' => $m['at']], $measured), 'proven' => $isProven,
-            'again_at' => ! $isProven && $first !== null && StoredCharge::needsSecond($file->supply, $ref) ? gmdate('c', (int) strtotime($first) + StoredCharge::WAIT) : null,
+            'ref' => $ref,
+            'measured' => array_map(
+                static fn(array $m): array => ['text' => Quantity::volts($m['volts']), 'at' => $m['at']],
+                $measured,
+            ),
+            'proven' => $isProven,
+            'again_at' =>
+                !$isProven && $first !== null && StoredCharge::needsSecond($file->supply, $ref)
+                    ? gmdate('c', (int) strtotime($first) + StoredCharge::WAIT)
+                    : null,
         ];
     }
 }

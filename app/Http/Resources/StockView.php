@@ -15,12 +15,29 @@ final class StockView
     public static function of(StockLine $line): array
     {
         $component = $line->component;
-        $cells = array_filter(array_combine(array_column(Attribute::cases(), 'value'), array_map($component->write(...), Attribute::cases())) + array_combine(Component::WORDS, array_map($component->word(...), Component::WORDS)));
+        $cells = array_filter(
+            array_combine(
+                array_column(Attribute::cases(), 'value'),
+                array_map($component->write(...), Attribute::cases()),
+            ) + array_combine(Component::WORDS, array_map($component->word(...), Component::WORDS)),
+        );
 
         return [
-            'id' => $line->id, 'kind' => $component->kind, 'type' => $component->type, 'label' => $component->label(), 'cells' => (object) $cells,
-            'quantity' => $line->quantity, 'minimum' => $line->minimum, 'reserved' => $line->reserved, 'available' => $line->available(), 'low' => $line->quantity < $line->minimum,
-            'price' => $line->price, 'supplier' => $line->supplier, 'location' => $line->location, 'salvaged' => $line->isSalvaged, 'note' => $line->note,
+            'id' => $line->id,
+            'kind' => $component->kind,
+            'type' => $component->type,
+            'label' => $component->label(),
+            'cells' => (object) $cells,
+            'quantity' => $line->quantity,
+            'minimum' => $line->minimum,
+            'reserved' => $line->reserved,
+            'available' => $line->available(),
+            'low' => $line->quantity < $line->minimum,
+            'price' => $line->price,
+            'supplier' => $line->supplier,
+            'location' => $line->location,
+            'salvaged' => $line->isSalvaged,
+            'note' => $line->note,
         ];
     }
 }

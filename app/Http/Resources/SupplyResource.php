@@ -20,12 +20,15 @@ final class SupplyResource extends JsonResource
             'revision' => $this->revision,
             'parts' => count($this->description['parts'] ?? []),
             'points' => count($this->description['points'] ?? []),
-            'mains' => $this->description['mains']['voltage'] ?? $this->description['mains']['dc'] ?? '',
+            'mains' => $this->description['mains']['voltage'] ?? ($this->description['mains']['dc'] ?? ''),
             'parent_id' => $this->parent_id,
             'version' => $this->latestVersion?->number,
             'unknown' => count($this->description['unknown'] ?? []),
             'updated_at' => $this->updated_at?->toIso8601String(),
-            'description' => $this->when($request->route()?->hasParameter('supply') || ! $request->isMethod('get'), $this->description),
+            'description' => $this->when(
+                $request->route()?->hasParameter('supply') || !$request->isMethod('get'),
+                $this->description,
+            ),
         ];
     }
 }

@@ -20,7 +20,11 @@ final class UserResource extends JsonResource
             'email' => $this->email,
             'workshop' => $this->workshop->name ?? '',
             'role' => $this->getRoleNames()->first() ?? '',
-            'can' => ['edit_library' => $this->can('edit library'), 'work_on_any_job' => $this->can('work on any job'), 'hand_back' => $this->can('hand back')],
+            'can' => [
+                'edit_library' => $this->can('edit library'),
+                'work_on_any_job' => $this->can('work on any job'),
+                'hand_back' => $this->can('hand back'),
+            ],
         ];
     }
 }

@@ -24,21 +24,44 @@ final class WaveformView
         $point = $supply->points[$name] ?? null;
         [$node, $against] = $point === null ? [$name, $supply->reference] : [$point->node, $point->against];
         $pair = $kind === 'part' ? $waves->amperes($name) : $waves->volts($node, $against);
-        $round = static fn(?array $wave): ?array => $wave === null ? null : array_map(static fn(float $v): float => round($v, 5), $wave);
+        $round = static fn(?array $wave): ?array => $wave === null
+            ? null
+            : array_map(static fn(float $v): float => round($v, 5), $wave);
 
         return [
-            'mode' => $question->mode, 'trace' => $question->trace, 'unit' => $kind === 'part' ? 'A' : 'V',
-            'title' => $kind === 'part' ? "current through {$supply->part($name)->label()}" : ($point === null ? "{$node} against {$against}" : "{$point->id}, {$point->name}"),
-            'milliseconds' => $waves->times(), 'healthy' => $round($pair['healthy']), 'faulty' => $round($pair['faulty']),
-            'fault' => $question->part === null ? null : "{$question->part} {$supply->part($question->part)->fault((string) $question->fault)?->title}",
+            'mode' => $question->mode,
+            'trace' => $question->trace,
+            'unit' => $kind === 'part' ? 'A' : 'V',
+            'title' =>
+                $kind === 'part'
+                    ? "current through {$supply->part($name)->label()}"
+                    : ($point === null
+                        ? "{$node} against {$against}"
+                        : "{$point->id}, {$point->name}"),
+            'milliseconds' => $waves->times(),
+            'healthy' => $round($pair['healthy']),
+            'faulty' => $round($pair['faulty']),
+            'fault' =>
+                $question->part === null
+                    ? null
+                    : "{$question->part} {$supply->part($question->part)->fault((string) $question->fault)?->title}",
             'stable' => $waves->hasStableFault,
             'chain' => array_map(static fn(Destruction $d): string => $d->words(), $waves->chain),
             'headroom' => $kind === 'part' ? [] : $waves->headroom($node, $against),
             'traces' => self::traces($supply, $currents),
-            'faults' => array_values(array_map(static fn(Part $part): array => [
-                'ref' => $part->ref, 'label' => $part->label(),
-                'faults' => array_map(static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title], $part->kind->faults($part)),
-            ], array_filter($supply->parts, static fn(Part $part): bool => $part->kind->faults($part) !== []))),
+            'faults' => array_values(
+                array_map(
+                    static fn(Part $part): array => [
+                        'ref' => $part->ref,
+                        'label' => $part->label(),
+                        'faults' => array_map(
+                            static fn(FaultMode $f): array => ['name' => $f->name, 'title' => $f->title],
+                            $part->kind->faults($part),
+                        ),
+                    ],
+                    array_filter($supply->parts, static fn(Part $part): bool => $part->kind->faults($part) !== []),
+                ),
+            ),
         ];
     }
 
@@ -55,7 +78,11 @@ final class WaveformView
         }
         foreach (array_keys($supply->islands) as $node) {
             if ((string) $node !== $supply->reference) {
-                $traces[] = ['id' => "volts:{$node}", 'title' => "{$node} against {$supply->reference}", 'group' => 'Nodes'];
+                $traces[] = [
+                    'id' => "volts:{$node}",
+                    'title' => "{$node} against {$supply->reference}",
+                    'group' => 'Nodes',
+                ];
             }
         }
         foreach ($currents as $ref) {

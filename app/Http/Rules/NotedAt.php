@@ -20,12 +20,24 @@ final class NotedAt implements ValidationRule
     public function validate(string $attribute, mixed $value, Closure $fail): void
     {
         $moment = is_string($value) ? self::read($value) : null;
-        if ($moment === null || (int) $moment->format('Y') < self::EARLIEST || (int) $moment->format('Y') > self::LATEST) {
-            $fail(sprintf('"%s" is no moment that a clock shows: write it as ISO 8601, for example %s.', is_scalar($value) ? mb_substr((string) $value, 0, 40) : '…', Carbon::now()->toIso8601String()));
+        if (
+            $moment === null ||
+            (int) $moment->format('Y') < self::EARLIEST ||
+            (int) $moment->format('Y') > self::LATEST
+        ) {
+            $fail(
+                sprintf(
+                    '"%s" is no moment that a clock shows: write it as ISO 8601, for example %s.',
+                    is_scalar($value) ? mb_substr((string) $value, 0, 40) : '…',
+                    Carbon::now()->toIso8601String(),
+                ),
+            );
         }
     }
 
-    /** Seconds between noting and sending. Without a sending time by the same clock, the server's own time has to do. */
+    /**
+     * Seconds between noting and sending. Without a sending time by the same clock, the server's own time has to do.
+     */
     public static function waited(string $at, ?string $sentAt): int
     {
         $noted = self::read($at)?->getTimestamp() ?? 0;

@@ -20,12 +20,20 @@ final class Adjusted implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        return ['part' => Payload::part($payload, $supply), 'text' => Payload::text($payload, 'text', 'what it was set to, for example "TP9 to 24.00 V"', 200)];
+        return [
+            'part' => Payload::part($payload, $supply),
+            'text' => Payload::text($payload, 'text', 'what it was set to, for example "TP9 to 24.00 V"', 200),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->adjusted[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'text' => (string) $entry->payload['text'], 'at' => $entry->at];
+        $state->adjusted[] = [
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'text' => (string) $entry->payload['text'],
+            'at' => $entry->at,
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string

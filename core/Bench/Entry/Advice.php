@@ -20,7 +20,9 @@ final class Advice implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        return ['text' => Payload::text($payload, 'text', 'what the owner should know, for example "keep the vents free"')];
+        return [
+            'text' => Payload::text($payload, 'text', 'what the owner should know, for example "keep the vents free"'),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void

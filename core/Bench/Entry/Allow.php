@@ -27,10 +27,18 @@ final class Allow implements EntryKind
         $gate = Gate::from(Payload::choice($payload, 'gate', [Gate::Limited->value, Gate::Mains->value]));
         $change = $state->ledger[$id];
         if ($change->kind->at($gate) === Standing::Forbidden) {
-            throw EntryRefused::because('gate', sprintf('%s cannot stay %s: %s.', ucfirst($change->words()), $gate->words(), $change->kind->mended()));
+            throw EntryRefused::because(
+                'gate',
+                sprintf('%s cannot stay %s: %s.', ucfirst($change->words()), $gate->words(), $change->kind->mended()),
+            );
         }
 
-        return ['change' => $id, 'gate' => $gate->value, 'why' => Payload::remark($payload, 'why', 300), 'what' => $change->words()];
+        return [
+            'change' => $id,
+            'gate' => $gate->value,
+            'why' => Payload::remark($payload, 'why', 300),
+            'what' => $change->words(),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
@@ -43,6 +51,10 @@ final class Allow implements EntryKind
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return sprintf('May stay (%s): %s', Gate::from((string) $entry->payload['gate'])->words(), $entry->payload['what']);
+        return sprintf(
+            'May stay (%s): %s',
+            Gate::from((string) $entry->payload['gate'])->words(),
+            $entry->payload['what'],
+        );
     }
 }

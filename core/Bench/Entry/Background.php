@@ -16,7 +16,13 @@ final class Background implements EntryKind
     private const MOST_YEARS = 150;
 
     /** What may have happened to it, and how that is said. */
-    public const CONDITIONS = ['damp' => 'kept damp', 'worked_on' => 'worked on before', 'hot' => 'runs hot or never switched off', 'moved' => 'shaken or carried about', 'idle' => 'stood unused for years'];
+    public const CONDITIONS = [
+        'damp' => 'kept damp',
+        'worked_on' => 'worked on before',
+        'hot' => 'runs hot or never switched off',
+        'moved' => 'shaken or carried about',
+        'idle' => 'stood unused for years',
+    ];
 
     public function name(): string
     {
@@ -26,12 +32,24 @@ final class Background implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $years = $payload['years'] ?? null;
-        if ($years !== null && $years !== '' && (! is_numeric($years) || (int) $years < 0 || (int) $years > self::MOST_YEARS)) {
-            throw EntryRefused::because('years', sprintf('Its age is a number of years, 0 to %d; leave it empty if nobody knows.', self::MOST_YEARS));
+        if (
+            $years !== null &&
+            $years !== '' &&
+            (!is_numeric($years) || (int) $years < 0 || (int) $years > self::MOST_YEARS)
+        ) {
+            throw EntryRefused::because(
+                'years',
+                sprintf('Its age is a number of years, 0 to %d; leave it empty if nobody knows.', self::MOST_YEARS),
+            );
         }
         $given = is_array($payload['conditions'] ?? null) ? $payload['conditions'] : [];
-        $conditions = array_values(array_filter(array_keys(self::CONDITIONS), static fn(string $known): bool => in_array($known, $given, true)));
-        if ($conditions === [] && ! is_numeric($years)) {
+        $conditions = array_values(
+            array_filter(
+                array_keys(self::CONDITIONS),
+                static fn(string $known): bool => in_array($known, $given, true),
+            ),
+        );
+        if ($conditions === [] && !is_numeric($years)) {
             throw EntryRefused::because('years', 'Say how old it is, or choose what has happened to it.');
         }
 
@@ -48,6 +66,10 @@ final class Background implements EntryKind
     {
         $years = $entry->payload['years'];
 
-        return 'Background: '.implode(', ', [...($years === null ? [] : ["{$years} years old"]), ...array_map(static fn(string $c): string => self::CONDITIONS[$c], $entry->payload['conditions'])]);
+        return 'Background: ' .
+            implode(', ', [
+                ...$years === null ? [] : ["{$years} years old"],
+                ...array_map(static fn(string $c): string => self::CONDITIONS[$c], $entry->payload['conditions']),
+            ]);
     }
 }

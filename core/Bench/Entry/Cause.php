@@ -32,10 +32,25 @@ final class Cause implements EntryKind
         $fault = is_string($payload['fault'] ?? null) ? $payload['fault'] : '';
         $text = is_string($payload['text'] ?? null) ? mb_substr(trim($payload['text']), 0, 1000) : '';
         if ($fault === self::MISTAKEN && $text === '') {
-            throw EntryRefused::because('text', sprintf('Say how %s is put in or joined wrongly, for example "in the place of R7" or "solder from its middle pin to C3".', $ref));
+            throw EntryRefused::because(
+                'text',
+                sprintf(
+                    'Say how %s is put in or joined wrongly, for example "in the place of R7" or "solder from ' .
+                        'its middle pin to C3".',
+                    $ref,
+                ),
+            );
         }
         if ($fault !== self::MISTAKEN && $part->fault($fault) === null) {
-            throw EntryRefused::because('fault', sprintf('%s does not fail as "%s". It can be: %s.', $ref, $fault, implode(', ', [...array_column($part->kind->faults($part), 'name'), self::MISTAKEN])));
+            throw EntryRefused::because(
+                'fault',
+                sprintf(
+                    '%s does not fail as "%s". It can be: %s.',
+                    $ref,
+                    $fault,
+                    implode(', ', [...array_column($part->kind->faults($part), 'name'), self::MISTAKEN]),
+                ),
+            );
         }
 
         return ['part' => $ref, 'fault' => $fault, 'text' => $text];
@@ -44,8 +59,10 @@ final class Cause implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $state->cause = [
-            'entry' => $entry->id, 'part' => (string) $entry->payload['part'],
-            'fault' => (string) $entry->payload['fault'], 'text' => (string) $entry->payload['text'],
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'fault' => (string) $entry->payload['fault'],
+            'text' => (string) $entry->payload['text'],
         ];
     }
 
@@ -53,7 +70,9 @@ final class Cause implements EntryKind
     {
         $part = $supply->part((string) $entry->payload['part']);
 
-        return "Cause: {$part->label()}, ".self::title($part, (string) $entry->payload['fault']).($entry->payload['fault'] === self::MISTAKEN ? ": {$entry->payload['text']}" : '');
+        return "Cause: {$part->label()}, " .
+            self::title($part, (string) $entry->payload['fault']) .
+            ($entry->payload['fault'] === self::MISTAKEN ? ": {$entry->payload['text']}" : '');
     }
 
     public static function title(Part $part, string $fault): string

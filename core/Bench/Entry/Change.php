@@ -41,10 +41,13 @@ final class Change implements EntryKind
         $given = is_string($payload['part'] ?? null) ? trim($payload['part']) : '';
         $pair = $kind === ChangeKind::Jumper && $given !== '' ? ReadingText::target($given, $supply) : null;
         $points = $pair !== null && PointPair::ends($pair, $supply->points) !== null ? $pair : null;
-        $ref = $points !== null || ($given === '' && ! $kind->needsPart()) ? null : Payload::part($payload, $supply);
+        $ref = $points !== null || ($given === '' && !$kind->needsPart()) ? null : Payload::part($payload, $supply);
         $value = Payload::remark($payload, 'value', 40);
         if ($kind->needsValue() && $value === '') {
-            throw EntryRefused::because('value', sprintf('Say what is fitted instead in %s, for example "30k" or "T2A".', $ref));
+            throw EntryRefused::because(
+                'value',
+                sprintf('Say what is fitted instead in %s, for example "30k" or "T2A".', $ref),
+            );
         }
         if ($ref !== null) {
             self::check($kind, $supply->part($ref), $supply);
@@ -55,13 +58,33 @@ final class Change implements EntryKind
         }
         $si = $ref === null || $value === '' ? null : self::si($value, $supply->part($ref), $kind);
 
-        return ['change' => $kind->value, 'part' => $ref, 'on_guard' => self::isOnGuard($ref, $points, $supply), 'points' => $points, 'value' => $value, 'si' => $si, 'where' => $where, 'why' => Payload::remark($payload, 'why', 300)];
+        return [
+            'change' => $kind->value,
+            'part' => $ref,
+            'on_guard' => self::isOnGuard($ref, $points, $supply),
+            'points' => $points,
+            'value' => $value,
+            'si' => $si,
+            'where' => $where,
+            'why' => Payload::remark($payload, 'why', 300),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $p = $entry->payload;
-        $state->ledger[$entry->id] = new TemporaryChange($entry->id, ChangeKind::from((string) $p['change']), $p['part'] ?? null, $p['points'] ?? null, (string) $p['value'], (string) $p['where'], (string) $p['why'], $entry->at, $p['si'] ?? null, onGuard: (bool) ($p['on_guard'] ?? false));
+        $state->ledger[$entry->id] = new TemporaryChange(
+            $entry->id,
+            ChangeKind::from((string) $p['change']),
+            $p['part'] ?? null,
+            $p['points'] ?? null,
+            (string) $p['value'],
+            (string) $p['where'],
+            (string) $p['why'],
+            $entry->at,
+            $p['si'] ?? null,
+            onGuard: (bool) ($p['on_guard'] ?? false),
+        );
         if ($p['change'] === ChangeKind::Shield->value) {
             unset($state->looked[Looked::CLOSED]);
         }
@@ -70,9 +93,19 @@ final class Change implements EntryKind
     public function line(LogEntry $entry, Description $supply): string
     {
         $p = $entry->payload;
-        $what = trim(implode(' ', array_filter([ChangeKind::from((string) $p['change'])->words(), $p['part'] ?? $p['points'] ?? '', $p['value'], $p['where']])));
+        $what = trim(
+            implode(
+                ' ',
+                array_filter([
+                    ChangeKind::from((string) $p['change'])->words(),
+                    $p['part'] ?? ($p['points'] ?? ''),
+                    $p['value'],
+                    $p['where'],
+                ]),
+            ),
+        );
 
-        return "Temporary: {$what}".($p['why'] === '' ? '' : ", {$p['why']}");
+        return "Temporary: {$what}" . ($p['why'] === '' ? '' : ", {$p['why']}");
     }
 
     /** What may not be there in the present state cannot be made in it either. */
@@ -84,21 +117,32 @@ final class Change implements EntryKind
             PowerState::Unplugged => Gate::HandsIn,
         };
         if ($kind->at($gate) !== Standing::Free) {
-            throw EntryRefused::because('change', sprintf('%s: not on a unit that is recorded as %s. Take it down, record that, then write down what you change.', ucfirst($kind->words()), mb_strtolower($state->power->words())));
+            throw EntryRefused::because(
+                'change',
+                sprintf(
+                    '%s: not on a unit that is recorded as %s. Take it down, record that, then write down what ' .
+                        'you change.',
+                    ucfirst($kind->words()),
+                    mb_strtolower($state->power->words()),
+                ),
+            );
         }
     }
 
     private static function check(ChangeKind $kind, Part $part, Description $supply): void
     {
         $complaint = match (true) {
-            $kind === ChangeKind::WrongFuse && ! $part->kind instanceof Fuse => 'is no fuse',
-            $kind === ChangeKind::Scaled && ! $part->kind instanceof Resistor => 'is no resistor',
-            $kind === ChangeKind::LoadOff && ! $part->kind instanceof Consumes => 'is no load',
+            $kind === ChangeKind::WrongFuse && !($part->kind instanceof Fuse) => 'is no fuse',
+            $kind === ChangeKind::Scaled && !($part->kind instanceof Resistor) => 'is no resistor',
+            $kind === ChangeKind::LoadOff && !($part->kind instanceof Consumes) => 'is no load',
             $part->ref === $supply->source()->ref => 'is the feed itself',
             default => null,
         };
         if ($complaint !== null) {
-            throw EntryRefused::because('part', "{$part->ref} {$complaint}: choose what the change is about, or describe it as \"other\".");
+            throw EntryRefused::because(
+                'part',
+                "{$part->ref} {$complaint}: choose what the change is about, or describe it as \"other\".",
+            );
         }
     }
 
@@ -122,7 +166,10 @@ final class Change implements EntryKind
     {
         $unit = $part->kind->parameters()[0]->unit ?? null;
         try {
-            $si = $unit === null ? 0.0 : Quantity::parse((string) preg_replace('/^(?:FF|TT|F|T|M)\s*(?=\d)/', '', $value), $unit)->value;
+            $si =
+                $unit === null
+                    ? 0.0
+                    : Quantity::parse((string) preg_replace('/^(?:FF|TT|F|T|M)\s*(?=\d)/', '', $value), $unit)->value;
         } catch (UnreadableQuantity $e) {
             return $kind === ChangeKind::TestPart ? null : throw EntryRefused::because('value', $e->getMessage());
         }

@@ -26,13 +26,26 @@ final class ChangeClosed implements EntryKind
         $how = Payload::choice($payload, 'how', [TemporaryChange::UNDONE, TemporaryChange::PERMANENT]);
         $why = Payload::remark($payload, 'why', 300);
         if ($how === TemporaryChange::PERMANENT && $why === '') {
-            throw EntryRefused::because('why', 'Say why it may stay for good: whoever opens this unit next wants to know.');
+            throw EntryRefused::because(
+                'why',
+                'Say why it may stay for good: whoever opens this unit next wants to know.',
+            );
         }
-        if ($how === TemporaryChange::PERMANENT && ! $state->ledger[$id]->mayStay()) {
-            throw EntryRefused::because('how', sprintf('%s cannot be made permanent by a reason: %s.', ucfirst($state->ledger[$id]->words()), $state->ledger[$id]->kind->mended()));
+        if ($how === TemporaryChange::PERMANENT && !$state->ledger[$id]->mayStay()) {
+            throw EntryRefused::because(
+                'how',
+                sprintf(
+                    '%s cannot be made permanent by a reason: %s.',
+                    ucfirst($state->ledger[$id]->words()),
+                    $state->ledger[$id]->kind->mended(),
+                ),
+            );
         }
         if ($state->power->isEnergised()) {
-            throw EntryRefused::because('change', 'The unit is recorded as energised. Unplug it and record that before the change is undone.');
+            throw EntryRefused::because(
+                'change',
+                'The unit is recorded as energised. Unplug it and record that before the change is undone.',
+            );
         }
 
         return ['change' => $id, 'how' => $how, 'why' => $why, 'what' => $state->ledger[$id]->words()];
@@ -42,9 +55,16 @@ final class ChangeClosed implements EntryKind
     {
         $id = (string) $entry->payload['change'];
         // What an older log or another workshop's archive made permanent by a sentence stays open.
-        $isFalse = $entry->payload['how'] === TemporaryChange::PERMANENT && isset($state->ledger[$id]) && ! $state->ledger[$id]->mayStay();
-        if (isset($state->ledger[$id]) && ! $isFalse) {
-            $state->ledger[$id] = $state->ledger[$id]->closed(['how' => (string) $entry->payload['how'], 'why' => (string) $entry->payload['why'], 'at' => $entry->at]);
+        $isFalse =
+            $entry->payload['how'] === TemporaryChange::PERMANENT &&
+            isset($state->ledger[$id]) &&
+            !$state->ledger[$id]->mayStay();
+        if (isset($state->ledger[$id]) && !$isFalse) {
+            $state->ledger[$id] = $state->ledger[$id]->closed([
+                'how' => (string) $entry->payload['how'],
+                'why' => (string) $entry->payload['why'],
+                'at' => $entry->at,
+            ]);
         }
     }
 
@@ -52,7 +72,9 @@ final class ChangeClosed implements EntryKind
     {
         $p = $entry->payload;
 
-        return ($p['how'] === TemporaryChange::UNDONE ? 'Undone: ' : 'Made permanent: ').$p['what'].($p['why'] === '' ? '' : ", {$p['why']}");
+        return ($p['how'] === TemporaryChange::UNDONE ? 'Undone: ' : 'Made permanent: ') .
+            $p['what'] .
+            ($p['why'] === '' ? '' : ", {$p['why']}");
     }
 
     /**
@@ -64,6 +86,8 @@ final class ChangeClosed implements EntryKind
     {
         $id = is_string($payload['change'] ?? null) ? $payload['change'] : '';
 
-        return isset($state->ledger[$id]) && $state->ledger[$id]->isOpen() ? $id : throw EntryRefused::because('change', 'There is no such open entry in the ledger.');
+        return isset($state->ledger[$id]) && $state->ledger[$id]->isOpen()
+            ? $id
+            : throw EntryRefused::because('change', 'There is no such open entry in the ledger.');
     }
 }

@@ -24,7 +24,7 @@ final class Close implements EntryKind
     {
         $missing = self::missing($supply, $state);
         if ($missing !== []) {
-            throw EntryRefused::because('close', 'Not yet: '.implode('; ', $missing).'.');
+            throw EntryRefused::because('close', 'Not yet: ' . implode('; ', $missing) . '.');
         }
         // Once it is closed the log takes nothing any more that could still be missing.
         Gates::mustBeOpen(Gate::HandBack, 'close', $supply, $state);
@@ -56,7 +56,7 @@ final class Close implements EntryKind
         $rails = array_keys(array_filter($supply->points, static fn($point): bool => $point->rail !== null));
         $unread = array_diff($rails === [] ? array_keys($supply->points) : $rails, $proven);
         if ($unread !== []) {
-            $missing[] = 'measure after the repair: '.implode(', ', $unread);
+            $missing[] = 'measure after the repair: ' . implode(', ', $unread);
         }
         if ($state->power->isEnergised()) {
             $missing[] = 'unplug and discharge the unit';

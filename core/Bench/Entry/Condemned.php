@@ -11,7 +11,9 @@ use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
 use Oculant\Core\Supply\Description;
 
-/** The unit is not to be used any more: it leaves only marked and made unusable. Strike this out to go back to repair. */
+/**
+ * The unit is not to be used any more: it leaves only marked and made unusable. Strike this out to go back to repair.
+ */
 final class Condemned implements EntryKind
 {
     public function name(): string

@@ -38,7 +38,11 @@ final class Decide implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $p = $entry->payload;
-        $state->decided[(string) $p['part']] = ['decision' => (string) $p['decision'], 'with' => (string) $p['with'], 'text' => (string) $p['text']];
+        $state->decided[(string) $p['part']] = [
+            'decision' => (string) $p['decision'],
+            'with' => (string) $p['with'],
+            'text' => (string) $p['text'],
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
@@ -50,6 +54,8 @@ final class Decide implements EntryKind
             default => (string) $p['decision'],
         };
 
-        return "Recap, {$p['part']}: {$what}".($p['with'] === '' ? '' : " with {$p['with']}").($p['text'] === '' ? '' : ", {$p['text']}");
+        return "Recap, {$p['part']}: {$what}" .
+            ($p['with'] === '' ? '' : " with {$p['with']}") .
+            ($p['text'] === '' ? '' : ", {$p['text']}");
     }
 }

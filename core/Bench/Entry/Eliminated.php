@@ -14,7 +14,11 @@ use Oculant\Core\Supply\Description;
 /** A part was taken out, a leg lifted, or something pressed and moved; and then: is the fault still here? */
 final class Eliminated implements EntryKind
 {
-    public const HOW = ['removed' => 'taken out', 'lifted' => 'one leg lifted', 'disturbed' => 'pressed, moved or resoldered'];
+    public const HOW = [
+        'removed' => 'taken out',
+        'lifted' => 'one leg lifted',
+        'disturbed' => 'pressed, moved or resoldered',
+    ];
 
     public function name(): string
     {
@@ -24,7 +28,7 @@ final class Eliminated implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $still = $payload['still'] ?? null;
-        if (! is_bool($still) && ! in_array($still, ['yes', 'no'], true)) {
+        if (!is_bool($still) && !in_array($still, ['yes', 'no'], true)) {
             throw EntryRefused::because('still', 'Say whether the fault is still here: yes or no.');
         }
 
@@ -44,12 +48,21 @@ final class Eliminated implements EntryKind
             $state->out[(string) $entry->payload['part']] = $entry->id;
         }
         $state->eliminated[] = [
-            'entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'how' => (string) $entry->payload['how'], 'still' => (bool) $entry->payload['still'], 'isNew' => in_array($entry->payload['part'], $state->replaced(), true),
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'how' => (string) $entry->payload['how'],
+            'still' => (bool) $entry->payload['still'],
+            'isNew' => in_array($entry->payload['part'], $state->replaced(), true),
         ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return sprintf('%s %s: the fault %s', $entry->payload['part'], self::HOW[$entry->payload['how']], $entry->payload['still'] ? 'is still here' : 'is gone');
+        return sprintf(
+            '%s %s: the fault %s',
+            $entry->payload['part'],
+            self::HOW[$entry->payload['how']],
+            $entry->payload['still'] ? 'is still here' : 'is gone',
+        );
     }
 }

@@ -39,24 +39,36 @@ final class Finding implements EntryKind
         return [
             'part' => Payload::part($payload, $supply),
             'sees' => $sees,
-            'text' => $sees === 'other' ? Payload::text($payload, 'text', 'what you see on the part, for example "vent bulged"') : Payload::remark($payload, 'text'),
+            'text' =>
+                $sees === 'other'
+                    ? Payload::text($payload, 'text', 'what you see on the part, for example "vent bulged"')
+                    : Payload::remark($payload, 'text'),
         ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->findings[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'sees' => (string) ($entry->payload['sees'] ?? 'other'), 'text' => self::words($entry), 'isNew' => in_array($entry->payload['part'], $state->replaced(), true)];
+        $state->findings[] = [
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'sees' => (string) ($entry->payload['sees'] ?? 'other'),
+            'text' => self::words($entry),
+            'isNew' => in_array($entry->payload['part'], $state->replaced(), true),
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return "Seen on {$entry->payload['part']}: ".self::words($entry);
+        return "Seen on {$entry->payload['part']}: " . self::words($entry);
     }
 
     private static function words(LogEntry $entry): string
     {
         $sees = (string) ($entry->payload['sees'] ?? 'other');
 
-        return implode(', ', array_filter([$sees === 'other' ? '' : self::SEES[$sees], (string) $entry->payload['text']]));
+        return implode(
+            ', ',
+            array_filter([$sees === 'other' ? '' : self::SEES[$sees], (string) $entry->payload['text']]),
+        );
     }
 }

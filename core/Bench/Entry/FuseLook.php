@@ -30,25 +30,38 @@ final class FuseLook implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $ref = Payload::part($payload, $supply);
-        if (! $supply->part($ref)->kind instanceof Fuse) {
+        if (!($supply->part($ref)->kind instanceof Fuse)) {
             throw EntryRefused::because('part', "{$ref} is no fuse.");
         }
 
-        return ['part' => $ref, 'state' => Payload::choice($payload, 'state', array_keys(self::STATES)), 'fitted' => Payload::remark($payload, 'fitted', 20)];
+        return [
+            'part' => $ref,
+            'state' => Payload::choice($payload, 'state', array_keys(self::STATES)),
+            'fitted' => Payload::remark($payload, 'fitted', 20),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->fuses[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'state' => (string) $entry->payload['state'], 'fitted' => (string) $entry->payload['fitted'], 'replaced' => $state->replaced()];
+        $state->fuses[] = [
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'state' => (string) $entry->payload['state'],
+            'fitted' => (string) $entry->payload['fitted'],
+            'replaced' => $state->replaced(),
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
         $due = (string) ($supply->part((string) $entry->payload['part'])->written['rating'] ?? '');
         $fitted = (string) $entry->payload['fitted'];
-        $wrong = $fitted !== '' && self::plain($fitted) !== self::plain($due) ? "; fitted {$fitted}, due {$due}: put the right one in, never a larger one" : '';
+        $wrong =
+            $fitted !== '' && self::plain($fitted) !== self::plain($due)
+                ? "; fitted {$fitted}, due {$due}: put the right one in, never a larger one"
+                : '';
 
-        return "{$entry->payload['part']} ".self::STATES[$entry->payload['state']].$wrong;
+        return "{$entry->payload['part']} " . self::STATES[$entry->payload['state']] . $wrong;
     }
 
     private static function plain(string $rating): string

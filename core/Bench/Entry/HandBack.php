@@ -27,7 +27,12 @@ final class HandBack implements EntryKind
             return self::unsafe($payload, $state);
         }
         if ($state->closedAt === null) {
-            throw EntryRefused::because('handback', 'Close the repair first: '.(implode('; ', Close::missing($supply, $state)) ?: 'everything needed is there').'.');
+            throw EntryRefused::because(
+                'handback',
+                'Close the repair first: ' .
+                    (implode('; ', Close::missing($supply, $state)) ?: 'everything needed is there') .
+                    '.',
+            );
         }
         Gates::mustBeOpen(Gate::HandBack, 'handback', $supply, $state);
 
@@ -47,7 +52,14 @@ final class HandBack implements EntryKind
             throw EntryRefused::because('handback', 'Unplug the unit and record it first.');
         }
 
-        return ['unsafe' => Payload::text($payload, 'unsafe', 'how it is marked and made unusable before it leaves, for example "cord cut off with the owner\'s consent, red label"')];
+        return [
+            'unsafe' => Payload::text(
+                $payload,
+                'unsafe',
+                'how it is marked and made unusable before it leaves, for example "cord cut off with the ' .
+                    'owner\'s consent, red label"',
+            ),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void

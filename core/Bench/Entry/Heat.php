@@ -34,22 +34,38 @@ final class Heat implements EntryKind
 
         return [
             'part' => $part,
-            'celsius' => self::degrees($payload['text'] ?? null, 'text', 'Type the temperature that the probe or camera shows, for example 85C.'),
-            'room' => $room === null || $room === '' ? self::ROOM : self::degrees($room, 'room', 'Type the temperature of the room, for example 22C.'),
+            'celsius' => self::degrees(
+                $payload['text'] ?? null,
+                'text',
+                'Type the temperature that the probe or camera shows, for example 85C.',
+            ),
+            'room' =>
+                $room === null || $room === ''
+                    ? self::ROOM
+                    : self::degrees($room, 'room', 'Type the temperature of the room, for example 22C.'),
         ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $state->heats[] = [
-            'entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'celsius' => (float) $entry->payload['celsius'],
-            'rise' => (float) $entry->payload['celsius'] - (float) $entry->payload['room'], 'mode' => $state->mode, 'replaced' => $state->replaced(),
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'celsius' => (float) $entry->payload['celsius'],
+            'rise' => (float) $entry->payload['celsius'] - (float) $entry->payload['room'],
+            'mode' => $state->mode,
+            'replaced' => $state->replaced(),
         ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return sprintf('%s %s with the room at %s', $entry->payload['part'], Quantity::write((float) $entry->payload['celsius'], Unit::Celsius), Quantity::write((float) $entry->payload['room'], Unit::Celsius));
+        return sprintf(
+            '%s %s with the room at %s',
+            $entry->payload['part'],
+            Quantity::write((float) $entry->payload['celsius'], Unit::Celsius),
+            Quantity::write((float) $entry->payload['room'], Unit::Celsius),
+        );
     }
 
     /** @throws EntryRefused */
@@ -61,7 +77,15 @@ final class Heat implements EntryKind
             throw EntryRefused::because($field, $ask);
         }
         if ($celsius < self::RANGE[0] || $celsius > self::RANGE[1]) {
-            throw EntryRefused::because($field, sprintf('%s is not a temperature that a part on the bench has; %d to %d °C is read.', Quantity::write($celsius, Unit::Celsius), (int) self::RANGE[0], (int) self::RANGE[1]));
+            throw EntryRefused::because(
+                $field,
+                sprintf(
+                    '%s is not a temperature that a part on the bench has; %d to %d °C is read.',
+                    Quantity::write($celsius, Unit::Celsius),
+                    (int) self::RANGE[0],
+                    (int) self::RANGE[1],
+                ),
+            );
         }
 
         return $celsius;

@@ -12,7 +12,8 @@ use Oculant\Core\Bench\Payload;
 use Oculant\Core\Supply\Description;
 
 /**
- * A line of the notebook for what no reading settles: an idea, how to test it, what came of it. A later entry with the id of
+ * A line of the notebook for what no reading settles: an idea, how to test it, what came of it. A later entry with the
+ * id of
  * an earlier one brings it up to date.
  */
 final class Idea implements EntryKind
@@ -27,7 +28,7 @@ final class Idea implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $of = is_string($payload['of'] ?? null) && $payload['of'] !== '' ? $payload['of'] : null;
-        if ($of !== null && ! isset($state->ideas[$of])) {
+        if ($of !== null && !isset($state->ideas[$of])) {
             throw EntryRefused::because('of', 'There is no such line in the notebook.');
         }
         $before = $state->ideas[$of] ?? ['idea' => '', 'test' => '', 'outcome' => ''];
@@ -39,7 +40,16 @@ final class Idea implements EntryKind
 
         return [
             'of' => $of,
-            'idea' => $of === null ? Payload::text($payload, 'idea', 'the idea, for example "hum comes in through the signal earth"', 500) : (Payload::remark($payload, 'idea') ?: $before['idea']),
+            'idea' =>
+                $of === null
+                    ? Payload::text(
+                        $payload,
+                        'idea',
+                        'the idea, for example "hum comes in through the signal earth"',
+                        500,
+                    )
+                    : (Payload::remark($payload, 'idea') ?:
+                    $before['idea']),
             'test' => Payload::remark($payload, 'test') ?: $before['test'],
             'outcome' => $outcome,
             'verdict' => $verdict,
@@ -50,8 +60,11 @@ final class Idea implements EntryKind
     {
         $id = (string) ($entry->payload['of'] ?? $entry->id);
         $state->ideas[$id] = [
-            'id' => $id, 'idea' => (string) $entry->payload['idea'], 'test' => (string) $entry->payload['test'],
-            'outcome' => (string) $entry->payload['outcome'], 'verdict' => (string) $entry->payload['verdict'],
+            'id' => $id,
+            'idea' => (string) $entry->payload['idea'],
+            'test' => (string) $entry->payload['test'],
+            'outcome' => (string) $entry->payload['outcome'],
+            'verdict' => (string) $entry->payload['verdict'],
         ];
     }
 
@@ -59,6 +72,8 @@ final class Idea implements EntryKind
     {
         $outcome = (string) $entry->payload['outcome'];
 
-        return "Idea: {$entry->payload['idea']}, ".self::VERDICTS[$entry->payload['verdict']].($outcome === '' ? '' : " ({$outcome})");
+        return "Idea: {$entry->payload['idea']}, " .
+            self::VERDICTS[$entry->payload['verdict']] .
+            ($outcome === '' ? '' : " ({$outcome})");
     }
 }

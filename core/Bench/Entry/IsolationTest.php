@@ -17,7 +17,10 @@ use Oculant\Core\Supply\Description;
 /** Mains side against output or case: insulation in ohms, or the current that flows from there to earth. */
 final class IsolationTest implements EntryKind
 {
-    public const TESTS = ['resistance' => 'resistance from the mains side to output or case', 'current' => 'touch current, from output or case to earth'];
+    public const TESTS = [
+        'resistance' => 'resistance from the mains side to output or case',
+        'current' => 'touch current, from output or case to earth',
+    ];
 
     public function name(): string
     {
@@ -28,7 +31,10 @@ final class IsolationTest implements EntryKind
     {
         $test = Payload::choice($payload, 'test', array_keys(self::TESTS));
         if ($test === 'resistance' && $state->power->isEnergised()) {
-            throw EntryRefused::because('text', 'The unit is recorded as energised. Insulation is measured with the plug out and the unit discharged.');
+            throw EntryRefused::because(
+                'text',
+                'The unit is recorded as energised. Insulation is measured with the plug out and the unit discharged.',
+            );
         }
         $text = is_scalar($payload['text'] ?? null) ? trim((string) $payload['text']) : '';
         if ($test === 'resistance' && preg_match('/^(ol|open)$/i', $text) === 1) {
@@ -43,19 +49,29 @@ final class IsolationTest implements EntryKind
             throw EntryRefused::because('text', $e->getMessage());
         }
 
-        return $value >= 0 ? ['test' => $test, 'value' => $value] : throw EntryRefused::because('text', 'It cannot be below zero.');
+        return $value >= 0
+            ? ['test' => $test, 'value' => $value]
+            : throw EntryRefused::because('text', 'It cannot be below zero.');
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->measureIsolation((string) $entry->payload['test'], $entry->id, $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'], null);
+        $state->measureIsolation(
+            (string) $entry->payload['test'],
+            $entry->id,
+            $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'],
+            null,
+        );
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
         $value = $entry->payload['value'];
-        $text = $value === 'OL' ? 'OL' : Quantity::write((float) $value, $entry->payload['test'] === 'current' ? Unit::Ampere : Unit::Ohm);
+        $text =
+            $value === 'OL'
+                ? 'OL'
+                : Quantity::write((float) $value, $entry->payload['test'] === 'current' ? Unit::Ampere : Unit::Ohm);
 
-        return ($entry->payload['test'] === 'current' ? 'Touch current ' : 'Isolation ').$text;
+        return ($entry->payload['test'] === 'current' ? 'Touch current ' : 'Isolation ') . $text;
     }
 }

@@ -23,16 +23,27 @@ final class MainsMeasured implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        if (! $state->power->isEnergised()) {
-            throw EntryRefused::because('text', 'The unit is recorded as unplugged. Record the power first, then the mains voltage.');
+        if (!$state->power->isEnergised()) {
+            throw EntryRefused::because(
+                'text',
+                'The unit is recorded as unplugged. Record the power first, then the mains voltage.',
+            );
         }
         try {
-            $volts = Quantity::parse(is_scalar($payload['text'] ?? null) ? (string) $payload['text'] : '', Unit::Volt)->value;
+            $volts = Quantity::parse(is_scalar($payload['text'] ?? null) ? (string) $payload['text'] : '', Unit::Volt)
+                ->value;
         } catch (UnreadableQuantity $e) {
             throw EntryRefused::because('text', $e->getMessage());
         }
         if ($volts < 1 || $volts > 1.5 * $supply->mainsVoltage) {
-            throw EntryRefused::because('text', sprintf('%s cannot be the mains of a %s unit. Measure between live and neutral and write for example 234.', Quantity::volts($volts), Quantity::volts($supply->mainsVoltage)));
+            throw EntryRefused::because(
+                'text',
+                sprintf(
+                    '%s cannot be the mains of a %s unit. Measure between live and neutral and write for example 234.',
+                    Quantity::volts($volts),
+                    Quantity::volts($supply->mainsVoltage),
+                ),
+            );
         }
 
         return ['volts' => $volts];
@@ -45,6 +56,6 @@ final class MainsMeasured implements EntryKind
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return 'Mains measured: '.Quantity::volts((float) $entry->payload['volts']);
+        return 'Mains measured: ' . Quantity::volts((float) $entry->payload['volts']);
     }
 }

@@ -29,6 +29,6 @@ final class Note implements EntryKind
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return 'Note: '.$entry->payload['text'];
+        return 'Note: ' . $entry->payload['text'];
     }
 }

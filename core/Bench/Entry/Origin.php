@@ -34,13 +34,23 @@ final class Origin implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $p = $entry->payload;
-        $state->origins["{$p['part']} {$p['key']}"] = ['entry' => $entry->id, 'part' => (string) $p['part'], 'key' => (string) $p['key'], 'title' => (string) $p['title'], 'outcome' => (string) $p['outcome'], 'text' => (string) $p['text']];
+        $state->origins["{$p['part']} {$p['key']}"] = [
+            'entry' => $entry->id,
+            'part' => (string) $p['part'],
+            'key' => (string) $p['key'],
+            'title' => (string) $p['title'],
+            'outcome' => (string) $p['outcome'],
+            'text' => (string) $p['text'],
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
         $p = $entry->payload;
 
-        return "Why {$p['part']} failed: ".mb_strtolower((string) $p['title']).", {$p['outcome']}".($p['text'] === '' ? '' : " ({$p['text']})");
+        return "Why {$p['part']} failed: " .
+            mb_strtolower((string) $p['title']) .
+            ", {$p['outcome']}" .
+            ($p['text'] === '' ? '' : " ({$p['text']})");
     }
 }

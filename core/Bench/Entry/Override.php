@@ -27,19 +27,36 @@ final class Override implements EntryKind
         $gate = Gate::from(Payload::choice($payload, 'gate', array_column(Gate::cases(), 'value')));
         $over = array_filter(Gates::missing($gate, $supply, $state), static fn(GateItem $i): bool => $i->mayOverride);
         if ($over === []) {
-            throw EntryRefused::because('gate', sprintf('Nothing that could be passed over is missing %s.', $gate->words()));
+            throw EntryRefused::because(
+                'gate',
+                sprintf('Nothing that could be passed over is missing %s.', $gate->words()),
+            );
         }
 
-        return ['gate' => $gate->value, 'reason' => Payload::text($payload, 'reason', 'the reason: it stays in the log', 500), 'items' => array_values(array_map(static fn(GateItem $i): string => $i->sentence, $over)), 'ids' => array_values(array_map(static fn(GateItem $i): string => $i->id, $over))];
+        return [
+            'gate' => $gate->value,
+            'reason' => Payload::text($payload, 'reason', 'the reason: it stays in the log', 500),
+            'items' => array_values(array_map(static fn(GateItem $i): string => $i->sentence, $over)),
+            'ids' => array_values(array_map(static fn(GateItem $i): string => $i->id, $over)),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->overrides[(string) $entry->payload['gate']] = ['entry' => $entry->id, 'reason' => (string) $entry->payload['reason'], 'items' => array_values($entry->payload['ids'] ?? [])];
+        $state->overrides[(string) $entry->payload['gate']] = [
+            'entry' => $entry->id,
+            'reason' => (string) $entry->payload['reason'],
+            'items' => array_values($entry->payload['ids'] ?? []),
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return sprintf('Passed over (%s): %s Reason: %s', Gate::from((string) $entry->payload['gate'])->words(), implode(' ', $entry->payload['items']), $entry->payload['reason']);
+        return sprintf(
+            'Passed over (%s): %s Reason: %s',
+            Gate::from((string) $entry->payload['gate'])->words(),
+            implode(' ', $entry->payload['items']),
+            $entry->payload['reason'],
+        );
     }
 }

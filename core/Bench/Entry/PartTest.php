@@ -16,11 +16,18 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
 
-/** A capacitor on its meter (capacitance, ESR or leakage, in circuit or with one leg lifted), or a zener under current. */
+/**
+ * A capacitor on its meter (capacitance, ESR or leakage, in circuit or with one leg lifted), or a zener under current.
+ */
 final class PartTest implements EntryKind
 {
     /** Quantity and the unit it is typed in. */
-    public const QUANTITIES = ['capacitance' => Unit::Farad, 'esr' => Unit::Ohm, 'leakage' => Unit::Ampere, 'breakdown' => Unit::Volt];
+    public const QUANTITIES = [
+        'capacitance' => Unit::Farad,
+        'esr' => Unit::Ohm,
+        'leakage' => Unit::Ampere,
+        'breakdown' => Unit::Volt,
+    ];
 
     /** @return array<string, string> what a capacitor is tested for */
     public static function words(): array
@@ -38,19 +45,36 @@ final class PartTest implements EntryKind
         $ref = Payload::part($payload, $supply);
         $quantity = Payload::choice($payload, 'quantity', array_keys(self::QUANTITIES));
         $kind = $supply->part($ref)->kind;
-        if ($quantity === 'breakdown' && ! $kind instanceof BreaksDown) {
-            throw EntryRefused::because('part', sprintf('%s has no zener voltage: measure it with ohms or the diode test.', $supply->part($ref)->label()));
+        if ($quantity === 'breakdown' && !($kind instanceof BreaksDown)) {
+            throw EntryRefused::because(
+                'part',
+                sprintf(
+                    '%s has no zener voltage: measure it with ohms or the diode test.',
+                    $supply->part($ref)->label(),
+                ),
+            );
         }
-        if ($quantity !== 'breakdown' && ! $kind instanceof StoresCharge) {
-            throw EntryRefused::because('part', sprintf('%s is no capacitor: measure it with ohms or the diode test.', $supply->part($ref)->label()));
+        if ($quantity !== 'breakdown' && !($kind instanceof StoresCharge)) {
+            throw EntryRefused::because(
+                'part',
+                sprintf('%s is no capacitor: measure it with ohms or the diode test.', $supply->part($ref)->label()),
+            );
         }
         if ($state->power->isEnergised()) {
-            throw EntryRefused::because('text', 'The unit is recorded as energised. Unplug and discharge it first: a charged capacitor destroys the meter.');
+            throw EntryRefused::because(
+                'text',
+                'The unit is recorded as energised. Unplug and discharge it first: a charged capacitor destroys ' .
+                    'the meter.',
+            );
         }
         // A zener is fed by itself: what stands beside it would take the current.
         $isLifted = $quantity === 'breakdown' || (bool) ($payload['lifted'] ?? false);
-        if ($quantity === 'leakage' && ! $isLifted) {
-            throw EntryRefused::because('lifted', 'Leakage is measured at the working voltage with one leg lifted. Lift it, or measure capacitance and ESR in circuit.');
+        if ($quantity === 'leakage' && !$isLifted) {
+            throw EntryRefused::because(
+                'lifted',
+                'Leakage is measured at the working voltage with one leg lifted. Lift it, or measure ' .
+                    'capacitance and ESR in circuit.',
+            );
         }
         $text = is_scalar($payload['text'] ?? null) ? trim((string) $payload['text']) : '';
         if (preg_match('/^(ol|open)$/i', $text) === 1) {
@@ -65,7 +89,10 @@ final class PartTest implements EntryKind
             throw EntryRefused::because('text', $e->getMessage());
         }
         if ($value < 0) {
-            throw EntryRefused::because('text', sprintf('%s cannot be below zero.', ucfirst($quantity === 'esr' ? 'ESR' : $quantity)));
+            throw EntryRefused::because(
+                'text',
+                sprintf('%s cannot be below zero.', ucfirst($quantity === 'esr' ? 'ESR' : $quantity)),
+            );
         }
 
         return ['part' => $ref, 'quantity' => $quantity, 'lifted' => $isLifted, 'value' => $value];
@@ -74,16 +101,29 @@ final class PartTest implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $state->partTests[] = [
-            'entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'quantity' => (string) $entry->payload['quantity'],
-            'lifted' => (bool) $entry->payload['lifted'], 'value' => $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'], 'replaced' => $state->replaced(),
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'quantity' => (string) $entry->payload['quantity'],
+            'lifted' => (bool) $entry->payload['lifted'],
+            'value' => $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'],
+            'replaced' => $state->replaced(),
         ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
         $quantity = (string) $entry->payload['quantity'];
-        $value = $entry->payload['value'] === 'OL' ? 'OL' : Quantity::write((float) $entry->payload['value'], self::QUANTITIES[$quantity]);
+        $value =
+            $entry->payload['value'] === 'OL'
+                ? 'OL'
+                : Quantity::write((float) $entry->payload['value'], self::QUANTITIES[$quantity]);
 
-        return sprintf('%s %s %s, %s', $entry->payload['part'], $quantity === 'esr' ? 'ESR' : $quantity, $value, $entry->payload['lifted'] ? 'leg lifted' : 'in circuit');
+        return sprintf(
+            '%s %s %s, %s',
+            $entry->payload['part'],
+            $quantity === 'esr' ? 'ESR' : $quantity,
+            $value,
+            $entry->payload['lifted'] ? 'leg lifted' : 'in circuit',
+        );
     }
 }

@@ -20,12 +20,18 @@ final class Photo implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        return ['photo' => Payload::text($payload, 'photo', 'which photograph it is', 26), 'caption' => Payload::remark($payload, 'caption', 200)];
+        return [
+            'photo' => Payload::text($payload, 'photo', 'which photograph it is', 26),
+            'caption' => Payload::remark($payload, 'caption', 200),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->photos[(string) $entry->payload['photo']] = ['entry' => $entry->id, 'caption' => (string) $entry->payload['caption']];
+        $state->photos[(string) $entry->payload['photo']] = [
+            'entry' => $entry->id,
+            'caption' => (string) $entry->payload['caption'],
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string

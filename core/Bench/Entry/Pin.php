@@ -23,20 +23,41 @@ final class Pin implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $photo = is_string($payload['photo'] ?? null) ? $payload['photo'] : '';
-        if (! isset($state->photos[$photo])) {
+        if (!isset($state->photos[$photo])) {
             throw EntryRefused::because('photo', 'There is no such photograph in this job. Add it first.');
         }
         $given = is_string($payload['target'] ?? null) ? trim($payload['target']) : '';
-        $target = ReadingText::target($given, $supply) ?? Payload::reference($given, $supply)
-            ?? throw EntryRefused::because('target', sprintf('There is no test point or part "%s" in this supply. Points: %s. Parts: %s.', $given, implode(', ', array_keys($supply->points)), implode(', ', array_keys($supply->parts))));
+        $target =
+            ReadingText::target($given, $supply) ??
+            (Payload::reference($given, $supply) ??
+                throw EntryRefused::because(
+                    'target',
+                    sprintf(
+                        'There is no test point or part "%s" in this supply. Points: %s. Parts: %s.',
+                        $given,
+                        implode(', ', array_keys($supply->points)),
+                        implode(', ', array_keys($supply->parts)),
+                    ),
+                ));
 
-        return ['photo' => $photo, 'target' => $target, 'x' => self::share($payload, 'x'), 'y' => self::share($payload, 'y')];
+        return [
+            'photo' => $photo,
+            'target' => $target,
+            'x' => self::share($payload, 'x'),
+            'y' => self::share($payload, 'y'),
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
         ['photo' => $photo, 'target' => $target] = $entry->payload;
-        $state->pins["{$photo} {$target}"] = ['entry' => $entry->id, 'photo' => (string) $photo, 'target' => (string) $target, 'x' => (float) $entry->payload['x'], 'y' => (float) $entry->payload['y']];
+        $state->pins["{$photo} {$target}"] = [
+            'entry' => $entry->id,
+            'photo' => (string) $photo,
+            'target' => (string) $target,
+            'x' => (float) $entry->payload['x'],
+            'y' => (float) $entry->payload['y'],
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
@@ -51,6 +72,9 @@ final class Pin implements EntryKind
 
         return is_numeric($given) && (float) $given >= 0.0 && (float) $given <= 1.0
             ? round((float) $given, 4)
-            : throw EntryRefused::because($field, 'A place on the photograph is given from 0 (left or top) to 1 (right or bottom).');
+            : throw EntryRefused::because(
+                $field,
+                'A place on the photograph is given from 0 (left or top) to 1 (right or bottom).',
+            );
     }
 }

@@ -29,11 +29,21 @@ final class Power implements EntryKind
     {
         $power = PowerState::tryFrom(is_string($payload['power'] ?? null) ? $payload['power'] : $state->power->value);
         if ($power === null) {
-            throw EntryRefused::because('power', sprintf('There is no power state "%s". It is one of: unplugged, limited, live.', $payload['power']));
+            throw EntryRefused::because(
+                'power',
+                sprintf('There is no power state "%s". It is one of: unplugged, limited, live.', $payload['power']),
+            );
         }
         $mode = is_string($payload['mode'] ?? null) ? $payload['mode'] : $state->mode;
-        if (! isset($supply->modes[$mode])) {
-            throw EntryRefused::because('mode', sprintf('There is no mode "%s". This supply has: %s.', $mode, implode(', ', array_keys($supply->modes))));
+        if (!isset($supply->modes[$mode])) {
+            throw EntryRefused::because(
+                'mode',
+                sprintf(
+                    'There is no mode "%s". This supply has: %s.',
+                    $mode,
+                    implode(', ', array_keys($supply->modes)),
+                ),
+            );
         }
         $method = self::method($payload, $power, $supply);
         $gate = Gate::onTheWayTo($power, $state->power);
@@ -51,7 +61,11 @@ final class Power implements EntryKind
     {
         $missing = Gates::interlocks($supply, $state);
         if ($missing !== []) {
-            throw EntryRefused::because('mode', 'Not yet, with the loads like that: '.implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $missing)));
+            throw EntryRefused::because(
+                'mode',
+                'Not yet, with the loads like that: ' .
+                    implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, $missing)),
+            );
         }
     }
 
@@ -68,20 +82,46 @@ final class Power implements EntryKind
         }
         $how = Payload::choice($given, 'how', array_keys(PowerMethod::WORDS));
         if (in_array($how, PowerMethod::LIMITED, true) !== ($power === PowerState::Limited)) {
-            throw EntryRefused::because('how', sprintf('"%s" is %s limited power.', PowerMethod::WORDS[$how], $power === PowerState::Limited ? 'no' : 'already'));
+            throw EntryRefused::because(
+                'how',
+                sprintf(
+                    '"%s" is %s limited power.',
+                    PowerMethod::WORDS[$how],
+                    $power === PowerState::Limited ? 'no' : 'already',
+                ),
+            );
         }
-        $number = static fn(string $field, Unit $unit, float $most, string $what): float => Payload::quantity($given, $field, $unit, $most, $what);
-        $feed = $how === PowerMethod::BENCH && is_string($given['part'] ?? null) && $given['part'] !== '' ? Payload::part($given, $supply) : null;
-        if ($feed !== null && ! $supply->part($feed)->has('plus')) {
-            throw EntryRefused::because('part', "{$feed} has no plus and minus: clip the bench supply across an electrolytic, or feed it where its own feed comes in.");
+        $number = static fn(string $field, Unit $unit, float $most, string $what): float => Payload::quantity(
+            $given,
+            $field,
+            $unit,
+            $most,
+            $what,
+        );
+        $feed =
+            $how === PowerMethod::BENCH && is_string($given['part'] ?? null) && $given['part'] !== ''
+                ? Payload::part($given, $supply)
+                : null;
+        if ($feed !== null && !$supply->part($feed)->has('plus')) {
+            throw EntryRefused::because(
+                'part',
+                "{$feed} has no plus and minus: clip the bench supply across an electrolytic, " .
+                    'or feed it where its own feed comes in.',
+            );
         }
 
-        return ['how' => $how] + match ($how) {
-            PowerMethod::LAMP => ['watts' => $number('watts', Unit::Watt, 2000.0, 'the lamp in watts')],
-            PowerMethod::VARIAC => ['volts' => $number('volts', Unit::Volt, 1.3 * $supply->mainsVoltage, 'the volts it is set to')],
-            PowerMethod::BENCH => ['volts' => $number('volts', Unit::Volt, 400.0, 'the volts it is set to'), 'limit' => $number('limit', Unit::Ampere, 60.0, 'its current limit')] + ($feed === null ? [] : ['part' => $feed]),
-            default => [],
-        };
+        return ['how' => $how] +
+            match ($how) {
+                PowerMethod::LAMP => ['watts' => $number('watts', Unit::Watt, 2000.0, 'the lamp in watts')],
+                PowerMethod::VARIAC => [
+                    'volts' => $number('volts', Unit::Volt, 1.3 * $supply->mainsVoltage, 'the volts it is set to'),
+                ],
+                PowerMethod::BENCH => [
+                    'volts' => $number('volts', Unit::Volt, 400.0, 'the volts it is set to'),
+                    'limit' => $number('limit', Unit::Ampere, 60.0, 'its current limit'),
+                ] + ($feed === null ? [] : ['part' => $feed]),
+                default => [],
+            };
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
@@ -109,8 +149,11 @@ final class Power implements EntryKind
     public function line(LogEntry $entry, Description $supply): string
     {
         $power = PowerState::from((string) $entry->payload['power']);
-        $method = isset($entry->payload['method']) ? ', '.PowerMethod::of($entry->payload['method'])->words() : '';
+        $method = isset($entry->payload['method']) ? ', ' . PowerMethod::of($entry->payload['method'])->words() : '';
 
-        return ($power === PowerState::Unplugged ? 'Unplugged' : $power->words()).$method.', '.mb_strtolower($supply->modes[$entry->payload['mode']]->name ?? '');
+        return ($power === PowerState::Unplugged ? 'Unplugged' : $power->words()) .
+            $method .
+            ', ' .
+            mb_strtolower($supply->modes[$entry->payload['mode']]->name ?? '');
     }
 }

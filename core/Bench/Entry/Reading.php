@@ -36,23 +36,39 @@ final class Reading implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        if (! is_string($payload['text'] ?? null) || trim($payload['text']) === '') {
+        if (!is_string($payload['text'] ?? null) || trim($payload['text']) === '') {
             throw EntryRefused::because('text', 'Type what the meter shows, for example 13.9, OL or 0R4.');
         }
         $parsed = ReadingText::parse($payload['text'], $supply);
-        $target = $parsed->target ?? (is_string($payload['target'] ?? null) ? ReadingText::target($payload['target'], $supply) : null);
+        $target =
+            $parsed->target ??
+            (is_string($payload['target'] ?? null) ? ReadingText::target($payload['target'], $supply) : null);
         if ($target === null) {
-            throw EntryRefused::because('target', sprintf('Say where: begin with a test point or part, for example "%s %s". Points: %s.', array_key_first($supply->points), trim($payload['text']), implode(', ', array_keys($supply->points))));
+            throw EntryRefused::because(
+                'target',
+                sprintf(
+                    'Say where: begin with a test point or part, for example "%s %s". Points: %s.',
+                    array_key_first($supply->points),
+                    trim($payload['text']),
+                    implode(', ', array_keys($supply->points)),
+                ),
+            );
         }
         $functions = is_array($payload['functions'] ?? null) ? $payload['functions'] : [];
-        $suggested = $parsed->target === null && is_string($payload['quantity'] ?? null) && in_array($payload['quantity'], self::QUANTITIES, true) ? $payload['quantity'] : null;
+        $suggested =
+            $parsed->target === null &&
+            is_string($payload['quantity'] ?? null) &&
+            in_array($payload['quantity'], self::QUANTITIES, true)
+                ? $payload['quantity']
+                : null;
         if ($parsed->isVolts && in_array($suggested, ['resistance'], true)) {
             $suggested = null;
         }
-        if ($parsed->isBare() && ! in_array($suggested, DeadCheck::QUANTITIES, true)) {
+        if ($parsed->isBare() && !in_array($suggested, DeadCheck::QUANTITIES, true)) {
             self::mustBeClear(trim($payload['text']), $target, $parsed->value, $supply, $state);
         }
-        $quantity = $parsed->quantity ?? $suggested ?? $this->usual($target, $parsed->isVolts, $functions, $supply, $state);
+        $quantity =
+            $parsed->quantity ?? ($suggested ?? $this->usual($target, $parsed->isVolts, $functions, $supply, $state));
         // Ohms on an ESR check are its series resistance.
         if ($quantity === DeadCheck::RESISTANCE && ($supply->deadCheck($target)->quantity ?? null) === DeadCheck::ESR) {
             $quantity = DeadCheck::ESR;
@@ -61,7 +77,9 @@ final class Reading implements EntryKind
         $this->check($target, $quantity, $supply, $state);
 
         return [
-            'text' => trim($payload['text']), 'target' => $target, 'quantity' => $quantity,
+            'text' => trim($payload['text']),
+            'target' => $target,
+            'quantity' => $quantity,
             'value' => is_infinite($parsed->value) ? 'OL' : $parsed->value,
         ] + ($parsed->swing > 0 ? ['swing' => $parsed->swing] : []);
     }
@@ -69,8 +87,18 @@ final class Reading implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $value = $entry->payload['value'];
-        if (! $state->power->isEnergised() && in_array($entry->payload['quantity'], ['dc', 'ac'], true) && $value !== 'OL') {
-            $state->residuals[] = ['entry' => $entry->id, 'place' => (string) $entry->payload['target'], 'quantity' => (string) $entry->payload['quantity'], 'volts' => (float) $value, 'at' => $entry->at];
+        if (
+            !$state->power->isEnergised() &&
+            in_array($entry->payload['quantity'], ['dc', 'ac'], true) &&
+            $value !== 'OL'
+        ) {
+            $state->residuals[] = [
+                'entry' => $entry->id,
+                'place' => (string) $entry->payload['target'],
+                'quantity' => (string) $entry->payload['quantity'],
+                'volts' => (float) $value,
+                'at' => $entry->at,
+            ];
         }
         $state->readings[] = new TakenReading(
             $entry->id,
@@ -88,7 +116,13 @@ final class Reading implements EntryKind
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return $entry->payload['target'].' '.self::write($entry->payload['quantity'], $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'], (float) ($entry->payload['swing'] ?? 0.0));
+        return $entry->payload['target'] .
+            ' ' .
+            self::write(
+                $entry->payload['quantity'],
+                $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'],
+                (float) ($entry->payload['swing'] ?? 0.0),
+            );
     }
 
     /**
@@ -98,7 +132,7 @@ final class Reading implements EntryKind
     public static function write(string $quantity, float $value, float $swing = 0.0): string
     {
         if ($swing > 0.0) {
-            return Quantity::volts($value - $swing / 2).' to '.self::write($quantity, $value + $swing / 2);
+            return Quantity::volts($value - $swing / 2) . ' to ' . self::write($quantity, $value + $swing / 2);
         }
         if (is_infinite($value)) {
             return 'OL';
@@ -108,21 +142,39 @@ final class Reading implements EntryKind
             'hertz' => $value > 0.0 ? Quantity::write($value, Unit::Hertz) : 'no waveform',
             'climbs' => $value > 0.5 ? 'climbs' : 'does not climb',
             'resistance' => Quantity::write($value, Unit::Ohm),
-            'esr' => Quantity::write($value, Unit::Ohm).' ESR',
+            'esr' => Quantity::write($value, Unit::Ohm) . ' ESR',
             'dc' => Quantity::volts($value),
-            'ac' => Quantity::volts($value).' AC',
-            'ripple' => Quantity::volts($value).' p-p',
-            default => Quantity::volts($value).' diode',
+            'ac' => Quantity::volts($value) . ' AC',
+            'ripple' => Quantity::volts($value) . ' p-p',
+            default => Quantity::volts($value) . ' diode',
         };
     }
 
-    /** A bare number at a point of a unit with the plug out: whoever reads volts there and takes it for unplugged is about to touch it. */
-    private static function mustBeClear(string $text, string $target, float $value, Description $supply, BenchState $state): void
-    {
+    /**
+     * A bare number at a point of a unit with the plug out: whoever reads volts there and takes it for unplugged is
+     * about to touch it.
+     */
+    private static function mustBeClear(
+        string $text,
+        string $target,
+        float $value,
+        Description $supply,
+        BenchState $state,
+    ): void {
         $isPoint = isset($supply->points[$target]) || PointPair::ends($target, $supply->points) !== null;
-        if ($isPoint && ! $state->power->isEnergised()) {
+        if ($isPoint && !$state->power->isEnergised()) {
             $number = rtrim(rtrim(sprintf('%.6F', $value), '0'), '.');
-            throw EntryRefused::because('unit', sprintf('"%1$s" at %2$s, and the unit is recorded as unplugged: volts or ohms? If it is on power, record that first. If this is what is left on it, write "%3$s V"; if it is ohms, "%3$s ohm".', $text, $target, $number));
+            throw EntryRefused::because(
+                'unit',
+                sprintf(
+                    '"%1$s" at %2$s, and the unit is recorded as unplugged: volts or ohms? If it is on power, ' .
+                        'record that first. If this is what is left on it, write "%3$s V"; if it is ohms, "%3$s ' .
+                        'ohm".',
+                    $text,
+                    $target,
+                    $number,
+                ),
+            );
         }
     }
 
@@ -130,16 +182,44 @@ final class Reading implements EntryKind
     private static function mustBePossible(string $quantity, float $value, float $swing): void
     {
         if ($quantity !== 'dc' && $value < 0.0) {
-            throw EntryRefused::because('text', sprintf('%s cannot be below zero. Check the sign, or write "dc" behind it for a direct voltage.', ['ac' => 'An alternating voltage', 'ripple' => 'Ripple', 'resistance' => 'Resistance', 'esr' => 'Series resistance', 'hertz' => 'A frequency', 'diode' => 'A diode test'][$quantity] ?? 'That'));
+            throw EntryRefused::because(
+                'text',
+                sprintf(
+                    '%s cannot be below zero. Check the sign, or write "dc" behind it for a direct voltage.',
+                    [
+                        'ac' => 'An alternating voltage',
+                        'ripple' => 'Ripple',
+                        'resistance' => 'Resistance',
+                        'esr' => 'Series resistance',
+                        'hertz' => 'A frequency',
+                        'diode' => 'A diode test',
+                    ][$quantity] ?? 'That',
+                ),
+            );
         }
-        if (in_array($quantity, ['dc', 'ac', 'ripple', 'diode'], true) && is_finite($value) && max(abs($value), $swing) > self::MOST_VOLTS) {
-            throw EntryRefused::because('text', sprintf('%s is more than anything here can be. Check the number and its prefix.', Quantity::volts($value)));
+        if (
+            in_array($quantity, ['dc', 'ac', 'ripple', 'diode'], true) &&
+            is_finite($value) &&
+            max(abs($value), $swing) > self::MOST_VOLTS
+        ) {
+            throw EntryRefused::because(
+                'text',
+                sprintf(
+                    '%s is more than anything here can be. Check the number and its prefix.',
+                    Quantity::volts($value),
+                ),
+            );
         }
     }
 
     /** @param array<mixed> $functions */
-    private function usual(string $target, bool $isVolts, array $functions, Description $supply, BenchState $state): string
-    {
+    private function usual(
+        string $target,
+        bool $isVolts,
+        array $functions,
+        Description $supply,
+        BenchState $state,
+    ): string {
         $isPoint = isset($supply->points[$target]) || PointPair::ends($target, $supply->points) !== null;
         if (($isVolts || $state->power->isEnergised()) && $isPoint) {
             return ($functions[$target] ?? '') === 'ac' && $state->power->isEnergised() ? 'ac' : 'dc';
@@ -153,20 +233,37 @@ final class Reading implements EntryKind
         $check = $supply->deadCheck($target);
         $dead = in_array($quantity, DeadCheck::QUANTITIES, true);
         if ($dead && $state->power->isEnergised()) {
-            throw EntryRefused::because('text', 'The unit is energised: ohms and diode tests then mean nothing and can destroy the meter. Unplug, discharge, record it, and measure again.');
+            throw EntryRefused::because(
+                'text',
+                'The unit is energised: ohms and diode tests then mean nothing and can destroy the meter. ' .
+                    'Unplug, discharge, record it, and measure again.',
+            );
         }
         if ($dead && ($check === null || ($check->quantity === DeadCheck::ESR) !== ($quantity === DeadCheck::ESR))) {
-            throw EntryRefused::because('text', sprintf('%s is checked with %s, not with %s.', $target, $check->quantity ?? 'a voltage', $quantity));
+            throw EntryRefused::because(
+                'text',
+                sprintf('%s is checked with %s, not with %s.', $target, $check->quantity ?? 'a voltage', $quantity),
+            );
         }
         if ($dead) {
             return;
         }
-        if ($quantity === 'hertz' && ! $state->power->isEnergised()) {
-            throw EntryRefused::because('text', 'The unit is recorded as unplugged: there is no waveform to look at. Record the power state first.');
+        if ($quantity === 'hertz' && !$state->power->isEnergised()) {
+            throw EntryRefused::because(
+                'text',
+                'The unit is recorded as unplugged: there is no waveform to look at. Record the power state first.',
+            );
         }
         $ends = PointPair::ends($target, $supply->points);
-        if (! isset($supply->points[$target]) && $ends === null) {
-            throw EntryRefused::because('target', sprintf('%s is a part, not a test point: live voltages go to %s.', $target, implode(', ', array_keys($supply->points))));
+        if (!isset($supply->points[$target]) && $ends === null) {
+            throw EntryRefused::because(
+                'target',
+                sprintf(
+                    '%s is a part, not a test point: live voltages go to %s.',
+                    $target,
+                    implode(', ', array_keys($supply->points)),
+                ),
+            );
         }
         if ($ends !== null) {
             $this->checkPair($ends, $target, $quantity, $supply);
@@ -178,13 +275,37 @@ final class Reading implements EntryKind
     {
         [$from, $to] = $ends;
         if (($supply->islands[$from->node] ?? 0) !== ($supply->islands[$to->node] ?? 0)) {
-            throw EntryRefused::because('target', sprintf('%s and %s lie on the two sides of the isolation: between them a meter shows nothing that means anything, and its leads would join mains to output. Measure each against its own ground: %s, %s.', $from->id, $to->id, $supply->groundName($from->against), $supply->groundName($to->against)));
+            throw EntryRefused::because(
+                'target',
+                sprintf(
+                    '%s and %s lie on the two sides of the isolation: between them a meter shows nothing that ' .
+                        'means anything, and its leads would join mains to output. Measure each against its own ' .
+                        'ground: %s, %s.',
+                    $from->id,
+                    $to->id,
+                    $supply->groundName($from->against),
+                    $supply->groundName($to->against),
+                ),
+            );
         }
         if ($from->against !== $to->against) {
-            throw EntryRefused::because('target', sprintf('%s is measured against %s and %s against %s: measure each against its own and take the difference.', $from->id, $supply->groundName($from->against), $to->id, $supply->groundName($to->against)));
+            throw EntryRefused::because(
+                'target',
+                sprintf(
+                    '%s is measured against %s and %s against %s: measure each against its own and take the ' .
+                        'difference.',
+                    $from->id,
+                    $supply->groundName($from->against),
+                    $to->id,
+                    $supply->groundName($to->against),
+                ),
+            );
         }
         if ($quantity !== 'dc') {
-            throw EntryRefused::because('text', sprintf('Between two points only DC is compared; "%s" goes to one point against its ground.', $target));
+            throw EntryRefused::because(
+                'text',
+                sprintf('Between two points only DC is compared; "%s" goes to one point against its ground.', $target),
+            );
         }
     }
 }

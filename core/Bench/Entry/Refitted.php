@@ -26,7 +26,10 @@ final class Refitted implements EntryKind
             throw EntryRefused::because('step', 'There is nothing of that name still off.');
         }
         if ($state->power->isEnergised()) {
-            throw EntryRefused::because('step', 'The unit is recorded as energised. Unplug it and record that before anything is put back.');
+            throw EntryRefused::because(
+                'step',
+                'The unit is recorded as energised. Unplug it and record that before anything is put back.',
+            );
         }
 
         return ['step' => $id, 'what' => "{$step['text']}, {$step['where']}"];

@@ -24,12 +24,15 @@ final class Skip implements EntryKind
     {
         $quantity = $payload['quantity'] ?? null;
         $asked = is_string($payload['target'] ?? null) ? $payload['target'] : '';
-        $target = $quantity === Tested::BY_ITSELF ? Payload::reference($asked, $supply) : ReadingText::target($asked, $supply);
+        $target =
+            $quantity === Tested::BY_ITSELF
+                ? Payload::reference($asked, $supply)
+                : ReadingText::target($asked, $supply);
         if ($target === null) {
             throw EntryRefused::because('target', 'Say which test point or check cannot be reached.');
         }
         $quantities = [...Reading::QUANTITIES, Tested::BY_ITSELF];
-        if (! in_array($quantity, $quantities, true)) {
+        if (!in_array($quantity, $quantities, true)) {
             throw EntryRefused::because('quantity', sprintf('The quantity is one of: %s.', implode(', ', $quantities)));
         }
 
@@ -39,8 +42,12 @@ final class Skip implements EntryKind
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $quantity = (string) $entry->payload['quantity'];
-        // A point that the probe cannot reach under power is out of reach for every function; a check with the plug out may only mean that.
-        foreach (in_array($quantity, ['dc', 'ac', 'ripple', 'hertz'], true) ? Reading::QUANTITIES : [$quantity] as $each) {
+        // A point that the probe cannot reach under power is out of reach for every function; a check with the plug out
+        // may only mean that.
+        foreach (
+            in_array($quantity, ['dc', 'ac', 'ripple', 'hertz'], true) ? Reading::QUANTITIES : [$quantity]
+            as $each
+        ) {
             $state->skipped["{$entry->payload['target']} {$each}"] = true;
         }
     }

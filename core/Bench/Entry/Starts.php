@@ -23,11 +23,14 @@ final class Starts implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         [$tried, $failed] = [$payload['tried'] ?? null, $payload['failed'] ?? null];
-        if (! is_numeric($tried) || (int) $tried < 1 || (int) $tried > self::MOST) {
+        if (!is_numeric($tried) || (int) $tried < 1 || (int) $tried > self::MOST) {
             throw EntryRefused::because('tried', sprintf('Say how many starts were tried, 1 to %d.', self::MOST));
         }
-        if (! is_numeric($failed) || (int) $failed < 0 || (int) $failed > (int) $tried) {
-            throw EntryRefused::because('failed', sprintf('Of %d starts between 0 and %d can have failed.', (int) $tried, (int) $tried));
+        if (!is_numeric($failed) || (int) $failed < 0 || (int) $failed > (int) $tried) {
+            throw EntryRefused::because(
+                'failed',
+                sprintf('Of %d starts between 0 and %d can have failed.', (int) $tried, (int) $tried),
+            );
         }
 
         return ['tried' => (int) $tried, 'failed' => (int) $failed];
@@ -35,7 +38,12 @@ final class Starts implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->starts[] = ['entry' => $entry->id, 'tried' => (int) $entry->payload['tried'], 'failed' => (int) $entry->payload['failed'], 'replaced' => $state->replaced()];
+        $state->starts[] = [
+            'entry' => $entry->id,
+            'tried' => (int) $entry->payload['tried'],
+            'failed' => (int) $entry->payload['failed'],
+            'replaced' => $state->replaced(),
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string

@@ -20,11 +20,14 @@ final class Strike implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        if (! is_string($payload['entry'] ?? null) || $payload['entry'] === '') {
+        if (!is_string($payload['entry'] ?? null) || $payload['entry'] === '') {
             throw EntryRefused::because('entry', 'Say which entry to strike out.');
         }
 
-        return ['entry' => $payload['entry'], 'text' => is_string($payload['text'] ?? null) ? mb_substr(trim($payload['text']), 0, 500) : ''];
+        return [
+            'entry' => $payload['entry'],
+            'text' => is_string($payload['text'] ?? null) ? mb_substr(trim($payload['text']), 0, 500) : '',
+        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
@@ -34,6 +37,6 @@ final class Strike implements EntryKind
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return 'Struck out an entry'.($entry->payload['text'] === '' ? '' : ": {$entry->payload['text']}");
+        return 'Struck out an entry' . ($entry->payload['text'] === '' ? '' : ": {$entry->payload['text']}");
     }
 }

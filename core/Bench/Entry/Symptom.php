@@ -14,7 +14,9 @@ use Oculant\Core\Supply\Description;
 /** What the owner or the technician saw, heard or smelt. */
 final class Symptom implements EntryKind
 {
-    /** Symptom words and how people say them. "fuse_open" and the like weigh in the diagnosis; the rest are recorded. */
+    /**
+     * Symptom words and how people say them. "fuse_open" and the like weigh in the diagnosis; the rest are recorded.
+     */
     public const WORDS = [
         'dead' => 'Dead, nothing at all',
         'part_dead' => 'One function or rail dead, the rest works',
@@ -44,8 +46,15 @@ final class Symptom implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $symptom = $payload['symptom'] ?? null;
-        if (! is_string($symptom) || ! isset(self::WORDS[$symptom])) {
-            throw EntryRefused::because('symptom', sprintf('There is no symptom "%s". Choose one of: %s.', is_scalar($symptom) ? (string) $symptom : '', implode(', ', array_keys(self::WORDS))));
+        if (!is_string($symptom) || !isset(self::WORDS[$symptom])) {
+            throw EntryRefused::because(
+                'symptom',
+                sprintf(
+                    'There is no symptom "%s". Choose one of: %s.',
+                    is_scalar($symptom) ? (string) $symptom : '',
+                    implode(', ', array_keys(self::WORDS)),
+                ),
+            );
         }
 
         return ['symptom' => $symptom, 'text' => Payload::remark($payload, 'text')];
@@ -53,16 +62,19 @@ final class Symptom implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->symptoms[] = [
-            'entry' => $entry->id, 'symptom' => (string) $entry->payload['symptom'],
-            'text' => (string) $entry->payload['text'], 'replaced' => $state->replaced(),
-        ] + ($state->power->isEnergised() ? ['mode' => $state->mode] : []);
+        $state->symptoms[] =
+            [
+                'entry' => $entry->id,
+                'symptom' => (string) $entry->payload['symptom'],
+                'text' => (string) $entry->payload['text'],
+                'replaced' => $state->replaced(),
+            ] + ($state->power->isEnergised() ? ['mode' => $state->mode] : []);
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
         $text = (string) $entry->payload['text'];
 
-        return self::WORDS[$entry->payload['symptom']].($text === '' ? '' : ": {$text}");
+        return self::WORDS[$entry->payload['symptom']] . ($text === '' ? '' : ": {$text}");
     }
 }

@@ -32,13 +32,18 @@ final class Tested implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->tested[] = ['entry' => $entry->id, 'part' => (string) $entry->payload['part'], 'isGood' => $entry->payload['verdict'] === 'good', 'isNew' => in_array($entry->payload['part'], $state->replaced(), true)];
+        $state->tested[] = [
+            'entry' => $entry->id,
+            'part' => (string) $entry->payload['part'],
+            'isGood' => $entry->payload['verdict'] === 'good',
+            'isNew' => in_array($entry->payload['part'], $state->replaced(), true),
+        ];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
         $text = (string) $entry->payload['text'];
 
-        return "{$entry->payload['part']} tested {$entry->payload['verdict']}".($text === '' ? '' : ": {$text}");
+        return "{$entry->payload['part']} tested {$entry->payload['verdict']}" . ($text === '' ? '' : ": {$text}");
     }
 }

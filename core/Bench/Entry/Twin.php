@@ -24,13 +24,18 @@ final class Twin implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $parsed = ReadingText::parse(is_scalar($payload['text'] ?? null) ? (string) $payload['text'] : '', $supply);
-        $target = $parsed->target ?? (is_string($payload['target'] ?? null) ? ReadingText::target($payload['target'], $supply) : null);
-        if ($target === null || ! isset($supply->points[$target])) {
-            throw EntryRefused::because('target', sprintf('Say at which test point of the twin: %s.', implode(', ', array_keys($supply->points))));
+        $target =
+            $parsed->target ??
+            (is_string($payload['target'] ?? null) ? ReadingText::target($payload['target'], $supply) : null);
+        if ($target === null || !isset($supply->points[$target])) {
+            throw EntryRefused::because(
+                'target',
+                sprintf('Say at which test point of the twin: %s.', implode(', ', array_keys($supply->points))),
+            );
         }
         $functions = is_array($payload['functions'] ?? null) ? $payload['functions'] : [];
         $quantity = $parsed->quantity ?? (is_string($functions[$target] ?? null) ? $functions[$target] : 'dc');
-        if (! in_array($quantity, self::LIVE, true) || is_infinite($parsed->value)) {
+        if (!in_array($quantity, self::LIVE, true) || is_infinite($parsed->value)) {
             throw EntryRefused::because('text', 'A twin is compared by voltages: DC, AC or ripple.');
         }
 
@@ -39,11 +44,13 @@ final class Twin implements EntryKind
 
     public function apply(LogEntry $entry, BenchState $state): void
     {
-        $state->twins["{$state->mode} {$entry->payload['target']} {$entry->payload['quantity']}"] = (float) $entry->payload['value'];
+        $state->twins["{$state->mode} {$entry->payload['target']} {$entry->payload['quantity']}"] =
+            (float) $entry->payload['value'];
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return "Twin: {$entry->payload['target']} ".Reading::write((string) $entry->payload['quantity'], (float) $entry->payload['value']);
+        return "Twin: {$entry->payload['target']} " .
+            Reading::write((string) $entry->payload['quantity'], (float) $entry->payload['value']);
     }
 }

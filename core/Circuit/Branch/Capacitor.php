@@ -16,8 +16,7 @@ final readonly class Capacitor implements Branch
         private array $incidence,
         public float $capacitance,
         public float $esr,
-    ) {
-    }
+    ) {}
 
     public function name(): string
     {

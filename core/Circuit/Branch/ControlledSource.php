@@ -16,15 +16,15 @@ final readonly class ControlledSource implements SwitchedDevice
     /**
      * @param array<int, float>               $incidence current flows in at +1 and out at -1
      * @param list<array<int, float>>         $controls  incidence per control voltage
-     * @param list<array{list<float>, float}> $lines     slopes (siemens) per control, and offset (amperes); region k + 1 is line k
+     * @param list<array{list<float>, float}> $lines slopes (siemens) per control, and offset (amperes); region k + 1 is
+     *     line k
      */
     public function __construct(
         private string $name,
         private array $incidence,
         private array $controls,
         public array $lines,
-    ) {
-    }
+    ) {}
 
     public function name(): string
     {

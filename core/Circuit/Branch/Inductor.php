@@ -11,9 +11,7 @@ final readonly class Inductor implements Branch
      * @param array<int, float> $incidence
      * @param float             $inductance henries
      */
-    public function __construct(private string $name, private array $incidence, public float $inductance)
-    {
-    }
+    public function __construct(private string $name, private array $incidence, public float $inductance) {}
 
     public function name(): string
     {

@@ -15,7 +15,9 @@ final readonly class Junction extends TabledDevice
         parent::__construct($name, $incidence, $incidence, $table);
     }
 
-    /** Between that of a shut and of a conducting junction: rounding grows with the square of the distance to either. */
+    /**
+     * Between that of a shut and of a conducting junction: rounding grows with the square of the distance to either.
+     */
     public function nominalConductance(): float
     {
         return 1e-4;

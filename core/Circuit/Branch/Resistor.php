@@ -10,9 +10,7 @@ final readonly class Resistor implements Branch
      * @param array<int, float> $incidence
      * @param float             $conductance siemens
      */
-    public function __construct(private string $name, private array $incidence, public float $conductance)
-    {
-    }
+    public function __construct(private string $name, private array $incidence, public float $conductance) {}
 
     public function name(): string
     {

@@ -17,8 +17,7 @@ final readonly class Source implements Branch
         public float $resistance,
         public float $amplitude,
         public float $dc,
-    ) {
-    }
+    ) {}
 
     public function name(): string
     {

@@ -34,7 +34,8 @@ interface SwitchedDevice extends Branch
     public function leaves(int $region, array $w, array $dw, int $at): array;
 
     /**
-     * Whether moving on leads into a region across the edge it shares with another, judged by direction alone: on the edge
+     * Whether moving on leads into a region across the edge it shares with another, judged by direction alone: on the
+     * edge
      * itself rounding hides on which side the voltages are.
      *
      * @param list<float> $dw direction, as the voltages move once the device is in region $to

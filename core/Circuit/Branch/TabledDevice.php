@@ -13,9 +13,12 @@ abstract readonly class TabledDevice implements SwitchedDevice
      * @param array<int, float> $incidence current flows in at +1 and out at -1
      * @param array<int, float> $control   incidence of the voltage that the table is read at
      */
-    public function __construct(private string $name, private array $incidence, private array $control, public SegmentTable $table)
-    {
-    }
+    public function __construct(
+        private string $name,
+        private array $incidence,
+        private array $control,
+        public SegmentTable $table,
+    ) {}
 
     public function name(): string
     {

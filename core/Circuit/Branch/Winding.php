@@ -9,7 +9,7 @@ final readonly class Winding implements Branch
 {
     /**
      * @param array<int, float> $terminals   incidence of the two ends
-     * @param int|null          $flux        node that carries the core's volts per relative turn; null if it is the reference
+     * @param int|null $flux node that carries the core's volts per relative turn; null if it is the reference
      * @param float             $conductance siemens of the copper
      */
     public function __construct(
@@ -18,8 +18,7 @@ final readonly class Winding implements Branch
         public ?int $flux,
         public float $turns,
         public float $conductance,
-    ) {
-    }
+    ) {}
 
     public function name(): string
     {

@@ -24,9 +24,12 @@ final readonly class BreakdownEvidence implements Evidence
     private const COMPLIANCE = 2.0;
 
     /** @param list<string> $replaced references of parts replaced before */
-    public function __construct(private string $label, private Part $part, private float $volts, private array $replaced = [])
-    {
-    }
+    public function __construct(
+        private string $label,
+        private Part $part,
+        private float $volts,
+        private array $replaced = [],
+    ) {}
 
     public function label(): string
     {
@@ -38,7 +41,10 @@ final readonly class BreakdownEvidence implements Evidence
         $dictionary = $knowledge->dictionary(null);
         $hypothesis = $dictionary->hypotheses[$dictionary->remaining($id, $this->replaced)] ?? null;
         $fault = $hypothesis?->faultOf($this->part->ref);
-        $mean = $this->part->kind instanceof BreaksDown ? $this->share($this->part->kind->breakdown($this->part, $fault)) : 1.0;
+        $mean =
+            $this->part->kind instanceof BreaksDown
+                ? $this->share($this->part->kind->breakdown($this->part, $fault))
+                : 1.0;
         $sigma = self::SIGMA + ($fault !== null && $mean > 0.0 && $mean < 1.0 ? self::GRADED : 0.0);
 
         return Likelihood::mixture($this->share($this->volts) - $mean, $sigma, self::SLIPS, self::COMPLIANCE);

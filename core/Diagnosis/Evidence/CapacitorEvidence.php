@@ -13,7 +13,11 @@ use Oculant\Core\Expectation\CapacitorMeter;
 final readonly class CapacitorEvidence implements Evidence
 {
     /** Decades: part tolerance and meter; what data sheets leave open about ESR; leakage varies most of all. */
-    private const SIGMA = [CapacitorMeter::CAPACITANCE => 0.09, CapacitorMeter::ESR => 0.2, CapacitorMeter::LEAKAGE => 0.5];
+    private const SIGMA = [
+        CapacitorMeter::CAPACITANCE => 0.09,
+        CapacitorMeter::ESR => 0.2,
+        CapacitorMeter::LEAKAGE => 0.5,
+    ];
 
     /** A fault's severity is a guess: share of the distance from good by which it may differ. */
     private const GRADED = 0.35;
@@ -23,9 +27,15 @@ final readonly class CapacitorEvidence implements Evidence
     private const WIDTH = 9.0;
 
     /** @param list<string> $replaced */
-    public function __construct(private string $label, private CapacitorMeter $meter, private string $part, private string $quantity, private bool $isLifted, private float $value, private array $replaced = [])
-    {
-    }
+    public function __construct(
+        private string $label,
+        private CapacitorMeter $meter,
+        private string $part,
+        private string $quantity,
+        private bool $isLifted,
+        private float $value,
+        private array $replaced = [],
+    ) {}
 
     public function label(): string
     {
@@ -42,8 +52,12 @@ final readonly class CapacitorEvidence implements Evidence
         $hypothesis = $dictionary->hypotheses[$remaining] ?? null;
         $faults = $hypothesis === null ? [] : $hypothesis->faults() + ($dictionary->broken[$remaining] ?? []);
         $good = self::decades($this->meter->read($this->part, $this->quantity, $this->isLifted));
-        $mean = $faults === [] ? $good : self::decades($this->meter->read($this->part, $this->quantity, $this->isLifted, $faults));
-        $sigma = self::SIGMA[$this->quantity] + (($hypothesis->graded ?? false) ? self::GRADED * abs($mean - $good) : 0.0);
+        $mean =
+            $faults === []
+                ? $good
+                : self::decades($this->meter->read($this->part, $this->quantity, $this->isLifted, $faults));
+        $sigma =
+            self::SIGMA[$this->quantity] + ($hypothesis->graded ?? false ? self::GRADED * abs($mean - $good) : 0.0);
         $x = self::decades($this->value);
 
         return Likelihood::mixture($x - $mean, $sigma, self::SLIPS, self::WIDTH);

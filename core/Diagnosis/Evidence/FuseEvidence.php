@@ -11,7 +11,8 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Parts\Breaking;
 
 /**
- * How a fuse parted, against how each fault opens it (common practice: a clean break is age or a slight overload, a grey wisp a
+ * How a fuse parted, against how each fault opens it (common practice: a clean break is age or a slight overload, a
+ * grey wisp a
  * good deal more than the rating, a metal-plated glass a short across the mains).
  */
 final readonly class FuseEvidence implements Evidence, Graded
@@ -32,9 +33,12 @@ final readonly class FuseEvidence implements Evidence, Graded
      * @param string       $state    a word of FuseLook::STATES, not intact
      * @param list<string> $replaced
      */
-    public function __construct(private string $label, private string $fuse, private string $state, private array $replaced = [])
-    {
-    }
+    public function __construct(
+        private string $label,
+        private string $fuse,
+        private string $state,
+        private array $replaced = [],
+    ) {}
 
     public function label(): string
     {
@@ -64,7 +68,9 @@ final readonly class FuseEvidence implements Evidence, Graded
 
         $met = $dictionary->form($id, $form);
 
-        return $met !== null && $dictionary->remaining($id, $this->replaced) === $id && $dictionary->hypotheses[$id]->faultOf($this->fuse) === null
+        return $met !== null &&
+            $dictionary->remaining($id, $this->replaced) === $id &&
+            $dictionary->hypotheses[$id]->faultOf($this->fuse) === null
             ? $this->ofForm($dictionary, $met)
             : $this->likelihood($id, $knowledge);
     }

@@ -10,7 +10,10 @@ use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Part;
 
-/** How hot a part is, against what it turns into heat under each hypothesis; its axis is decades of kelvin above the room. */
+/**
+ * How hot a part is, against what it turns into heat under each hypothesis; its axis is decades of kelvin above the
+ * room.
+ */
 final readonly class HeatEvidence implements Evidence
 {
     private const SLIPS = 0.08;
@@ -21,9 +24,13 @@ final readonly class HeatEvidence implements Evidence
      * @param float        $rise     kelvin above the room
      * @param list<string> $replaced references of parts replaced before
      */
-    public function __construct(private string $label, private Part $part, private string $mode, private float $rise, private array $replaced = [])
-    {
-    }
+    public function __construct(
+        private string $label,
+        private Part $part,
+        private string $mode,
+        private float $rise,
+        private array $replaced = [],
+    ) {}
 
     public function label(): string
     {
@@ -38,6 +45,11 @@ final readonly class HeatEvidence implements Evidence
         }
         $watts = $dictionary->heat($this->mode, $dictionary->remaining($id, $this->replaced), $this->part->ref);
 
-        return Likelihood::mixture(Warmth::decades($this->rise) - Warmth::decades(Warmth::rise($this->part, $watts)), Warmth::SIGMA, self::SLIPS, self::WIDTH);
+        return Likelihood::mixture(
+            Warmth::decades($this->rise) - Warmth::decades(Warmth::rise($this->part, $watts)),
+            Warmth::SIGMA,
+            self::SLIPS,
+            self::WIDTH,
+        );
     }
 }

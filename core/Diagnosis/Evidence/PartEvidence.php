@@ -14,9 +14,13 @@ final readonly class PartEvidence implements Evidence
      * @param float                $others likelihood under everything else
      * @param array<string, float> $faults likelihood by fault mode of this part
      */
-    public function __construct(private string $label, private string $part, private float $rest, private float $others = 1.0, private array $faults = [])
-    {
-    }
+    public function __construct(
+        private string $label,
+        private string $part,
+        private float $rest,
+        private float $others = 1.0,
+        private array $faults = [],
+    ) {}
 
     public function label(): string
     {
@@ -27,6 +31,6 @@ final readonly class PartEvidence implements Evidence
     {
         $fault = ($knowledge->dictionary(null)->hypotheses[$id] ?? null)?->faultOf($this->part);
 
-        return $fault === null ? $this->others : ($this->faults[$fault] ?? $this->rest);
+        return $fault === null ? $this->others : $this->faults[$fault] ?? $this->rest;
     }
 }

@@ -15,11 +15,10 @@ final readonly class ShortEvidence implements Evidence
 
     /**
      * @param array<string, float> $likelihoods of its short, by part of the strip; 1 for the best
-     * @param list<string>         $replaced    references of parts replaced before: a new part's short is not the one that was booked in
+     * @param list<string> $replaced references of parts replaced before: a new part's short is not the one that was
+     *     booked in
      */
-    public function __construct(private string $label, private array $likelihoods, private array $replaced = [])
-    {
-    }
+    public function __construct(private string $label, private array $likelihoods, private array $replaced = []) {}
 
     public function label(): string
     {
@@ -30,8 +29,11 @@ final readonly class ShortEvidence implements Evidence
     {
         $likelihood = null;
         foreach (($knowledge->dictionary(null)->hypotheses[$id] ?? null)?->each() ?? [] as $fault) {
-            if (isset($this->likelihoods[$fault->ref]) && ! in_array($fault->ref, $this->replaced, true)) {
-                $likelihood = max($likelihood ?? 0.0, FailureClass::of($fault->fault) === FailureClass::Short ? $this->likelihoods[$fault->ref] : 0.05);
+            if (isset($this->likelihoods[$fault->ref]) && !in_array($fault->ref, $this->replaced, true)) {
+                $likelihood = max(
+                    $likelihood ?? 0.0,
+                    FailureClass::of($fault->fault) === FailureClass::Short ? $this->likelihoods[$fault->ref] : 0.05,
+                );
             }
         }
 

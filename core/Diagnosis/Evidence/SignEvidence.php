@@ -22,9 +22,13 @@ final readonly class SignEvidence implements Evidence, Graded
      * @param list<string> $replaced references of parts replaced before
      * @param float|null   $error    how often it is reported wrongly, if that is known better than usual
      */
-    public function __construct(private string $label, private string $mode, private string $sign, private array $replaced = [], private ?float $error = null)
-    {
-    }
+    public function __construct(
+        private string $label,
+        private string $mode,
+        private string $sign,
+        private array $replaced = [],
+        private ?float $error = null,
+    ) {}
 
     public function label(): string
     {
@@ -54,7 +58,7 @@ final readonly class SignEvidence implements Evidence, Graded
     /** @param string $row of the dictionary */
     private function of(FaultDictionary $dictionary, string $row): float
     {
-        $error = $this->error ?? self::VAGUE[$this->sign] ?? self::ERROR;
+        $error = $this->error ?? (self::VAGUE[$this->sign] ?? self::ERROR);
 
         return match (Signs::shows($dictionary, $this->mode, $row, $this->sign)) {
             true => 1 - $error,

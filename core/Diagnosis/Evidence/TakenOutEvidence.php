@@ -9,8 +9,10 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Parts\FailureClass;
 
 /**
- * A part was taken out, or a leg of it lifted, and what was wrong is still so, or is gone. What a fault does then follows from its kind:
- * a short goes with its part, an open part was not there before either, and what gives way under load recovers with a load gone
+ * A part was taken out, or a leg of it lifted, and what was wrong is still so, or is gone. What a fault does then
+ * follows from its kind:
+ * a short goes with its part, an open part was not there before either, and what gives way under load recovers with a
+ * load gone
  * (common practice).
  */
 final readonly class TakenOutEvidence implements Evidence
@@ -18,15 +20,21 @@ final readonly class TakenOutEvidence implements Evidence
     /** A leg that still touches, a part put back by mistake, a fault that comes and goes. */
     private const MISTAKEN = 0.06;
 
-    /** A fault elsewhere that goes away with this part: rarely; if the part draws current and the fault gives way under load, often. */
+    /**
+     * A fault elsewhere that goes away with this part: rarely; if the part draws current and the fault gives way under
+     * load, often.
+     */
     private const ELSEWHERE_GONE = 0.12;
 
     private const RELIEVED = 0.6;
 
     /** @param bool $draws whether the part is one that draws current from a rail */
-    public function __construct(private string $label, private string $part, private bool $isStill, private bool $draws)
-    {
-    }
+    public function __construct(
+        private string $label,
+        private string $part,
+        private bool $isStill,
+        private bool $draws,
+    ) {}
 
     public function label(): string
     {
@@ -53,7 +61,10 @@ final readonly class TakenOutEvidence implements Evidence
         }
         $here = $hypothesis->faultOf($this->part);
         if ($here === null) {
-            $gives = array_filter($hypothesis->faults(), static fn(string $fault): bool => FailureClass::of($fault)->yieldsToLoad());
+            $gives = array_filter(
+                $hypothesis->faults(),
+                static fn(string $fault): bool => FailureClass::of($fault)->yieldsToLoad(),
+            );
 
             return $this->draws && $gives !== [] ? self::RELIEVED : self::ELSEWHERE_GONE;
         }

@@ -14,22 +14,23 @@ final readonly class TestedEvidence implements Evidence
     /** How often a part tests bad beside a fault that is not in the description. */
     private const ELSEWHERE = 1e-4;
 
-    /** A part that tested good is out of it (common practice); that a test errs is seen to by repeating it where nothing else fits. */
+    /**
+     * A part that tested good is out of it (common practice); that a test errs is seen to by repeating it where nothing
+     * else fits.
+     */
     private const CLEARED = 3e-4;
 
     /** @param int $times that it tested so */
-    public function __construct(public string $part, public bool $isGood, private int $times = 1)
-    {
-    }
+    public function __construct(public string $part, public bool $isGood, private int $times = 1) {}
 
     public function label(): string
     {
-        return $this->part.($this->isGood ? ' tested good' : ' tested bad');
+        return $this->part . ($this->isGood ? ' tested good' : ' tested bad');
     }
 
     public function likelihood(string $id, Knowledge $knowledge): float
     {
-        if ($id === Hypothesis::UNKNOWN && ! $this->isGood) {
+        if ($id === Hypothesis::UNKNOWN && !$this->isGood) {
             // A part of this description that tests bad is something that it knows.
             return self::ELSEWHERE;
         }

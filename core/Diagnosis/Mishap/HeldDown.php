@@ -9,8 +9,10 @@ use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 
 /**
- * A load between two rails: the one that comes up first pulls the other beyond its common, and an integrated regulator does not start from
- * there. It gives next to nothing and its output sits a junction on the wrong side of common (data sheets of the 78xx and 79xx families ask for
+ * A load between two rails: the one that comes up first pulls the other beyond its common, and an integrated regulator
+ * does not start from
+ * there. It gives next to nothing and its output sits a junction on the wrong side of common (data sheets of the 78xx
+ * and 79xx families ask for
  * clamp diodes across the outputs for this, from memory).
  */
 final readonly class HeldDown implements Mishap
@@ -24,15 +26,20 @@ final readonly class HeldDown implements Mishap
      * @param string $held    reference of the regulator that does not start
      * @param string $between of what pulls it down
      */
-    public function __construct(private string $held, private string $between)
-    {
-    }
+    public function __construct(private string $held, private string $between) {}
 
     public function made(Description $supply): Description
     {
         $held = $supply->part($this->held);
         [$anode, $cathode] = $held->value('value') > 0 ? ['common', 'out'] : ['out', 'common'];
-        $clamp = new Part(self::CLAMP, new Diode(), ['a' => $held->node($anode), 'k' => $held->node($cathode)], ['current' => 1.0, 'reverse' => 400.0], [], []);
+        $clamp = new Part(
+            self::CLAMP,
+            new Diode(),
+            ['a' => $held->node($anode), 'k' => $held->node($cathode)],
+            ['current' => 1.0, 'reverse' => 400.0],
+            [],
+            [],
+        );
 
         return $supply->withParts([$this->held => $held->with('current', self::GIVES), self::CLAMP => $clamp]);
     }

@@ -6,7 +6,10 @@ namespace Oculant\Core\Diagnosis\Mishap;
 
 use Oculant\Core\Supply\Description;
 
-/** Where no part failed: two parts in each other's place, a bridge of solder, two good regulators that hold each other down. */
+/**
+ * Where no part failed: two parts in each other's place, a bridge of solder, two good regulators that hold each other
+ * down.
+ */
 interface Mishap
 {
     /** The supply as it runs then. */

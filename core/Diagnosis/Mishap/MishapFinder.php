@@ -16,7 +16,9 @@ use Oculant\Core\Parts\Regulator;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Point;
 
-/** Which mishaps are worth solving, where no part's failing explains the readings. The circuit then has the last word. */
+/**
+ * Which mishaps are worth solving, where no part's failing explains the readings. The circuit then has the last word.
+ */
 final class MishapFinder
 {
     /** How many of each are solved. */
@@ -24,14 +26,20 @@ final class MishapFinder
 
     private const MOST_LARGE = 1;
 
-    /** Share of all units in which two parts have changed places, or two nodes are bridged; and how many times more often where somebody worked before (a guess). */
+    /**
+     * Share of all units in which two parts have changed places, or two nodes are bridged; and how many times more
+     * often where somebody worked before (a guess).
+     */
     private const SWAPPED = 0.002;
 
     private const BRIDGED = 0.004;
 
     private const WORKED_ON = 8.0;
 
-    /** Share of such units with a load between two regulated rails, and no clamp, of which one fails to start now and then (a guess). */
+    /**
+     * Share of such units with a load between two regulated rails, and no clamp, of which one fails to start now and
+     * then (a guess).
+     */
     private const HELD = 0.05;
 
     /** Volts within which an output sits that is held on the wrong side of its common: a junction (common practice). */
@@ -53,9 +61,11 @@ final class MishapFinder
     private const OFF_VOLTS = 0.25;
 
     /** @param array<string, Expectations> $expectations by mode */
-    public function __construct(private readonly Description $supply, private readonly BenchState $state, private readonly array $expectations)
-    {
-    }
+    public function __construct(
+        private readonly Description $supply,
+        private readonly BenchState $state,
+        private readonly array $expectations,
+    ) {}
 
     /**
      * @param bool $isUnexplained false if a failing of one part explains everything: then only what looks just like one
@@ -64,7 +74,7 @@ final class MishapFinder
      */
     public function worthSolving(bool $isUnexplained): array
     {
-        if (! $isUnexplained) {
+        if (!$isUnexplained) {
             return $this->held();
         }
         $often = in_array('worked_on', $this->state->conditions, true) ? self::WORKED_ON : 1.0;
@@ -76,7 +86,10 @@ final class MishapFinder
     private function swaps(float $often): array
     {
         $pairs = [];
-        $parts = array_filter($this->supply->parts, static fn(Part $p): bool => in_array($p->kind->name(), self::ALIKE, true) && $p->knows('value'));
+        $parts = array_filter(
+            $this->supply->parts,
+            static fn(Part $p): bool => in_array($p->kind->name(), self::ALIKE, true) && $p->knows('value'),
+        );
         foreach ($parts as $one) {
             foreach ($parts as $other) {
                 if (strcmp($one->ref, $other->ref) < 0 && self::changePlaces($one, $other)) {
@@ -85,24 +98,34 @@ final class MishapFinder
             }
         }
         usort($pairs, static fn(array $a, array $b): int => $b[0] <=> $a[0]);
-        $share = self::SWAPPED * $often / max(1, count($pairs));
+        $share = (self::SWAPPED * $often) / max(1, count($pairs));
 
-        return array_map(fn(array $pair): Hypothesis => $this->hypothesis(
-            "{$pair[1]->ref}:swapped:{$pair[2]->ref}",
-            $pair[1],
-            "{$pair[1]->ref} and {$pair[2]->ref} in each other's place",
-            $share,
-            'Read what is printed on both and compare with the description.',
-            new Swap($pair[1]->ref, $pair[2]->ref),
-        ), array_slice(array_values(array_filter($pairs, static fn(array $pair): bool => $pair[0] > 0)), 0, $this->most()));
+        return array_map(
+            fn(array $pair): Hypothesis => $this->hypothesis(
+                "{$pair[1]->ref}:swapped:{$pair[2]->ref}",
+                $pair[1],
+                "{$pair[1]->ref} and {$pair[2]->ref} in each other's place",
+                $share,
+                'Read what is printed on both and compare with the description.',
+                new Swap($pair[1]->ref, $pair[2]->ref),
+            ),
+            array_slice(
+                array_values(array_filter($pairs, static fn(array $pair): bool => $pair[0] > 0)),
+                0,
+                $this->most(),
+            ),
+        );
     }
 
     private static function changePlaces(Part $one, Part $other): bool
     {
         [$a, $b] = [$one->value('value'), $other->value('value')];
 
-        return $one->kind->name() === $other->kind->name() && array_keys($one->terminals) === array_keys($other->terminals) && $a * $b > 0 && max(abs($a), abs($b)) > self::OTHER * min(abs($a), abs($b))
-            && ! (isset($one->choices['style']) && $one->choices['style'] !== ($other->choices['style'] ?? ''));
+        return $one->kind->name() === $other->kind->name() &&
+            array_keys($one->terminals) === array_keys($other->terminals) &&
+            $a * $b > 0 &&
+            max(abs($a), abs($b)) > self::OTHER * min(abs($a), abs($b)) &&
+            !(isset($one->choices['style']) && $one->choices['style'] !== ($other->choices['style'] ?? ''));
     }
 
     /** How many readings at its terminals are not what a good unit shows. */
@@ -125,7 +148,12 @@ final class MishapFinder
         $possible = 0;
         foreach ($points as $k => $from) {
             foreach (array_slice($points, $k + 1) as $to) {
-                if ($from->node !== $to->node && $from->against === $to->against && $from->node !== $to->against && ! $this->isJoinedByAPart($from->node, $to->node)) {
+                if (
+                    $from->node !== $to->node &&
+                    $from->against === $to->against &&
+                    $from->node !== $to->against &&
+                    !$this->isJoinedByAPart($from->node, $to->node)
+                ) {
                     $possible++;
                     $merit = $this->merit($from, $to);
                     if ($merit > 0) {
@@ -136,27 +164,44 @@ final class MishapFinder
         }
         usort($found, static fn(array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return array_map(fn(array $bridge): Hypothesis => $this->bridge($bridge[1], $bridge[2], self::BRIDGED * $often / $possible), array_slice($found, 0, $this->most()));
+        return array_map(
+            fn(array $bridge): Hypothesis => $this->bridge(
+                $bridge[1],
+                $bridge[2],
+                (self::BRIDGED * $often) / $possible,
+            ),
+            array_slice($found, 0, $this->most()),
+        );
     }
 
     /** What is bridged inside or across one part is that part's own fault. */
     private function isJoinedByAPart(string $from, string $to): bool
     {
-        return array_filter($this->supply->parts, static fn(Part $part): bool => in_array($from, $part->terminals, true) && in_array($to, $part->terminals, true)) !== [];
+        return array_filter(
+            $this->supply->parts,
+            static fn(Part $part): bool => in_array($from, $part->terminals, true) &&
+                in_array($to, $part->terminals, true),
+        ) !== [];
     }
 
-    /** @return list<Hypothesis> regulators whose output stands on the wrong side of its common, with a load to a rail of the other polarity */
+    /**
+     * @return list<Hypothesis> regulators whose output stands on the wrong side of its common, with a load to a rail of
+     *     the other polarity
+     */
     private function held(): array
     {
         $found = [];
         foreach ($this->supply->parts as $part) {
-            $pull = $part->kind instanceof Regulator && ! $this->isClamped($part) ? $this->pullOn($part) : null;
+            $pull = $part->kind instanceof Regulator && !$this->isClamped($part) ? $this->pullOn($part) : null;
             if ($pull === null) {
                 continue;
             }
             [$other, $between] = $pull;
             foreach ($this->supply->points as $id => $point) {
-                $volts = $point->node === $part->node('out') && $point->against === $part->node('common') ? $this->volts((string) $id) : null;
+                $volts =
+                    $point->node === $part->node('out') && $point->against === $part->node('common')
+                        ? $this->volts((string) $id)
+                        : null;
                 $beyond = -($volts[0] ?? 0.0) * ($part->value('value') <=> 0);
                 if ($beyond >= self::HELD_VOLTS[0] && $beyond <= self::HELD_VOLTS[1]) {
                     $found[] = $this->hypothesis(
@@ -164,7 +209,11 @@ final class MishapFinder
                         $part,
                         "{$part->ref} held down by {$other->ref} through {$between->ref} as it starts",
                         self::HELD,
-                        "Switch on with {$between->ref} disconnected: if it starts then, both regulators are good. The cure is a clamp diode from each output to common, its cathode at the positive one (1 A, 50 V and more), as the data sheets ask where a load lies between two rails.",
+                        'Switch on with ' .
+                            "{$between->ref} disconnected: if it starts then, both regulators " .
+                            'are good. The cure is a clamp diode from each output to common, its cathode at the ' .
+                            'positive one (1 A, 50 V and more), as the data sheets ask where a load lies ' .
+                            'between two rails.',
                         new HeldDown($part->ref, $between->ref),
                     );
                 }
@@ -180,7 +229,10 @@ final class MishapFinder
         foreach ($this->supply->parts as $other) {
             if ($other->kind instanceof Regulator && $other->value('value') * $held->value('value') < 0) {
                 foreach ($this->supply->parts as $between) {
-                    if (count($between->terminals) === 2 && array_diff([$held->node('out'), $other->node('out')], $between->terminals) === []) {
+                    if (
+                        count($between->terminals) === 2 &&
+                        array_diff([$held->node('out'), $other->node('out')], $between->terminals) === []
+                    ) {
                         return [$other, $between];
                     }
                 }
@@ -195,7 +247,12 @@ final class MishapFinder
     {
         [$anode, $cathode] = $regulator->value('value') > 0 ? ['common', 'out'] : ['out', 'common'];
 
-        return array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind instanceof Rectifier && $p->node('a') === $regulator->node($anode) && $p->node('k') === $regulator->node($cathode)) !== [];
+        return array_filter(
+            $this->supply->parts,
+            static fn(Part $p): bool => $p->kind instanceof Rectifier &&
+                $p->node('a') === $regulator->node($anode) &&
+                $p->node('k') === $regulator->node($cathode),
+        ) !== [];
     }
 
     /** How much the readings at both ends speak for one node: 0 if they are apart, or if nothing is odd. */
@@ -211,7 +268,7 @@ final class MishapFinder
         }
         [$read, $other] = $a !== null ? [$a, $to] : [$b, $from];
         $dead = $this->ohmsAlike($from->id, $to->id);
-        if ($read === null || ! self::isOff(...$read)) {
+        if ($read === null || !self::isOff(...$read)) {
             return $dead;
         }
         $there = $this->nominal($other->id, $this->state->mode);
@@ -224,7 +281,11 @@ final class MishapFinder
     {
         $ohms = [];
         foreach ($this->state->readings as $reading) {
-            if ($reading->quantity === DeadCheck::RESISTANCE && in_array($reading->target, [$from, $to], true) && $reading->context->isPlain()) {
+            if (
+                $reading->quantity === DeadCheck::RESISTANCE &&
+                in_array($reading->target, [$from, $to], true) &&
+                $reading->context->isPlain()
+            ) {
                 $ohms[$reading->target] = $reading->value;
             }
         }
@@ -234,7 +295,15 @@ final class MishapFinder
 
     private function bridge(Point $from, Point $to, float $share): Hypothesis
     {
-        $at = fn(string $node): array => array_map(strval(...), array_keys(array_filter($this->supply->parts, static fn(Part $part): bool => in_array($node, $part->terminals, true))));
+        $at = fn(string $node): array => array_map(
+            strval(...),
+            array_keys(
+                array_filter(
+                    $this->supply->parts,
+                    static fn(Part $part): bool => in_array($node, $part->terminals, true),
+                ),
+            ),
+        );
         $first = $this->supply->part($at($from->node)[0]);
 
         return $this->hypothesis(
@@ -242,14 +311,39 @@ final class MishapFinder
             $first,
             "{$from->id} and {$to->id} bridged",
             $share,
-            sprintf('Ohms between %s and %s, then a glass along both tracks: solder, a whisker, a wire that touches (%s and %s are at its ends).', $from->name, $to->name, $first->ref, $at($to->node)[0] ?? 'what'),
+            sprintf(
+                'Ohms between %s and %s, then a glass along both tracks: solder, a whisker, a wire that touches ' .
+                    '(%s and %s are at its ends).',
+                $from->name,
+                $to->name,
+                $first->ref,
+                $at($to->node)[0] ?? 'what',
+            ),
             new SolderBridge($from->node, $to->node, [...$at($from->node), ...$at($to->node)]),
         );
     }
 
-    private function hypothesis(string $id, Part $part, string $title, float $share, string $proof, Mishap $mishap): Hypothesis
-    {
-        return new Hypothesis($id, $part->ref, Cause::MISTAKEN, $title, $share, false, $proof, '', $part->kind->name(), false, mishap: $mishap);
+    private function hypothesis(
+        string $id,
+        Part $part,
+        string $title,
+        float $share,
+        string $proof,
+        Mishap $mishap,
+    ): Hypothesis {
+        return new Hypothesis(
+            $id,
+            $part->ref,
+            Cause::MISTAKEN,
+            $title,
+            $share,
+            false,
+            $proof,
+            '',
+            $part->kind->name(),
+            false,
+            mishap: $mishap,
+        );
     }
 
     private static function isOff(float $read, float $good): bool
@@ -261,7 +355,13 @@ final class MishapFinder
     private function volts(string $point): ?array
     {
         foreach (array_reverse($this->state->readings) as $reading) {
-            if ($reading->target === $point && $reading->quantity === 'dc' && $reading->power === PowerState::Live && $reading->context->isPlain() && isset($this->expectations[$reading->mode])) {
+            if (
+                $reading->target === $point &&
+                $reading->quantity === 'dc' &&
+                $reading->power === PowerState::Live &&
+                $reading->context->isPlain() &&
+                isset($this->expectations[$reading->mode])
+            ) {
                 return [$reading->value, $this->nominal($point, $reading->mode)];
             }
         }

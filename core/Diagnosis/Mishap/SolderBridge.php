@@ -16,13 +16,21 @@ final readonly class SolderBridge implements Mishap
     private const REF = 'solder bridge';
 
     /** @param list<string> $beside references of the parts at either end */
-    public function __construct(private string $from, private string $to, private array $beside)
-    {
-    }
+    public function __construct(private string $from, private string $to, private array $beside) {}
 
     public function made(Description $supply): Description
     {
-        return $supply->withParts([self::REF => new Part(self::REF, new Resistor(), ['a' => $this->from, 'b' => $this->to], ['value' => self::OHMS, 'power' => 100.0], [], [], ['style' => 'ordinary'])]);
+        return $supply->withParts([
+            self::REF => new Part(
+                self::REF,
+                new Resistor(),
+                ['a' => $this->from, 'b' => $this->to],
+                ['value' => self::OHMS, 'power' => 100.0],
+                [],
+                [],
+                ['style' => 'ordinary'],
+            ),
+        ]);
     }
 
     public function asleep(Description $supply): Description

@@ -16,7 +16,8 @@ use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**
- * What is found as a step: how it is confirmed, what its test said, what may have taken it along, and what is left to say when nothing is left to measure.
+ * What is found as a step: how it is confirmed, what its test said, what may have taken it along, and what is left to
+ * say when nothing is left to measure.
  *
  * @phpstan-import-type Step from StepView
  */
@@ -47,10 +48,16 @@ final readonly class Finding
     public function of(Suspect $top, array $suspects): array
     {
         $charged = Gates::blocking(Gate::HandsIn, $this->supply, $this->state);
-        if (! $this->state->power->isEnergised() && $charged !== []) {
-            return ['sentence' => "Found: {$top->title}.", 'detail' => "Before hands go in: {$charged[0]->sentence} Then confirm it: {$top->members[0]->proof}"] + $this->measuring->gate($charged[0], count($charged), Gate::HandsIn);
+        if (!$this->state->power->isEnergised() && $charged !== []) {
+            return [
+                'sentence' => "Found: {$top->title}.",
+                'detail' => "Before hands go in: {$charged[0]->sentence} Then confirm it: {$top->members[0]->proof}",
+            ] + $this->measuring->gate($charged[0], count($charged), Gate::HandsIn);
         }
-        $left = array_filter($top->members[0]->each(), fn(Hypothesis $h): bool => ! in_array($h->ref, $this->state->replaced(), true));
+        $left = array_filter(
+            $top->members[0]->each(),
+            fn(Hypothesis $h): bool => !in_array($h->ref, $this->state->replaced(), true),
+        );
         $likeliest = array_values($left)[0] ?? $top->members[0];
         if (in_array($likeliest->ref, $this->state->replaced(), true)) {
             return $this->exhausted($top);
@@ -59,8 +66,16 @@ final readonly class Finding
             return $this->stillLikeliest($top, $likeliest);
         }
         if ($this->saidOf($likeliest->ref, isGood: false)) {
-            return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability))]
-                + StepView::plain('cause', "Found and confirmed: {$top->title}.", "Name the cause, then repair it.{$this->behind($likeliest, $suspects)}");
+            return [
+                'part' => $likeliest->ref,
+                'fault' => $likeliest->fault,
+                'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability)),
+            ] +
+                StepView::plain(
+                    'cause',
+                    "Found and confirmed: {$top->title}.",
+                    "Name the cause, then repair it.{$this->behind($likeliest, $suspects)}",
+                );
         }
         if ($this->isOutOfReach($likeliest->ref)) {
             return $this->untested("Found: {$top->title}.", $top, $likeliest, $this->behind($likeliest, $suspects));
@@ -70,7 +85,13 @@ final readonly class Finding
         return [
             'kind' => 'confirm',
             'sentence' => "Found: {$top->title}.",
-            'detail' => "{$power}Confirm it: {$likeliest->proof}".($top->members[0]->isPair() && count($left) === 2 ? " Two faults are needed to explain the evidence: begin with {$likeliest->ref}, then measure again." : '').$this->behind($likeliest, $suspects),
+            'detail' =>
+                "{$power}Confirm it: {$likeliest->proof}" .
+                ($top->members[0]->isPair() && count($left) === 2
+                    ? ' Two faults are needed to explain the evidence: begin with ' .
+                        "{$likeliest->ref}, then measure again."
+                    : '') .
+                $this->behind($likeliest, $suspects),
             'target' => $likeliest->ref,
             'quantity' => Tested::BY_ITSELF,
             'part' => $likeliest->ref,
@@ -89,10 +110,24 @@ final readonly class Finding
     public function exhausted(Suspect $top, array $checks = []): array
     {
         if ($top->id === Hypothesis::HEALTHY) {
-            return StepView::plain('look', 'Every reading is what a good unit shows.', trim(($this->caution->interlock($this->state->mode) ?? '').' Try it warm, under its real load, and tap gently along the boards: the fault may come and go. Record what you see.'));
+            return StepView::plain(
+                'look',
+                'Every reading is what a good unit shows.',
+                trim(
+                    ($this->caution->interlock($this->state->mode) ?? '') .
+                        ' Try it warm, under its real load, and tap gently along the boards: the fault may come ' .
+                        'and go. Record what you see.',
+                ),
+            );
         }
         if ($top->id === Hypothesis::UNKNOWN || $top->members === []) {
-            return StepView::plain('look', 'No fault in this description explains the evidence.', 'Repeat the reading that surprised you most; then compare the description with the board: a part may be missing or joined differently. '.implode(' ', array_slice($checks, 0, 3)));
+            return StepView::plain(
+                'look',
+                'No fault in this description explains the evidence.',
+                'Repeat the reading that surprised you most; then compare the description with the board: a ' .
+                    'part may be missing or joined differently. ' .
+                    implode(' ', array_slice($checks, 0, 3)),
+            );
         }
         $first = $top->members[0];
         if ($this->saidOf($first->ref, isGood: true)) {
@@ -103,8 +138,13 @@ final readonly class Finding
             return $this->untested("Most likely: {$top->title}.", $top, $first);
         }
 
-        return ['target' => $first->ref, 'quantity' => Tested::BY_ITSELF, 'part' => $first->ref, 'fault' => $first->fault, 'why' => 'No measurement that is left would separate the suspects further.']
-            + StepView::plain('confirm', "Most likely: {$top->title}.", "Confirm it: {$first->proof}");
+        return [
+            'target' => $first->ref,
+            'quantity' => Tested::BY_ITSELF,
+            'part' => $first->ref,
+            'fault' => $first->fault,
+            'why' => 'No measurement that is left would separate the suspects further.',
+        ] + StepView::plain('confirm', "Most likely: {$top->title}.", "Confirm it: {$first->proof}");
     }
 
     /**
@@ -116,45 +156,85 @@ final readonly class Finding
     {
         $charged = Gates::blocking(Gate::HandsIn, $this->supply, $this->state);
         $sentence = "Nothing else fits: test {$fault->ref} once more.";
-        $detail = "It tested good, and nothing in this description explains what was measured but {$fault->title}. Take it out completely, warm it, test it under voltage if it can stand it, and look at its joints. {$fault->proof}";
-        if (! $this->state->power->isEnergised() && $charged !== []) {
-            return ['sentence' => $sentence, 'detail' => "Before hands go in: {$charged[0]->sentence} {$detail}"] + $this->measuring->gate($charged[0], count($charged), Gate::HandsIn);
+        $detail =
+            'It tested good, and nothing in this description explains what was measured ' .
+            "but {$fault->title}. Take it out completely, warm it, test it under voltage if " .
+            "it can stand it, and look at its joints. {$fault->proof}";
+        if (!$this->state->power->isEnergised() && $charged !== []) {
+            return ['sentence' => $sentence, 'detail' => "Before hands go in: {$charged[0]->sentence} {$detail}"] +
+                $this->measuring->gate($charged[0], count($charged), Gate::HandsIn);
         }
 
-        return ['target' => $fault->ref, 'quantity' => Tested::BY_ITSELF, 'part' => $fault->ref, 'fault' => $fault->fault, 'power' => PowerState::Unplugged->value, 'caution' => $this->state->power->isEnergised() ? $this->caution->underWay(false) : null, 'why' => 'If it tests good again, it is out for good.']
-            + StepView::plain('confirm', $sentence, ($this->state->power->isEnergised() ? 'Unplug and discharge first. ' : '').$detail);
+        return [
+            'target' => $fault->ref,
+            'quantity' => Tested::BY_ITSELF,
+            'part' => $fault->ref,
+            'fault' => $fault->fault,
+            'power' => PowerState::Unplugged->value,
+            'caution' => $this->state->power->isEnergised() ? $this->caution->underWay(false) : null,
+            'why' => 'If it tests good again, it is out for good.',
+        ] +
+            StepView::plain(
+                'confirm',
+                $sentence,
+                ($this->state->power->isEnergised() ? 'Unplug and discharge first. ' : '') . $detail,
+            );
     }
 
     /** @return Step */
     private function stillLikeliest(Suspect $top, Hypothesis $likeliest): array
     {
-        return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence, its good test considered.', (int) round(100 * $top->probability))]
-            + StepView::plain('confirm', "Still likeliest: {$top->title}, although it tested good.", "Look at its joints and at the way to it, test it warm and under load, or put a known good one in its place. {$likeliest->proof}");
+        return [
+            'part' => $likeliest->ref,
+            'fault' => $likeliest->fault,
+            'why' => sprintf(
+                '%d %% of all that could explain the evidence, its good test considered.',
+                (int) round(100 * $top->probability),
+            ),
+        ] +
+            StepView::plain(
+                'confirm',
+                "Still likeliest: {$top->title}, although it tested good.",
+                'Look at its joints and at the way to it, test it warm and under load, or ' .
+                    "put a known good one in its place. {$likeliest->proof}",
+            );
     }
 
     /** Whether nobody can test it by itself. */
     private function isOutOfReach(string $ref): bool
     {
-        return isset($this->state->skipped["{$ref} ".Tested::BY_ITSELF]);
+        return isset($this->state->skipped["{$ref} " . Tested::BY_ITSELF]);
     }
 
     /** @return Step */
     private function untested(string $sentence, Suspect $top, Hypothesis $likeliest, string $behind = ''): array
     {
-        return ['part' => $likeliest->ref, 'fault' => $likeliest->fault, 'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability))]
-            + StepView::plain('confirm', $sentence, "It cannot be tested by itself: put a known good one in its place and measure again, or name it as the cause and let the repair prove it.{$behind}");
+        return [
+            'part' => $likeliest->ref,
+            'fault' => $likeliest->fault,
+            'why' => sprintf('%d %% of all that could explain the evidence.', (int) round(100 * $top->probability)),
+        ] +
+            StepView::plain(
+                'confirm',
+                $sentence,
+                'It cannot be tested by itself: put a known good one in its place and measure ' .
+                    "again, or name it as the cause and let the repair prove it.{$behind}",
+            );
     }
 
     /** Whether the part that came in was last tested good, or bad, by itself. */
     public function saidOf(string $ref, bool $isGood): bool
     {
-        $last = array_values(array_filter($this->state->tested, static fn(array $t): bool => $t['part'] === $ref && ! $t['isNew']));
+        $last = array_values(
+            array_filter($this->state->tested, static fn(array $t): bool => $t['part'] === $ref && !$t['isNew']),
+        );
 
         return $last !== [] && end($last)['isGood'] === $isGood;
     }
 
     /**
-     * What may have taken a part along that is found bad, likeliest first. A fuse is a consequence until proven otherwise (common practice);
+     * What may have taken a part along that is found bad, likeliest first. A fuse is a consequence until proven
+     * otherwise (common practice);
      * of anything else it is said where a fault that does so is still worth a test.
      *
      * @param list<Suspect> $suspects
@@ -165,17 +245,24 @@ final readonly class Finding
         $behind = [];
         foreach ($suspects as $suspect) {
             foreach ($suspect->members as $member) {
-                if (isset($this->dictionary->how[$member->id][$fault->ref]) && $suspect->probability > ($isFuse ? self::WORTH_NAMING : self::WORTH_A_TEST)) {
+                if (
+                    isset($this->dictionary->how[$member->id][$fault->ref]) &&
+                    $suspect->probability > ($isFuse ? self::WORTH_NAMING : self::WORTH_A_TEST)
+                ) {
                     $behind[] = $member->title;
                 }
             }
         }
         $behind = implode(', ', array_slice($behind, 0, 4));
-        if (! $isFuse) {
-            return $behind === '' ? '' : " It may itself have been taken along. Test before power comes back, or the new one goes the same way: {$behind}.";
+        if (!$isFuse) {
+            return $behind === ''
+                ? ''
+                : ' It may itself have been taken along. Test before power comes back, or ' .
+                        "the new one goes the same way: {$behind}.";
         }
 
-        return ' A fuse is a consequence until proven otherwise: put in the same rating and characteristic once, and power up behind a lamp limiter.'
-            .($behind === '' ? '' : " If it goes again: {$behind}.");
+        return ' A fuse is a consequence until proven otherwise: put in the same rating and characteristic once, ' .
+            'and power up behind a lamp limiter.' .
+            ($behind === '' ? '' : " If it goes again: {$behind}.");
     }
 }

@@ -17,7 +17,8 @@ use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Supply\Description;
 
 /**
- * After the repair: every rail as a good unit shows it, on limited power first where there was a short, then what is missing for closing.
+ * After the repair: every rail as a good unit shows it, on limited power first where there was a short, then what is
+ * missing for closing.
  *
  * @phpstan-import-type Step from StepView
  */
@@ -42,40 +43,83 @@ final readonly class Proving
         if ($this->state->cause === null) {
             $repair = end($this->state->repairs);
 
-            return ['part' => $repair['part'] ?? null] + StepView::plain('cause', 'Name the cause.', 'What failed, and how? The report needs it.');
+            return ['part' => $repair['part'] ?? null] +
+                StepView::plain('cause', 'Name the cause.', 'What failed, and how? The report needs it.');
         }
         $mode = $this->expectations[$this->state->mode];
         $isLimited = $this->state->power === PowerState::Limited && $this->state->method?->isOwnFeed() !== true;
-        $proven = array_unique(array_column($isLimited ? $this->state->limitedReadings() : $this->state->proofReadings(), 'target'));
+        $proven = array_unique(
+            array_column($isLimited ? $this->state->limitedReadings() : $this->state->proofReadings(), 'target'),
+        );
         foreach ($this->provingOrder() as $id) {
             if (in_array($id, $proven, true)) {
                 continue;
             }
-            $candidate = new Candidate($id, $mode->functions[$id], $this->state->mode, true, 0.0, 0.5, 1.0, $mode->window($id)->isKnown() ? [new Outcome($mode->window($id)->low, $mode->window($id)->high, 1.0, [])] : []);
+            $candidate = new Candidate(
+                $id,
+                $mode->functions[$id],
+                $this->state->mode,
+                true,
+                0.0,
+                0.5,
+                1.0,
+                $mode->window($id)->isKnown()
+                    ? [new Outcome($mode->window($id)->low, $mode->window($id)->high, 1.0, [])]
+                    : [],
+            );
             $view = $this->measuring->of($candidate);
 
             return [
                 'why' => 'After the repair a good unit must show this.',
-                'outcomes' => [['range' => Judge::range($mode->window($id)), 'meaning' => 'as it should be', 'probability' => 1.0]],
+                'outcomes' => [
+                    ['range' => Judge::range($mode->window($id)), 'meaning' => 'as it should be', 'probability' => 1.0],
+                ],
             ] + $view;
         }
         if ($isLimited) {
             $missing = Gates::blocking(Gate::Mains, $this->supply, $this->state);
 
             return $missing === []
-                ? ['power' => PowerState::Live->value, 'mode' => $this->state->mode] + StepView::plain('state', 'It behaves on limited power: full mains now, behind an RCD.', 'Then the same rails once more.', $this->caution->underWay(true))
-                : ['power' => PowerState::Unplugged->value, 'mode' => $this->state->mode] + StepView::plain('state', 'It behaves on limited power. Unplug it: before mains something is missing.', $missing[0]->sentence, $this->caution->underWay(false));
+                ? ['power' => PowerState::Live->value, 'mode' => $this->state->mode] +
+                        StepView::plain(
+                            'state',
+                            'It behaves on limited power: full mains now, behind an RCD.',
+                            'Then the same rails once more.',
+                            $this->caution->underWay(true),
+                        )
+                : ['power' => PowerState::Unplugged->value, 'mode' => $this->state->mode] +
+                        StepView::plain(
+                            'state',
+                            'It behaves on limited power. Unplug it: before mains something is missing.',
+                            $missing[0]->sentence,
+                            $this->caution->underWay(false),
+                        );
         }
         if ($this->state->power->isEnergised()) {
-            return ['power' => PowerState::Unplugged->value] + StepView::plain('state', 'All rails are right. Unplug the unit and discharge it.', 'Then close the repair.', $this->caution->underWay(false));
+            return ['power' => PowerState::Unplugged->value] +
+                StepView::plain(
+                    'state',
+                    'All rails are right. Unplug the unit and discharge it.',
+                    'Then close the repair.',
+                    $this->caution->underWay(false),
+                );
         }
 
-        $open = array_values(array_filter(Gates::blocking(Gate::HandBack, $this->supply, $this->state), static fn(GateItem $i): bool => $i->leads !== 'close'));
+        $open = array_values(
+            array_filter(
+                Gates::blocking(Gate::HandBack, $this->supply, $this->state),
+                static fn(GateItem $i): bool => $i->leads !== 'close',
+            ),
+        );
         if ($open !== []) {
             return $this->measuring->gate($open[0], count($open), Gate::HandBack);
         }
 
-        return StepView::plain('close', 'The repair is proven: close it.', $missing === [] ? 'Cause, work and readings are all there.' : implode('; ', $missing));
+        return StepView::plain(
+            'close',
+            'The repair is proven: close it.',
+            $missing === [] ? 'Cause, work and readings are all there.' : implode('; ', $missing),
+        );
     }
 
     /** @return list<string> rails first; without any, all points */

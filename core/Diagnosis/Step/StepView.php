@@ -7,8 +7,10 @@ namespace Oculant\Core\Diagnosis\Step;
 /**
  * The one next thing as the bench shows it.
  *
- * @phpstan-type Step array{kind: string, sentence: string, detail: string, target: ?string, quantity: ?string, mode: ?string, power: ?string,
- *     part: ?string, fault: ?string, red: ?string, black: ?string, meter: ?string, expect: ?string, caution: ?string, why: string,
+ * @phpstan-type Step array{kind: string, sentence: string, detail: string, target: ?string, quantity: ?string,
+ *     mode: ?string, power: ?string,
+ *     part: ?string, fault: ?string, red: ?string, black: ?string, meter: ?string, expect: ?string, caution: ?string,
+ *     why: string,
  *     outcomes: list<array{range: string, meaning: string, probability: float}>, leads: ?string}
  */
 final class StepView
@@ -23,9 +25,23 @@ final class StepView
     public static function blank(): array
     {
         return [
-            'kind' => '', 'sentence' => '', 'detail' => '', 'target' => null, 'quantity' => null, 'mode' => null, 'power' => null,
-            'part' => null, 'fault' => null, 'red' => null, 'black' => null, 'meter' => null, 'expect' => null, 'caution' => null,
-            'why' => '', 'outcomes' => [], 'leads' => null,
+            'kind' => '',
+            'sentence' => '',
+            'detail' => '',
+            'target' => null,
+            'quantity' => null,
+            'mode' => null,
+            'power' => null,
+            'part' => null,
+            'fault' => null,
+            'red' => null,
+            'black' => null,
+            'meter' => null,
+            'expect' => null,
+            'caution' => null,
+            'why' => '',
+            'outcomes' => [],
+            'leads' => null,
         ];
     }
 }

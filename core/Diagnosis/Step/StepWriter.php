@@ -24,7 +24,10 @@ final readonly class StepWriter
     /** Above this one group is as good as found: confirm it and repair (stop rule of the design). */
     public const FOUND = 0.9;
 
-    /** Beyond this nothing more is measured first; below it only while a cheap measurement (bits per minute) still tells something. */
+    /**
+     * Beyond this nothing more is measured first; below it only while a cheap measurement (bits per minute) still tells
+     * something.
+     */
     private const CERTAIN = 0.94;
 
     private const CHEAP = 0.2;
@@ -55,26 +58,47 @@ final readonly class StepWriter
      *
      * @return Step
      */
-    public function write(array $candidates, array $suspects, float $fixed, array $badProof, bool $fuseIsOpen, array $checks = [], ?Hypothesis $again = null): array
-    {
+    public function write(
+        array $candidates,
+        array $suspects,
+        float $fixed,
+        array $badProof,
+        bool $fuseIsOpen,
+        array $checks = [],
+        ?Hypothesis $again = null,
+    ): array {
         if ($this->state->handedBackAt !== null) {
-            return StepView::plain('done', 'Handed back. Nothing is left to do on this unit.', 'The report stays available.');
+            return StepView::plain(
+                'done',
+                'Handed back. Nothing is left to do on this unit.',
+                'The report stays available.',
+            );
         }
         if ($this->state->closedAt !== null) {
-            return StepView::plain('handback', 'Hand the unit back with its report.', 'Print or save the report, then record the hand-back.');
+            return StepView::plain(
+                'handback',
+                'Hand the unit back with its report.',
+                'Print or save the report, then record the hand-back.',
+            );
         }
-        if ($this->state->repairs !== [] && $badProof === [] && ($this->state->cause !== null || $fixed > 0.3) && ! $fuseIsOpen) {
+        if (
+            $this->state->repairs !== [] &&
+            $badProof === [] &&
+            ($this->state->cause !== null || $fixed > 0.3) &&
+            !$fuseIsOpen
+        ) {
             return (new Proving($this->supply, $this->state, $this->expectations, $this->measuring))->next();
         }
         $top = $suspects[0];
         $cheap = $candidates !== [] && $candidates[0]->score() > self::CHEAP;
         if ($top->members !== [] && $top->probability > ($cheap ? self::CERTAIN : self::FOUND)) {
-            $doubtful = array_values(array_filter($candidates, static fn(Candidate $c): bool => $c->doubt !== null))[0] ?? null;
+            $doubtful =
+                array_values(array_filter($candidates, static fn(Candidate $c): bool => $c->doubt !== null))[0] ?? null;
             if ($doubtful !== null) {
                 return $this->measuring->of($doubtful);
             }
             // What tested good is not proposed again while anything else is left to measure.
-            if ($candidates === [] || ! $this->finding->saidOf($top->members[0]->ref, isGood: true)) {
+            if ($candidates === [] || !$this->finding->saidOf($top->members[0]->ref, isGood: true)) {
                 return $this->finding->of($top, $suspects);
             }
         }
@@ -96,13 +120,24 @@ final readonly class StepWriter
      */
     public function unready(): array
     {
-        return StepView::plain('wait', 'Measure where you like: every reading is kept and judged.', 'The engine is still working out what each fault would do here; suspects and the next step appear by themselves as soon as the likely ones are known. Expected values are rough until then.');
+        return StepView::plain(
+            'wait',
+            'Measure where you like: every reading is kept and judged.',
+            'The engine is still working out what each fault would do here; suspects and the next step appear ' .
+                'by themselves as soon as the likely ones are known. Expected values are rough until then.',
+        );
     }
 
     /** @return Step */
     public function condemned(Verdict $verdict): array
     {
-        return ['power' => PowerState::Unplugged->value, 'why' => $verdict->sentence]
-            + StepView::plain('look', 'Condemned: mains where people touch. Leave it unplugged and mark it.', $verdict->why, 'Local codes and licensed practice decide whether it may be repaired at all. It does not go back before the isolation has been measured again.');
+        return ['power' => PowerState::Unplugged->value, 'why' => $verdict->sentence] +
+            StepView::plain(
+                'look',
+                'Condemned: mains where people touch. Leave it unplugged and mark it.',
+                $verdict->why,
+                'Local codes and licensed practice decide whether it may be repaired at all. It does not go ' .
+                    'back before the isolation has been measured again.',
+            );
     }
 }

@@ -8,7 +8,5 @@ namespace Oculant\Core\Proving\Calibration;
 final readonly class Adjustment
 {
     /** @param array<string, float> $moves volts by point id, from a twentieth of a turn of its track; largest first */
-    public function __construct(public string $ref, public string $label, public array $moves)
-    {
-    }
+    public function __construct(public string $ref, public string $label, public array $moves) {}
 }

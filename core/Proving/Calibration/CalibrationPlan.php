@@ -14,7 +14,8 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
 /**
- * What can be adjusted, in which order, and the points to check. The order follows the circuit: what moves most of the others comes
+ * What can be adjusted, in which order, and the points to check. The order follows the circuit: what moves most of the
+ * others comes
  * first (the reference), what moves only its own output last.
  */
 final readonly class CalibrationPlan
@@ -26,7 +27,11 @@ final readonly class CalibrationPlan
     /** Closed up, warmed up, measured again. */
     public const SECOND = 'second';
 
-    public const PHASES = [self::AS_FOUND => 'as found', self::AS_LEFT => 'as left', self::SECOND => 'second pass, closed and warm'];
+    public const PHASES = [
+        self::AS_FOUND => 'as found',
+        self::AS_LEFT => 'as left',
+        self::SECOND => 'second pass, closed and warm',
+    ];
 
     /** Minutes until a reading counts (common practice: 20 to 30). */
     public const WARM_UP = 20;
@@ -41,11 +46,10 @@ final readonly class CalibrationPlan
 
     /**
      * @param list<Adjustment> $adjustments in order
-     * @param list<array{point: string, title: string, nominal: float, low: float, high: float, source: string}> $points volts
+     * @param list<array{point: string, title: string, nominal: float, low: float, high: float, source: string}> $points
+     *     volts
      */
-    private function __construct(public array $adjustments, public array $points)
-    {
-    }
+    private function __construct(public array $adjustments, public array $points) {}
 
     public static function of(Description $supply, Mode $mode, Expectations $expected): self
     {
@@ -62,10 +66,17 @@ final readonly class CalibrationPlan
             $nominal = $isStated ? $point->documented['value'] : (float) $point->rail;
             $half = abs($nominal) * ($isStated ? $point->documented['tolerance'] : self::TOLERANCE);
             // What was never regulated has no setting that could be off.
-            if (! $isStated && abs($expected->window((string) $id, 'dc')->nominal - $nominal) > $half) {
+            if (!$isStated && abs($expected->window((string) $id, 'dc')->nominal - $nominal) > $half) {
                 continue;
             }
-            $points[] = ['point' => (string) $id, 'title' => $point->name, 'nominal' => $nominal, 'low' => $nominal - $half, 'high' => $nominal + $half, 'source' => $isStated ? 'service document' : 'rail, ±5 % (common practice)'];
+            $points[] = [
+                'point' => (string) $id,
+                'title' => $point->name,
+                'nominal' => $nominal,
+                'low' => $nominal - $half,
+                'high' => $nominal + $half,
+                'source' => $isStated ? 'service document' : 'rail, ±5 % (common practice)',
+            ];
         }
 
         return new self(self::adjustments($supply, $mode), $points);
@@ -74,7 +85,10 @@ final readonly class CalibrationPlan
     /** @return list<Adjustment> */
     private static function adjustments(Description $supply, Mode $mode): array
     {
-        $trimmers = array_filter($supply->partsIn($mode), static fn(Part $p): bool => $p->kind instanceof Potentiometer);
+        $trimmers = array_filter(
+            $supply->partsIn($mode),
+            static fn(Part $p): bool => $p->kind instanceof Potentiometer,
+        );
         if ($trimmers === []) {
             return [];
         }
@@ -83,7 +97,9 @@ final readonly class CalibrationPlan
         foreach ($trimmers as $ref => $part) {
             $moves = [];
             try {
-                $turned = $supply->withParts([$ref => $part->with('position', min(0.95, $part->value('position') + self::NUDGE))]);
+                $turned = $supply->withParts([
+                    $ref => $part->with('position', min(0.95, $part->value('position') + self::NUDGE)),
+                ]);
                 $seen = (new Behaviour($turned))->live($mode, [], null, $rest->guide, true);
                 foreach ($seen->settled ? array_keys($supply->points) : [] as $id) {
                     $by = $seen->reading((string) $id, 'dc') - $rest->reading((string) $id, 'dc');
@@ -97,7 +113,10 @@ final readonly class CalibrationPlan
             uasort($moves, static fn(float $a, float $b): int => abs($b) <=> abs($a));
             $found[] = new Adjustment((string) $ref, $part->label(), $moves);
         }
-        usort($found, static fn(Adjustment $a, Adjustment $b): int => [count($b->moves), $a->ref] <=> [count($a->moves), $b->ref]);
+        usort(
+            $found,
+            static fn(Adjustment $a, Adjustment $b): int => [count($b->moves), $a->ref] <=> [count($a->moves), $b->ref],
+        );
 
         return $found;
     }

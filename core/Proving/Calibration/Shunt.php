@@ -20,9 +20,7 @@ final readonly class Shunt
      * @param float $tolerance  ratio
      * @param bool  $isFourWire volts taken at the shunt itself, inside the current terminals
      */
-    public function __construct(public float $ohms, public float $tolerance, public bool $isFourWire)
-    {
-    }
+    public function __construct(public float $ohms, public float $tolerance, public bool $isFourWire) {}
 
     /** @return float amperes */
     public function amperes(float $volts): float
@@ -36,11 +34,12 @@ final readonly class Shunt
         $amperes = abs($this->amperes($volts));
         $leads = $this->isFourWire ? 0.0 : self::LEADS / $this->ohms;
 
-        return MeterProfile::COVERAGE * Uncertainty::combine([
-            Uncertainty::fromHalfWidth($meter->halfWidth('dc', $volts)) / $this->ohms,
-            Uncertainty::fromHalfWidth($this->tolerance * $amperes),
-            Uncertainty::fromHalfWidth($leads * $amperes),
-        ]);
+        return MeterProfile::COVERAGE *
+            Uncertainty::combine([
+                Uncertainty::fromHalfWidth($meter->halfWidth('dc', $volts)) / $this->ohms,
+                Uncertainty::fromHalfWidth($this->tolerance * $amperes),
+                Uncertainty::fromHalfWidth($leads * $amperes),
+            ]);
     }
 
     /** What to see to; empty if nothing. */
@@ -48,9 +47,25 @@ final readonly class Shunt
     {
         $watts = $amperes ** 2 * $this->ohms;
 
-        return trim(implode(' ', array_filter([
-            $this->isFourWire || self::LEADS / $this->ohms < 1e-3 ? '' : sprintf('Two-wire on %s: leads and clips of some 50 mΩ stand in the reading. Take the volts at the shunt itself (four-wire).', Quantity::write($this->ohms, Unit::Ohm)),
-            $watts > 1.0 ? sprintf('It turns %s into heat: let it settle, or read quickly.', Quantity::write($watts, Unit::Watt, 2)) : '',
-        ])));
+        return trim(
+            implode(
+                ' ',
+                array_filter([
+                    $this->isFourWire || self::LEADS / $this->ohms < 1e-3
+                        ? ''
+                        : sprintf(
+                            'Two-wire on %s: leads and clips of some 50 mΩ stand in the reading. Take the volts ' .
+                                'at the shunt itself (four-wire).',
+                            Quantity::write($this->ohms, Unit::Ohm),
+                        ),
+                    $watts > 1.0
+                        ? sprintf(
+                            'It turns %s into heat: let it settle, or read quickly.',
+                            Quantity::write($watts, Unit::Watt, 2),
+                        )
+                        : '',
+                ]),
+            ),
+        );
     }
 }

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Oculant\Core\Proving\Heat;
 
 /**
- * A warming curve T(t) = end - (end - start) exp(-t / tau) laid through samples by least squares: for a given time constant the
- * rest is linear, and the time constant is found by golden section. One thermal mass is a simplification; the fit says how well it holds.
+ * A warming curve T(t) = end - (end - start) exp(-t / tau) laid through samples by least squares: for a given time
+ * constant the
+ * rest is linear, and the time constant is found by golden section. One thermal mass is a simplification; the fit says
+ * how well it holds.
  */
 final readonly class ExponentialFit
 {
@@ -22,9 +24,13 @@ final readonly class ExponentialFit
      * @param float $residual rms of what the curve leaves, in the unit of the samples
      * @param float $from     seconds of the first sample
      */
-    private function __construct(public float $end, public float $start, public float $tau, public float $residual, private float $from)
-    {
-    }
+    private function __construct(
+        public float $end,
+        public float $start,
+        public float $tau,
+        public float $residual,
+        private float $from,
+    ) {}
 
     /**
      * @param list<array{float, float}> $samples seconds and value, in order of time

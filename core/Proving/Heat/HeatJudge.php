@@ -15,7 +15,10 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
-/** Judges temperatures of a unit that has run itself warm, at the room it stands in and at the hottest room it has to live in. */
+/**
+ * Judges temperatures of a unit that has run itself warm, at the room it stands in and at the hottest room it has to
+ * live in.
+ */
 final readonly class HeatJudge
 {
     /** Degrees Celsius of the hottest room, if nobody says (common practice). */
@@ -40,15 +43,20 @@ final readonly class HeatJudge
      * @param Budget $high    at the highest mains
      * @param float  $hottest room in degrees Celsius that it has to live in
      */
-    public function __construct(private Description $supply, private Budget $now, private Budget $high, private float $hottest = self::HOTTEST)
-    {
-    }
+    public function __construct(
+        private Description $supply,
+        private Budget $now,
+        private Budget $high,
+        private float $hottest = self::HOTTEST,
+    ) {}
 
     /**
      * @param float $celsius on the outside of the part, come to rest
      * @param float $room    degrees Celsius
      *
-     * @return array{part: string, label: string, celsius: float, rise: float, limit: float, why: string, worst: float, word: string, good: bool, sentence: string, engine: string, life: string|null, ripple: string|null, advice: list<string>}
+     * @return array{part: string, label: string, celsius: float, rise: float, limit: float, why: string, worst: float,
+     *     word: string, good: bool, sentence: string, engine: string, life: string|null, ripple: string|null,
+     *     advice: list<string>}
      */
     public function judge(string $ref, float $celsius, float $room): array
     {
@@ -66,9 +74,20 @@ final readonly class HeatJudge
         $isHot = in_array($word, [self::OVER, self::THIN], true) || $engine->word === VerdictWord::VeryHigh;
 
         return [
-            'part' => $ref, 'label' => $part->label(), 'celsius' => $celsius, 'rise' => $celsius - $room, 'limit' => $limit->celsius, 'why' => $limit->why, 'worst' => $worst,
-            'word' => $word, 'good' => $word !== self::OVER, 'sentence' => $this->sentence($word, $worst, $limit, $meant), 'engine' => self::beside($engine),
-            'life' => $part->kind->name() === 'electrolytic' ? $this->life($part, $celsius, $room) : null, 'ripple' => $this->ripple($ref), 'advice' => $isHot ? HeatAdvice::of($part) : [],
+            'part' => $ref,
+            'label' => $part->label(),
+            'celsius' => $celsius,
+            'rise' => $celsius - $room,
+            'limit' => $limit->celsius,
+            'why' => $limit->why,
+            'worst' => $worst,
+            'word' => $word,
+            'good' => $word !== self::OVER,
+            'sentence' => $this->sentence($word, $worst, $limit, $meant),
+            'engine' => self::beside($engine),
+            'life' => $part->kind->name() === 'electrolytic' ? $this->life($part, $celsius, $room) : null,
+            'ripple' => $this->ripple($ref),
+            'advice' => $isHot ? HeatAdvice::of($part) : [],
         ];
     }
 
@@ -82,12 +101,18 @@ final readonly class HeatJudge
 
     private function sentence(string $word, float $worst, HeatLimit $limit, ?string $meant): string
     {
-        $at = sprintf('%s in a room of %s and at the highest mains; it may have %s (%s).', Quantity::write($worst, Unit::Celsius), Quantity::write($this->hottest, Unit::Celsius), Quantity::write($limit->celsius, Unit::Celsius), $limit->why);
+        $at = sprintf(
+            '%s in a room of %s and at the highest mains; it may have %s (%s).',
+            Quantity::write($worst, Unit::Celsius),
+            Quantity::write($this->hottest, Unit::Celsius),
+            Quantity::write($limit->celsius, Unit::Celsius),
+            $limit->why,
+        );
 
         return match ($word) {
             self::OVER => "Too hot: {$at}",
             self::THIN => "In its limit, and no margin: {$at}",
-            self::MEANT => ucfirst((string) $meant).": {$at}",
+            self::MEANT => ucfirst((string) $meant) . ": {$at}",
             default => ucfirst($at),
         };
     }
@@ -98,14 +123,20 @@ final readonly class HeatJudge
         return $engine->word === VerdictWord::AsExpected ? '' : $engine->why;
     }
 
-    /** The case is taken for the surroundings, which counts part of the ripple's own heat twice: rather too short than too long. */
+    /**
+     * The case is taken for the surroundings, which counts part of the ripple's own heat twice: rather too short than
+     * too long.
+     */
     private function life(Part $part, float $celsius, float $room): string
     {
         $class = HeatLimit::written($part) ?? 85.0;
         $ripple = $this->share($part->ref) ?? 1.0;
         $hot = $this->hottest + ($celsius - $room);
 
-        return CapacitorLife::words(CapacitorLife::hours(CapacitorLife::usual($class), $class, $hot, $ripple), self::YEARLY);
+        return CapacitorLife::words(
+            CapacitorLife::hours(CapacitorLife::usual($class), $class, $hot, $ripple),
+            self::YEARLY,
+        );
     }
 
     /** @return float|null ripple current over what it is rated for, at the highest mains */
@@ -126,9 +157,16 @@ final readonly class HeatJudge
         $share = $this->share($ref);
 
         return match (true) {
-            $line === null || $line->ripple < 1e-3 || ! in_array($this->supply->part($ref)->kind->name(), ['electrolytic', 'tantalum'], true) => null,
-            $share === null => Quantity::write($line->ripple, Unit::Ampere).' of ripple; its rating is not described',
-            default => sprintf('%s of ripple, %d %% of its rating', Quantity::write($line->ripple, Unit::Ampere), (int) round(100 * $share)),
+            $line === null ||
+                $line->ripple < 1e-3 ||
+                !in_array($this->supply->part($ref)->kind->name(), ['electrolytic', 'tantalum'], true)
+                => null,
+            $share === null => Quantity::write($line->ripple, Unit::Ampere) . ' of ripple; its rating is not described',
+            default => sprintf(
+                '%s of ripple, %d %% of its rating',
+                Quantity::write($line->ripple, Unit::Ampere),
+                (int) round(100 * $share),
+            ),
         };
     }
 }

@@ -16,9 +16,7 @@ final readonly class Measured
     public const NONE = 'none';
 
     /** @param float $value in the SI unit of what was asked for; INF at overload, NAN for none */
-    private function __construct(public string $state, public float $value)
-    {
-    }
+    private function __construct(public string $state, public float $value) {}
 
     public static function of(float $value): self
     {

@@ -9,7 +9,8 @@ use Oculant\Core\Quantity\Unit;
 /**
  * Reads the numbers that instruments answer with: NR1, NR2 or NR3 (IEEE 488.2, 8.7), perhaps with a unit behind it.
  *
- * SCPI-99, volume 1, 7.2.1.4 and 7.2.1.5: 9.9E37 stands for infinity, which meters send at overload, and 9.91E37 for not a number.
+ * SCPI-99, volume 1, 7.2.1.4 and 7.2.1.5: 9.9E37 stands for infinity, which meters send at overload, and 9.91E37 for
+ * not a number.
  */
 final class ScpiNumber
 {
@@ -20,7 +21,19 @@ final class ScpiNumber
     private const PREFIXES = ['' => 1.0, 'N' => 1e-9, 'U' => 1e-6, 'M' => 1e-3, 'K' => 1e3, 'MA' => 1e6];
 
     /** Unit suffixes (IEEE 488.2, table 7-1) and the unit each stands for. */
-    private const SUFFIXES = ['V' => Unit::Volt, 'VDC' => Unit::Volt, 'VAC' => Unit::Volt, 'A' => Unit::Ampere, 'ADC' => Unit::Ampere, 'AAC' => Unit::Ampere, 'OHM' => Unit::Ohm, 'W' => Unit::Watt, 'HZ' => Unit::Hertz, 'CEL' => Unit::Celsius, 'F' => Unit::Farad];
+    private const SUFFIXES = [
+        'V' => Unit::Volt,
+        'VDC' => Unit::Volt,
+        'VAC' => Unit::Volt,
+        'A' => Unit::Ampere,
+        'ADC' => Unit::Ampere,
+        'AAC' => Unit::Ampere,
+        'OHM' => Unit::Ohm,
+        'W' => Unit::Watt,
+        'HZ' => Unit::Hertz,
+        'CEL' => Unit::Celsius,
+        'F' => Unit::Farad,
+    ];
 
     /**
      * @param Unit $unit that was asked for
@@ -68,7 +81,9 @@ final class ScpiNumber
         foreach (self::PREFIXES as $prefix => $factor) {
             $rest = str_starts_with($suffix, $prefix) ? substr($suffix, strlen($prefix)) : '';
             if (isset(self::SUFFIXES[$rest])) {
-                return self::SUFFIXES[$rest] === $unit ? $factor : throw AnswerUnreadable::unit($answer, self::SUFFIXES[$rest]->word(), $unit->word());
+                return self::SUFFIXES[$rest] === $unit
+                    ? $factor
+                    : throw AnswerUnreadable::unit($answer, self::SUFFIXES[$rest]->word(), $unit->word());
             }
         }
 

@@ -18,14 +18,21 @@ final readonly class LoadStep
 
     /**
      * @param array<string, float> $shares of full load, by point id
-     * @param array<string, array{dc: float, low: float, high: float, ripple: float, ripple_high: float, amperes: float}> $expected volts and amperes by point id
+     * @param array<string, array{dc: float, low: float, high: float, ripple: float, ripple_high: float,
+     *     amperes: float}> $expected volts and amperes by point id
      * @param float                $inputWatts  from the feed
      * @param float                $outputWatts into the loads
      * @param bool                 $settles     false if a good unit finds no rest there
      */
-    public function __construct(public string $id, public string $title, public array $shares, public array $expected, public float $inputWatts, public float $outputWatts, public bool $settles)
-    {
-    }
+    public function __construct(
+        public string $id,
+        public string $title,
+        public array $shares,
+        public array $expected,
+        public float $inputWatts,
+        public float $outputWatts,
+        public bool $settles,
+    ) {}
 
     public function efficiency(): float
     {

@@ -13,8 +13,10 @@ use Oculant\Core\Supply\Alteration;
 use Oculant\Core\Supply\Description;
 
 /**
- * The load test of one supply: no, part and full load on every rail, and each rail alone at full load while the others stay at
- * part load. What a good unit shows at each step is solved; how far good units differ is taken from the usual mode's windows.
+ * The load test of one supply: no, part and full load on every rail, and each rail alone at full load while the others
+ * stay at
+ * part load. What a good unit shows at each step is solved; how far good units differ is taken from the usual mode's
+ * windows.
  */
 final readonly class LoadTest
 {
@@ -35,12 +37,16 @@ final readonly class LoadTest
      * @param array<string, LoadStep> $steps     by id
      * @param array<string, bool>     $regulated by point id
      * @param array<string, string>   $names     by point id
-     * @param float|null              $minimum   share of full load below which a good unit does not rest; null if it needs none
+     * @param float|null $minimum share of full load below which a good unit does not rest; null if it needs none
      * @param array<string, array{amperes: float, volts: float}> $limits where a current limit takes over, by point id
      */
-    private function __construct(public array $steps, public array $regulated, public array $names, public ?float $minimum, public array $limits)
-    {
-    }
+    private function __construct(
+        public array $steps,
+        public array $regulated,
+        public array $names,
+        public ?float $minimum,
+        public array $limits,
+    ) {}
 
     /**
      * @param Expectations $usual of the mode that the test is run in
@@ -54,7 +60,11 @@ final readonly class LoadTest
         }
         $rails = Rail::all($supply);
         if ($rails === []) {
-            throw PlanRefused::because('rails', 'No point of this description is a rail beyond the mains side: give the points at the outputs a "rail", for example "12 V".');
+            throw PlanRefused::because(
+                'rails',
+                'No point of this description is a rail beyond the mains side: give the points at the outputs a ' .
+                    '"rail", for example "12 V".',
+            );
         }
         $mode = $usual->mode->id;
         // What a unit feeds on its own board cannot be taken off: it is tested as it is used.
@@ -66,7 +76,10 @@ final readonly class LoadTest
         $loaded = array_filter($rails, static fn(Rail $r): bool => $r->loads !== []);
         if (count($loaded) > 1) {
             foreach ($loaded as $id => $rail) {
-                $settings[LoadStep::CROSS.$id] = ["{$rail->point->name} alone at full load", [(string) $id => 1.0] + array_fill_keys(array_keys($rails), self::SHARES[LoadStep::PART])];
+                $settings[LoadStep::CROSS . $id] = [
+                    "{$rail->point->name} alone at full load",
+                    [(string) $id => 1.0] + array_fill_keys(array_keys($rails), self::SHARES[LoadStep::PART]),
+                ];
             }
         }
         $steps = [];
@@ -76,21 +89,40 @@ final readonly class LoadTest
         $regulated = $limits = [];
         foreach ($rails as $id => $rail) {
             $full = $steps[LoadStep::FULL]->expected[$id]['dc'];
-            $regulated[$id] = isset($steps[LoadStep::PART]) && abs($steps[LoadStep::PART]->expected[$id]['dc'] - $full) < self::REGULATED / 2 * abs($full);
-            if ($regulated[$id] && $rail->loads !== [] && ($limit = self::crossover($supply, $mode, $rail, $full)) !== null) {
+            $regulated[$id] =
+                isset($steps[LoadStep::PART]) &&
+                abs($steps[LoadStep::PART]->expected[$id]['dc'] - $full) < (self::REGULATED / 2) * abs($full);
+            if (
+                $regulated[$id] &&
+                $rail->loads !== [] &&
+                ($limit = self::crossover($supply, $mode, $rail, $full)) !== null
+            ) {
                 $limits[$id] = $limit;
             }
         }
 
-        return new self($steps, $regulated, array_map(static fn(Rail $r): string => $r->point->name, $rails), self::minimum($supply, $mode, $rails, $steps), $limits);
+        return new self(
+            $steps,
+            $regulated,
+            array_map(static fn(Rail $r): string => $r->point->name, $rails),
+            self::minimum($supply, $mode, $rails, $steps),
+            $limits,
+        );
     }
 
     /**
      * @param array<string, Rail>  $rails
      * @param array<string, float> $shares
      */
-    private static function step(Description $supply, string $mode, Expectations $usual, array $rails, string $id, string $title, array $shares): LoadStep
-    {
+    private static function step(
+        Description $supply,
+        string $mode,
+        Expectations $usual,
+        array $rails,
+        string $id,
+        string $title,
+        array $shares,
+    ): LoadStep {
         $stands = self::loaded($supply, $mode, $rails, $shares);
         $seen = (new Behaviour($stands))->live($stands->mode($mode));
         $expected = [];
@@ -98,11 +130,21 @@ final readonly class LoadTest
             $dc = $seen->settled ? $seen->reading($point, 'dc') : NAN;
             $ripple = $seen->settled ? $seen->reading($point, 'ripple') : NAN;
             $window = $usual->window($point, 'dc');
-            $spread = abs($window->nominal) < 0.1 ? 0.1 : max(abs($window->high - $window->nominal), abs($window->nominal - $window->low)) / abs($window->nominal);
+            $spread =
+                abs($window->nominal) < 0.1
+                    ? 0.1
+                    : max(abs($window->high - $window->nominal), abs($window->nominal - $window->low)) /
+                        abs($window->nominal);
             $usualRipple = $usual->window($point, 'ripple');
             $expected[$point] = [
-                'dc' => $dc, 'low' => $dc - $spread * abs($dc) - 0.02, 'high' => $dc + $spread * abs($dc) + 0.02,
-                'ripple' => $ripple, 'ripple_high' => $ripple * ($usualRipple->nominal > 1e-3 ? max(1.2, $usualRipple->high / $usualRipple->nominal) : 2.0) + 0.03,
+                'dc' => $dc,
+                'low' => $dc - $spread * abs($dc) - 0.02,
+                'high' => $dc + $spread * abs($dc) + 0.02,
+                'ripple' => $ripple,
+                'ripple_high' =>
+                    $ripple *
+                        ($usualRipple->nominal > 1e-3 ? max(1.2, $usualRipple->high / $usualRipple->nominal) : 2.0) +
+                    0.03,
                 'amperes' => $shares[$point] * $rail->amperes($dc),
             ];
         }
@@ -112,7 +154,15 @@ final readonly class LoadTest
             $budget = null;
         }
 
-        return new LoadStep($id, $title, $shares, $expected, $budget->inputWatts ?? 0.0, $budget->outputWatts ?? 0.0, $seen->settled && ! in_array('ticks', $seen->signs, true));
+        return new LoadStep(
+            $id,
+            $title,
+            $shares,
+            $expected,
+            $budget->inputWatts ?? 0.0,
+            $budget->outputWatts ?? 0.0,
+            $seen->settled && !in_array('ticks', $seen->signs, true),
+        );
     }
 
     /**
@@ -121,7 +171,13 @@ final readonly class LoadTest
      */
     private static function loaded(Description $supply, string $mode, array $rails, array $shares): Description
     {
-        $alterations = array_merge(...array_map(static fn(Rail $rail, float $share): array => $share === 1.0 ? [] : $rail->at($share), $rails, array_map(static fn(string|int $id): float => $shares[$id], array_keys($rails))));
+        $alterations = array_merge(
+            ...array_map(
+                static fn(Rail $rail, float $share): array => $share === 1.0 ? [] : $rail->at($share),
+                $rails,
+                array_map(static fn(string|int $id): float => $shares[$id], array_keys($rails)),
+            ),
+        );
         /** @var list<Alteration> $alterations */
         return $alterations === [] ? $supply : $supply->altered($mode, $alterations);
     }
@@ -140,7 +196,7 @@ final readonly class LoadTest
         foreach (self::LEAST as $share) {
             $stands = self::loaded($supply, $mode, $rails, array_fill_keys(array_keys($rails), $share));
             $seen = (new Behaviour($stands))->live($stands->mode($mode));
-            if ($seen->settled && ! in_array('ticks', $seen->signs, true)) {
+            if ($seen->settled && !in_array('ticks', $seen->signs, true)) {
                 return $share;
             }
         }
@@ -162,7 +218,11 @@ final readonly class LoadTest
             return $seen->settled && $seen->chain === [] ? $seen->reading($rail->point->id, 'dc') : null;
         };
         $low = 1.0;
-        for ($high = 1.4; $high < self::BEYOND && ($volts = $at($high)) !== null && abs($volts) > 0.9 * abs($full); $high *= 1.4) {
+        for (
+            $high = 1.4;
+            $high < self::BEYOND && ($volts = $at($high)) !== null && abs($volts) > 0.9 * abs($full);
+            $high *= 1.4
+        ) {
             $low = $high;
         }
         $volts = $at($high);
@@ -175,7 +235,7 @@ final readonly class LoadTest
             if ($seen === null) {
                 return null;
             }
-            abs($seen) > 0.9 * abs($full) ? $low = $middle : [$high, $volts] = [$middle, $seen];
+            abs($seen) > 0.9 * abs($full) ? ($low = $middle) : ([$high, $volts] = [$middle, $seen]);
         }
 
         // Beyond it a foldback or a hiccup leaves little: the last share that it held is the figure.

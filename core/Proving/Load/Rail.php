@@ -20,9 +20,7 @@ final readonly class Rail
     private const COOL = 2.0;
 
     /** @param list<Part> $loads */
-    private function __construct(public Point $point, public array $loads)
-    {
-    }
+    private function __construct(public Point $point, public array $loads) {}
 
     /** @return array<string, self> outputs beyond the mains side, by point id */
     public static function all(Description $supply): array
@@ -32,7 +30,9 @@ final readonly class Rail
             if ($point->rail === null || $supply->isHot($point->node)) {
                 continue;
             }
-            $isFed = static fn(Part $p): bool => $p->kind instanceof Consumes && ! isset($taken[$p->ref]) && array_intersect([$point->node], $p->terminals) !== [];
+            $isFed = static fn(Part $p): bool => $p->kind instanceof Consumes &&
+                !isset($taken[$p->ref]) &&
+                array_intersect([$point->node], $p->terminals) !== [];
             $loads = array_values(array_filter($supply->parts, $isFed));
             $rails[(string) $id] = new self($point, $loads);
             $taken += array_fill_keys(array_column($loads, 'ref'), true);
@@ -58,7 +58,12 @@ final readonly class Rail
      */
     public function at(float $share): array
     {
-        return array_map(static fn(Part $load): Alteration => $share <= 0.0 ? Alteration::without($load->ref) : Alteration::set($load->ref, self::scaled($load, $share)), $this->loads);
+        return array_map(
+            static fn(Part $load): Alteration => $share <= 0.0
+                ? Alteration::without($load->ref)
+                : Alteration::set($load->ref, self::scaled($load, $share)),
+            $this->loads,
+        );
     }
 
     /**
@@ -78,10 +83,23 @@ final readonly class Rail
         return [
             'current' => Quantity::write($amperes, Unit::Ampere),
             'ohms' => Quantity::write($ohms, Unit::Ohm),
-            'resistor' => sprintf('%s, %s or more', Quantity::write($nearest, Unit::Ohm), Quantity::write(self::COOL * $volts ** 2 / $nearest, Unit::Watt, 2)),
+            'resistor' => sprintf(
+                '%s, %s or more',
+                Quantity::write($nearest, Unit::Ohm),
+                Quantity::write((self::COOL * $volts ** 2) / $nearest, Unit::Watt, 2),
+            ),
             // A cold lamp is a tenth of its resistance: it starts hard, which is a test of its own.
-            'lamp' => abs($volts) >= 5.0 && abs($volts) <= 250.0 && $watts >= 1.0 ? sprintf('lamps of %s, %s together', Quantity::write(self::lampVolts(abs($volts)), Unit::Volt), Quantity::write($watts * (self::lampVolts(abs($volts)) / $volts) ** 2, Unit::Watt, 2)) : null,
-            'electronic' => $isRegulated ? 'constant current '.Quantity::write($amperes, Unit::Ampere) : 'constant resistance '.Quantity::write($ohms, Unit::Ohm),
+            'lamp' =>
+                abs($volts) >= 5.0 && abs($volts) <= 250.0 && $watts >= 1.0
+                    ? sprintf(
+                        'lamps of %s, %s together',
+                        Quantity::write(self::lampVolts(abs($volts)), Unit::Volt),
+                        Quantity::write($watts * (self::lampVolts(abs($volts)) / $volts) ** 2, Unit::Watt, 2),
+                    )
+                    : null,
+            'electronic' => $isRegulated
+                ? 'constant current ' . Quantity::write($amperes, Unit::Ampere)
+                : 'constant resistance ' . Quantity::write($ohms, Unit::Ohm),
         ];
     }
 
@@ -101,7 +119,8 @@ final readonly class Rail
         return match (true) {
             $load->kind->name() === 'current_load' => $load->value('value'),
             $load->kind->name() === 'power_load' => $load->value('value') / max(0.1, $volts),
-            $load->knows('current') => $load->value('current') * ($load->knows('at') && $load->kind->name() === 'load' ? $volts / abs($load->value('at')) : 1.0),
+            $load->knows('current') => $load->value('current') *
+                ($load->knows('at') && $load->kind->name() === 'load' ? $volts / abs($load->value('at')) : 1.0),
             $load->knows('value') => $volts / $load->value('value'),
             default => 0.0,
         };
@@ -110,12 +129,18 @@ final readonly class Rail
     /** @return array<string, string> as a mode's "set" takes it; nothing for what is only on or off */
     private static function scaled(Part $load, float $share): array
     {
-        $write = static fn(float $value, Unit $unit): string => sprintf('%.6g %s', $value, $unit === Unit::Ohm ? 'ohm' : $unit->value);
+        $write = static fn(float $value, Unit $unit): string => sprintf(
+            '%.6g %s',
+            $value,
+            $unit === Unit::Ohm ? 'ohm' : $unit->value,
+        );
 
         return match (true) {
             $load->kind->name() === 'current_load' => ['value' => $write($share * $load->value('value'), Unit::Ampere)],
             $load->kind->name() === 'power_load' => ['value' => $write($share * $load->value('value'), Unit::Watt)],
-            $load->kind->name() === 'load' && $load->knows('value') => ['value' => $write($load->value('value') / $share, Unit::Ohm)],
+            $load->kind->name() === 'load' && $load->knows('value') => [
+                'value' => $write($load->value('value') / $share, Unit::Ohm),
+            ],
             $load->kind->name() === 'load' => ['current' => $write($share * $load->value('current'), Unit::Ampere)],
             default => [],
         };

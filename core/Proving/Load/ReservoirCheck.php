@@ -10,34 +10,42 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
-/** The ripple current of the reservoirs of rails without a regulator, from the unloaded and the loaded volts that were read, beside their rating. */
+/**
+ * The ripple current of the reservoirs of rails without a regulator, from the unloaded and the loaded volts that were
+ * read, beside their rating.
+ */
 final readonly class ReservoirCheck
 {
-    public function __construct(private Description $supply, private LoadTest $test, private Expectations $usual)
-    {
-    }
+    public function __construct(private Description $supply, private LoadTest $test, private Expectations $usual) {}
 
     /**
-     * @param array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>, watts: ?float}> $read by step
+     * @param array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>,
+     *     watts: ?float}> $read by step
      *
-     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool, sentence: string}>
+     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool,
+     *     sentence: string}>
      */
     public function rows(array $read): array
     {
         $rows = [];
         foreach (array_keys($this->test->names) as $id) {
             $point = $this->supply->points[$id];
-            [$none, $full] = [$read[LoadStep::NONE]['rails'][$id]['dc'] ?? null, $read[LoadStep::FULL]['rails'][$id]['dc'] ?? null];
+            [$none, $full] = [
+                $read[LoadStep::NONE]['rails'][$id]['dc'] ?? null,
+                $read[LoadStep::FULL]['rails'][$id]['dc'] ?? null,
+            ];
             $reservoirs = $this->reservoirs($point->node, $point->against);
             if ($this->test->regulated[$id] || $none === null || $full === null || $reservoirs === []) {
                 continue;
             }
-            $load = $read[LoadStep::FULL]['rails'][$id]['amperes'] ?? $this->test->steps[LoadStep::FULL]->expected[$id]['amperes'];
+            $load =
+                $read[LoadStep::FULL]['rails'][$id]['amperes'] ??
+                $this->test->steps[LoadStep::FULL]->expected[$id]['amperes'];
             $isFullWave = $this->usual->nominal->reading((string) $id, 'hertz') > 1.5 * $this->supply->frequency;
             $amperes = ReservoirRipple::current($load, $full, $none, $this->supply->frequency, $isFullWave);
             $farads = array_sum(array_map(static fn(Part $c): float => $c->value('value'), $reservoirs));
             foreach ($reservoirs as $capacitor) {
-                $rows[] = self::row((string) $id, $capacitor, $amperes * $capacitor->value('value') / $farads);
+                $rows[] = self::row((string) $id, $capacitor, ($amperes * $capacitor->value('value')) / $farads);
             }
         }
 
@@ -47,18 +55,34 @@ final readonly class ReservoirCheck
     /** @return list<Part> */
     private function reservoirs(string $node, string $against): array
     {
-        return array_values(array_filter($this->supply->parts, static fn(Part $p): bool => $p->kind->name() === 'electrolytic' && array_diff([$node, $against], $p->terminals) === []));
+        return array_values(
+            array_filter(
+                $this->supply->parts,
+                static fn(Part $p): bool => $p->kind->name() === 'electrolytic' &&
+                    array_diff([$node, $against], $p->terminals) === [],
+            ),
+        );
     }
 
-    /** @return array{title: string, point: string|null, value: string, expected: string, good: bool, sentence: string} */
+    /**
+     * @return array{title: string, point: string|null, value: string, expected: string, good: bool, sentence: string}
+     */
     private static function row(string $id, Part $capacitor, float $amperes): array
     {
         $rated = $capacitor->knows('ripple') ? $capacitor->value('ripple') : null;
         $good = $rated === null || $amperes <= $rated;
 
         return [
-            'title' => "Ripple current of {$capacitor->ref}, from no and full load", 'point' => $id, 'value' => Quantity::write($amperes, Unit::Ampere), 'expected' => $rated === null ? 'its rating is not described' : 'rated '.Quantity::write($rated, Unit::Ampere),
-            'good' => $good, 'sentence' => $good ? '' : 'More than it is rated for: it will not live long. A type with a higher ripple current, or two of them on equal tracks.',
+            'title' => "Ripple current of {$capacitor->ref}, from no and full load",
+            'point' => $id,
+            'value' => Quantity::write($amperes, Unit::Ampere),
+            'expected' =>
+                $rated === null ? 'its rating is not described' : 'rated ' . Quantity::write($rated, Unit::Ampere),
+            'good' => $good,
+            'sentence' => $good
+                ? ''
+                : 'More than it is rated for: it will not live long. A type with a higher ripple current, or two ' .
+                    'of them on equal tracks.',
         ];
     }
 }

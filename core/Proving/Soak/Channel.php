@@ -10,7 +10,13 @@ use Oculant\Core\Quantity\Unit;
 /** What is watched during a soak: one place, one quantity, its limits and where its readings come from. */
 final readonly class Channel
 {
-    public const QUANTITIES = ['dc' => Unit::Volt, 'ac' => Unit::Volt, 'celsius' => Unit::Celsius, 'amperes' => Unit::Ampere, 'watts' => Unit::Watt];
+    public const QUANTITIES = [
+        'dc' => Unit::Volt,
+        'ac' => Unit::Volt,
+        'celsius' => Unit::Celsius,
+        'amperes' => Unit::Ampere,
+        'watts' => Unit::Watt,
+    ];
 
     /**
      * @param string      $quantity   key of QUANTITIES
@@ -29,8 +35,7 @@ final readonly class Channel
         public float $slope = 0.0,
         public ?string $instrument = null,
         public int $input = 0,
-    ) {
-    }
+    ) {}
 
     /**
      * @param array<mixed> $given
@@ -40,22 +45,35 @@ final readonly class Channel
     public static function of(array $given, int $number): self
     {
         $quantity = $given['quantity'] ?? null;
-        if (! is_string($quantity) || ! isset(self::QUANTITIES[$quantity])) {
-            throw PlanRefused::because("channels.{$number}.quantity", sprintf('A channel watches one of: %s.', implode(', ', array_keys(self::QUANTITIES))));
+        if (!is_string($quantity) || !isset(self::QUANTITIES[$quantity])) {
+            throw PlanRefused::because(
+                "channels.{$number}.quantity",
+                sprintf('A channel watches one of: %s.', implode(', ', array_keys(self::QUANTITIES))),
+            );
         }
         $limit = static fn(string $field, float $otherwise): float => match (true) {
-            ! isset($given[$field]) || $given[$field] === '' => $otherwise,
+            !isset($given[$field]) || $given[$field] === '' => $otherwise,
             is_numeric($given[$field]) => (float) $given[$field],
-            default => throw PlanRefused::because("channels.{$number}.{$field}", sprintf('"%s" is no alarm limit: a plain number in %s is meant, or nothing.', is_scalar($given[$field]) ? (string) $given[$field] : '', self::QUANTITIES[$quantity]->word())),
+            default => throw PlanRefused::because(
+                "channels.{$number}.{$field}",
+                sprintf(
+                    '"%s" is no alarm limit: a plain number in %s is meant, or nothing.',
+                    is_scalar($given[$field]) ? (string) $given[$field] : '',
+                    self::QUANTITIES[$quantity]->word(),
+                ),
+            ),
         };
         [$low, $high] = [$limit('low', -INF), $limit('high', INF)];
         if ($low >= $high) {
-            throw PlanRefused::because("channels.{$number}.low", sprintf('The lower limit %s is not below the upper limit %s.', $low, $high));
+            throw PlanRefused::because(
+                "channels.{$number}.low",
+                sprintf('The lower limit %s is not below the upper limit %s.', $low, $high),
+            );
         }
         $title = is_string($given['title'] ?? null) ? trim($given['title']) : '';
 
         return new self(
-            mb_substr($title === '' ? 'channel '.($number + 1) : $title, 0, 60),
+            mb_substr($title === '' ? 'channel ' . ($number + 1) : $title, 0, 60),
             $quantity,
             is_string($given['target'] ?? null) ? $given['target'] : '',
             $low,
@@ -85,8 +103,14 @@ final readonly class Channel
     public function toArray(): array
     {
         return [
-            'title' => $this->title, 'quantity' => $this->quantity, 'target' => $this->target, 'low' => is_infinite($this->low) ? null : $this->low, 'high' => is_infinite($this->high) ? null : $this->high,
-            'slope' => $this->slope, 'instrument' => $this->instrument, 'input' => $this->input,
+            'title' => $this->title,
+            'quantity' => $this->quantity,
+            'target' => $this->target,
+            'low' => is_infinite($this->low) ? null : $this->low,
+            'high' => is_infinite($this->high) ? null : $this->high,
+            'slope' => $this->slope,
+            'instrument' => $this->instrument,
+            'input' => $this->input,
         ];
     }
 }

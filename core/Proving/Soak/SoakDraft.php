@@ -15,7 +15,24 @@ use Oculant\Core\Supply\Description;
 final class SoakDraft
 {
     /** Parts that a thermocouple is worth, in this order (common practice). */
-    private const WARM = ['bridge', 'electrolytic', 'regulator', 'adjustable_regulator', 'integrated_switcher', 'mosfet', 'transistor', 'transformer', 'flyback', 'forward', 'half_bridge', 'schottky', 'ultrafast_diode', 'diode', 'resistor', 'tantalum'];
+    private const WARM = [
+        'bridge',
+        'electrolytic',
+        'regulator',
+        'adjustable_regulator',
+        'integrated_switcher',
+        'mosfet',
+        'transistor',
+        'transformer',
+        'flyback',
+        'forward',
+        'half_bridge',
+        'schottky',
+        'ultrafast_diode',
+        'diode',
+        'resistor',
+        'tantalum',
+    ];
 
     /**
      * @param array<string, float> $heats watts by part that a good unit turns into heat
@@ -23,8 +40,13 @@ final class SoakDraft
      *
      * @return list<Channel>
      */
-    public static function channels(Description $supply, LoadTest $test, Expectations $usual, array $heats, int $most = 6): array
-    {
+    public static function channels(
+        Description $supply,
+        LoadTest $test,
+        Expectations $usual,
+        array $heats,
+        int $most = 6,
+    ): array {
         $channels = [];
         foreach ($test->names as $id => $name) {
             $low = INF;
@@ -33,11 +55,24 @@ final class SoakDraft
                 [$low, $high] = [min($low, $step->expected[$id]['low']), max($high, $step->expected[$id]['high'])];
             }
             if ($low < $high) {
-                $channels[] = new Channel($name, 'dc', (string) $id, round($low, 3), round($high, 3), round($usual->slope((string) $id), 5));
+                $channels[] = new Channel(
+                    $name,
+                    'dc',
+                    (string) $id,
+                    round($low, 3),
+                    round($high, 3),
+                    round($usual->slope((string) $id), 5),
+                );
             }
         }
         if ($supply->frequency > 0) {
-            $channels[] = new Channel('mains', 'ac', 'mains', round($supply->mainsVoltage * 0.88, 1), round($supply->mainsVoltage * 1.12, 1));
+            $channels[] = new Channel(
+                'mains',
+                'ac',
+                'mains',
+                round($supply->mainsVoltage * 0.88, 1),
+                round($supply->mainsVoltage * 1.12, 1),
+            );
         }
         foreach (self::warmest($supply, $heats, $most) as $part) {
             $channels[] = new Channel($part->label(), 'celsius', $part->ref, -INF, HeatLimit::of($part)->celsius);
@@ -50,7 +85,9 @@ final class SoakDraft
     /** @return list<LoadStep> */
     private static function loaded(LoadTest $test): array
     {
-        return array_values(array_filter($test->steps, static fn(LoadStep $s): bool => $s->id !== LoadStep::NONE && $s->settles));
+        return array_values(
+            array_filter($test->steps, static fn(LoadStep $s): bool => $s->id !== LoadStep::NONE && $s->settles),
+        );
     }
 
     /**
@@ -61,11 +98,21 @@ final class SoakDraft
     private static function warmest(Description $supply, array $heats, int $most): array
     {
         $order = array_flip(self::WARM);
-        $parts = array_filter($supply->parts, static fn(Part $p): bool => isset($order[$p->kind->name()]) && ($heats[$p->ref] ?? 0.0) > ($p->kind->name() === 'electrolytic' ? 0.0 : 0.1));
-        uasort($parts, static fn(Part $a, Part $b): int => [$order[$a->kind->name()], -($heats[$a->ref] ?? 0.0)] <=> [$order[$b->kind->name()], -($heats[$b->ref] ?? 0.0)]);
+        $parts = array_filter(
+            $supply->parts,
+            static fn(Part $p): bool => isset($order[$p->kind->name()]) &&
+                ($heats[$p->ref] ?? 0.0) > ($p->kind->name() === 'electrolytic' ? 0.0 : 0.1),
+        );
+        uasort(
+            $parts,
+            static fn(Part $a, Part $b): int => [$order[$a->kind->name()], -($heats[$a->ref] ?? 0.0)] <=> [
+                $order[$b->kind->name()],
+                -($heats[$b->ref] ?? 0.0),
+            ],
+        );
         $first = $rest = [];
         foreach ($parts as $part) {
-            isset($first[$part->kind->name()]) ? $rest[] = $part : $first[$part->kind->name()] = $part;
+            isset($first[$part->kind->name()]) ? ($rest[] = $part) : ($first[$part->kind->name()] = $part);
         }
 
         return array_slice([...array_values($first), ...$rest], 0, $most);

@@ -8,7 +8,5 @@ namespace Oculant\Core\Proving\Soak;
 final readonly class Stage
 {
     /** @param float $share of full load, 0 to 1.2 */
-    public function __construct(public string $title, public float $seconds, public float $share)
-    {
-    }
+    public function __construct(public string $title, public float $seconds, public float $share) {}
 }

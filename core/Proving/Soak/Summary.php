@@ -11,9 +11,11 @@ use Oculant\Core\Quantity\Quantity;
 final class Summary
 {
     /**
-     * @param list<array{low: float, high: float, mean: float, count: int, last: float, curve: list<array{float, float}>}> $channels in the order of the plan: what was read, and seconds and value for the curve
+     * @param list<array{low: float, high: float, mean: float, count: int, last: float, curve: list<array{float,
+     *     float}>}> $channels in the order of the plan: what was read, and seconds and value for the curve
      *
-     * @return list<array{channel: string, target: string, unit: string, low: string, mean: string, high: string, limits: string, count: int, steady: string|null, end: float|null}>
+     * @return list<array{channel: string, target: string, unit: string, low: string, mean: string, high: string,
+     *     limits: string, count: int, steady: string|null, end: float|null}>
      */
     public static function of(SoakPlan $plan, array $channels): array
     {
@@ -24,16 +26,24 @@ final class Summary
                 continue;
             }
             $write = static fn(float $value): string => Quantity::write($value, $channel->unit(), 4);
-            $steady = $channel->quantity === 'celsius' && $read['curve'] !== [] ? SteadyState::of($read['curve']) : null;
+            $steady =
+                $channel->quantity === 'celsius' && $read['curve'] !== [] ? SteadyState::of($read['curve']) : null;
             $rows[] = [
-                'channel' => $channel->title, 'target' => $channel->target, 'unit' => $channel->unit()->value, 'low' => $write($read['low']), 'mean' => $write($read['mean']), 'high' => $write($read['high']),
+                'channel' => $channel->title,
+                'target' => $channel->target,
+                'unit' => $channel->unit()->value,
+                'low' => $write($read['low']),
+                'mean' => $write($read['mean']),
+                'high' => $write($read['high']),
                 'limits' => match (true) {
                     is_infinite($channel->low) && is_infinite($channel->high) => '',
-                    is_infinite($channel->low) => 'up to '.$write($channel->high),
-                    is_infinite($channel->high) => 'from '.$write($channel->low),
-                    default => $write($channel->low).' to '.$write($channel->high),
+                    is_infinite($channel->low) => 'up to ' . $write($channel->high),
+                    is_infinite($channel->high) => 'from ' . $write($channel->low),
+                    default => $write($channel->low) . ' to ' . $write($channel->high),
                 },
-                'count' => $read['count'], 'steady' => $steady?->words(), 'end' => $steady?->end,
+                'count' => $read['count'],
+                'steady' => $steady?->words(),
+                'end' => $steady?->end,
             ];
         }
 

@@ -7,7 +7,8 @@ namespace Oculant\Core\Proving\Soak;
 use Oculant\Core\Quantity\Quantity;
 
 /**
- * Holds each scan against the alarm limits. One bad reading is no alarm: it takes three in a row, or one far outside; what the mains does
+ * Holds each scan against the alarm limits. One bad reading is no alarm: it takes three in a row, or one far outside;
+ * what the mains does
  * to a rail that follows it is taken out first. Each channel alarms once, until it is in its limits again.
  */
 final class Watch
@@ -21,16 +22,22 @@ final class Watch
      * @param array<int, int>  $outside scans in a row outside its limits, by channel
      * @param array<int, true> $alarmed channels that have alarmed and are still outside
      */
-    public function __construct(private readonly SoakPlan $plan, private array $outside = [], private array $alarmed = [])
-    {
-    }
+    public function __construct(
+        private readonly SoakPlan $plan,
+        private array $outside = [],
+        private array $alarmed = [],
+    ) {}
 
     /** @param array<mixed> $kept as toArray() gives it */
     public static function resumed(SoakPlan $plan, array $kept): self
     {
         $pairs = static fn(mixed $list): array => is_array($list) ? $list : [];
 
-        return new self($plan, array_map(intval(...), $pairs($kept['outside'] ?? [])), array_map(static fn(): bool => true, array_flip(array_map(intval(...), $pairs($kept['alarmed'] ?? [])))));
+        return new self(
+            $plan,
+            array_map(intval(...), $pairs($kept['outside'] ?? [])),
+            array_map(static fn(): bool => true, array_flip(array_map(intval(...), $pairs($kept['alarmed'] ?? [])))),
+        );
     }
 
     /**
@@ -41,7 +48,7 @@ final class Watch
     public function scan(array $values): array
     {
         $mainsChannel = $this->plan->mainsChannel();
-        $mains = $mainsChannel === null ? null : ($values[$mainsChannel] ?? null);
+        $mains = $mainsChannel === null ? null : $values[$mainsChannel] ?? null;
         $alarms = [];
         foreach ($values as $number => $value) {
             $channel = $this->plan->channels[$number] ?? null;
@@ -54,9 +61,16 @@ final class Watch
                 continue;
             }
             $this->outside[$number] = ($this->outside[$number] ?? 0) + 1;
-            if (! isset($this->alarmed[$number]) && ($this->outside[$number] >= self::IN_A_ROW || self::isFar($channel, $judged))) {
+            if (
+                !isset($this->alarmed[$number]) &&
+                ($this->outside[$number] >= self::IN_A_ROW || self::isFar($channel, $judged))
+            ) {
                 $this->alarmed[$number] = true;
-                $alarms[] = ['channel' => $number, 'value' => $value, 'sentence' => self::sentence($channel, $value, $judged)];
+                $alarms[] = [
+                    'channel' => $number,
+                    'value' => $value,
+                    'sentence' => self::sentence($channel, $value, $judged),
+                ];
             }
         }
 
@@ -71,7 +85,10 @@ final class Watch
 
     private static function isFar(Channel $channel, float $value): bool
     {
-        $width = is_infinite($channel->low) || is_infinite($channel->high) ? 0.5 * abs(is_infinite($channel->high) ? $channel->low : $channel->high) : $channel->high - $channel->low;
+        $width =
+            is_infinite($channel->low) || is_infinite($channel->high)
+                ? 0.5 * abs(is_infinite($channel->high) ? $channel->low : $channel->high)
+                : $channel->high - $channel->low;
 
         return $value > $channel->high + self::FAR * $width || $value < $channel->low - self::FAR * $width;
     }
@@ -81,6 +98,13 @@ final class Watch
         $isHigh = $judged > $channel->high;
         $shown = Quantity::write($value, $channel->unit());
 
-        return sprintf('%s %s: %s %s%s.', $channel->title, $shown, $isHigh ? 'above' : 'below', Quantity::write($isHigh ? $channel->high : $channel->low, $channel->unit()), abs($judged - $value) > 1e-9 ? ', the mains taken out' : '');
+        return sprintf(
+            '%s %s: %s %s%s.',
+            $channel->title,
+            $shown,
+            $isHigh ? 'above' : 'below',
+            Quantity::write($isHigh ? $channel->high : $channel->low, $channel->unit()),
+            abs($judged - $value) > 1e-9 ? ', the mains taken out' : '',
+        );
     }
 }

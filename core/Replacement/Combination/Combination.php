@@ -30,9 +30,17 @@ final readonly class Combination
      * @param float $tempco    parts per million per kelvin, worst case
      * @param float|null $price of all parts; null if one has none
      */
-    private function __construct(public Network $network, public Target $target, public float $value, public float $error, public float $worst, public float $rss, public float $tempco, public ?float $price, public int $parts)
-    {
-    }
+    private function __construct(
+        public Network $network,
+        public Target $target,
+        public float $value,
+        public float $error,
+        public float $worst,
+        public float $rss,
+        public float $tempco,
+        public ?float $price,
+        public int $parts,
+    ) {}
 
     public static function of(Network $network, Target $target): self
     {
@@ -49,7 +57,17 @@ final readonly class Combination
         }
         $value = $network->value($isResistor);
 
-        return new self($network, $target, $value, $value / $target->value - 1, $worst, sqrt($square), $tempco, $price, count($shares));
+        return new self(
+            $network,
+            $target,
+            $value,
+            $value / $target->value - 1,
+            $worst,
+            sqrt($square),
+            $tempco,
+            $price,
+            count($shares),
+        );
     }
 
     public static function tolerance(StockLine $line, bool $isResistor): float
@@ -61,14 +79,21 @@ final readonly class Combination
     public function isPossible(): bool
     {
         $used = [];
-        foreach ($this->network->shares($this->target->isResistor()) as ['line' => $line, 'share' => $share, 'volts' => $volts]) {
+        foreach (
+            $this->network->shares($this->target->isResistor())
+            as ['line' => $line, 'share' => $share, 'volts' => $volts]
+        ) {
             $used[$line->id] = ($used[$line->id] ?? 0) + 1;
             $power = $line->component->get(Attribute::Power);
             $rated = $line->component->get(Attribute::Voltage);
-            if ($used[$line->id] > $line->available()
-                || ($this->target->watts > 0.0 && ($power === null || $share * $this->target->watts > $power * 1.0001))
-                || ($this->target->across() > 0.0 && $rated !== null && $volts * $this->target->across() > $rated * 1.0001)
-                || ($this->target->volts > 0.0 && $rated === null && ! $this->target->isResistor())) {
+            if (
+                $used[$line->id] > $line->available() ||
+                ($this->target->watts > 0.0 && ($power === null || $share * $this->target->watts > $power * 1.0001)) ||
+                ($this->target->across() > 0.0 &&
+                    $rated !== null &&
+                    $volts * $this->target->across() > $rated * 1.0001) ||
+                ($this->target->volts > 0.0 && $rated === null && !$this->target->isResistor())
+            ) {
                 return false;
             }
         }
@@ -79,7 +104,13 @@ final readonly class Combination
     /** True if another is no worse in anything and better in something. */
     public function isBeatenBy(self $other): bool
     {
-        $worse = static fn(self $one): array => [abs($one->error), $one->rss, $one->worst, (float) $one->parts, $one->price ?? INF];
+        $worse = static fn(self $one): array => [
+            abs($one->error),
+            $one->rss,
+            $one->worst,
+            (float) $one->parts,
+            $one->price ?? INF,
+        ];
         $isBetter = false;
         foreach ($worse($this) as $k => $own) {
             $theirs = $worse($other)[$k];
@@ -96,7 +127,9 @@ final readonly class Combination
     {
         [$off, $more, $money] = $preference->weights();
 
-        return $off * (abs($this->error) + 0.5 * $this->rss) / $this->target->allowed + $more * ($this->parts - 1) + $money * ($this->price ?? 0.0);
+        return ($off * (abs($this->error) + 0.5 * $this->rss)) / $this->target->allowed +
+            $more * ($this->parts - 1) +
+            $money * ($this->price ?? 0.0);
     }
 
     /** @return array<string, mixed> */
@@ -104,26 +137,54 @@ final readonly class Combination
     {
         $family = $this->network->shares($this->target->isResistor())[0]['line']->component->family();
         $lines = [];
-        foreach ($this->network->shares($this->target->isResistor()) as ['line' => $line, 'share' => $share, 'volts' => $volts]) {
-            $key = $line->id.' '.sprintf('%.6g', $share);
+        foreach (
+            $this->network->shares($this->target->isResistor())
+            as ['line' => $line, 'share' => $share, 'volts' => $volts]
+        ) {
+            $key = $line->id . ' ' . sprintf('%.6g', $share);
             $power = $line->component->get(Attribute::Power);
             $watts = $share * $this->target->watts;
-            $lines[$key] = ['id' => $line->id, 'label' => $line->component->label(), 'count' => ($lines[$key]['count'] ?? 0) + 1, 'location' => $line->location] + [
-                'watts' => $watts > 0.0 ? Quantity::write($watts, Unit::Watt, 2) : '', 'volts' => $this->target->across() > 0.0 ? Quantity::write($volts * $this->target->across(), Unit::Volt, 3) : '',
-                'share' => $power === null || $watts <= 0.0 ? null : round(100 * $watts / $power), 'warm' => $power !== null && $watts > self::WARM * $power,
+            $lines[$key] = [
+                'id' => $line->id,
+                'label' => $line->component->label(),
+                'count' => ($lines[$key]['count'] ?? 0) + 1,
+                'location' => $line->location,
+            ] + [
+                'watts' => $watts > 0.0 ? Quantity::write($watts, Unit::Watt, 2) : '',
+                'volts' =>
+                    $this->target->across() > 0.0
+                        ? Quantity::write($volts * $this->target->across(), Unit::Volt, 3)
+                        : '',
+                'share' => $power === null || $watts <= 0.0 ? null : round((100 * $watts) / $power),
+                'warm' => $power !== null && $watts > self::WARM * $power,
             ];
         }
         $within = match (true) {
-            abs($this->error) + $this->worst <= $this->target->allowed => 'within what is allowed, even with every part at its limit',
-            abs($this->error) + $this->rss <= $this->target->allowed => 'within what is allowed if the errors are independent; measure it four-wire',
-            default => 'by its markings it may be further off than allowed: measure it four-wire and trim, or pick from more parts',
+            abs($this->error) + $this->worst <= $this->target->allowed
+                => 'within what is allowed, even with every part at its limit',
+            abs($this->error) + $this->rss <= $this->target->allowed
+                => 'within what is allowed if the errors are independent; measure it four-wire',
+            default => 'by its markings it may be further off than allowed: measure it four-wire and trim, or pick ' .
+                'from more parts',
         };
 
         return [
-            'words' => $this->network->words(), 'value' => Component::written($this->value, Attribute::Value, $family), 'error' => sprintf('%+.2f %%', 100 * $this->error),
-            'worst' => sprintf('±%.2g %%', 100 * $this->worst), 'rss' => sprintf('±%.2g %%', 100 * $this->rss), 'tempco' => $this->target->isResistor() ? sprintf('%d ppm/K', (int) round($this->tempco)) : '',
-            'price' => $this->price === null ? '' : number_format($this->price, 2, '.', ''), 'parts' => $this->parts, 'lines' => array_values($lines), 'within' => $within,
-            'note' => ! $this->target->isResistor() && ! $this->network->isSeries ? '' : ($this->target->isResistor() ? '' : 'Electrolytics in series share volts by their leakage: a resistor across each.'),
+            'words' => $this->network->words(),
+            'value' => Component::written($this->value, Attribute::Value, $family),
+            'error' => sprintf('%+.2f %%', 100 * $this->error),
+            'worst' => sprintf('±%.2g %%', 100 * $this->worst),
+            'rss' => sprintf('±%.2g %%', 100 * $this->rss),
+            'tempco' => $this->target->isResistor() ? sprintf('%d ppm/K', (int) round($this->tempco)) : '',
+            'price' => $this->price === null ? '' : number_format($this->price, 2, '.', ''),
+            'parts' => $this->parts,
+            'lines' => array_values($lines),
+            'within' => $within,
+            'note' =>
+                !$this->target->isResistor() && !$this->network->isSeries
+                    ? ''
+                    : ($this->target->isResistor()
+                        ? ''
+                        : 'Electrolytics in series share volts by their leakage: a resistor across each.'),
         ];
     }
 }

@@ -10,9 +10,12 @@ use Oculant\Core\Replacement\Drawer\StockLine;
 /**
  * Finds the best sets of parts for a value by branch and bound.
  *
- * In series resistances add, in parallel conductances do (capacitances the other way round): both are searched as sums of non-increasing
- * terms. A branch is given up when the terms that are left cannot reach the target, or when what every set with that many parts costs
- * at the least (their number, their price, the tolerance that the best parts leave) is more than the worst of the sets that are kept.
+ * In series resistances add, in parallel conductances do (capacitances the other way round): both are searched as sums
+ * of non-increasing
+ * terms. A branch is given up when the terms that are left cannot reach the target, or when what every set with that
+ * many parts costs
+ * at the least (their number, their price, the tolerance that the best parts leave) is more than the worst of the sets
+ * that are kept.
  * Beside pure series and parallel: three parts mixed, and arrays of equal ones.
  */
 final class Combiner
@@ -22,7 +25,10 @@ final class Combiner
 
     private const MOST_EQUAL = 30;
 
-    /** A set further off than this many times what is allowed is none, whatever else speaks for it; in any case beyond the most. */
+    /**
+     * A set further off than this many times what is allowed is none, whatever else speaks for it; in any case beyond
+     * the most.
+     */
     private const FAR = 3.0;
 
     private const LEAST_FAR = 0.02;
@@ -38,7 +44,10 @@ final class Combiner
     /** @var list<StockLine> */
     private array $stock = [];
 
-    /** @var list<array{value: float, price: float, tolerance: float, power: float, count: int}> of each line of $stock; power INF where it does not matter */
+    /**
+     * @var list<array{value: float, price: float, tolerance: float, power: float, count: int}> of each line of $stock;
+     *     power INF where it does not matter
+     */
     private array $facts = [];
 
     private float $worstKept = INF;
@@ -58,8 +67,11 @@ final class Combiner
     public int $visited = 0;
 
     /** @param positive-int $keep how many sets are wanted */
-    public function __construct(private readonly Target $target, private readonly Preference $preference = Preference::Closest, private readonly int $keep = 6)
-    {
+    public function __construct(
+        private readonly Target $target,
+        private readonly Preference $preference = Preference::Closest,
+        private readonly int $keep = 6,
+    ) {
         $this->weights = $preference->weights();
         $this->far = min(self::MOST_FAR, max(self::LEAST_FAR, self::FAR * $target->allowed));
     }
@@ -88,7 +100,12 @@ final class Combiner
             $this->mixed($this->terms($adds), $adds);
         }
 
-        return array_values(array_filter($this->kept, fn(Combination $one): bool => array_filter($this->kept, $one->isBeatenBy(...)) === []));
+        return array_values(
+            array_filter(
+                $this->kept,
+                fn(Combination $one): bool => array_filter($this->kept, $one->isBeatenBy(...)) === [],
+            ),
+        );
     }
 
     /** @param list<StockLine> $lines */
@@ -100,8 +117,14 @@ final class Combiner
             $value = $line->component->get(Attribute::Value) ?? 0.0;
             if ($line->available() > 0 && $value > 0.0 && $this->target->fits($line->component)) {
                 $this->stock[] = $line;
-                $power = $this->target->watts > 0.0 ? ($line->component->get(Attribute::Power) ?? 0.0) : INF;
-                $this->facts[] = ['value' => $value, 'price' => $line->price ?? 0.0, 'tolerance' => Combination::tolerance($line, $isResistor), 'power' => $power, 'count' => $line->available()];
+                $power = $this->target->watts > 0.0 ? $line->component->get(Attribute::Power) ?? 0.0 : INF;
+                $this->facts[] = [
+                    'value' => $value,
+                    'price' => $line->price ?? 0.0,
+                    'tolerance' => Combination::tolerance($line, $isResistor),
+                    'power' => $power,
+                    'count' => $line->available(),
+                ];
             }
         }
         $this->leastTolerance = $this->facts === [] ? 0.0 : min(array_column($this->facts, 'tolerance'));
@@ -116,7 +139,8 @@ final class Combiner
     }
 
     /**
-     * The stock as terms of a sum, smallest first. What stands less than its share of the power, or contributes next to nothing, is
+     * The stock as terms of a sum, smallest first. What stands less than its share of the power, or contributes next to
+     * nothing, is
      * left out; of lines with the same value those that another beats in everything.
      *
      * @return list<array{x: float, item: int}>
@@ -127,7 +151,11 @@ final class Combiner
         $terms = $best = [];
         foreach ($this->facts as $item => $fact) {
             $x = $adds ? $fact['value'] : 1 / $fact['value'];
-            if ($x < $goal * (1 + $this->far) && $x > $goal * self::LEAST_SHARE && $x / ($goal * (1 + $this->far)) * $this->target->watts <= $fact['power']) {
+            if (
+                $x < $goal * (1 + $this->far) &&
+                $x > $goal * self::LEAST_SHARE &&
+                ($x / ($goal * (1 + $this->far))) * $this->target->watts <= $fact['power']
+            ) {
                 $best[sprintf('%.6g', $x)][] = $item;
                 $terms[$item] = ['x' => $x, 'item' => $item];
             }
@@ -152,18 +180,25 @@ final class Combiner
         $data = $this->stock[$item]->component->data;
         $other = $this->stock[$by]->component->data;
 
-        return $b['tolerance'] <= $a['tolerance'] && $b['price'] <= $a['price'] && $b['power'] >= $a['power'] && min($b['count'], self::MOST_TERMS) >= min($a['count'], self::MOST_TERMS)
-            && ($other['voltage'] ?? 0.0) >= ($data['voltage'] ?? 0.0) && ($other['tempco'] ?? INF) <= ($data['tempco'] ?? INF);
+        return $b['tolerance'] <= $a['tolerance'] &&
+            $b['price'] <= $a['price'] &&
+            $b['power'] >= $a['power'] &&
+            min($b['count'], self::MOST_TERMS) >= min($a['count'], self::MOST_TERMS) &&
+            ($other['voltage'] ?? 0.0) >= ($data['voltage'] ?? 0.0) &&
+            ($other['tempco'] ?? INF) <= ($data['tempco'] ?? INF);
     }
 
     /**
-     * What every set of so many parts costs at the least: n equal shares leave the least of independent errors (Cauchy).
+     * What every set of so many parts costs at the least: n equal shares leave the least of independent errors
+     * (Cauchy).
      */
     private function floor(int $parts, float $price): float
     {
         [$off, $more, $money] = $this->weights;
 
-        return $more * ($parts - 1) + $money * $price + $off * 0.5 * $this->leastTolerance / sqrt($parts) / $this->target->allowed;
+        return $more * ($parts - 1) +
+            $money * $price +
+            ($off * 0.5 * $this->leastTolerance) / sqrt($parts) / $this->target->allowed;
     }
 
     /** How far off a set may be that costs at least so much and is still kept, as a ratio of the sum. */
@@ -172,7 +207,7 @@ final class Combiner
         if (is_infinite($this->worstKept)) {
             return $this->far;
         }
-        $reach = max(0.0, $this->worstKept - $floor) * $this->target->allowed / $this->weights[0];
+        $reach = (max(0.0, $this->worstKept - $floor) * $this->target->allowed) / $this->weights[0];
 
         // A reciprocal is off by e / (1 - e) where the value is off by e.
         return min($this->far, $reach < 0.5 ? $reach / (1 - $reach) : $this->far) + 1e-12;
@@ -193,8 +228,16 @@ final class Combiner
      * @param int                                        $from   largest index that may still be taken
      * @param float                                      $price  of those chosen
      */
-    private function branch(array $terms, float $goal, bool $adds, int $left, array $chosen, float $sum, int $from, float $price): void
-    {
+    private function branch(
+        array $terms,
+        float $goal,
+        bool $adds,
+        int $left,
+        array $chosen,
+        float $sum,
+        int $from,
+        float $price,
+    ): void {
         $floor = $this->floor(count($chosen) + $left, $price + $left * $this->leastPrice);
         if ($floor >= $this->worstKept) {
             return;
@@ -211,7 +254,16 @@ final class Combiner
             if ($left === 1) {
                 $this->leaf($terms, [...$chosen, $k], $sum + $x, $adds);
             } else {
-                $this->branch($terms, $goal, $adds, $left - 1, [...$chosen, $k], $sum + $x, $k, $price + $this->facts[$terms[$k]['item']]['price']);
+                $this->branch(
+                    $terms,
+                    $goal,
+                    $adds,
+                    $left - 1,
+                    [...$chosen, $k],
+                    $sum + $x,
+                    $k,
+                    $price + $this->facts[$terms[$k]['item']]['price'],
+                );
             }
         }
     }
@@ -229,7 +281,9 @@ final class Combiner
         }
         if ($this->isWorthBuilding($items, $shares, $adds ? $sum : 1 / $sum)) {
             $children = array_map(fn(int $i): Network => Network::part($this->stock[$i]), $items);
-            $this->keep($adds === $this->target->isResistor() ? Network::series($children) : Network::parallel($children));
+            $this->keep(
+                $adds === $this->target->isResistor() ? Network::series($children) : Network::parallel($children),
+            );
         }
     }
 
@@ -250,7 +304,10 @@ final class Combiner
             $price += $fact['price'];
         }
 
-        return $off * (abs($value / $this->target->value - 1) + 0.5 * sqrt($square)) / $this->target->allowed + $more * (count($items) - 1) + $money * $price < $this->worstKept;
+        return ($off * (abs($value / $this->target->value - 1) + 0.5 * sqrt($square))) / $this->target->allowed +
+            $more * (count($items) - 1) +
+            $money * $price <
+            $this->worstKept;
     }
 
     /**
@@ -299,7 +356,11 @@ final class Combiner
             // The pair together is the reciprocal of a sum of reciprocals; less than a share that counts is no pair.
             [$low, $high] = [1 / $most, 1 / max($goal * (1 - $reach) - $x, self::LEAST_SHARE * $goal)];
             for ($k = self::last($others, $high - $others[0]['x']); $k >= 0 && 2 * $others[$k]['x'] >= $low; $k--) {
-                for ($j = min($k, self::last($others, $high - $others[$k]['x'])); $j >= 0 && $others[$k]['x'] + $others[$j]['x'] >= $low; $j--) {
+                for (
+                    $j = min($k, self::last($others, $high - $others[$k]['x']));
+                    $j >= 0 && $others[$k]['x'] + $others[$j]['x'] >= $low;
+                    $j--
+                ) {
                     $this->visited++;
                     $this->pair($x, $item, $others[$k], $others[$j], $adds);
                 }
@@ -316,11 +377,21 @@ final class Combiner
         $both = $first['x'] + $second['x'];
         $sum = $x + 1 / $both;
         $share = 1 / $both / $sum;
-        if ($share * min($first['x'], $second['x']) / $both >= self::LEAST_SHARE
-            && $this->isWorthBuilding([$item, $first['item'], $second['item']], [$x / $sum, $share * $first['x'] / $both, $share * $second['x'] / $both], $adds ? $sum : 1 / $sum)) {
+        if (
+            ($share * min($first['x'], $second['x'])) / $both >= self::LEAST_SHARE &&
+            $this->isWorthBuilding(
+                [$item, $first['item'], $second['item']],
+                [$x / $sum, ($share * $first['x']) / $both, ($share * $second['x']) / $both],
+                $adds ? $sum : 1 / $sum,
+            )
+        ) {
             $two = [Network::part($this->stock[$first['item']]), Network::part($this->stock[$second['item']])];
             $one = Network::part($this->stock[$item]);
-            $this->keep($adds === $this->target->isResistor() ? Network::series([$one, Network::parallel($two)]) : Network::parallel([$one, Network::series($two)]));
+            $this->keep(
+                $adds === $this->target->isResistor()
+                    ? Network::series([$one, Network::parallel($two)])
+                    : Network::parallel([$one, Network::series($two)]),
+            );
         }
     }
 
@@ -332,11 +403,21 @@ final class Combiner
             $most = min(self::MOST_EQUAL, $fact['count']);
             for ($strings = 1; $strings <= $most; $strings++) {
                 for ($each = 1; $strings * $each <= $most; $each++) {
-                    $whole = $this->target->isResistor() ? $fact['value'] * $each / $strings : $fact['value'] * $strings / $each;
+                    $whole = $this->target->isResistor()
+                        ? ($fact['value'] * $each) / $strings
+                        : ($fact['value'] * $strings) / $each;
                     $parts = $strings * $each;
-                    if (abs($whole / $this->target->value - 1) <= $this->far && $this->target->watts / $parts <= $fact['power'] && $this->floor($parts, $parts * $fact['price']) < $this->worstKept) {
+                    if (
+                        abs($whole / $this->target->value - 1) <= $this->far &&
+                        $this->target->watts / $parts <= $fact['power'] &&
+                        $this->floor($parts, $parts * $fact['price']) < $this->worstKept
+                    ) {
                         $this->visited++;
-                        $this->keep(Network::parallel(array_fill(0, $strings, Network::series(array_fill(0, $each, Network::part($line))))));
+                        $this->keep(
+                            Network::parallel(
+                                array_fill(0, $strings, Network::series(array_fill(0, $each, Network::part($line)))),
+                            ),
+                        );
                     }
                 }
             }
@@ -347,16 +428,22 @@ final class Combiner
     {
         $found = Combination::of($network, $this->target);
         $cost = $found->cost($this->preference);
-        if ($cost >= $this->worstKept || abs($found->error) > $this->far || ! $found->isPossible()) {
+        if ($cost >= $this->worstKept || abs($found->error) > $this->far || !$found->isPossible()) {
             return;
         }
         foreach ($this->kept as $known) {
-            if (abs($known->cost($this->preference) - $cost) < 1e-12 && $known->network->words() === $network->words()) {
+            if (
+                abs($known->cost($this->preference) - $cost) < 1e-12 &&
+                $known->network->words() === $network->words()
+            ) {
                 return;
             }
         }
         $this->kept[] = $found;
-        usort($this->kept, fn(Combination $a, Combination $b): int => $a->cost($this->preference) <=> $b->cost($this->preference));
+        usort(
+            $this->kept,
+            fn(Combination $a, Combination $b): int => $a->cost($this->preference) <=> $b->cost($this->preference),
+        );
         $this->kept = array_slice($this->kept, 0, $this->keep);
         $this->worstKept = count($this->kept) < $this->keep ? INF : end($this->kept)->cost($this->preference);
     }

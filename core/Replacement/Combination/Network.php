@@ -8,16 +8,16 @@ use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Drawer\StockLine;
 
 /**
- * Parts in series and parallel. The share of a part is how much of a change of its own value the whole feels, d ln(whole) / d ln(part):
- * the shares add up to one, tolerances and temperature coefficients are weighed with them, and they are the parts' shares of the power
+ * Parts in series and parallel. The share of a part is how much of a change of its own value the whole feels, d
+ * ln(whole) / d ln(part):
+ * the shares add up to one, tolerances and temperature coefficients are weighed with them, and they are the parts'
+ * shares of the power
  * (Tellegen's theorem).
  */
 final readonly class Network
 {
     /** @param list<self> $children in series, or in parallel */
-    private function __construct(public ?StockLine $part, public bool $isSeries, public array $children)
-    {
-    }
+    private function __construct(public ?StockLine $part, public bool $isSeries, public array $children) {}
 
     public static function part(StockLine $line): self
     {
@@ -48,11 +48,14 @@ final readonly class Network
         }
         $values = array_map(static fn(self $c): float => $c->value($isResistor), $this->children);
 
-        return $this->isSeries === $isResistor ? array_sum($values) : 1 / array_sum(array_map(static fn(float $v): float => 1 / $v, $values));
+        return $this->isSeries === $isResistor
+            ? array_sum($values)
+            : 1 / array_sum(array_map(static fn(float $v): float => 1 / $v, $values));
     }
 
     /**
-     * @return list<array{line: StockLine, share: float, volts: float}> every part; share of the whole, share of the volts across it
+     * @return list<array{line: StockLine, share: float, volts: float}> every part; share of the whole, share of the
+     *     volts across it
      */
     public function shares(bool $isResistor): array
     {
@@ -71,7 +74,10 @@ final readonly class Network
 
             return sprintf('%d × %s in %s', count($names), $inner, $this->isSeries ? 'series' : 'parallel');
         }
-        $names = array_map(static fn(self $c): string => $c->part === null ? "({$c->words()})" : $c->words(), $this->children);
+        $names = array_map(
+            static fn(self $c): string => $c->part === null ? "({$c->words()})" : $c->words(),
+            $this->children,
+        );
 
         return implode($this->isSeries ? ' + ' : ' ∥ ', $names);
     }

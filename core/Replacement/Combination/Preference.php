@@ -11,7 +11,10 @@ enum Preference: string
     case Fewest = 'fewest';
     case Cheapest = 'cheapest';
 
-    /** @return array{float, float, float} weight of being off (by what is allowed), of each further part, of a unit of currency */
+    /**
+     * @return array{float, float, float} weight of being off (by what is allowed), of each further part, of a unit of
+     *     currency
+     */
     public function weights(): array
     {
         return match ($this) {

@@ -11,7 +11,8 @@ use Oculant\Core\Replacement\Family;
 use Oculant\Core\Replacement\UnreadableComponent;
 
 /**
- * What somebody looks for: "at least 47 uF 400 V 105 C, at most 31 mm tall". Without "at least" or "at most" a value is meant as it
+ * What somebody looks for: "at least 47 uF 400 V 105 C, at most 31 mm tall". Without "at least" or "at most" a value is
+ * meant as it
  * stands, ratings as the least, sizes and losses as the most.
  */
 final readonly class Need
@@ -32,15 +33,28 @@ final readonly class Need
      * @param list<array{attribute: Attribute, how: string, value: float}> $bounds
      * @param array<string, string>                                        $words
      */
-    private function __construct(public string $kind, public string $type, public array $bounds, public array $words)
-    {
-    }
+    private function __construct(public string $kind, public string $type, public array $bounds, public array $words) {}
 
     /** @throws UnreadableComponent that quotes what means nothing */
     public static function read(string $text): self
     {
-        $clauses = preg_split('/\b(at least|at most|min(?:imum)?|max(?:imum)?|from|up to)\b/i', $text, -1, PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY) ?: [];
-        [$whole] = ComponentText::understand(trim((string) preg_replace('/\b(at least|at most|min(?:imum)?|max(?:imum)?|from|up to|and|with)\b|[<>=≥≤]/iu', ' ', $text)));
+        $clauses =
+            preg_split(
+                '/\b(at least|at most|min(?:imum)?|max(?:imum)?|from|up to)\b/i',
+                $text,
+                -1,
+                PREG_SPLIT_DELIM_CAPTURE | PREG_SPLIT_NO_EMPTY,
+            ) ?:
+            [];
+        [$whole] = ComponentText::understand(
+            trim(
+                (string) preg_replace(
+                    '/\b(at least|at most|min(?:imum)?|max(?:imum)?|from|up to|and|with)\b|[<>=≥≤]/iu',
+                    ' ',
+                    $text,
+                ),
+            ),
+        );
         $kind = $whole->kind;
         $type = '';
         $how = '';
@@ -71,9 +85,13 @@ final readonly class Need
                 foreach ($component->type !== '' ? [] : $component->data as $name => $value) {
                     $attribute = Attribute::from($name);
                     // "at least 0.5 W 220k" does not mean any value from 220k up.
-                    $stated = $attribute === Attribute::Value && ! $isFirst ? '' : $stated;
+                    $stated = $attribute === Attribute::Value && !$isFirst ? '' : $stated;
                     $isFirst = false;
-                    $bounds[] = ['attribute' => $attribute, 'how' => $stated !== '' ? $stated : self::usual($attribute), 'value' => $value];
+                    $bounds[] = [
+                        'attribute' => $attribute,
+                        'how' => $stated !== '' ? $stated : self::usual($attribute),
+                        'value' => $value,
+                    ];
                 }
             }
             $how = '';
@@ -85,7 +103,10 @@ final readonly class Need
         return new self($kind, $type, $bounds, $words);
     }
 
-    /** What takes the place of an original: its value up to half as much again, its ratings as the least, its sizes as the most. */
+    /**
+     * What takes the place of an original: its value up to half as much again, its ratings as the least, its sizes as
+     * the most.
+     */
     public static function likeOriginal(Component $original, bool $takesMore): self
     {
         $bounds = [];
@@ -94,7 +115,9 @@ final readonly class Need
             if ($attribute === Attribute::Value && $takesMore) {
                 $bounds[] = ['attribute' => $attribute, 'how' => self::LEAST, 'value' => 0.98 * $value];
                 $bounds[] = ['attribute' => $attribute, 'how' => self::MOST, 'value' => 1.5 * $value];
-            } elseif (in_array($attribute, [Attribute::Value, Attribute::Voltage, Attribute::Power, Attribute::Current], true)) {
+            } elseif (
+                in_array($attribute, [Attribute::Value, Attribute::Voltage, Attribute::Power, Attribute::Current], true)
+            ) {
                 $bounds[] = ['attribute' => $attribute, 'how' => self::usual($attribute), 'value' => $value];
             }
         }
@@ -106,23 +129,32 @@ final readonly class Need
     public function against(Component $component): array
     {
         $against = [];
-        if ($this->kind !== '' && $component->kind !== $this->kind && ! ($this->kind === 'capacitor' && $component->family() === Family::Capacitor) && ! ($this->kind === 'diode' && $component->family() === Family::Rectifier)) {
+        if (
+            $this->kind !== '' &&
+            $component->kind !== $this->kind &&
+            !($this->kind === 'capacitor' && $component->family() === Family::Capacitor) &&
+            !($this->kind === 'diode' && $component->family() === Family::Rectifier)
+        ) {
             return ["it is a {$component->kind}"];
         }
-        if ($this->type !== '' && ! str_contains(mb_strtoupper($component->type), $this->type)) {
+        if ($this->type !== '' && !str_contains(mb_strtoupper($component->type), $this->type)) {
             return ['another type'];
         }
         foreach ($this->bounds as ['attribute' => $attribute, 'how' => $how, 'value' => $value]) {
             $has = $component->get($attribute);
             if ($has === null) {
                 $against[] = "{$attribute->title()} not stated";
-            } elseif (! $this->isMet($component, $attribute, $how, $value)) {
+            } elseif (!$this->isMet($component, $attribute, $how, $value)) {
                 $against[] = sprintf('%s %s', $attribute->title(), $component->write($attribute));
             }
         }
         foreach ($this->words as $word => $wanted) {
             if (strcasecmp($component->word($word), $wanted) !== 0) {
-                $against[] = sprintf('%s %s', $word, $component->word($word) === '' ? 'not stated' : $component->word($word));
+                $against[] = sprintf(
+                    '%s %s',
+                    $word,
+                    $component->word($word) === '' ? 'not stated' : $component->word($word),
+                );
             }
         }
 
@@ -151,7 +183,8 @@ final readonly class Need
     /**
      * @param list<StockLine> $lines
      *
-     * @return array{fits: list<StockLine>, near: list<array{line: StockLine, against: list<string>}>} closest first; near ones fail in one thing
+     * @return array{fits: list<StockLine>, near: list<array{line: StockLine, against: list<string>}>} closest first;
+     *     near ones fail in one thing
      */
     public function search(array $lines): array
     {
@@ -160,12 +193,26 @@ final readonly class Need
             $against = $this->against($line->component);
             if ($against === []) {
                 $fits[] = $line;
-            } elseif (count($against) === 1 && count($this->bounds) > 1 && $this->excess($line->component, true) < self::NEAR) {
+            } elseif (
+                count($against) === 1 &&
+                count($this->bounds) > 1 &&
+                $this->excess($line->component, true) < self::NEAR
+            ) {
                 $near[] = ['line' => $line, 'against' => $against];
             }
         }
-        usort($fits, fn(StockLine $a, StockLine $b): int => [$a->available() === 0, $this->excess($a->component)] <=> [$b->available() === 0, $this->excess($b->component)]);
-        usort($near, fn(array $a, array $b): int => $this->excess($a['line']->component) <=> $this->excess($b['line']->component));
+        usort(
+            $fits,
+            fn(StockLine $a, StockLine $b): int => [$a->available() === 0, $this->excess($a->component)] <=> [
+                $b->available() === 0,
+                $this->excess($b->component),
+            ],
+        );
+        usort(
+            $near,
+            fn(array $a, array $b): int => $this->excess($a['line']->component) <=>
+                $this->excess($b['line']->component),
+        );
 
         return ['fits' => $fits, 'near' => $near];
     }
@@ -175,7 +222,11 @@ final readonly class Need
     {
         $words = array_filter([str_replace('_', ' ', $this->kind), $this->type]);
         foreach ($this->bounds as ['attribute' => $attribute, 'how' => $how, 'value' => $value]) {
-            $words[] = trim(($how === self::ABOUT ? '' : "at {$how} ").Component::written($value, $attribute, Family::of($this->kind === '' ? 'capacitor' : $this->kind)).($attribute === Attribute::Height ? ' tall' : ''));
+            $words[] = trim(
+                ($how === self::ABOUT ? '' : "at {$how} ") .
+                    Component::written($value, $attribute, Family::of($this->kind === '' ? 'capacitor' : $this->kind)) .
+                    ($attribute === Attribute::Height ? ' tall' : ''),
+            );
         }
 
         return implode(', ', [...$words, ...array_values($this->words)]);
@@ -185,11 +236,12 @@ final readonly class Need
     {
         $has = $component->get($attribute);
 
-        return $has !== null && match ($how) {
-            self::LEAST => $has >= $value * 0.999,
-            self::MOST => $has <= $value * 1.001,
-            default => abs($has / $value - 1) <= self::ALIKE,
-        };
+        return $has !== null &&
+            match ($how) {
+                self::LEAST => $has >= $value * 0.999,
+                self::MOST => $has <= $value * 1.001,
+                default => abs($has / $value - 1) <= self::ALIKE,
+            };
     }
 
     private static function usual(Attribute $attribute): string

@@ -16,7 +16,8 @@ use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\Import\CsvTable;
 
 /**
- * Reads a list of stock. One column "part" with everything in words ("47u 400V 105C 18x31.5"), or a column per value; or both. Each line that
+ * Reads a list of stock. One column "part" with everything in words ("47u 400V 105C 18x31.5"), or a column per value;
+ * or both. Each line that
  * cannot be read keeps its text and says what is wrong; the others go in.
  */
 final readonly class StockImport
@@ -29,16 +30,25 @@ final readonly class StockImport
 
     private const TEXTS = ['supplier' => 80, 'location' => 40, 'note' => 200];
 
-    private const COLUMNS = ['part', 'kind', 'type', 'quantity', 'minimum', 'price', 'supplier', 'location', 'salvaged', 'note'];
+    private const COLUMNS = [
+        'part',
+        'kind',
+        'type',
+        'quantity',
+        'minimum',
+        'price',
+        'supplier',
+        'location',
+        'salvaged',
+        'note',
+    ];
 
     /**
      * @param list<StockLine>                                          $lines
      * @param list<array{line: int, text: string, message: string}>    $problems the text as it stood
      * @param list<string>                                             $ignored  columns that mean nothing here
      */
-    private function __construct(public array $lines, public array $problems, public array $ignored)
-    {
-    }
+    private function __construct(public array $lines, public array $problems, public array $ignored) {}
 
     /** @return list<string> headings of the columns that are read */
     public static function columns(): array
@@ -51,25 +61,48 @@ final readonly class StockImport
         $table = CsvTable::read($csv);
         $known = array_values(array_intersect($table->heading, self::columns()));
         if (array_intersect($known, ['part', 'kind', 'type']) === []) {
-            return new self([], [['line' => 1, 'text' => implode(',', $table->heading), 'message' => sprintf('The first line must name the columns, at least "part" or "kind". Columns: %s.', implode(', ', self::columns()))]], []);
+            return new self(
+                [],
+                [
+                    [
+                        'line' => 1,
+                        'text' => implode(',', $table->heading),
+                        'message' => sprintf(
+                            'The first line must name the columns, at least "part" or "kind". Columns: %s.',
+                            implode(', ', self::columns()),
+                        ),
+                    ],
+                ],
+                [],
+            );
         }
         $lines = $problems = $seen = [];
         foreach ($table->rows as $row) {
             try {
                 if (count($lines) >= self::MOST) {
-                    throw new StockRefused(sprintf('At most %d lines are taken at once: send the rest as a second file.', self::MOST));
+                    throw new StockRefused(
+                        sprintf('At most %d lines are taken at once: send the rest as a second file.', self::MOST),
+                    );
                 }
                 if ($row['extra'] > 0) {
-                    throw new StockRefused(sprintf('%d cells more than the heading has columns: a decimal comma? Write a point, or put the cell in quotes.', $row['extra']));
+                    throw new StockRefused(
+                        sprintf(
+                            '%d cells more than the heading has columns: a decimal comma? Write a point, or put ' .
+                                'the cell in quotes.',
+                            $row['extra'],
+                        ),
+                    );
                 }
                 $line = self::line($row['cells']);
                 $twin = $seen[$line->key()] ?? null;
                 if ($twin !== null) {
-                    throw new StockRefused(sprintf('The same part, supplier and place as line %d: put both counts into one line.', $twin));
+                    throw new StockRefused(
+                        sprintf('The same part, supplier and place as line %d: put both counts into one line.', $twin),
+                    );
                 }
                 $seen[$line->key()] = $row['line'];
                 $lines[] = $line;
-            } catch (StockRefused|UnreadableComponent|UnreadableQuantity $e) {
+            } catch (StockRefused | UnreadableComponent | UnreadableQuantity $e) {
                 $problems[] = ['line' => $row['line'], 'text' => $row['text'], 'message' => $e->getMessage()];
             }
         }
@@ -95,7 +128,9 @@ final readonly class StockImport
         foreach (self::TEXTS as $column => $most) {
             $texts[$column] = $cells[$column] ?? '';
             if (mb_strlen($texts[$column]) > $most) {
-                throw new StockRefused(sprintf('%s: %d characters; at most %d are kept.', $column, mb_strlen($texts[$column]), $most));
+                throw new StockRefused(
+                    sprintf('%s: %d characters; at most %d are kept.', $column, mb_strlen($texts[$column]), $most),
+                );
             }
         }
 
@@ -117,12 +152,15 @@ final readonly class StockImport
     private static function component(array $cells): Component
     {
         $kind = str_replace([' ', '-'], '_', mb_strtolower($cells['kind'] ?? ''));
-        if ($kind !== '' && ! in_array($kind, Family::kinds(), true)) {
+        if ($kind !== '' && !in_array($kind, Family::kinds(), true)) {
             throw UnreadableComponent::kind($cells['kind'] ?? '');
         }
         $type = trim($cells['type'] ?? '');
-        $described = ($cells['part'] ?? '') === '' ? KnownTypes::of($type) : ComponentText::read($cells['part'], $kind !== '' ? $kind : (KnownTypes::of($type)->kind ?? ''));
-        $kind = $kind !== '' ? $kind : ($described->kind ?? '');
+        $described =
+            ($cells['part'] ?? '') === ''
+                ? KnownTypes::of($type)
+                : ComponentText::read($cells['part'], $kind !== '' ? $kind : KnownTypes::of($type)->kind ?? '');
+        $kind = $kind !== '' ? $kind : $described->kind ?? '';
         if ($kind === '') {
             throw UnreadableComponent::noKind(trim(implode(' ', $cells)));
         }
@@ -138,9 +176,17 @@ final readonly class StockImport
                 $words[$word] = mb_strtolower(mb_substr($cells[$word], 0, 40));
             }
         }
-        $component = new Component($kind, mb_strtoupper($type !== '' ? $type : ($described->type ?? '')), $data + ($described->data ?? []), $words + ($described->words ?? []));
-        $isKnown = $component->family()->unit() === null ? $component->data !== [] : $component->get(Attribute::Value) !== null;
-        if ($component->type === '' && ! $isKnown) {
+        $component = new Component(
+            $kind,
+            mb_strtoupper($type !== '' ? $type : $described->type ?? ''),
+            $data + ($described->data ?? []),
+            $words + ($described->words ?? []),
+        );
+        $isKnown =
+            $component->family()->unit() === null
+                ? $component->data !== []
+                : $component->get(Attribute::Value) !== null;
+        if ($component->type === '' && !$isKnown) {
             throw new StockRefused('Neither a value nor a type: what is it? For example "47u 400V" or "1N4007".');
         }
 
@@ -151,11 +197,16 @@ final readonly class StockImport
     {
         $unit = $attribute->unit($family);
         try {
-            if (in_array($unit, [Unit::Metre, Unit::Celsius, Unit::Hour, Unit::PerMillion], true) && is_numeric($cell)) {
+            if (
+                in_array($unit, [Unit::Metre, Unit::Celsius, Unit::Hour, Unit::PerMillion], true) &&
+                is_numeric($cell)
+            ) {
                 return (float) $cell * ($unit === Unit::Metre ? 1e-3 : 1.0);
             }
             if ($unit === Unit::Farad && is_numeric($cell) && (float) $cell >= 1.0) {
-                throw new StockRefused(sprintf('%1$s: "%2$s" of what? Write "%2$su", "%2$sn" or "%2$sp".', $attribute->value, $cell));
+                throw new StockRefused(
+                    sprintf('%1$s: "%2$s" of what? Write "%2$su", "%2$sn" or "%2$sp".', $attribute->value, $cell),
+                );
             }
             $value = Quantity::parse($cell, $unit)->value;
         } catch (UnreadableQuantity $e) {
@@ -175,7 +226,14 @@ final readonly class StockImport
 
         return preg_match('/^\d{1,7}$/', $cell) === 1 && (int) $cell <= self::MOST_PIECES
             ? (int) $cell
-            : throw new StockRefused(sprintf('%s: "%s" is no count of pieces; write a whole number from 0 to %d.', $column, $cell, self::MOST_PIECES));
+            : throw new StockRefused(
+                sprintf(
+                    '%s: "%s" is no count of pieces; write a whole number from 0 to %d.',
+                    $column,
+                    $cell,
+                    self::MOST_PIECES,
+                ),
+            );
     }
 
     private static function price(string $cell): ?float
@@ -185,10 +243,14 @@ final readonly class StockImport
             return null;
         }
         if (preg_match('/^\d+,\d+$/', $cell) === 1) {
-            throw new StockRefused(sprintf('price: "%s" has a decimal comma. Write "%s".', $cell, str_replace(',', '.', $cell)));
+            throw new StockRefused(
+                sprintf('price: "%s" has a decimal comma. Write "%s".', $cell, str_replace(',', '.', $cell)),
+            );
         }
 
-        return is_numeric($cell) && (float) $cell >= 0.0 && (float) $cell <= self::MOST_PRICE ? (float) $cell : throw new StockRefused(sprintf('price: "%s" is no price of one piece, for example "0.35".', $cell));
+        return is_numeric($cell) && (float) $cell >= 0.0 && (float) $cell <= self::MOST_PRICE
+            ? (float) $cell
+            : throw new StockRefused(sprintf('price: "%s" is no price of one piece, for example "0.35".', $cell));
     }
 
     private static function yes(string $cell): bool

@@ -25,8 +25,7 @@ final readonly class StockLine
         public string $location = '',
         public bool $isSalvaged = false,
         public string $note = '',
-    ) {
-    }
+    ) {}
 
     /** What nobody else has laid a hand on. */
     public function available(): int
@@ -40,6 +39,16 @@ final readonly class StockLine
         $data = $this->component->data;
         ksort($data);
 
-        return mb_strtolower(implode('|', [$this->component->kind, $this->component->type, json_encode(array_map(static fn(float $v): string => sprintf('%.6g', $v), $data), JSON_THROW_ON_ERROR), implode(',', $this->component->words), $this->supplier, $this->location, $this->isSalvaged ? 'salvaged' : '']));
+        return mb_strtolower(
+            implode('|', [
+                $this->component->kind,
+                $this->component->type,
+                json_encode(array_map(static fn(float $v): string => sprintf('%.6g', $v), $data), JSON_THROW_ON_ERROR),
+                implode(',', $this->component->words),
+                $this->supplier,
+                $this->location,
+                $this->isSalvaged ? 'salvaged' : '',
+            ]),
+        );
     }
 }

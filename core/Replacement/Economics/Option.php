@@ -12,13 +12,23 @@ final readonly class Option
      * @param float|null   $cost    in the workshop's currency; null if something is not known
      * @param list<string> $reasons
      */
-    public function __construct(public string $key, public string $title, public string $rank, public ?float $cost, public array $reasons)
-    {
-    }
+    public function __construct(
+        public string $key,
+        public string $title,
+        public string $rank,
+        public ?float $cost,
+        public array $reasons,
+    ) {}
 
     /** @return array{key: string, title: string, rank: string, cost: float|null, reasons: list<string>} */
     public function view(): array
     {
-        return ['key' => $this->key, 'title' => $this->title, 'rank' => $this->rank, 'cost' => $this->cost, 'reasons' => $this->reasons];
+        return [
+            'key' => $this->key,
+            'title' => $this->title,
+            'rank' => $this->rank,
+            'cost' => $this->cost,
+            'reasons' => $this->reasons,
+        ];
     }
 }

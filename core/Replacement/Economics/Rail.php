@@ -8,7 +8,10 @@ namespace Oculant\Core\Replacement\Economics;
 final readonly class Rail
 {
     /** @param float|null $ripple volts peak to peak of a good unit; null if nothing tells */
-    public function __construct(public string $ref, public float $volts, public float $amperes, public ?float $ripple)
-    {
-    }
+    public function __construct(
+        public string $ref,
+        public float $volts,
+        public float $amperes,
+        public ?float $ripple,
+    ) {}
 }

@@ -21,8 +21,7 @@ final readonly class Candidate
         public array $bad,
         public array $good,
         public bool $isBesideHeat,
-    ) {
-    }
+    ) {}
 
     /** True if there is something in it that dries. */
     public function isWet(): bool

@@ -35,15 +35,21 @@ final readonly class Judge
     /** A tantalum above this share of its rating, on a rail that can feed it, shorts one day. */
     private const TANTALUM = 0.5;
 
-    public function __construct(private RecapSchool $school, private ?int $years, private float $celsius, private float $yearly)
-    {
-    }
+    public function __construct(
+        private RecapSchool $school,
+        private ?int $years,
+        private float $celsius,
+        private float $yearly,
+    ) {}
 
     /** @return array{Decision, non-empty-list<string>} with the reasons, the telling one first */
     public function of(Candidate $one): array
     {
         if ($one->component->kind === 'paper_suppressor') {
-            return [Decision::Replace, ['Aged paper across the mains smokes and burns one day: replaced on sight, whatever it measures.']];
+            return [
+                Decision::Replace,
+                ['Aged paper across the mains smokes and burns one day: replaced on sight, whatever it measures.'],
+            ];
         }
         if ($one->bad !== []) {
             return [Decision::Replace, $one->bad];
@@ -63,7 +69,12 @@ final readonly class Judge
         $rated = $one->component->get(Attribute::Ripple);
         $asked = $one->place?->asks(Rating::RIPPLE);
 
-        return CapacitorLife::hours($one->component->get(Attribute::Life) ?? CapacitorLife::usual($class), $class, $this->around($one), $rated === null || $asked === null ? 1.0 : $asked / $rated);
+        return CapacitorLife::hours(
+            $one->component->get(Attribute::Life) ?? CapacitorLife::usual($class),
+            $class,
+            $this->around($one),
+            $rated === null || $asked === null ? 1.0 : $asked / $rated,
+        );
     }
 
     /** Degrees around it. */
@@ -76,7 +87,15 @@ final readonly class Judge
     private function everything(Candidate $one): array
     {
         return $one->isWet() || $this->isStrained($one)
-            ? [Decision::Replace, [$one->isWet() ? 'Everything with electrolyte in it goes at once.' : 'A tantalum above half its rating.', ...$one->good]]
+            ? [
+                Decision::Replace,
+                [
+                    $one->isWet()
+                        ? 'Everything with electrolyte in it goes at once.'
+                        : 'A tantalum above half its rating.',
+                    ...$one->good,
+                ],
+            ]
             : [Decision::Keep, ['No electrolyte in it.', ...$one->good]];
     }
 
@@ -95,8 +114,10 @@ final readonly class Judge
     /** @return array{Decision, non-empty-list<string>} */
     private function byRisk(Candidate $one): array
     {
-        if (! $one->isWet()) {
-            return $this->isStrained($one) ? [Decision::Measure, ['A tantalum above half its rating: it shorts rather than dries.']] : [Decision::Keep, ['No electrolyte in it.', ...$one->good]];
+        if (!$one->isWet()) {
+            return $this->isStrained($one)
+                ? [Decision::Measure, ['A tantalum above half its rating: it shorts rather than dries.']]
+                : [Decision::Keep, ['No electrolyte in it.', ...$one->good]];
         }
         if ($one->good !== []) {
             return [Decision::Keep, $one->good];
@@ -104,16 +125,38 @@ final readonly class Judge
         if ($this->years === null) {
             return [Decision::Measure, ['Nobody knows how old it is.']];
         }
-        $spent = $this->years * $this->yearly / $this->life($one);
-        $used = sprintf('%d years at %d h and about %d °C use %s of its computed life.', $this->years, (int) $this->yearly, (int) $this->around($one), $spent > 2 ? 'more than all' : sprintf('%d %%', (int) round(100 * $spent)));
-        $isLarge = ($one->component->get(Attribute::Value) ?? 0.0) >= self::LARGE_FARADS || ($one->component->get(Attribute::Diameter) ?? 0.0) >= self::LARGE_DIAMETER;
+        $spent = ($this->years * $this->yearly) / $this->life($one);
+        $used = sprintf(
+            '%d years at %d h and about %d °C use %s of its computed life.',
+            $this->years,
+            (int) $this->yearly,
+            (int) $this->around($one),
+            $spent > 2 ? 'more than all' : sprintf('%d %%', (int) round(100 * $spent)),
+        );
+        $isLarge =
+            ($one->component->get(Attribute::Value) ?? 0.0) >= self::LARGE_FARADS ||
+            ($one->component->get(Attribute::Diameter) ?? 0.0) >= self::LARGE_DIAMETER;
         $worksHard = in_array($one->place?->duty, [Duty::Output, Duty::Startup], true) && $this->years >= self::HARD;
 
         return match (true) {
-            $isLarge && $spent < 1.0 => [Decision::Measure, ['A large can outlives its owner more often than not.', $used]],
-            $worksHard => [Decision::Replace, [$one->place->duty === Duty::Startup ? 'The controller starts on it: the first to dry out.' : 'Behind a switching rectifier it carries the most ripple.', $used]],
+            $isLarge && $spent < 1.0 => [
+                Decision::Measure,
+                ['A large can outlives its owner more often than not.', $used],
+            ],
+            $worksHard => [
+                Decision::Replace,
+                [
+                    $one->place->duty === Duty::Startup
+                        ? 'The controller starts on it: the first to dry out.'
+                        : 'Behind a switching rectifier it carries the most ripple.',
+                    $used,
+                ],
+            ],
             $spent >= self::SPENT => [Decision::Replace, [$used]],
-            $one->isBesideHeat && $this->years >= self::HARD => [Decision::Replace, ['It stands beside something hot.', $used]],
+            $one->isBesideHeat && $this->years >= self::HARD => [
+                Decision::Replace,
+                ['It stands beside something hot.', $used],
+            ],
             $spent >= self::HALF || $this->years >= self::OLD => [Decision::Measure, [$used]],
             default => [Decision::Keep, [$used]],
         };
@@ -124,6 +167,9 @@ final readonly class Judge
         $asked = $one->place?->asks(Rating::VOLTAGE);
         $rated = $one->component->get(Attribute::Voltage);
 
-        return $one->component->kind === 'tantalum' && $asked !== null && $rated !== null && $asked > self::TANTALUM * $rated;
+        return $one->component->kind === 'tantalum' &&
+            $asked !== null &&
+            $rated !== null &&
+            $asked > self::TANTALUM * $rated;
     }
 }

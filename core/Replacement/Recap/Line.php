@@ -26,15 +26,14 @@ final readonly class Line
         public bool $isLookedAt,
         public string $before,
         public string $after,
-    ) {
-    }
+    ) {}
 
     /** open, fitted (polarity still to be looked at), or done. */
     public function progress(): string
     {
         return match (true) {
             $this->fitted === '' => $this->decision === Decision::Replace ? 'to do' : '',
-            $this->candidate->component->isPolarised() && ! $this->isLookedAt => 'fitted',
+            $this->candidate->component->isPolarised() && !$this->isLookedAt => 'fitted',
             default => 'done',
         };
     }

@@ -15,14 +15,19 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Import\CsvTable;
 
 /**
- * Capacitors of a board that the description leaves out: lines as they are typed ("C17 47u 25V"), or a parts list (CSV with a heading;
- * columns ref, part or value, voltage and whatever stock lists have). Other parts of the list are left out without a word.
+ * Capacitors of a board that the description leaves out: lines as they are typed ("C17 47u 25V"), or a parts list (CSV
+ * with a heading;
+ * columns ref, part or value, voltage and whatever stock lists have). Other parts of the list are left out without a
+ * word.
  */
 final class ListReader
 {
     private const REFERENCES = ['ref', 'refs', 'reference', 'references', 'designator', 'designators'];
 
-    /** @return array{listed: array<string, string>, problems: list<array{line: int, text: string, message: string}>, left_out: int} by reference what stands there */
+    /**
+     * @return array{listed: array<string, string>, problems: list<array{line: int, text: string, message: string}>,
+     *     left_out: int} by reference what stands there
+     */
     public static function read(string $text, Description $supply): array
     {
         $table = CsvTable::read($text);
@@ -33,7 +38,12 @@ final class ListReader
         foreach ($rows as ['line' => $line, 'text' => $raw, 'ref' => $ref, 'part' => $part]) {
             try {
                 if (preg_match('/^[A-Za-z][A-Za-z0-9+._-]{0,15}$/', $ref) !== 1) {
-                    throw new StockRefused(sprintf('"%s" is no reference. A line is a reference and what stands there: "C17 47u 25V".', $ref));
+                    throw new StockRefused(
+                        sprintf(
+                            '"%s" is no reference. A line is a reference and what stands there: "C17 47u 25V".',
+                            $ref,
+                        ),
+                    );
                 }
                 $component = ComponentText::read($part, preg_match('/^C/i', $ref) === 1 ? 'electrolytic' : '');
                 if ($component->family() !== Family::Capacitor) {
@@ -55,7 +65,7 @@ final class ListReader
                     throw new StockRefused('Without a capacitance nothing can be ordered.');
                 }
                 $listed[$ref] = $part;
-            } catch (StockRefused|UnreadableComponent $e) {
+            } catch (StockRefused | UnreadableComponent $e) {
                 // What is no capacitor by its reference may stay unread.
                 if (preg_match('/^C/i', $ref) !== 1 && $references !== null) {
                     $leftOut++;
@@ -73,7 +83,10 @@ final class ListReader
     {
         $rows = [];
         foreach (preg_split('/\R/', $text) ?: [] as $k => $line) {
-            if (trim($line) !== '' && preg_match('/^\s*((?:[A-Za-z]+\d+[A-Za-z]?\s*,\s*)*\S+)\s*(.*)$/', $line, $m) === 1) {
+            if (
+                trim($line) !== '' &&
+                preg_match('/^\s*((?:[A-Za-z]+\d+[A-Za-z]?\s*,\s*)*\S+)\s*(.*)$/', $line, $m) === 1
+            ) {
                 foreach (explode(',', str_replace(' ', '', $m[1])) as $ref) {
                     $rows[] = ['line' => $k + 1, 'text' => trim($line), 'ref' => $ref, 'part' => trim($m[2], " \t,;:")];
                 }
@@ -86,11 +99,30 @@ final class ListReader
     /** @return list<array{line: int, text: string, ref: string, part: string}> */
     private static function columns(CsvTable $table, string $references): array
     {
-        $known = array_values(array_diff(array_intersect($table->heading, StockImport::columns()), ['kind', 'quantity', 'minimum', 'price', 'supplier', 'location', 'salvaged', 'note', 'type']));
+        $known = array_values(
+            array_diff(array_intersect($table->heading, StockImport::columns()), [
+                'kind',
+                'quantity',
+                'minimum',
+                'price',
+                'supplier',
+                'location',
+                'salvaged',
+                'note',
+                'type',
+            ]),
+        );
         $rows = [];
         foreach ($table->rows as $row) {
             $kind = $row['cells']['kind'] ?? '';
-            $part = trim($kind.' '.implode(' ', array_filter(array_map(static fn(string $column): string => $row['cells'][$column], $known))));
+            $part = trim(
+                $kind .
+                    ' ' .
+                    implode(
+                        ' ',
+                        array_filter(array_map(static fn(string $column): string => $row['cells'][$column], $known)),
+                    ),
+            );
             foreach (preg_split('/[\s,;]+/', $row['cells'][$references], -1, PREG_SPLIT_NO_EMPTY) ?: [] as $ref) {
                 $rows[] = ['line' => $row['line'], 'text' => $row['text'], 'ref' => $ref, 'part' => $part];
             }

@@ -20,10 +20,11 @@ final readonly class OrderList
 
     private const HIGH_VOLTS = 200.0;
 
-    /** @param list<array{successor: Component, refs: list<string>, drawer: StockLine|null, taken: int, order: int, spares: int, price: float|null}> $rows */
-    private function __construct(public array $rows)
-    {
-    }
+    /**
+     * @param list<array{successor: Component, refs: list<string>, drawer: StockLine|null, taken: int, order: int,
+     *     spares: int, price: float|null}> $rows
+     */
+    private function __construct(public array $rows) {}
 
     /** @param list<StockLine> $stock */
     public static function of(Plan $plan, array $stock): self
@@ -31,7 +32,12 @@ final readonly class OrderList
         $groups = [];
         foreach ($plan->lines as $line) {
             if ($line->decision === Decision::Replace && $line->fitted === '') {
-                $key = implode('|', [$line->successor->kind, $line->successor->label(), $line->successor->write(Attribute::Ripple), $line->successor->write(Attribute::Pitch)]);
+                $key = implode('|', [
+                    $line->successor->kind,
+                    $line->successor->label(),
+                    $line->successor->write(Attribute::Ripple),
+                    $line->successor->write(Attribute::Pitch),
+                ]);
                 $groups[$key] ??= ['successor' => $line->successor, 'refs' => []];
                 $groups[$key]['refs'][] = $line->candidate->ref;
             }
@@ -40,16 +46,38 @@ final readonly class OrderList
         $taken = [];
         foreach ($groups as $group) {
             $needed = count($group['refs']);
-            $found = Need::likeOriginal($group['successor'], true)->search(array_values(array_filter($stock, static fn(StockLine $l): bool => ! $l->isSalvaged)))['fits'];
-            $drawer = array_values(array_filter($found, static fn(StockLine $l): bool => $l->available() - ($taken[$l->id] ?? 0) > 0))[0] ?? null;
+            $found = Need::likeOriginal($group['successor'], true)->search(
+                array_values(array_filter($stock, static fn(StockLine $l): bool => !$l->isSalvaged)),
+            )['fits'];
+            $drawer =
+                array_values(
+                    array_filter($found, static fn(StockLine $l): bool => $l->available() - ($taken[$l->id] ?? 0) > 0),
+                )[0] ?? null;
             $there = $drawer === null ? 0 : min($needed, $drawer->available() - ($taken[$drawer->id] ?? 0));
             if ($drawer !== null) {
                 $taken[$drawer->id] = ($taken[$drawer->id] ?? 0) + $there;
             }
             $order = $needed - $there;
-            $rows[] = $group + ['drawer' => $drawer, 'taken' => $there, 'order' => $order, 'spares' => $order === 0 ? 0 : self::spares($group['successor'], $order), 'price' => ($found[0] ?? null)?->price];
+            $rows[] = $group + [
+                'drawer' => $drawer,
+                'taken' => $there,
+                'order' => $order,
+                'spares' => $order === 0 ? 0 : self::spares($group['successor'], $order),
+                'price' => ($found[0] ?? null)?->price,
+            ];
         }
-        usort($rows, static fn(array $a, array $b): int => [$a['successor']->kind, $a['successor']->get(Attribute::Value), $a['successor']->get(Attribute::Voltage)] <=> [$b['successor']->kind, $b['successor']->get(Attribute::Value), $b['successor']->get(Attribute::Voltage)]);
+        usort(
+            $rows,
+            static fn(array $a, array $b): int => [
+                $a['successor']->kind,
+                $a['successor']->get(Attribute::Value),
+                $a['successor']->get(Attribute::Voltage),
+            ] <=> [
+                $b['successor']->kind,
+                $b['successor']->get(Attribute::Value),
+                $b['successor']->get(Attribute::Voltage),
+            ],
+        );
 
         return new self($rows);
     }
@@ -57,11 +85,29 @@ final readonly class OrderList
     /** @return list<array<string, mixed>> */
     public function view(): array
     {
-        return array_map(static fn(array $r): array => [
-            'what' => $r['successor']->label(), 'kind' => str_replace('_', ' ', $r['successor']->kind), 'ripple' => $r['successor']->write(Attribute::Ripple), 'pitch' => $r['successor']->write(Attribute::Pitch),
-            'refs' => $r['refs'], 'count' => count($r['refs']), 'taken' => $r['taken'], 'drawer' => $r['drawer'] === null ? '' : trim($r['drawer']->component->label().($r['drawer']->location === '' ? '' : ", {$r['drawer']->location}")),
-            'stock' => $r['drawer']?->id, 'order' => $r['order'], 'spares' => $r['spares'], 'price' => $r['price'],
-        ], $this->rows);
+        return array_map(
+            static fn(array $r): array => [
+                'what' => $r['successor']->label(),
+                'kind' => str_replace('_', ' ', $r['successor']->kind),
+                'ripple' => $r['successor']->write(Attribute::Ripple),
+                'pitch' => $r['successor']->write(Attribute::Pitch),
+                'refs' => $r['refs'],
+                'count' => count($r['refs']),
+                'taken' => $r['taken'],
+                'drawer' =>
+                    $r['drawer'] === null
+                        ? ''
+                        : trim(
+                            $r['drawer']->component->label() .
+                                ($r['drawer']->location === '' ? '' : ", {$r['drawer']->location}"),
+                        ),
+                'stock' => $r['drawer']?->id,
+                'order' => $r['order'],
+                'spares' => $r['spares'],
+                'price' => $r['price'],
+            ],
+            $this->rows,
+        );
     }
 
     public function csv(): string
@@ -69,15 +115,52 @@ final readonly class OrderList
         $rows = [];
         foreach ($this->rows as $r) {
             $s = $r['successor'];
-            $rows[] = [str_replace('_', ' ', $s->kind), $s->write(Attribute::Value), $s->write(Attribute::Voltage), $s->write(Attribute::Temperature), $s->write(Attribute::Ripple), $s->word('style'), $s->write(Attribute::Diameter), $s->write(Attribute::Height), $s->write(Attribute::Pitch), count($r['refs']), $r['taken'], $r['order'], $r['spares'], $r['order'] + $r['spares'], implode(' ', $r['refs'])];
+            $rows[] = [
+                str_replace('_', ' ', $s->kind),
+                $s->write(Attribute::Value),
+                $s->write(Attribute::Voltage),
+                $s->write(Attribute::Temperature),
+                $s->write(Attribute::Ripple),
+                $s->word('style'),
+                $s->write(Attribute::Diameter),
+                $s->write(Attribute::Height),
+                $s->write(Attribute::Pitch),
+                count($r['refs']),
+                $r['taken'],
+                $r['order'],
+                $r['spares'],
+                $r['order'] + $r['spares'],
+                implode(' ', $r['refs']),
+            ];
         }
 
-        return CsvTable::write(['kind', 'value', 'voltage', 'temperature', 'ripple at least', 'style', 'diameter at most', 'height at most', 'pitch', 'needed', 'from the drawer', 'missing', 'spares', 'order', 'for'], $rows);
+        return CsvTable::write(
+            [
+                'kind',
+                'value',
+                'voltage',
+                'temperature',
+                'ripple at least',
+                'style',
+                'diameter at most',
+                'height at most',
+                'pitch',
+                'needed',
+                'from the drawer',
+                'missing',
+                'spares',
+                'order',
+                'for',
+            ],
+            $rows,
+        );
     }
 
     private static function spares(Component $component, int $order): int
     {
-        $isLarge = ($component->get(Attribute::Value) ?? 0.0) >= self::LARGE || ($component->get(Attribute::Voltage) ?? 0.0) >= self::HIGH_VOLTS;
+        $isLarge =
+            ($component->get(Attribute::Value) ?? 0.0) >= self::LARGE ||
+            ($component->get(Attribute::Voltage) ?? 0.0) >= self::HIGH_VOLTS;
 
         return $isLarge ? 0 : max(1, (int) ceil(self::SPARE_SHARE * $order));
     }

@@ -23,7 +23,10 @@ use Oculant\Core\Replacement\Place;
 use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\Description;
 
-/** A recap: each capacitor with its decision, and what else belongs to the work. A function of the description and the log. */
+/**
+ * A recap: each capacitor with its decision, and what else belongs to the work. A function of the description and the
+ * log.
+ */
 final readonly class Plan
 {
     /** Sights that speak against a capacitor. */
@@ -33,9 +36,15 @@ final readonly class Plan
     private const PAD_WATTS = 0.5;
 
     /** @param list<Line> $lines */
-    private function __construct(public RecapSchool $school, public float $celsius, public float $yearly, public array $lines, private Description $supply, private BenchState $state, private Demands $demands)
-    {
-    }
+    private function __construct(
+        public RecapSchool $school,
+        public float $celsius,
+        public float $yearly,
+        public array $lines,
+        private Description $supply,
+        private BenchState $state,
+        private Demands $demands,
+    ) {}
 
     /** The plan of the log; before one is recorded, what the school by risk would say. */
     public static function of(Description $supply, BenchState $state, Demands $demands): self
@@ -52,7 +61,10 @@ final readonly class Plan
             $twins = $one->place->twins ?? [];
             foreach ($twins as $twin) {
                 if ($planned !== Decision::Replace && ($decided[$twin][0] ?? null) === Decision::Replace) {
-                    [$planned, $reasons] = [Decision::Replace, ["Twin of {$twin}, which is replaced: in pairs, so that both sides stay alike.", ...$reasons]];
+                    [$planned, $reasons] = [
+                        Decision::Replace,
+                        ["Twin of {$twin}, which is replaced: in pairs, so that both sides stay alike.", ...$reasons],
+                    ];
                 }
             }
             $lines[] = self::line($one, $planned, $reasons, $twins, $judge, $state, $recap['yearly']);
@@ -68,7 +80,11 @@ final readonly class Plan
         $steps = [];
         foreach (Looked::RECAP as $key => $text) {
             if ($key !== 'pads' || $pads !== []) {
-                $steps[] = ['key' => "recap {$key}", 'text' => ucfirst($text).($key === 'pads' ? ': '.implode(', ', $pads) : ''), 'done' => isset($this->state->looked["recap {$key}"])];
+                $steps[] = [
+                    'key' => "recap {$key}",
+                    'text' => ucfirst($text) . ($key === 'pads' ? ': ' . implode(', ', $pads) : ''),
+                    'done' => isset($this->state->looked["recap {$key}"]),
+                ];
             }
         }
 
@@ -82,18 +98,40 @@ final readonly class Plan
 
         return [
             ['what' => 'Isopropyl alcohol, brush, lint-free cloth', 'why' => 'before and after'],
-            ['what' => 'Desoldering braid or pump, leaded or lead-free solder as the board has it', 'why' => 'do not mix them'],
-            ...($pads === [] ? [] : [['what' => sprintf('%d insulating pads with bushes, thermal grease', count($pads)), 'why' => implode(', ', $pads)]]),
-            ['what' => 'Sleeves and a drop of neutral silicone for tall parts', 'why' => 'nothing chafes, nothing rattles'],
+            [
+                'what' => 'Desoldering braid or pump, leaded or lead-free solder as the board has it',
+                'why' => 'do not mix them',
+            ],
+            ...$pads === []
+                ? []
+                : [
+                    [
+                        'what' => sprintf('%d insulating pads with bushes, thermal grease', count($pads)),
+                        'why' => implode(', ', $pads),
+                    ],
+                ],
+            [
+                'what' => 'Sleeves and a drop of neutral silicone for tall parts',
+                'why' => 'nothing chafes, nothing rattles',
+            ],
         ];
     }
 
     /** @return list<string> references of what is screwed to a heatsink and works */
     private function onHeatsinks(): array
     {
-        $onSink = static fn(Part $p): bool => in_array(Family::of($p->kind->name()), [Family::Regulator, Family::Transistor, Family::Mosfet], true);
+        $onSink = static fn(Part $p): bool => in_array(
+            Family::of($p->kind->name()),
+            [Family::Regulator, Family::Transistor, Family::Mosfet],
+            true,
+        );
 
-        return array_values(array_filter(array_map(strval(...), array_keys(array_filter($this->supply->parts, $onSink))), fn(string $ref): bool => ($this->demands->value($ref, Rating::POWER) ?? 0.0) > self::PAD_WATTS));
+        return array_values(
+            array_filter(
+                array_map(strval(...), array_keys(array_filter($this->supply->parts, $onSink))),
+                fn(string $ref): bool => ($this->demands->value($ref, Rating::POWER) ?? 0.0) > self::PAD_WATTS,
+            ),
+        );
     }
 
     /** @return array<string, Candidate> by reference */
@@ -103,7 +141,14 @@ final readonly class Plan
         foreach ($supply->parts as $ref => $part) {
             if (in_array(Family::of($part->kind->name()), [Family::Capacitor, Family::Safety], true)) {
                 [$bad, $good, $heat] = self::evidence($supply, $state, (string) $ref);
-                $all[(string) $ref] = new Candidate((string) $ref, Component::ofPart($part), Place::of($supply, $demands, (string) $ref), $bad, $good, $heat);
+                $all[(string) $ref] = new Candidate(
+                    (string) $ref,
+                    Component::ofPart($part),
+                    Place::of($supply, $demands, (string) $ref),
+                    $bad,
+                    $good,
+                    $heat,
+                );
             }
         }
         foreach ($state->listed as $ref => $text) {
@@ -118,13 +163,16 @@ final readonly class Plan
         return $all;
     }
 
-    /** @return array{list<string>, list<string>, bool} what speaks against it, what for it, whether it stands beside heat; of the one that came in */
+    /**
+     * @return array{list<string>, list<string>, bool} what speaks against it, what for it, whether it stands beside
+     *     heat; of the one that came in
+     */
     private static function evidence(Description $supply, BenchState $state, string $ref): array
     {
         $bad = $good = [];
         $isBesideHeat = false;
         foreach ($state->findings as $finding) {
-            if ($finding['part'] === $ref && ! $finding['isNew']) {
+            if ($finding['part'] === $ref && !$finding['isNew']) {
                 $isBesideHeat = $isBesideHeat || $finding['sees'] === 'heat';
                 if (in_array($finding['sees'], self::BAD_SIGHTS, true)) {
                     $bad[] = "Seen: {$finding['text']}.";
@@ -132,7 +180,11 @@ final readonly class Plan
             }
         }
         foreach ($state->partTests as $test) {
-            if ($test['part'] === $ref && $test['quantity'] !== 'breakdown' && ! in_array($ref, $test['replaced'], true)) {
+            if (
+                $test['part'] === $ref &&
+                $test['quantity'] !== 'breakdown' &&
+                !in_array($ref, $test['replaced'], true)
+            ) {
                 $verdict = CapacitorJudge::of($supply, $ref, $test['quantity'], $test['lifted'], $test['value']);
                 if ($verdict->word->isGood()) {
                     $good[] = "Measured: {$verdict->sentence}";
@@ -142,7 +194,7 @@ final readonly class Plan
             }
         }
         foreach ($state->readings as $reading) {
-            if ($reading->target === "{$ref}.esr" && ! in_array($ref, $reading->replaced, true)) {
+            if ($reading->target === "{$ref}.esr" && !in_array($ref, $reading->replaced, true)) {
                 $verdict = CapacitorJudge::of($supply, $ref, CapacitorMeter::ESR, false, $reading->value);
                 if ($verdict->word->isGood()) {
                     $good[] = "Measured: {$verdict->sentence}";
@@ -152,7 +204,7 @@ final readonly class Plan
             }
         }
         foreach ($state->tested as $test) {
-            if ($test['part'] === $ref && ! $test['isNew']) {
+            if ($test['part'] === $ref && !$test['isNew']) {
                 if ($test['isGood']) {
                     $good[] = 'Tested good out of circuit.';
                 } else {
@@ -171,12 +223,19 @@ final readonly class Plan
      * @param non-empty-list<string> $reasons
      * @param list<string>           $twins
      */
-    private static function line(Candidate $one, Decision $planned, array $reasons, array $twins, Judge $judge, BenchState $state, float $yearly): Line
-    {
+    private static function line(
+        Candidate $one,
+        Decision $planned,
+        array $reasons,
+        array $twins,
+        Judge $judge,
+        BenchState $state,
+        float $yearly,
+    ): Line {
         $own = $state->decided[$one->ref] ?? ['decision' => 'plan', 'with' => '', 'text' => ''];
         $decision = $own['decision'] === 'plan' ? $planned : Decision::from($own['decision']);
         if ($decision !== $planned) {
-            array_unshift($reasons, 'Decided at the bench'.($own['text'] === '' ? '.' : ": {$own['text']}."));
+            array_unshift($reasons, 'Decided at the bench' . ($own['text'] === '' ? '.' : ": {$own['text']}."));
         }
         $successor = Successor::of($one->component, $one->place);
         if ($own['with'] !== '') {
@@ -187,31 +246,55 @@ final readonly class Plan
             }
         }
         $repairs = array_filter($state->repairs, static fn(array $r): bool => $r['part'] === $one->ref);
-        $fitted = $repairs === [] ? ($state->recapped[$one->ref]['in'] ?? '') : end($repairs)['in'];
+        $fitted = $repairs === [] ? $state->recapped[$one->ref]['in'] ?? '' : end($repairs)['in'];
         $before = $after = '';
         if ($one->isWet()) {
             $before = CapacitorLife::words($judge->life($one), $yearly);
-            $after = $successor->kind === 'electrolytic' ? CapacitorLife::words($judge->life(new Candidate($one->ref, $successor, $one->place, [], [], $one->isBesideHeat)), $yearly) : '';
+            $after =
+                $successor->kind === 'electrolytic'
+                    ? CapacitorLife::words(
+                        $judge->life(new Candidate($one->ref, $successor, $one->place, [], [], $one->isBesideHeat)),
+                        $yearly,
+                    )
+                    : '';
         }
 
-        return new Line($one, $decision, $planned, $reasons, $successor, $twins, $fitted, isset($state->looked["polarity {$one->ref}"]), $before, $after);
+        return new Line(
+            $one,
+            $decision,
+            $planned,
+            $reasons,
+            $successor,
+            $twins,
+            $fitted,
+            isset($state->looked["polarity {$one->ref}"]),
+            $before,
+            $after,
+        );
     }
 
     /** @return array<string, mixed> */
     public function view(): array
     {
         return [
-            'school' => $this->school->value, 'planned' => $this->state->recap !== null, 'celsius' => $this->celsius, 'yearly' => $this->yearly, 'years' => $this->state->years,
+            'school' => $this->school->value,
+            'planned' => $this->state->recap !== null,
+            'celsius' => $this->celsius,
+            'yearly' => $this->yearly,
+            'years' => $this->state->years,
             'lines' => array_map(self::lineView(...), $this->lines),
-            'steps' => $this->steps(), 'consumables' => $this->consumables(),
-            'source' => 'Life: L = L0 · 2^((T0 − T)/10), ripple heating as data sheets of electrolytics give it (from memory). Ages and habits: common practice.',
+            'steps' => $this->steps(),
+            'consumables' => $this->consumables(),
+            'source' =>
+                'Life: L = L0 · 2^((T0 − T)/10), ripple heating as data sheets of electrolytics give it (from ' .
+                'memory). Ages and habits: common practice.',
         ];
     }
 
     /** Where its mark goes: the stripe of an electrolytic is minus, the mark of a tantalum plus. */
     private static function mark(Candidate $one, ?Place $place): string
     {
-        if (! $one->component->isPolarised() || $place === null) {
+        if (!$one->component->isPolarised() || $place === null) {
             return '';
         }
         $part = $place->part;
@@ -228,12 +311,28 @@ final readonly class Plan
         $place = $one->place;
 
         return [
-            'ref' => $one->ref, 'what' => $one->component->label() === '' ? $one->component->type : $one->component->label(), 'kind' => str_replace('_', ' ', $one->component->kind),
-            'duty' => $place->duty->value ?? 'from the list', 'volts' => $place?->says(Rating::VOLTAGE, Unit::Volt) ?? '',
-            'ripple' => $place === null || ($place->asks(Rating::RIPPLE) ?? 0.0) < 1e-3 ? '' : Quantity::write($place->asks(Rating::RIPPLE), Unit::Ampere),
-            'decision' => $line->decision->value, 'words' => $line->decision->words(), 'planned' => $line->planned->value, 'reasons' => $line->reasons,
-            'successor' => $line->successor->label(), 'twins' => $line->twins, 'fitted' => $line->fitted, 'progress' => $line->progress(),
-            'polarised' => $one->component->isPolarised(), 'mark' => self::mark($one, $place), 'before' => $line->before, 'after' => $line->after, 'listed' => $place === null,
+            'ref' => $one->ref,
+            'what' => $one->component->label() === '' ? $one->component->type : $one->component->label(),
+            'kind' => str_replace('_', ' ', $one->component->kind),
+            'duty' => $place->duty->value ?? 'from the list',
+            'volts' => $place?->says(Rating::VOLTAGE, Unit::Volt) ?? '',
+            'ripple' =>
+                $place === null || ($place->asks(Rating::RIPPLE) ?? 0.0) < 1e-3
+                    ? ''
+                    : Quantity::write($place->asks(Rating::RIPPLE), Unit::Ampere),
+            'decision' => $line->decision->value,
+            'words' => $line->decision->words(),
+            'planned' => $line->planned->value,
+            'reasons' => $line->reasons,
+            'successor' => $line->successor->label(),
+            'twins' => $line->twins,
+            'fitted' => $line->fitted,
+            'progress' => $line->progress(),
+            'polarised' => $one->component->isPolarised(),
+            'mark' => self::mark($one, $place),
+            'before' => $line->before,
+            'after' => $line->after,
+            'listed' => $place === null,
             'value' => $one->component->write(Attribute::Value),
         ];
     }

@@ -13,7 +13,10 @@ use Oculant\Core\Replacement\Fit;
 use Oculant\Core\Replacement\Place;
 use Oculant\Core\Replacement\Row;
 
-/** Rectifying diodes and bridges: at least as fast, at least as much voltage and current, about the same drop (common practice). */
+/**
+ * Rectifying diodes and bridges: at least as fast, at least as much voltage and current, about the same drop (common
+ * practice).
+ */
 final class RectifierRules implements FitRules
 {
     /** From slow to fast. */
@@ -29,15 +32,33 @@ final class RectifierRules implements FitRules
 
     public function rows(Component $candidate, Place $place): array
     {
-        return array_values(array_filter([
-            self::speed($candidate, $place),
-            Sizes::enough(Attribute::Voltage, $candidate, $place, $place->asks(Rating::REVERSE), $place->says(Rating::REVERSE, Unit::Volt), self::REVERSE_RESERVE, 'reverse voltage'),
-            Sizes::enough(Attribute::Current, $candidate, $place, $place->asks(Rating::AVERAGE), $place->says(Rating::AVERAGE, Unit::Ampere), self::CURRENT_RESERVE, 'average current'),
-            self::surge($candidate, $place),
-            self::drop($candidate, $place),
-            self::junction($candidate, $place),
-            ...Sizes::package($candidate, $place),
-        ]));
+        return array_values(
+            array_filter([
+                self::speed($candidate, $place),
+                Sizes::enough(
+                    Attribute::Voltage,
+                    $candidate,
+                    $place,
+                    $place->asks(Rating::REVERSE),
+                    $place->says(Rating::REVERSE, Unit::Volt),
+                    self::REVERSE_RESERVE,
+                    'reverse voltage',
+                ),
+                Sizes::enough(
+                    Attribute::Current,
+                    $candidate,
+                    $place,
+                    $place->asks(Rating::AVERAGE),
+                    $place->says(Rating::AVERAGE, Unit::Ampere),
+                    self::CURRENT_RESERVE,
+                    'average current',
+                ),
+                self::surge($candidate, $place),
+                self::drop($candidate, $place),
+                self::junction($candidate, $place),
+                ...Sizes::package($candidate, $place),
+            ]),
+        );
     }
 
     private static function speed(Component $candidate, Place $place): Row
@@ -47,16 +68,35 @@ final class RectifierRules implements FitRules
         $isFast = $place->isInSwitcher();
         [$fit, $reason] = match (true) {
             $isBridge => [Fit::No, 'A bridge is four diodes with four leads: not the same part.'],
-            $isFast && $is === 0 => [Fit::No, 'A standard diode behind a switching transformer conducts backwards in every cycle: it burns within seconds.'],
+            $isFast && $is === 0 => [
+                Fit::No,
+                'A standard diode behind a switching transformer conducts backwards in every cycle: it burns ' .
+                'within seconds.',
+            ],
             $is < $was && $isFast => [Fit::No, 'Slower than the original, in switching pulses.'],
-            $is < $was => [Fit::Noted, 'Slower than the original; at mains frequency that does no harm, except to noise.'],
-            $is > $was && $is === 3 => [Fit::Noted, 'Faster and lower in drop. Its reverse leakage grows with heat: mind the reverse voltage.'],
+            $is < $was => [
+                Fit::Noted,
+                'Slower than the original; at mains frequency that does no harm, except to noise.',
+            ],
+            $is > $was && $is === 3 => [
+                Fit::Noted,
+                'Faster and lower in drop. Its reverse leakage grows with heat: mind the reverse voltage.',
+            ],
             $is > $was => [Fit::Ok, 'Faster than the original.'],
             default => [Fit::Ok, 'As fast as the original.'],
         };
-        $say = static fn(Component $c): string => trim(str_replace('_', ' ', $c->kind).' '.$c->write(Attribute::Recovery));
+        $say = static fn(Component $c): string => trim(
+            str_replace('_', ' ', $c->kind) . ' ' . $c->write(Attribute::Recovery),
+        );
 
-        return new Row('type and speed', $say($place->original), $say($candidate), $isFast ? 'switching pulses' : 'mains frequency', $fit, $reason);
+        return new Row(
+            'type and speed',
+            $say($place->original),
+            $say($candidate),
+            $isFast ? 'switching pulses' : 'mains frequency',
+            $fit,
+            $reason,
+        );
     }
 
     private static function surge(Component $candidate, Place $place): ?Row
@@ -66,11 +106,20 @@ final class RectifierRules implements FitRules
             return null;
         }
 
-        return new Row('surge current', $place->original->write(Attribute::Surge), $candidate->write(Attribute::Surge), '', ...match (true) {
-            $was === null || $is === null => [Fit::Noted, 'Not known of both: charging the reservoir at switch-on is what it has to stand.'],
-            $is >= 0.8 * $was => [Fit::Ok, 'About equal or more.'],
-            default => [Fit::Noted, 'Less: it stands fewer hard switch-ons into an empty reservoir.'],
-        });
+        return new Row(
+            'surge current',
+            $place->original->write(Attribute::Surge),
+            $candidate->write(Attribute::Surge),
+            '',
+            ...match (true) {
+                $was === null || $is === null => [
+                    Fit::Noted,
+                    'Not known of both: charging the reservoir at switch-on is what it has to stand.',
+                ],
+                $is >= 0.8 * $was => [Fit::Ok, 'About equal or more.'],
+                default => [Fit::Noted, 'Less: it stands fewer hard switch-ons into an empty reservoir.'],
+            },
+        );
     }
 
     private static function drop(Component $candidate, Place $place): ?Row
@@ -81,17 +130,42 @@ final class RectifierRules implements FitRules
         }
         $watts = ($is - $was) * ($place->asks(Rating::AVERAGE) ?? 0.0);
 
-        return new Row('forward drop', $place->original->write(Attribute::Drop), $candidate->write(Attribute::Drop), '', ...match (true) {
-            $is > $was + self::DROP => [Fit::Noted, sprintf('%s more: the rail sits lower, and %s more heat.', Quantity::volts($is - $was), Quantity::write(max(0.0, $watts), Unit::Watt, 2))],
-            $is < $was - self::DROP => [Fit::Noted, sprintf('%s less: the rail sits that much higher.', Quantity::volts($was - $is))],
-            default => [Fit::Ok, 'About the same.'],
-        });
+        return new Row(
+            'forward drop',
+            $place->original->write(Attribute::Drop),
+            $candidate->write(Attribute::Drop),
+            '',
+            ...match (true) {
+                $is > $was + self::DROP => [
+                    Fit::Noted,
+                    sprintf(
+                        '%s more: the rail sits lower, and %s more heat.',
+                        Quantity::volts($is - $was),
+                        Quantity::write(max(0.0, $watts), Unit::Watt, 2),
+                    ),
+                ],
+                $is < $was - self::DROP => [
+                    Fit::Noted,
+                    sprintf('%s less: the rail sits that much higher.', Quantity::volts($was - $is)),
+                ],
+                default => [Fit::Ok, 'About the same.'],
+            },
+        );
     }
 
     private static function junction(Component $candidate, Place $place): ?Row
     {
         [$was, $is] = [$place->original->get(Attribute::Junction), $candidate->get(Attribute::Junction)];
 
-        return $was === null || $is === null || $is <= 3.0 * $was ? null : new Row('junction capacitance', $place->original->write(Attribute::Junction), $candidate->write(Attribute::Junction), '', Fit::Noted, 'Much more: in a fast circuit it rings with the leakage inductance, keep the snubber.');
+        return $was === null || $is === null || $is <= 3.0 * $was
+            ? null
+            : new Row(
+                'junction capacitance',
+                $place->original->write(Attribute::Junction),
+                $candidate->write(Attribute::Junction),
+                '',
+                Fit::Noted,
+                'Much more: in a fast circuit it rings with the leakage inductance, keep the snubber.',
+            );
     }
 }

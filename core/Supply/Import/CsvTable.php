@@ -4,7 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply\Import;
 
-/** A table as spreadsheets write it: a heading, then rows; comma, semicolon or tab, quoted cells may hold line breaks. */
+/**
+ * A table as spreadsheets write it: a heading, then rows; comma, semicolon or tab, quoted cells may hold line breaks.
+ */
 final readonly class CsvTable
 {
     /** Cells that a spreadsheet runs as a formula begin like this. */
@@ -12,17 +14,17 @@ final readonly class CsvTable
 
     /**
      * @param list<string> $heading lower case
-     * @param list<array{line: int, text: string, cells: array<string, string>, extra: int}> $rows cells by column; line as an editor counts it; extra cells that no column names
+     * @param list<array{line: int, text: string, cells: array<string, string>, extra: int}> $rows cells by column; line
+     *     as an editor counts it; extra cells that no column names
      */
-    private function __construct(public array $heading, public array $rows)
-    {
-    }
+    private function __construct(public array $heading, public array $rows) {}
 
     public static function read(string $csv): self
     {
         $csv = (string) preg_replace('/\R/', "\n", trim($csv, "\u{FEFF} \n\r\t"));
         $first = strstr($csv, "\n", true) ?: $csv;
-        $separator = substr_count($first, ';') > substr_count($first, ',') ? ';' : (str_contains($first, "\t") ? "\t" : ',');
+        $separator =
+            substr_count($first, ';') > substr_count($first, ',') ? ';' : (str_contains($first, "\t") ? "\t" : ',');
         $file = fopen('php://temp', 'r+');
         assert($file !== false);
         fwrite($file, $csv);
@@ -37,8 +39,21 @@ final readonly class CsvTable
             if ($heading === []) {
                 $heading = array_map(mb_strtolower(...), $cells);
             } elseif (implode('', $cells) !== '') {
-                $named = array_combine($heading, array_pad(array_slice($cells, 0, count($heading)), count($heading), ''));
-                $rows[] = ['line' => $here, 'text' => implode($separator, $cells), 'cells' => $named, 'extra' => count(array_filter(array_slice($cells, count($heading)), static fn(string $cell): bool => $cell !== ''))];
+                $named = array_combine(
+                    $heading,
+                    array_pad(array_slice($cells, 0, count($heading)), count($heading), ''),
+                );
+                $rows[] = [
+                    'line' => $here,
+                    'text' => implode($separator, $cells),
+                    'cells' => $named,
+                    'extra' => count(
+                        array_filter(
+                            array_slice($cells, count($heading)),
+                            static fn(string $cell): bool => $cell !== '',
+                        ),
+                    ),
+                ];
             }
         }
         fclose($file);
@@ -61,7 +76,18 @@ final readonly class CsvTable
         assert($file !== false);
         foreach ([$heading, ...$rows] as $row) {
             // An apostrophe keeps a spreadsheet from running what somebody typed into a text (OWASP, CSV injection).
-            fputcsv($file, array_map(static fn(string|int|float|null $cell): string => self::isFormula((string) $cell) ? "'{$cell}" : (string) $cell, $row), ',', '"', '');
+            fputcsv(
+                $file,
+                array_map(
+                    static fn(string|int|float|null $cell): string => self::isFormula((string) $cell)
+                        ? "'{$cell}"
+                        : (string) $cell,
+                    $row,
+                ),
+                ',',
+                '"',
+                '',
+            );
         }
         rewind($file);
         $csv = (string) stream_get_contents($file);

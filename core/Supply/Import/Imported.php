@@ -12,7 +12,5 @@ final readonly class Imported
      * @param list<array{ref: string, value: string, reason: string}> $unknown parts that were not understood
      * @param list<string>                                      $notes       what was assumed and what is still missing
      */
-    public function __construct(public array $description, public array $unknown, public array $notes)
-    {
-    }
+    public function __construct(public array $description, public array $unknown, public array $notes) {}
 }

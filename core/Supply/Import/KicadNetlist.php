@@ -10,31 +10,91 @@ use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\DescriptionRefused;
 
 /**
- * Drafts a description from a KiCad netlist (components, pins and nets). What cannot be understood is kept as unknown and
+ * Drafts a description from a KiCad netlist (components, pins and nets). What cannot be understood is kept as unknown
+ * and
  * listed; the rest can be solved.
  */
 final class KicadNetlist
 {
     /** Kind by the symbol's name in the part libraries, tried in this order. */
     private const SYMBOLS = [
-        '/^(C_Polarized|CP|C_Electrolytic)/i' => 'electrolytic', '/^(D_Zener|Zener)/i' => 'zener', '/^(D_Schottky)/i' => 'schottky', '/^(LED)/i' => 'led',
-        '/^(D_TVS)/i' => 'tvs', '/^(D_Bridge)/i' => 'bridge', '/^(Fuse|Polyfuse)/i' => 'fuse', '/^(R_Potentiometer|R_Trim)/i' => 'trimmer', '/^(Varistor)/i' => 'varistor',
-        '/^(L_Core|L_Ferrite|L$|L_Small)/i' => 'inductor', '/^(SW_)/i' => 'switch', '/^(Thermistor_NTC)/i' => 'ntc', '/^(Transformer_1P_(1S|SS))/i' => 'transformer',
-        '/^(78\d\d|LM78|L78|MC78|79\d\d|LM79|L79|MC79)/i' => 'regulator', '/^(LM317|LM337)/i' => 'adjustable_regulator', '/^(TL431)/i' => 'shunt_reference',
-        '/^(Q_NPN|Q_PNP|BC|BD|2N|TIP)/i' => 'transistor', '/^(Q_NMOS|Q_PMOS|IRF)/i' => 'mosfet', '/^(Lamp)/i' => 'lamp',
-        '/^(R$|R_)/i' => 'resistor', '/^(C$|C_)/i' => 'ceramic_capacitor', '/^(D$|D_|1N)/i' => 'diode',
+        '/^(C_Polarized|CP|C_Electrolytic)/i' => 'electrolytic',
+        '/^(D_Zener|Zener)/i' => 'zener',
+        '/^(D_Schottky)/i' => 'schottky',
+        '/^(LED)/i' => 'led',
+        '/^(D_TVS)/i' => 'tvs',
+        '/^(D_Bridge)/i' => 'bridge',
+        '/^(Fuse|Polyfuse)/i' => 'fuse',
+        '/^(R_Potentiometer|R_Trim)/i' => 'trimmer',
+        '/^(Varistor)/i' => 'varistor',
+        '/^(L_Core|L_Ferrite|L$|L_Small)/i' => 'inductor',
+        '/^(SW_)/i' => 'switch',
+        '/^(Thermistor_NTC)/i' => 'ntc',
+        '/^(Transformer_1P_(1S|SS))/i' => 'transformer',
+        '/^(78\d\d|LM78|L78|MC78|79\d\d|LM79|L79|MC79)/i' => 'regulator',
+        '/^(LM317|LM337)/i' => 'adjustable_regulator',
+        '/^(TL431)/i' => 'shunt_reference',
+        '/^(Q_NPN|Q_PNP|BC|BD|2N|TIP)/i' => 'transistor',
+        '/^(Q_NMOS|Q_PMOS|IRF)/i' => 'mosfet',
+        '/^(Lamp)/i' => 'lamp',
+        '/^(R$|R_)/i' => 'resistor',
+        '/^(C$|C_)/i' => 'ceramic_capacitor',
+        '/^(D$|D_|1N)/i' => 'diode',
     ];
 
     /** Terminal by pin number, or by the pin's function where the symbol names it. */
     private const PINS = [
-        'diode' => ['1' => 'k', '2' => 'a'], 'zener' => ['1' => 'k', '2' => 'a'], 'schottky' => ['1' => 'k', '2' => 'a'], 'led' => ['1' => 'k', '2' => 'a'], 'tvs' => ['1' => 'k', '2' => 'a'],
+        'diode' => ['1' => 'k', '2' => 'a'],
+        'zener' => ['1' => 'k', '2' => 'a'],
+        'schottky' => ['1' => 'k', '2' => 'a'],
+        'led' => ['1' => 'k', '2' => 'a'],
+        'tvs' => ['1' => 'k', '2' => 'a'],
         'electrolytic' => ['1' => 'plus', '2' => 'minus'],
-        'bridge' => ['+' => 'plus', '-' => 'minus', '~' => 'ac1', '~2' => 'ac2', '1' => 'plus', '2' => 'ac1', '3' => 'ac2', '4' => 'minus'],
-        'regulator' => ['IN' => 'in', 'VI' => 'in', 'OUT' => 'out', 'VO' => 'out', 'GND' => 'common', '1' => 'in', '2' => 'common', '3' => 'out'],
-        'adjustable_regulator' => ['IN' => 'in', 'VI' => 'in', 'OUT' => 'out', 'VO' => 'out', 'ADJ' => 'adj', '1' => 'adj', '2' => 'out', '3' => 'in'],
-        'shunt_reference' => ['REF' => 'ref', 'A' => 'a', 'K' => 'k'], 'transistor' => ['C' => 'c', 'B' => 'b', 'E' => 'e'], 'mosfet' => ['D' => 'd', 'G' => 'g', 'S' => 's'],
+        'bridge' => [
+            '+' => 'plus',
+            '-' => 'minus',
+            '~' => 'ac1',
+            '~2' => 'ac2',
+            '1' => 'plus',
+            '2' => 'ac1',
+            '3' => 'ac2',
+            '4' => 'minus',
+        ],
+        'regulator' => [
+            'IN' => 'in',
+            'VI' => 'in',
+            'OUT' => 'out',
+            'VO' => 'out',
+            'GND' => 'common',
+            '1' => 'in',
+            '2' => 'common',
+            '3' => 'out',
+        ],
+        'adjustable_regulator' => [
+            'IN' => 'in',
+            'VI' => 'in',
+            'OUT' => 'out',
+            'VO' => 'out',
+            'ADJ' => 'adj',
+            '1' => 'adj',
+            '2' => 'out',
+            '3' => 'in',
+        ],
+        'shunt_reference' => ['REF' => 'ref', 'A' => 'a', 'K' => 'k'],
+        'transistor' => ['C' => 'c', 'B' => 'b', 'E' => 'e'],
+        'mosfet' => ['D' => 'd', 'G' => 'g', 'S' => 's'],
         'trimmer' => ['1' => 'a', '2' => 'wiper', '3' => 'b'],
-        'transformer' => ['AA' => 'p1', 'AB' => 'p2', 'SA' => 's1', 'SB' => 's2', 'SC' => 'ct', '1' => 'p1', '2' => 'p2', '3' => 's1', '4' => 's2'],
+        'transformer' => [
+            'AA' => 'p1',
+            'AB' => 'p2',
+            'SA' => 's1',
+            'SB' => 's2',
+            'SC' => 'ct',
+            '1' => 'p1',
+            '2' => 'p2',
+            '3' => 's1',
+            '4' => 's2',
+        ],
     ];
 
     private const GROUND = '/^(\/?)(GND|0V|COM|GNDA|GNDD|EARTH)$/i';
@@ -44,19 +104,42 @@ final class KicadNetlist
     {
         $tree = SymbolicExpression::read($text);
         if (($tree[0] ?? null) !== 'export') {
-            throw DescriptionRefused::because([['path' => 'text', 'message' => sprintf('This begins with "%s", not with "export": it is not a KiCad netlist.', is_string($tree[0] ?? null) ? $tree[0] : '?')]]);
+            throw DescriptionRefused::because([
+                [
+                    'path' => 'text',
+                    'message' => sprintf(
+                        'This begins with "%s", not with "export": it is not a KiCad netlist.',
+                        is_string($tree[0] ?? null) ? $tree[0] : '?',
+                    ),
+                ],
+            ]);
         }
         $pins = self::pins(SymbolicExpression::all($tree, 'nets')[0] ?? []);
         $parts = $unknown = [];
         foreach (SymbolicExpression::all(SymbolicExpression::all($tree, 'components')[0] ?? [], 'comp') as $component) {
             $part = self::part($component, $pins);
-            isset($part['reason']) ? $unknown[] = $part : $parts[] = $part;
+            isset($part['reason']) ? ($unknown[] = $part) : ($parts[] = $part);
         }
         if ($parts === []) {
-            throw DescriptionRefused::because([['path' => 'text', 'message' => sprintf('None of its %d parts is understood, so nothing could be solved. Make one from a template and enter the values from the drawing.', count($unknown))]]);
+            throw DescriptionRefused::because([
+                [
+                    'path' => 'text',
+                    'message' => sprintf(
+                        'None of its %d parts is understood, so nothing could be solved. Make one from a ' .
+                            'template and enter the values from the drawing.',
+                        count($unknown),
+                    ),
+                ],
+            ]);
         }
 
-        return self::draft($parts, $unknown, $pins, SymbolicExpression::text(SymbolicExpression::all($tree, 'design')[0] ?? [], 'source'), $mains);
+        return self::draft(
+            $parts,
+            $unknown,
+            $pins,
+            SymbolicExpression::text(SymbolicExpression::all($tree, 'design')[0] ?? [], 'source'),
+            $mains,
+        );
     }
 
     /**
@@ -69,9 +152,12 @@ final class KicadNetlist
         $pins = [];
         foreach (SymbolicExpression::all($nets, 'net') as $net) {
             $name = ltrim(SymbolicExpression::text($net, 'name'), '/');
-            $name = $name === '' ? 'N'.SymbolicExpression::text($net, 'code') : $name;
+            $name = $name === '' ? 'N' . SymbolicExpression::text($net, 'code') : $name;
             foreach (SymbolicExpression::all($net, 'node') as $node) {
-                $pins[SymbolicExpression::text($node, 'ref')][SymbolicExpression::text($node, 'pin')] = ['net' => preg_replace('/[^A-Za-z0-9_+\-.]/', '_', $name) ?? $name, 'function' => SymbolicExpression::text($node, 'pinfunction')];
+                $pins[SymbolicExpression::text($node, 'ref')][SymbolicExpression::text($node, 'pin')] = [
+                    'net' => preg_replace('/[^A-Za-z0-9_+\-.]/', '_', $name) ?? $name,
+                    'function' => SymbolicExpression::text($node, 'pinfunction'),
+                ];
             }
         }
 
@@ -91,7 +177,12 @@ final class KicadNetlist
         $symbol = SymbolicExpression::text(SymbolicExpression::all($component, 'libsource')[0] ?? [], 'part');
         $kind = self::kind($symbol !== '' ? $symbol : $value, $value);
         $own = $pins[$ref] ?? [];
-        $lost = static fn(string $reason): array => ['ref' => $ref, 'value' => $value, 'reason' => $reason, 'pins' => array_map(static fn(array $pin): string => $pin['net'], $own)];
+        $lost = static fn(string $reason): array => [
+            'ref' => $ref,
+            'value' => $value,
+            'reason' => $reason,
+            'pins' => array_map(static fn(array $pin): string => $pin['net'], $own),
+        ];
         if ($kind === null) {
             return $lost($symbol === '' ? 'no symbol that is known here' : "its symbol {$symbol} is not known here");
         }
@@ -102,7 +193,9 @@ final class KicadNetlist
         }
         $fields = self::fields($kind, $value);
 
-        return is_string($fields) ? $lost($fields) : ['ref' => $ref, 'kind' => $kind] + $fields + ['terminals' => $terminals];
+        return is_string($fields)
+            ? $lost($fields)
+            : ['ref' => $ref, 'kind' => $kind] + $fields + ['terminals' => $terminals];
     }
 
     private static function kind(string $symbol, string $value): ?string
@@ -127,7 +220,7 @@ final class KicadNetlist
         $terminals = [];
         foreach ($pins as $number => $pin) {
             $function = strtoupper($pin['function']);
-            $terminal = $map[$function] ?? $map[(string) $number] ?? null;
+            $terminal = $map[$function] ?? ($map[(string) $number] ?? null);
             if ($terminal !== null && isset($terminals[$terminal]) && $terminal === 'ac1') {
                 $terminal = 'ac2';
             }
@@ -144,14 +237,14 @@ final class KicadNetlist
     {
         if ($kind === 'regulator') {
             return preg_match('/(?:[A-Z]*)(7[89])[A-Z]*(\d\d)/i', $value, $m) === 1
-                ? ['type' => strtoupper($value), 'value' => ($m[1] === '79' ? '-' : '').(int) $m[2].' V']
+                ? ['type' => strtoupper($value), 'value' => ($m[1] === '79' ? '-' : '') . (int) $m[2] . ' V']
                 : "\"{$value}\" does not tell its voltage";
         }
         if ($kind === 'transformer') {
             return self::transformer($value);
         }
         foreach (PartKinds::all()[$kind]->parameters() as $parameter) {
-            if (! $parameter->required) {
+            if (!$parameter->required) {
                 continue;
             }
             if ($parameter->unit === null) {
@@ -177,7 +270,8 @@ final class KicadNetlist
             return "\"{$value}\" does not tell its secondary voltage";
         }
 
-        return ['secondary' => $volts[0][count($volts[0]) - 1]] + (preg_match('/\d+(?:\.\d+)?\s?VA/i', $value, $power) === 1 ? ['power' => $power[0]] : ['power' => '20 VA']);
+        return ['secondary' => $volts[0][count($volts[0]) - 1]] +
+            (preg_match('/\d+(?:\.\d+)?\s?VA/i', $value, $power) === 1 ? ['power' => $power[0]] : ['power' => '20 VA']);
     }
 
     /**
@@ -195,31 +289,86 @@ final class KicadNetlist
         }
         arsort($nets);
         $names = array_map(strval(...), array_keys($nets));
-        $ground = current(array_filter($names, static fn(string $net): bool => preg_match(self::GROUND, $net) === 1)) ?: $names[0];
+        $ground =
+            current(array_filter($names, static fn(string $net): bool => preg_match(self::GROUND, $net) === 1)) ?:
+            $names[0];
         $notes = ["\"{$ground}\" is taken as the ground that readings are made against."];
-        $line = current(array_filter($names, static fn(string $net): bool => preg_match('/^(AC_?)?(L|LINE|LIVE|AC1)$/i', $net) === 1));
-        $neutral = current(array_filter($names, static fn(string $net): bool => preg_match('/^(AC_?)?(N|NEUT|NEUTRAL|AC2)$/i', $net) === 1));
+        $line = current(
+            array_filter(
+                $names,
+                static fn(string $net): bool => preg_match('/^(AC_?)?(L|LINE|LIVE|AC1)$/i', $net) === 1,
+            ),
+        );
+        $neutral = current(
+            array_filter(
+                $names,
+                static fn(string $net): bool => preg_match('/^(AC_?)?(N|NEUT|NEUTRAL|AC2)$/i', $net) === 1,
+            ),
+        );
         if (is_string($line) && is_string($neutral)) {
             array_unshift($parts, ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => $line, 'n' => $neutral]]);
             $notes[] = "The mains is taken to enter at {$line} and {$neutral}.";
         } else {
-            $notes[] = 'The file does not say where the energy comes in: add one part of kind "mains", terminals l and n.';
+            $notes[] =
+                'The file does not say where the energy comes in: add one part of kind "mains", terminals l and n.';
         }
         $points = [];
-        foreach (array_slice(array_values(array_filter($names, static fn(string $net): bool => $net !== $ground && $nets[$net] > 2)), 0, 12) as $k => $net) {
-            $points[] = ['id' => 'TP'.($k + 1), 'name' => $net, 'node' => $net, 'against' => $ground, 'how' => 'see the board', 'stage' => 'all'];
+        foreach (
+            array_slice(
+                array_values(array_filter($names, static fn(string $net): bool => $net !== $ground && $nets[$net] > 2)),
+                0,
+                12,
+            )
+            as $k => $net
+        ) {
+            $points[] = [
+                'id' => 'TP' . ($k + 1),
+                'name' => $net,
+                'node' => $net,
+                'against' => $ground,
+                'how' => 'see the board',
+                'stage' => 'all',
+            ];
         }
-        $notes[] = sprintf('%d test points were put on the nets that join most parts; say where to touch them.', count($points));
+        $notes[] = sprintf(
+            '%d test points were put on the nets that join most parts; say where to touch them.',
+            count($points),
+        );
         $description = [
-            'format' => 'oculant/supply', 'version' => 1, 'title' => trim(basename(str_replace('\\', '/', $source), '.kicad_sch')) ?: 'Imported supply', 'revision' => 'A', 'reference' => $ground,
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => trim(basename(str_replace('\\', '/', $source), '.kicad_sch')) ?: 'Imported supply',
+            'revision' => 'A',
+            'reference' => $ground,
             'mains' => ['voltage' => $mains, 'frequency' => '50 Hz', 'tolerance' => '10 %'],
-            'parts' => $parts, 'points' => $points, 'modes' => [['id' => 'on', 'name' => 'As drawn']],
+            'parts' => $parts,
+            'points' => $points,
+            'modes' => [['id' => 'on', 'name' => 'As drawn']],
             'stages' => [['id' => 'all', 'name' => 'Everything', 'parts' => array_column($parts, 'ref')]],
         ];
         if ($unknown !== []) {
-            $description['unknown'] = array_map(static fn(array $u): array => ['ref' => $u['ref'], 'value' => $u['value'] === '' ? '?' : $u['value'], 'note' => $u['reason'], 'pins' => (object) $u['pins']], $unknown);
+            $description['unknown'] = array_map(
+                static fn(array $u): array => [
+                    'ref' => $u['ref'],
+                    'value' => $u['value'] === '' ? '?' : $u['value'],
+                    'note' => $u['reason'],
+                    'pins' => (object) $u['pins'],
+                ],
+                $unknown,
+            );
         }
 
-        return new Imported($description, array_map(static fn(array $u): array => ['ref' => (string) $u['ref'], 'value' => (string) $u['value'], 'reason' => (string) $u['reason']], $unknown), $notes);
+        return new Imported(
+            $description,
+            array_map(
+                static fn(array $u): array => [
+                    'ref' => (string) $u['ref'],
+                    'value' => (string) $u['value'],
+                    'reason' => (string) $u['reason'],
+                ],
+                $unknown,
+            ),
+            $notes,
+        );
     }
 }

@@ -36,8 +36,10 @@ final class SymbolicExpression
                 $stack[count($stack) - 1][] = isset($token[1]) ? stripcslashes($token[1]) : $token[0];
             }
         }
-        if (count($stack) !== 1 || ! is_array($stack[0][0] ?? null)) {
-            throw self::unreadable(count($stack) > 1 ? 'a bracket is never closed: the file may be cut off' : 'it has no brackets at all');
+        if (count($stack) !== 1 || !is_array($stack[0][0] ?? null)) {
+            throw self::unreadable(
+                count($stack) > 1 ? 'a bracket is never closed: the file may be cut off' : 'it has no brackets at all',
+            );
         }
 
         return $stack[0][0];
@@ -76,6 +78,13 @@ final class SymbolicExpression
 
     private static function unreadable(string $why): DescriptionRefused
     {
-        return DescriptionRefused::because([['path' => 'text', 'message' => "This is not a KiCad netlist: {$why}. Export it from the schematic editor as a KiCad netlist (.net)."]]);
+        return DescriptionRefused::because([
+            [
+                'path' => 'text',
+                'message' =>
+                    'This is not a KiCad netlist: ' .
+                    "{$why}. Export it from the schematic editor as a KiCad netlist (.net).",
+            ],
+        ]);
     }
 }

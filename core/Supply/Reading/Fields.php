@@ -23,8 +23,13 @@ final class Fields
     /** @return array<mixed> */
     public function object(string $path, mixed $given): array
     {
-        if (! is_array($given) || ($given !== [] && array_is_list($given))) {
-            $this->problem($path, $given === null ? 'This is missing; an object with its fields is expected.' : 'An object with its fields is expected here.');
+        if (!is_array($given) || ($given !== [] && array_is_list($given))) {
+            $this->problem(
+                $path,
+                $given === null
+                    ? 'This is missing; an object with its fields is expected.'
+                    : 'An object with its fields is expected here.',
+            );
 
             return [];
         }
@@ -35,8 +40,8 @@ final class Fields
     /** @return list<mixed> */
     public function rows(string $path, mixed $given, bool $needed): array
     {
-        if (! is_array($given) || ! array_is_list($given) || ($needed && $given === [])) {
-            $this->problem($path, 'A list is expected here'.($needed ? ', with at least one entry.' : '.'));
+        if (!is_array($given) || !array_is_list($given) || ($needed && $given === [])) {
+            $this->problem($path, 'A list is expected here' . ($needed ? ', with at least one entry.' : '.'));
 
             return [];
         }
@@ -46,24 +51,36 @@ final class Fields
 
     public function text(string $path, mixed $given, int $most): string
     {
-        if (! is_string($given) || trim($given) === '') {
+        if (!is_string($given) || trim($given) === '') {
             $this->problem($path, 'A short text is expected here.');
 
             return '';
         }
         if (mb_strlen($given) > $most) {
-            $this->problem($path, sprintf('This text has %d characters; at most %d are kept.', mb_strlen($given), $most));
+            $this->problem(
+                $path,
+                sprintf('This text has %d characters; at most %d are kept.', mb_strlen($given), $most),
+            );
         }
 
         return trim($given);
     }
 
-    /** References and ids are single words that begin with a letter, so that they can be typed in front of a reading. */
+    /**
+     * References and ids are single words that begin with a letter, so that they can be typed in front of a reading.
+     */
     public function identifier(string $path, mixed $given): string
     {
         $text = $this->text($path, $given, 24);
         if ($text !== '' && preg_match('/^\\p{L}[\\p{L}\\d_+.-]*$/u', $text) !== 1) {
-            $this->problem($path, sprintf('"%s" cannot be used: begin with a letter and use letters, digits, + - . and _ only, for example "TP3".', $text));
+            $this->problem(
+                $path,
+                sprintf(
+                    '"%s" cannot be used: begin with a letter and use letters, digits, + - . and _ only, for ' .
+                        'example "TP3".',
+                    $text,
+                ),
+            );
         }
 
         return $text;
@@ -104,7 +121,14 @@ final class Fields
             return 1.0;
         }
         if ($positive && $value <= 0) {
-            $this->problem($path, sprintf('%s is not possible here: it must be greater than zero, for example %s.', is_string($given) ? "\"{$given}\"" : (string) $value, $unit->example()));
+            $this->problem(
+                $path,
+                sprintf(
+                    '%s is not possible here: it must be greater than zero, for example %s.',
+                    is_string($given) ? "\"{$given}\"" : (string) $value,
+                    $unit->example(),
+                ),
+            );
         }
 
         return $value;
@@ -117,8 +141,11 @@ final class Fields
     public function knownKeys(string $path, array $row, array $known): void
     {
         foreach (array_keys($row) as $key) {
-            if (! in_array((string) $key, $known, true)) {
-                $this->problem($path === '' ? (string) $key : "{$path}.{$key}", sprintf('There is no field "%s" here. Known fields: %s.', $key, implode(', ', $known)));
+            if (!in_array((string) $key, $known, true)) {
+                $this->problem(
+                    $path === '' ? (string) $key : "{$path}.{$key}",
+                    sprintf('There is no field "%s" here. Known fields: %s.', $key, implode(', ', $known)),
+                );
             }
         }
     }

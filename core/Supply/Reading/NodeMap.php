@@ -14,7 +14,10 @@ final class NodeMap
     /** @var array<string, int> how many terminals touch each node */
     public readonly array $touched;
 
-    /** @var array<string, int> galvanic island by node: nodes joined otherwise than through a transformer or an optocoupler */
+    /**
+     * @var array<string, int> galvanic island by node: nodes joined otherwise than through a transformer or an
+     *     optocoupler
+     */
     public readonly array $islands;
 
     /** @param array<string, Part> $parts those of the supply and those that a mode adds */
@@ -36,16 +39,27 @@ final class NodeMap
         foreach ($this->parts as $ref => $part) {
             foreach ($part->terminals as $terminal => $node) {
                 if ($this->touched[$node] === 1) {
-                    $fields->problem("parts[{$ref}].terminals.{$terminal}", sprintf(
-                        'Nothing else touches node "%s". Join it to another part, or check the spelling; the other nodes are: %s.',
-                        $node,
-                        implode(', ', array_diff($names, [$node])),
-                    ));
+                    $fields->problem(
+                        "parts[{$ref}].terminals.{$terminal}",
+                        sprintf(
+                            'Nothing else touches node "%s". Join it to another part, or check the spelling; ' .
+                                'the other nodes are: %s.',
+                            $node,
+                            implode(', ', array_diff($names, [$node])),
+                        ),
+                    );
                 }
             }
         }
-        if ($reference !== '' && $this->parts !== [] && ! isset($this->touched[$reference])) {
-            $fields->problem('reference', sprintf('No part touches the reference node "%s". The nodes are: %s.', $reference, implode(', ', $names)));
+        if ($reference !== '' && $this->parts !== [] && !isset($this->touched[$reference])) {
+            $fields->problem(
+                'reference',
+                sprintf(
+                    'No part touches the reference node "%s". The nodes are: %s.',
+                    $reference,
+                    implode(', ', $names),
+                ),
+            );
         }
         $this->checkSpelling($fields, $names);
         $this->checkSources($fields);
@@ -58,7 +72,15 @@ final class NodeMap
         foreach ($names as $name) {
             $plain = mb_strtolower($name);
             if (isset($seen[$plain])) {
-                $fields->problem('parts', sprintf('The nodes "%s" and "%s" differ in capitals only: is it one node? Spell it alike everywhere, or give two clearly different names.', $seen[$plain], $name));
+                $fields->problem(
+                    'parts',
+                    sprintf(
+                        'The nodes "%s" and "%s" differ in capitals only: is it one node? Spell it alike ' .
+                            'everywhere, or give two clearly different names.',
+                        $seen[$plain],
+                        $name,
+                    ),
+                );
             }
             $seen[$plain] = $name;
         }
@@ -67,11 +89,24 @@ final class NodeMap
     /** Fuses, switches and wires that join the two ends of a source leave no supply to measure. */
     private function checkSources(Fields $fields): void
     {
-        $wired = self::joined($this->parts, static fn(Part $part): array => $part->kind instanceof Contact ? [array_keys($part->terminals)] : array_map(static fn(string $t): array => [$t], array_keys($part->terminals)));
+        $wired = self::joined(
+            $this->parts,
+            static fn(Part $part): array => $part->kind instanceof Contact
+                ? [array_keys($part->terminals)]
+                : array_map(static fn(string $t): array => [$t], array_keys($part->terminals)),
+        );
         foreach ($this->parts as $ref => $part) {
             $ends = array_values($part->terminals);
             if ($part->kind instanceof FeedsEnergy && $wired[$ends[0]] === $wired[$ends[1]]) {
-                $fields->problem("parts[{$ref}].terminals", sprintf('Fuses, switches or wires join "%s" and "%s" and short %s. Lead one of them to the load.', $ends[0], $ends[1], $ref));
+                $fields->problem(
+                    "parts[{$ref}].terminals",
+                    sprintf(
+                        'Fuses, switches or wires join "%s" and "%s" and short %s. Lead one of them to the load.',
+                        $ends[0],
+                        $ends[1],
+                        $ref,
+                    ),
+                );
             }
         }
     }

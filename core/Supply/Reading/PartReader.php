@@ -23,15 +23,20 @@ final readonly class PartReader
     private const COMMON = ['ref', 'kind', 'terminals', 'tolerance', 'type', 'notes', 'body'];
 
     /** Values that may be negative: the sign of a rail. */
-    private const SIGNED = ['regulator value', 'adjustable_regulator value', 'dc_converter value', 'load at', 'ntc temperature', 'thermal_switch temperature'];
+    private const SIGNED = [
+        'regulator value',
+        'adjustable_regulator value',
+        'dc_converter value',
+        'load at',
+        'ntc temperature',
+        'thermal_switch temperature',
+    ];
 
     /**
      * @param float      $voltage of the mains, volts
      * @param float|null $dc      volts, if it is fed with direct voltage
      */
-    public function __construct(private Fields $fields, private float $voltage, private ?float $dc)
-    {
-    }
+    public function __construct(private Fields $fields, private float $voltage, private ?float $dc) {}
 
     /**
      * @param list<mixed> $rows
@@ -44,10 +49,18 @@ final readonly class PartReader
     {
         if (count($rows) > self::MOST_PARTS) {
             // Whatever else could be said would only follow from parts that were not read.
-            throw DescriptionRefused::because([...$this->fields->problems(), [
-                'path' => $list,
-                'message' => sprintf('%d parts were given; at most %d are solved. Leave out what the supply does not need to work: what hangs on a rail becomes one load.', count($rows), self::MOST_PARTS),
-            ]]);
+            throw DescriptionRefused::because([
+                ...$this->fields->problems(),
+                [
+                    'path' => $list,
+                    'message' => sprintf(
+                        '%d parts were given; at most %d are solved. Leave out what the supply does not need to ' .
+                            'work: what hangs on a rail becomes one load.',
+                        count($rows),
+                        self::MOST_PARTS,
+                    ),
+                ],
+            ]);
         }
         $parts = [];
         foreach ($rows as $k => $row) {
@@ -55,7 +68,10 @@ final readonly class PartReader
             $ref = $this->fields->identifier("{$list}[{$k}].ref", $row['ref'] ?? null);
             $path = $ref === '' ? "{$list}[{$k}]" : "{$list}[{$ref}]";
             if (isset($parts[$ref])) {
-                $this->fields->problem($path, sprintf('The reference "%s" is used twice. Every part needs its own.', $ref));
+                $this->fields->problem(
+                    $path,
+                    sprintf('The reference "%s" is used twice. Every part needs its own.', $ref),
+                );
             }
             $part = $this->one($path, $ref, $row);
             if ($part !== null) {
@@ -95,8 +111,15 @@ final readonly class PartReader
     {
         $kinds = PartKinds::all();
         $given = $row['kind'] ?? null;
-        if (! is_string($given) || ! isset($kinds[$given])) {
-            $this->fields->problem("{$path}.kind", sprintf('There is no kind "%s". Known kinds: %s.', is_scalar($given) ? (string) $given : '', implode(', ', array_keys($kinds))));
+        if (!is_string($given) || !isset($kinds[$given])) {
+            $this->fields->problem(
+                "{$path}.kind",
+                sprintf(
+                    'There is no kind "%s". Known kinds: %s.',
+                    is_scalar($given) ? (string) $given : '',
+                    implode(', ', array_keys($kinds)),
+                ),
+            );
 
             return null;
         }
@@ -117,11 +140,22 @@ final readonly class PartReader
             if (isset($row[$name])) {
                 $values[$name] = $this->value("{$path}.{$name}", $row[$name], $kind, $parameter);
             } elseif ($parameter->required) {
-                $this->fields->problem("{$path}.{$name}", sprintf('A %s needs its %s, for example %s.', $given, $parameter->title, $parameter->unit->example()));
+                $this->fields->problem(
+                    "{$path}.{$name}",
+                    sprintf(
+                        'A %s needs its %s, for example %s.',
+                        $given,
+                        $parameter->title,
+                        $parameter->unit->example(),
+                    ),
+                );
             } elseif ($parameter->default !== null) {
                 $values[$name] = $parameter->default;
             }
-            $stated = $parameter->main && isset($row['tolerance']) ? $this->tolerance("{$path}.tolerance", $row['tolerance']) : null;
+            $stated =
+                $parameter->main && isset($row['tolerance'])
+                    ? $this->tolerance("{$path}.tolerance", $row['tolerance'])
+                    : null;
             if (isset($values[$name])) {
                 $tolerances[$name] = $stated ?? $parameter->tolerance;
             }
@@ -162,16 +196,30 @@ final readonly class PartReader
     {
         $given = $row[$parameter->name] ?? null;
         if ($parameter->options !== []) {
-            $choices[$parameter->name] = $given === null ? $parameter->options[0] : $this->choice("{$path}.{$parameter->name}", $given, $parameter);
+            $choices[$parameter->name] =
+                $given === null
+                    ? $parameter->options[0]
+                    : $this->choice("{$path}.{$parameter->name}", $given, $parameter);
         } elseif ($given === null && $parameter->required) {
-            $this->fields->problem("{$path}.{$parameter->name}", sprintf('State the reference of its %s, for example "Q1".', $parameter->title));
+            $this->fields->problem(
+                "{$path}.{$parameter->name}",
+                sprintf('State the reference of its %s, for example "Q1".', $parameter->title),
+            );
         }
     }
 
     private function choice(string $path, mixed $given, Parameter $parameter): string
     {
-        if (! is_string($given) || ! in_array($given, $parameter->options, true)) {
-            $this->fields->problem($path, sprintf('"%s" is not a %s. Choose one of: %s.', is_scalar($given) ? (string) $given : '', $parameter->title, implode(', ', $parameter->options)));
+        if (!is_string($given) || !in_array($given, $parameter->options, true)) {
+            $this->fields->problem(
+                $path,
+                sprintf(
+                    '"%s" is not a %s. Choose one of: %s.',
+                    is_scalar($given) ? (string) $given : '',
+                    $parameter->title,
+                    implode(', ', $parameter->options),
+                ),
+            );
 
             return $parameter->options[0];
         }
@@ -190,12 +238,19 @@ final readonly class PartReader
             $links = [];
             foreach ($part->kind->parameters() as $parameter) {
                 $wanted = $part->written[$parameter->name] ?? null;
-                if (! $parameter->link || $wanted === null) {
+                if (!$parameter->link || $wanted === null) {
                     continue;
                 }
-                $other = is_string($wanted) ? ($parts[$wanted] ?? null) : null;
-                if ($other === null || ! $other->has('d') || ! $other->has('s')) {
-                    $this->fields->problem("{$list}[{$ref}].{$parameter->name}", sprintf('"%s" is not a switch of this supply. State the reference of a mosfet or an integrated_switcher.', is_scalar($wanted) ? (string) $wanted : ''));
+                $other = is_string($wanted) ? $parts[$wanted] ?? null : null;
+                if ($other === null || !$other->has('d') || !$other->has('s')) {
+                    $this->fields->problem(
+                        "{$list}[{$ref}].{$parameter->name}",
+                        sprintf(
+                            '"%s" is not a switch of this supply. State the reference of a mosfet or an ' .
+                                'integrated_switcher.',
+                            is_scalar($wanted) ? (string) $wanted : '',
+                        ),
+                    );
                 } else {
                     $links[$parameter->name] = $other;
                 }
@@ -226,7 +281,12 @@ final readonly class PartReader
             };
         }
 
-        return $this->fields->quantity($path, $given, $unit, ! in_array("{$kind->name()} {$parameter->name}", self::SIGNED, true));
+        return $this->fields->quantity(
+            $path,
+            $given,
+            $unit,
+            !in_array("{$kind->name()} {$parameter->name}", self::SIGNED, true),
+        );
     }
 
     /** "5 %", or the letter printed on the part (IEC 60062): J is 5 %. */
@@ -244,7 +304,15 @@ final readonly class PartReader
         $names = array_map(strval(...), array_keys($row));
         $ordered = $kind->terminals()->inOrder($names);
         if ($ordered === null) {
-            $this->fields->problem($path, sprintf('A %s has the terminals %s; given were: %s.', $kind->name(), $kind->terminals()->inWords(), $names === [] ? 'none' : implode(', ', $names)));
+            $this->fields->problem(
+                $path,
+                sprintf(
+                    'A %s has the terminals %s; given were: %s.',
+                    $kind->name(),
+                    $kind->terminals()->inWords(),
+                    $names === [] ? 'none' : implode(', ', $names),
+                ),
+            );
 
             return [];
         }
@@ -253,7 +321,13 @@ final readonly class PartReader
             $terminals[$name] = $this->fields->text("{$path}.{$name}", $row[$name], 40);
         }
         if (count(array_unique($terminals)) === 1) {
-            $this->fields->problem($path, sprintf('All terminals are on node "%s": the part does nothing there. Give each terminal its node.', reset($terminals)));
+            $this->fields->problem(
+                $path,
+                sprintf(
+                    'All terminals are on node "%s": the part does nothing there. Give each terminal its node.',
+                    reset($terminals),
+                ),
+            );
         }
 
         return $terminals;

@@ -46,7 +46,10 @@ final class Answers
     /** @return array{Question, Question} */
     private static function mainsQuestions(): array
     {
-        return [Question::value('mains', 'Mains', Unit::Volt, '230 V'), Question::value('frequency', 'Frequency', Unit::Hertz, '50 Hz')];
+        return [
+            Question::value('mains', 'Mains', Unit::Volt, '230 V'),
+            Question::value('frequency', 'Frequency', Unit::Hertz, '50 Hz'),
+        ];
     }
 
     /**
@@ -109,7 +112,10 @@ final class Answers
             return 1.0;
         }
         if ($value <= 0) {
-            $this->refuse($question->name, sprintf('"%s" is not possible here: it must be greater than zero.', (string) $given));
+            $this->refuse(
+                $question->name,
+                sprintf('"%s" is not possible here: it must be greater than zero.', (string) $given),
+            );
         }
 
         return $value;
@@ -118,7 +124,7 @@ final class Answers
     private function choose(Question $question): string
     {
         $given = $this->given[$question->name] ?? $question->options[0];
-        if (! is_string($given) || ! in_array($given, $question->options, true)) {
+        if (!is_string($given) || !in_array($given, $question->options, true)) {
             $this->refuse($question->name, sprintf('Choose one of: %s.', implode(', ', $question->options)));
 
             return $question->options[0];

@@ -10,19 +10,64 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\DescriptionReader;
 
 /**
- * A description being drafted by a template. Values are written as a technician writes them; sizes follow the usual bench
+ * A description being drafted by a template. Values are written as a technician writes them; sizes follow the usual
+ * bench
  * rules (common practice unless a source is named).
  */
 final class Draft
 {
     /** Fuse ratings in amperes, IEC 60127-2 (R10 steps). */
-    private const FUSES = [0.05, 0.063, 0.08, 0.1, 0.125, 0.16, 0.2, 0.25, 0.315, 0.4, 0.5, 0.63, 0.8, 1.0, 1.25, 1.6, 2.0, 2.5, 3.15, 4.0, 5.0, 6.3, 8.0, 10.0, 16.0, 20.0];
+    private const FUSES = [
+        0.05,
+        0.063,
+        0.08,
+        0.1,
+        0.125,
+        0.16,
+        0.2,
+        0.25,
+        0.315,
+        0.4,
+        0.5,
+        0.63,
+        0.8,
+        1.0,
+        1.25,
+        1.6,
+        2.0,
+        2.5,
+        3.15,
+        4.0,
+        5.0,
+        6.3,
+        8.0,
+        10.0,
+        16.0,
+        20.0,
+    ];
 
     private const CAPACITOR_VOLTAGES = [6.3, 10, 16, 25, 35, 50, 63, 80, 100, 160, 200, 250, 350, 400, 450, 500];
 
     private const POWERS = [0.25, 0.5, 1, 2, 3, 5, 7, 10, 15, 25, 50, 100];
 
-    private const VOLT_AMPERES = [3.0, 6.0, 10.0, 16.0, 20.0, 30.0, 40.0, 50.0, 80.0, 120.0, 160.0, 225.0, 300.0, 500.0, 800.0, 1200.0];
+    private const VOLT_AMPERES = [
+        3.0,
+        6.0,
+        10.0,
+        16.0,
+        20.0,
+        30.0,
+        40.0,
+        50.0,
+        80.0,
+        120.0,
+        160.0,
+        225.0,
+        300.0,
+        500.0,
+        800.0,
+        1200.0,
+    ];
 
     /** @var array<string, mixed> */
     private array $mains;
@@ -56,8 +101,14 @@ final class Draft
     public static function onMains(Answers $answers, string $reference = '0V'): self
     {
         $draft = new self($answers->title, $reference);
-        $draft->mains = ['voltage' => self::volts($answers->mains), 'frequency' => self::write($answers->frequency, Unit::Hertz), 'tolerance' => '10 %'];
-        $draft->caution('The primary side carries mains. Isolation transformer or licensed practice; local codes decide.');
+        $draft->mains = [
+            'voltage' => self::volts($answers->mains),
+            'frequency' => self::write($answers->frequency, Unit::Hertz),
+            'tolerance' => '10 %',
+        ];
+        $draft->caution(
+            'The primary side carries mains. Isolation transformer or licensed practice; local codes decide.',
+        );
 
         return $draft;
     }
@@ -89,16 +140,38 @@ final class Draft
         return $this->part($ref, $kind, ['a' => $a, 'b' => $b], $values);
     }
 
-    public function resistor(string $ref, string $a, string $b, float $ohms, float $watts = 0.0, string ...$values): self
-    {
+    public function resistor(
+        string $ref,
+        string $a,
+        string $b,
+        float $ohms,
+        float $watts = 0.0,
+        string ...$values,
+    ): self {
         /** @var array<string, string> $values named arguments */
-        return $this->part($ref, 'resistor', ['a' => $a, 'b' => $b], ['value' => self::ohms($ohms), 'power' => self::power($watts)] + $values);
+        return $this->part(
+            $ref,
+            'resistor',
+            ['a' => $a, 'b' => $b],
+            ['value' => self::ohms($ohms), 'power' => self::power($watts)] + $values,
+        );
     }
 
-    public function electrolytic(string $ref, string $plus, string $minus, float $farads, float $volts, string ...$values): self
-    {
+    public function electrolytic(
+        string $ref,
+        string $plus,
+        string $minus,
+        float $farads,
+        float $volts,
+        string ...$values,
+    ): self {
         /** @var array<string, string> $values named arguments */
-        return $this->part($ref, 'electrolytic', ['plus' => $plus, 'minus' => $minus], ['value' => self::farads($farads), 'voltage' => self::capacitorVoltage($volts)] + $values);
+        return $this->part(
+            $ref,
+            'electrolytic',
+            ['plus' => $plus, 'minus' => $minus],
+            ['value' => self::farads($farads), 'voltage' => self::capacitorVoltage($volts)] + $values,
+        );
     }
 
     /** A resistive load that draws so many amperes at a voltage; a negative rail is loaded from ground. */
@@ -106,12 +179,18 @@ final class Draft
     {
         [$a, $b] = $volts > 0 ? [$node, $ground] : [$ground, $node];
 
-        return $this->part($ref, 'load', ['a' => $a, 'b' => $b], ['current' => self::amperes($amperes), 'at' => self::volts(abs($volts))]);
+        return $this->part(
+            $ref,
+            'load',
+            ['a' => $a, 'b' => $b],
+            ['current' => self::amperes($amperes), 'at' => self::volts(abs($volts))],
+        );
     }
 
     public function stage(string $id, string $name, ?string $from, string ...$parts): self
     {
-        $this->stages[] = ['id' => $id, 'name' => $name, 'parts' => array_values($parts)] + ($from === null ? [] : ['from' => $from]);
+        $this->stages[] =
+            ['id' => $id, 'name' => $name, 'parts' => array_values($parts)] + ($from === null ? [] : ['from' => $from]);
 
         return $this;
     }
@@ -135,25 +214,45 @@ final class Draft
         $third = [];
         foreach ($this->parts as $part) {
             if (in_array($part['ref'], $loads, true) && is_string($part['current'] ?? null)) {
-                $third[$part['ref']] = ['current' => self::amperes(Quantity::parse($part['current'], Unit::Ampere)->value / 3)];
+                $third[$part['ref']] = [
+                    'current' => self::amperes(Quantity::parse($part['current'], Unit::Ampere)->value / 3),
+                ];
             }
         }
 
-        return $this
-            ->mode('part_load', 'Part load, a third', ['set' => $third])
-            ->mode('limited', 'Behind a lamp', ['absent' => array_values($loads), 'set' => ['W1' => ['lamp' => $lamp]], 'note' => "First power after a repair: load off, a {$lamp} lamp in series."]);
+        return $this->mode('part_load', 'Part load, a third', ['set' => $third])->mode('limited', 'Behind a lamp', [
+            'absent' => array_values($loads),
+            'set' => ['W1' => ['lamp' => $lamp]],
+            'note' => "First power after a repair: load off, a {$lamp} lamp in series.",
+        ]);
     }
 
     /** Low and high mains for a supply on the mains, as every family has them. */
     public function mainsModes(): self
     {
-        return $this->mode('low_mains', 'Mains 10 % low', ['mains' => '90 %'])->mode('high_mains', 'Mains 10 % high', ['mains' => '110 %']);
+        return $this->mode('low_mains', 'Mains 10 % low', ['mains' => '90 %'])->mode('high_mains', 'Mains 10 % high', [
+            'mains' => '110 %',
+        ]);
     }
 
     /** @param array<string, string|int|float> $fields rail, minutes, documented */
-    public function point(string $name, string $node, string $against, string $how, string $stage, array $fields = []): self
-    {
-        $this->points[] = ['id' => 'TP'.(count($this->points) + 1), 'name' => $name, 'node' => $node, 'against' => $against, 'how' => $how, 'stage' => $stage] + $fields;
+    public function point(
+        string $name,
+        string $node,
+        string $against,
+        string $how,
+        string $stage,
+        array $fields = [],
+    ): self {
+        $this->points[] =
+            [
+                'id' => 'TP' . (count($this->points) + 1),
+                'name' => $name,
+                'node' => $node,
+                'against' => $against,
+                'how' => $how,
+                'stage' => $stage,
+            ] + $fields;
 
         return $this;
     }
@@ -167,7 +266,9 @@ final class Draft
 
     public function interlock(string $kind, string $what, string $how, string $without, ?string $part = null): self
     {
-        $this->interlocks[] = ['kind' => $kind, 'what' => $what, 'how' => $how, 'without' => $without] + ($part === null ? [] : ['part' => $part]);
+        $this->interlocks[] =
+            ['kind' => $kind, 'what' => $what, 'how' => $how, 'without' => $without] +
+            ($part === null ? [] : ['part' => $part]);
 
         return $this;
     }
@@ -184,14 +285,30 @@ final class Draft
     {
         $this->placeTheRest();
 
-        return array_filter([
-            'format' => DescriptionReader::FORMAT, 'version' => 1, 'title' => $this->title, 'revision' => 'A', 'reference' => $this->reference,
-            'mains' => $this->mains, 'parts' => $this->parts, 'stages' => $this->stages, 'modes' => $this->modes,
-            'points' => $this->points, 'grounds' => $this->grounds, 'interlocks' => $this->interlocks, 'cautions' => $this->cautions,
-        ], static fn(mixed $v): bool => $v !== []);
+        return array_filter(
+            [
+                'format' => DescriptionReader::FORMAT,
+                'version' => 1,
+                'title' => $this->title,
+                'revision' => 'A',
+                'reference' => $this->reference,
+                'mains' => $this->mains,
+                'parts' => $this->parts,
+                'stages' => $this->stages,
+                'modes' => $this->modes,
+                'points' => $this->points,
+                'grounds' => $this->grounds,
+                'interlocks' => $this->interlocks,
+                'cautions' => $this->cautions,
+            ],
+            static fn(mixed $v): bool => $v !== [],
+        );
     }
 
-    /** A part that no stage was given, a capacitor across the isolation say, stands with the stage it shares most nodes with. */
+    /**
+     * A part that no stage was given, a capacitor across the isolation say, stands with the stage it shares most nodes
+     * with.
+     */
     private function placeTheRest(): void
     {
         $stageOf = [];
@@ -311,7 +428,7 @@ final class Draft
     {
         $rating = self::upTo(self::FUSES, 1.6 * $amperes);
 
-        return 'T'.($rating < 1 ? ($rating * 1000).'mA' : $rating.'A');
+        return 'T' . ($rating < 1 ? $rating * 1000 . 'mA' : $rating . 'A');
     }
 
     /** @param list<float|int> $sizes rising */

@@ -21,7 +21,8 @@ final class Flyback implements Template
 
     public function about(): string
     {
-        return 'Mains rectified, one switch, a controller that starts through a resistor or straight from the high voltage, feedback through an optocoupler.';
+        return 'Mains rectified, one switch, a controller that starts through a resistor or straight from the high ' .
+            'voltage, feedback through an optocoupler.';
     }
 
     public function questions(): array
@@ -37,15 +38,33 @@ final class Flyback implements Template
     {
         [$volts, $amperes] = [$answers->value('output'), $answers->value('load')];
         if ($volts < 4.5) {
-            $answers->refuse('output', 'The reference and the optocoupler need at least 4.5 V across them: use an output of 4.5 V or more.');
+            $answers->refuse(
+                'output',
+                'The reference and the optocoupler need at least 4.5 V across them: use an output of 4.5 V or more.',
+            );
         }
         if ($volts * $amperes > 200) {
-            $answers->refuse('load', sprintf('%.0f W is beyond a flyback. Use the industrial family, with a half bridge.', $volts * $amperes));
+            $answers->refuse(
+                'load',
+                sprintf(
+                    '%.0f W is beyond a flyback. Use the industrial family, with a half bridge.',
+                    $volts * $amperes,
+                ),
+            );
         }
         $peak = $answers->mains * M_SQRT2;
-        $draft = OffLine::front(Draft::onMains($answers), $answers, $volts * $amperes)
-            ->point('bulk capacitor', 'BULK+', 'HGND', 'plus of C1', 'bulk', ['rail' => Draft::volts(round($peak)), 'minutes' => 0.8]);
-        (new FlybackSection('BULK+', 'OUT', $volts, $amperes, 0.55 * $peak, 10, $peak))->withController($draft, $answers->word('start'));
+        $draft = OffLine::front(Draft::onMains($answers), $answers, $volts * $amperes)->point(
+            'bulk capacitor',
+            'BULK+',
+            'HGND',
+            'plus of C1',
+            'bulk',
+            ['rail' => Draft::volts(round($peak)), 'minutes' => 0.8],
+        );
+        (new FlybackSection('BULK+', 'OUT', $volts, $amperes, 0.55 * $peak, 10, $peak))->withController(
+            $draft,
+            $answers->word('start'),
+        );
 
         return $draft
             ->pair('CY1', 'y_capacitor', 'HGND', '0V', value: '2n2')

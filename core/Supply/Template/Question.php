@@ -17,8 +17,7 @@ final readonly class Question
         public array $options,
         public ?string $default,
         public string $hint,
-    ) {
-    }
+    ) {}
 
     /** @param string|null $default null if it may stay empty */
     public static function value(string $name, string $title, Unit $unit, ?string $default, string $hint = ''): self

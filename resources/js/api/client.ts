@@ -138,8 +138,17 @@ export async function answer<T>(request: Promise<Answer<T>>): Promise<T> {
         return result.data as T;
     }
     const refusal = (result.error ?? {}) as Partial<Refusal>;
-    const fallback = result.response.status === 202 ? 'It is not ready yet.' : result.response.status === 429
-        ? 'Too many tries. Wait a minute, then try again.'
-        : `The server answered with ${result.response.status}. Try again; if it stays, look at storage/logs.`;
-    throw new Refused(refusal.message || fallback, result.response.status, refusal.errors ?? {}, refusal.problems ?? [], refusal.accepted);
+    const fallback =
+        result.response.status === 202
+            ? 'It is not ready yet.'
+            : result.response.status === 429
+              ? 'Too many tries. Wait a minute, then try again.'
+              : `The server answered with ${result.response.status}. Try again; if it stays, look at storage/logs.`;
+    throw new Refused(
+        refusal.message || fallback,
+        result.response.status,
+        refusal.errors ?? {},
+        refusal.problems ?? [],
+        refusal.accepted,
+    );
 }

@@ -1,12 +1,22 @@
 import { QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
 import { answer, api, Refused, type Bench } from './client';
 
-/** Of this page. Whatever finds the session over has the session looked at anew, so that signing in is asked for in place. */
+/**
+ * Of this page. Whatever finds the session over has the session looked at anew, so that signing in is asked for in
+ * place.
+ */
 export const queries: QueryClient = new QueryClient({
-    defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+    defaultOptions: {
+        queries: { retry: 1, refetchOnWindowFocus: true, networkMode: 'always' },
+        mutations: { networkMode: 'always' },
+    },
     queryCache: new QueryCache({
         onError: (error, query) => {
-            if (error instanceof Refused && (error.status === 401 || error.status === 419) && query.queryKey[0] !== 'session') {
+            if (
+                error instanceof Refused &&
+                (error.status === 401 || error.status === 419) &&
+                query.queryKey[0] !== 'session'
+            ) {
                 void queries.invalidateQueries({ queryKey: ['session'] });
             }
         },
@@ -22,7 +32,10 @@ export const sessionQuery = queryOptions({
     refetchOnWindowFocus: (query) => query.state.data !== undefined,
     refetchOnReconnect: (query) => query.state.data !== undefined,
     // The page opens by itself once the server is there again.
-    refetchInterval: (query) => (query.state.data === undefined && query.state.error instanceof Refused && query.state.error.status !== 401 ? 3000 : false),
+    refetchInterval: (query) =>
+        query.state.data === undefined && query.state.error instanceof Refused && query.state.error.status !== 401
+            ? 3000
+            : false,
 });
 
 export interface JobsAsked {
@@ -31,7 +44,10 @@ export interface JobsAsked {
     page?: number;
 }
 
-/** Asked for anew all the time: what is energised changes at other benches, and what a job waits for is worked out a few at a time. */
+/**
+ * Asked for anew all the time: what is energised changes at other benches, and what a job waits for is worked out a few
+ * at a time.
+ */
 export const jobsQuery = (asked: JobsAsked) =>
     queryOptions({
         queryKey: ['jobs', asked],
@@ -40,113 +56,255 @@ export const jobsQuery = (asked: JobsAsked) =>
             const jobs = await answer(request);
             return { jobs, total: Number((await request).response.headers.get('X-Total-Count') ?? jobs.length) };
         },
-        refetchInterval: (query) => (query.state.data?.jobs.some((job) => job.waits_for === NOT_YET) === true ? 1000 : 10_000),
+        refetchInterval: (query) =>
+            query.state.data?.jobs.some((job) => job.waits_for === NOT_YET) === true ? 1000 : 10_000,
         placeholderData: (before) => before,
     });
 
 const NOT_YET = 'not worked out yet';
 
 /** At a mains far from its own a good unit is worked out by itself: until then no window is known. */
-const awaitsWindows = (bench: Bench | undefined, seen: number) => (seen < 60 && bench?.state.power === 'limited' && bench.points.length > 0 && bench.points.every((point) => point.low == null) ? 4000 : false);
+const awaitsWindows = (bench: Bench | undefined, seen: number) =>
+    seen < 60 &&
+    bench?.state.power === 'limited' &&
+    bench.points.length > 0 &&
+    bench.points.every((point) => point.low == null)
+        ? 4000
+        : false;
 
 export const benchQuery = (job: string) =>
-    queryOptions({ queryKey: ['bench', job], queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })), refetchInterval: (query) => (query.state.data?.photos.some((photo) => !photo.ready) === true ? 1000 : query.state.data?.solving == null ? awaitsWindows(query.state.data, query.state.dataUpdateCount) : 2000) });
+    queryOptions({
+        queryKey: ['bench', job],
+        queryFn: () => answer(api.GET('/jobs/{job}/bench', { params: { path: { job } } })),
+        refetchInterval: (query) =>
+            query.state.data?.photos.some((photo) => !photo.ready) === true
+                ? 1000
+                : query.state.data?.solving == null
+                  ? awaitsWindows(query.state.data, query.state.dataUpdateCount)
+                  : 2000,
+    });
 
 export type Section = 'safe' | 'methods' | 'feed' | 'lamp' | 'ramp' | 'reform' | 'needs';
 
 /** `asOf` changes with what the section follows: the log for the method and the lamp, the power state for the ramp. */
 export const powerUpQuery = (job: string, section: Section, asOf: string) =>
-    queryOptions({ queryKey: ['powerup', job, section, asOf], queryFn: () => answer(api.GET('/jobs/{job}/powerup/{section}', { params: { path: { job, section } } })), staleTime: Infinity, placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['powerup', job, section, asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/powerup/{section}', { params: { path: { job, section } } })),
+        staleTime: Infinity,
+        placeholderData: (before) => before,
+    });
 
 export const reportQuery = (job: string) =>
-    queryOptions({ queryKey: ['report', job], queryFn: () => answer(api.GET('/jobs/{job}/report', { params: { path: { job } } })) });
+    queryOptions({
+        queryKey: ['report', job],
+        queryFn: () => answer(api.GET('/jobs/{job}/report', { params: { path: { job } } })),
+    });
 
 export const suppliesQuery = (words = '') =>
-    queryOptions({ queryKey: ['supplies', 'list', words], queryFn: () => answer(api.GET('/supplies', { params: { query: words === '' ? {} : { q: words } } })), placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['supplies', 'list', words],
+        queryFn: () => answer(api.GET('/supplies', { params: { query: words === '' ? {} : { q: words } } })),
+        placeholderData: (before) => before,
+    });
 
-export const templatesQuery = queryOptions({ queryKey: ['templates'], queryFn: () => answer(api.GET('/templates')), staleTime: Infinity });
+export const templatesQuery = queryOptions({
+    queryKey: ['templates'],
+    queryFn: () => answer(api.GET('/templates')),
+    staleTime: Infinity,
+});
 
-export const kindsQuery = queryOptions({ queryKey: ['kinds'], queryFn: () => answer(api.GET('/kinds')), staleTime: Infinity });
+export const kindsQuery = queryOptions({
+    queryKey: ['kinds'],
+    queryFn: () => answer(api.GET('/kinds')),
+    staleTime: Infinity,
+});
 
-export const wordsQuery = queryOptions({ queryKey: ['words'], queryFn: () => answer(api.GET('/words')), staleTime: Infinity });
+export const wordsQuery = queryOptions({
+    queryKey: ['words'],
+    queryFn: () => answer(api.GET('/words')),
+    staleTime: Infinity,
+});
 
 export const supplyQuery = (supply: string) =>
-    queryOptions({ queryKey: ['supplies', supply], queryFn: () => answer(api.GET('/supplies/{supply}', { params: { path: { supply } } })) });
+    queryOptions({
+        queryKey: ['supplies', supply],
+        queryFn: () => answer(api.GET('/supplies/{supply}', { params: { path: { supply } } })),
+    });
 
 const forSupply = (supply: string) => ({ params: { path: { supply } } });
 
 export const versionsQuery = (supply: string) =>
-    queryOptions({ queryKey: ['supplies', supply, 'versions'], queryFn: () => answer(api.GET('/supplies/{supply}/versions', forSupply(supply))) });
+    queryOptions({
+        queryKey: ['supplies', supply, 'versions'],
+        queryFn: () => answer(api.GET('/supplies/{supply}/versions', forSupply(supply))),
+    });
 
 export const historyQuery = (supply: string) =>
-    queryOptions({ queryKey: ['supplies', supply, 'history'], queryFn: () => answer(api.GET('/supplies/{supply}/history', forSupply(supply))) });
+    queryOptions({
+        queryKey: ['supplies', supply, 'history'],
+        queryFn: () => answer(api.GET('/supplies/{supply}/history', forSupply(supply))),
+    });
 
 export const differencesQuery = (supply: string, against: { version?: string; other?: string }) =>
-    queryOptions({ queryKey: ['supplies', supply, 'differences', against], queryFn: () => answer(api.GET('/supplies/{supply}/differences', { params: { path: { supply }, query: against } })) });
+    queryOptions({
+        queryKey: ['supplies', supply, 'differences', against],
+        queryFn: () =>
+            answer(api.GET('/supplies/{supply}/differences', { params: { path: { supply }, query: against } })),
+    });
 
 /** Asks again every second until the faults are solved. */
 export const progressQuery = (supply: string) =>
     queryOptions({
         queryKey: ['supplies', supply, 'progress'],
         queryFn: () => answer(api.GET('/supplies/{supply}/progress', forSupply(supply))),
-        refetchInterval: (query) => (query.state.data?.state === 'ready' || query.state.data?.state === 'failed' ? false : 1000),
+        refetchInterval: (query) =>
+            query.state.data?.state === 'ready' || query.state.data?.state === 'failed' ? false : 1000,
     });
 
 export const budgetQuery = (supply: string, mode: string) =>
-    queryOptions({ queryKey: ['supplies', supply, 'budget', mode], queryFn: () => answer(api.GET('/supplies/{supply}/budget', { params: { path: { supply }, query: { mode } } })), staleTime: Infinity });
+    queryOptions({
+        queryKey: ['supplies', supply, 'budget', mode],
+        queryFn: () => answer(api.GET('/supplies/{supply}/budget', { params: { path: { supply }, query: { mode } } })),
+        staleTime: Infinity,
+    });
 
 export const waveformQuery = (supply: string, query: { mode: string; trace?: string; part?: string; fault?: string }) =>
-    queryOptions({ queryKey: ['supplies', supply, 'waveforms', query], queryFn: () => answer(api.GET('/supplies/{supply}/waveforms', { params: { path: { supply }, query } })), staleTime: Infinity, placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['supplies', supply, 'waveforms', query],
+        queryFn: () => answer(api.GET('/supplies/{supply}/waveforms', { params: { path: { supply }, query } })),
+        staleTime: Infinity,
+        placeholderData: (before) => before,
+    });
 
 const forJob = (job: string) => ({ params: { path: { job } } });
 
 /** What hangs on the log is asked for again with each entry: `asOf` is its length. */
 export const placeQuery = (job: string, part: string, asOf: number) =>
-    queryOptions({ queryKey: ['parts', job, 'place', part, asOf], queryFn: () => answer(api.GET('/jobs/{job}/parts/{part}', { params: { path: { job, part } } })), staleTime: 30_000, placeholderData: (before) => (before?.ref === part ? before : undefined) });
+    queryOptions({
+        queryKey: ['parts', job, 'place', part, asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/parts/{part}', { params: { path: { job, part } } })),
+        staleTime: 30_000,
+        placeholderData: (before) => (before?.ref === part ? before : undefined),
+    });
 
 export const recapQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['parts', job, 'recap', asOf], queryFn: () => answer(api.GET('/jobs/{job}/recap', forJob(job))), placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['parts', job, 'recap', asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/recap', forJob(job))),
+        placeholderData: (before) => before,
+    });
 
 export const reservationsQuery = (job: string) =>
-    queryOptions({ queryKey: ['parts', job, 'reservations'], queryFn: () => answer(api.GET('/jobs/{job}/reservations', forJob(job))) });
+    queryOptions({
+        queryKey: ['parts', job, 'reservations'],
+        queryFn: () => answer(api.GET('/jobs/{job}/reservations', forJob(job))),
+    });
 
 export const economicsQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['parts', job, 'economics', asOf], queryFn: () => answer(api.GET('/jobs/{job}/economics', forJob(job))), placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['parts', job, 'economics', asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/economics', forJob(job))),
+        placeholderData: (before) => before,
+    });
 
 export const stockQuery = (need: string) =>
-    queryOptions({ queryKey: ['stock', need], queryFn: () => answer(api.GET('/stock', { params: { query: need === '' ? {} : { need } } })), placeholderData: (before) => before, retry: false });
+    queryOptions({
+        queryKey: ['stock', need],
+        queryFn: () => answer(api.GET('/stock', { params: { query: need === '' ? {} : { need } } })),
+        placeholderData: (before) => before,
+        retry: false,
+    });
 
-export const instrumentsQuery = queryOptions({ queryKey: ['instruments'], queryFn: () => answer(api.GET('/instruments')), staleTime: 60_000 });
+export const instrumentsQuery = queryOptions({
+    queryKey: ['instruments'],
+    queryFn: () => answer(api.GET('/instruments')),
+    staleTime: 60_000,
+});
 
-export const meterEffectQuery = (job: string, instrument: string, target: string, quantity: string | null, asOf: string) =>
-    queryOptions({ queryKey: ['effect', job, instrument, target, quantity, asOf], queryFn: () => answer(api.GET('/jobs/{job}/instruments/{instrument}/effect', { params: { path: { job, instrument }, query: { target, ...(quantity === null ? {} : { quantity }) } } })), staleTime: Infinity, retry: false });
+export const meterEffectQuery = (
+    job: string,
+    instrument: string,
+    target: string,
+    quantity: string | null,
+    asOf: string,
+) =>
+    queryOptions({
+        queryKey: ['effect', job, instrument, target, quantity, asOf],
+        queryFn: () =>
+            answer(
+                api.GET('/jobs/{job}/instruments/{instrument}/effect', {
+                    params: {
+                        path: { job, instrument },
+                        query: { target, ...(quantity === null ? {} : { quantity }) },
+                    },
+                }),
+            ),
+        staleTime: Infinity,
+        retry: false,
+    });
 
-export const safetyRulesQuery = queryOptions({ queryKey: ['safety-rules'], queryFn: () => answer(api.GET('/safety-rules')) });
+export const safetyRulesQuery = queryOptions({
+    queryKey: ['safety-rules'],
+    queryFn: () => answer(api.GET('/safety-rules')),
+});
 
 /** Milliseconds after which what the engine has not worked out yet is asked for again. */
 const AGAIN = 3000;
 
 export const loadTestQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['prove', job, 'load', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/load', forJob(job))), placeholderData: (before) => before, refetchInterval: (query) => (query.state.error === null ? false : AGAIN) });
+    queryOptions({
+        queryKey: ['prove', job, 'load', asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/prove/load', forJob(job))),
+        placeholderData: (before) => before,
+        refetchInterval: (query) => (query.state.error === null ? false : AGAIN),
+    });
 
 export const soakDraftQuery = (job: string) =>
-    queryOptions({ queryKey: ['prove', job, 'soak'], queryFn: () => answer(api.GET('/jobs/{job}/prove/soak', forJob(job))), staleTime: Infinity, refetchInterval: (query) => (query.state.error === null ? false : AGAIN) });
+    queryOptions({
+        queryKey: ['prove', job, 'soak'],
+        queryFn: () => answer(api.GET('/jobs/{job}/prove/soak', forJob(job))),
+        staleTime: Infinity,
+        refetchInterval: (query) => (query.state.error === null ? false : AGAIN),
+    });
 
 export const heatQuery = (job: string, hottest: number, asOf: number) =>
-    queryOptions({ queryKey: ['prove', job, 'heat', hottest, asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/heat', { params: { path: { job }, query: { hottest } } })), placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['prove', job, 'heat', hottest, asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/prove/heat', { params: { path: { job }, query: { hottest } } })),
+        placeholderData: (before) => before,
+    });
 
 export const calibrationQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['prove', job, 'calibration', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/calibration', forJob(job))), placeholderData: (before) => before, refetchInterval: (query) => (query.state.error === null ? false : AGAIN) });
+    queryOptions({
+        queryKey: ['prove', job, 'calibration', asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/prove/calibration', forJob(job))),
+        placeholderData: (before) => before,
+        refetchInterval: (query) => (query.state.error === null ? false : AGAIN),
+    });
 
 export const safetyQuery = (job: string, asOf: number) =>
-    queryOptions({ queryKey: ['prove', job, 'safety', asOf], queryFn: () => answer(api.GET('/jobs/{job}/prove/safety', forJob(job))), placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['prove', job, 'safety', asOf],
+        queryFn: () => answer(api.GET('/jobs/{job}/prove/safety', forJob(job))),
+        placeholderData: (before) => before,
+    });
 
 /** A run under way is looked at every other second. */
 export const runsQuery = (job: string) =>
-    queryOptions({ queryKey: ['runs', job], queryFn: () => answer(api.GET('/jobs/{job}/runs', forJob(job))), refetchInterval: (query) => (query.state.data?.some((run) => run.state === 'running') === true ? 2000 : false) });
+    queryOptions({
+        queryKey: ['runs', job],
+        queryFn: () => answer(api.GET('/jobs/{job}/runs', forJob(job))),
+        refetchInterval: (query) => (query.state.data?.some((run) => run.state === 'running') === true ? 2000 : false),
+    });
 
 export const runPlotQuery = (job: string, run: string, window: { from?: number; to?: number }, asOf: number) =>
-    queryOptions({ queryKey: ['runs', job, run, window, asOf], queryFn: () => answer(api.GET('/jobs/{job}/runs/{run}/plot', { params: { path: { job, run }, query: window } })), placeholderData: (before) => before });
+    queryOptions({
+        queryKey: ['runs', job, run, window, asOf],
+        queryFn: () =>
+            answer(api.GET('/jobs/{job}/runs/{run}/plot', { params: { path: { job, run }, query: window } })),
+        placeholderData: (before) => before,
+    });
 
 export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => answer(api.GET('/history')) });
 

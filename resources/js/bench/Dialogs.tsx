@@ -36,23 +36,59 @@ interface Props {
 }
 
 /** A failed part has a cause: the usual ones of its kind, with what engine and log say, one touch to take over. */
-function UsualCauses({ bench, part, onChoose }: { bench: Bench; part: string | undefined; onChoose: (text: string) => void }) {
+function UsualCauses({
+    bench,
+    part,
+    onChoose,
+}: {
+    bench: Bench;
+    part: string | undefined;
+    onChoose: (text: string) => void;
+}) {
     const place = useQuery({ ...placeQuery(bench.job.id, part ?? '', bench.log.length), enabled: part !== undefined });
     return place.data === undefined ? null : (
         <div className="usual" aria-label="Usual causes" role="group">
-            {place.data.origins.map((origin) => <button key={origin.key} type="button" onClick={() => onChoose(origin.title)}><b>{origin.title}</b>{origin.likely && ' (likely)'}<small>{origin.finding === '' ? origin.check : origin.finding}</small></button>)}
+            {place.data.origins.map((origin) => (
+                <button key={origin.key} type="button" onClick={() => onChoose(origin.title)}>
+                    <b>{origin.title}</b>
+                    {origin.likely && ' (likely)'}
+                    <small>{origin.finding === '' ? origin.check : origin.finding}</small>
+                </button>
+            ))}
         </div>
     );
 }
 
-function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; fault?: string; onClose: () => void; onSave: (v: Record<string, string>) => void }) {
+function Cause({
+    bench,
+    part,
+    fault,
+    ...rest
+}: {
+    bench: Bench;
+    part?: string;
+    fault?: string;
+    onClose: () => void;
+    onSave: (v: Record<string, string>) => void;
+}) {
     return (
         <Sheet title="Name the cause" initial={{ part, fault }} {...rest}>
             <PartField parts={bench.parts} focus={part === undefined} />
             <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part}>
                 {({ getFieldValue }) => (
-                    <Form.Item label="How it failed" name="fault" rules={[{ required: true, message: 'How did it fail?' }]}>
-                        <Select options={[...bench.parts.find((p) => p.ref === getFieldValue('part'))?.faults.map((f) => ({ value: f.name, label: f.title })) ?? [], { value: 'mistaken', label: 'put in or joined wrongly' }]} />
+                    <Form.Item
+                        label="How it failed"
+                        name="fault"
+                        rules={[{ required: true, message: 'How did it fail?' }]}
+                    >
+                        <Select
+                            options={[
+                                ...(bench.parts
+                                    .find((p) => p.ref === getFieldValue('part'))
+                                    ?.faults.map((f) => ({ value: f.name, label: f.title })) ?? []),
+                                { value: 'mistaken', label: 'put in or joined wrongly' },
+                            ]}
+                        />
                     </Form.Item>
                 )}
             </Form.Item>
@@ -60,21 +96,55 @@ function Cause({ bench, part, fault, ...rest }: { bench: Bench; part?: string; f
                 {({ getFieldValue }) => {
                     const mistaken = getFieldValue('fault') === 'mistaken';
                     return (
-                        <Form.Item label={mistaken ? 'How it is put in or joined' : 'Why it failed, if you know'} name="text" rules={[{ required: mistaken, message: 'Say how: which part sits where, what touches what.' }]}>
-                            <Input autoFocus={part !== undefined} placeholder={mistaken ? 'in the place of R7; solder from its middle pin to C3' : 'heat from the regulator, a surge, age'} />
+                        <Form.Item
+                            label={mistaken ? 'How it is put in or joined' : 'Why it failed, if you know'}
+                            name="text"
+                            rules={[
+                                { required: mistaken, message: 'Say how: which part sits where, what touches what.' },
+                            ]}
+                        >
+                            <Input
+                                autoFocus={part !== undefined}
+                                placeholder={
+                                    mistaken
+                                        ? 'in the place of R7; solder from its middle pin to C3'
+                                        : 'heat from the regulator, a surge, age'
+                                }
+                            />
                         </Form.Item>
                     );
                 }}
             </Form.Item>
-            <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part || before.fault !== after.fault}>
-                {({ getFieldValue, setFieldValue }) => getFieldValue('fault') !== 'mistaken' && <UsualCauses bench={bench} part={getFieldValue('part') as string | undefined} onChoose={(text) => setFieldValue('text', text)} />}
+            <Form.Item
+                noStyle
+                shouldUpdate={(before, after) => before.part !== after.part || before.fault !== after.fault}
+            >
+                {({ getFieldValue, setFieldValue }) =>
+                    getFieldValue('fault') !== 'mistaken' && (
+                        <UsualCauses
+                            bench={bench}
+                            part={getFieldValue('part') as string | undefined}
+                            onChoose={(text) => setFieldValue('text', text)}
+                        />
+                    )
+                }
             </Form.Item>
         </Sheet>
     );
 }
 
 /** What stands between wall and unit, and how it is set. */
-function Through({ power, how, bench, methods }: { power: string; how: string | undefined; bench: Bench; methods: Option[] }) {
+function Through({
+    power,
+    how,
+    bench,
+    methods,
+}: {
+    power: string;
+    how: string | undefined;
+    bench: Bench;
+    methods: Option[];
+}) {
     if (power === 'unplugged') {
         return null;
     }
@@ -82,13 +152,48 @@ function Through({ power, how, bench, methods }: { power: string; how: string | 
     const offered = methods.filter((method) => limits.includes(method.value) === (power === 'limited'));
     return (
         <>
-            <Form.Item name="how" label="Through" preserve={false}><Radio.Group options={offered} /></Form.Item>
-            {power === 'limited' && how === 'lamp' && <Form.Item name="watts" label="Lamp" preserve={false} rules={[{ required: true, message: 'How many watts?' }]}><Input inputMode="decimal" suffix="W" /></Form.Item>}
-            {power === 'limited' && (how === 'variac' || how === 'bench') && <Form.Item name="volts" label="Set to" preserve={false} rules={[{ required: true, message: 'How many volts?' }]}><Input inputMode="decimal" suffix="V" /></Form.Item>}
+            <Form.Item name="how" label="Through" preserve={false}>
+                <Radio.Group options={offered} />
+            </Form.Item>
+            {power === 'limited' && how === 'lamp' && (
+                <Form.Item
+                    name="watts"
+                    label="Lamp"
+                    preserve={false}
+                    rules={[{ required: true, message: 'How many watts?' }]}
+                >
+                    <Input inputMode="decimal" suffix="W" />
+                </Form.Item>
+            )}
+            {power === 'limited' && (how === 'variac' || how === 'bench') && (
+                <Form.Item
+                    name="volts"
+                    label="Set to"
+                    preserve={false}
+                    rules={[{ required: true, message: 'How many volts?' }]}
+                >
+                    <Input inputMode="decimal" suffix="V" />
+                </Form.Item>
+            )}
             {power === 'limited' && how === 'bench' && (
                 <div className="two">
-                    <Form.Item name="limit" label="Current limit" preserve={false} rules={[{ required: true, message: 'How many amperes?' }]}><Input inputMode="decimal" suffix="A" placeholder="0.5" /></Form.Item>
-                    <Form.Item name="part" label="Across" preserve={false}><Select allowClear placeholder="its own feed" options={bench.parts.filter((part) => part.has_polarity).map((part) => ({ value: part.ref, label: part.label }))} /></Form.Item>
+                    <Form.Item
+                        name="limit"
+                        label="Current limit"
+                        preserve={false}
+                        rules={[{ required: true, message: 'How many amperes?' }]}
+                    >
+                        <Input inputMode="decimal" suffix="A" placeholder="0.5" />
+                    </Form.Item>
+                    <Form.Item name="part" label="Across" preserve={false}>
+                        <Select
+                            allowClear
+                            placeholder="its own feed"
+                            options={bench.parts
+                                .filter((part) => part.has_polarity)
+                                .map((part) => ({ value: part.ref, label: part.label }))}
+                        />
+                    </Form.Item>
                 </div>
             )}
         </>
@@ -102,63 +207,151 @@ export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, onL
     switch (dialog.name) {
         case 'power':
             return (
-                <Sheet title="How does the unit stand now?" initial={{ power: bench.state.power, mode: bench.state.mode }} onClose={onClose} onSave={({ power, mode, ...method }) => onRecord('power', { power, mode, method: { ...method, how: method.how ?? '' } })}>
+                <Sheet
+                    title="How does the unit stand now?"
+                    initial={{ power: bench.state.power, mode: bench.state.mode }}
+                    onClose={onClose}
+                    onSave={({ power, mode, ...method }) =>
+                        onRecord('power', { power, mode, method: { ...method, how: method.how ?? '' } })
+                    }
+                >
                     <Form.Item name="power" label="Power">
-                        <Radio.Group className="stacked" options={[
-                            { value: 'unplugged', label: 'Unplugged' },
-                            { value: 'limited', label: 'On limited power: lamp, variable transformer or bench supply' },
-                            { value: 'live', label: 'Live on mains' },
-                        ]} />
+                        <Radio.Group
+                            className="stacked"
+                            options={[
+                                { value: 'unplugged', label: 'Unplugged' },
+                                {
+                                    value: 'limited',
+                                    label: 'On limited power: lamp, variable transformer or bench supply',
+                                },
+                                { value: 'live', label: 'Live on mains' },
+                            ]}
+                        />
                     </Form.Item>
                     <Form.Item name="mode" label="Set up as">
-                        <Radio.Group className="stacked" options={bench.modes.map((mode) => ({ value: mode.id, label: mode.absent.length > 0 ? `${mode.name} (without ${mode.absent.join(', ')})` : mode.name }))} />
+                        <Radio.Group
+                            className="stacked"
+                            options={bench.modes.map((mode) => ({
+                                value: mode.id,
+                                label:
+                                    mode.absent.length > 0
+                                        ? `${mode.name} (without ${mode.absent.join(', ')})`
+                                        : mode.name,
+                            }))}
+                        />
                     </Form.Item>
                     <Form.Item noStyle shouldUpdate>
-                        {({ getFieldValue }) => <Through power={getFieldValue('power') as string} how={getFieldValue('how') as string | undefined} bench={bench} methods={words?.methods ?? []} />}
+                        {({ getFieldValue }) => (
+                            <Through
+                                power={getFieldValue('power') as string}
+                                how={getFieldValue('how') as string | undefined}
+                                bench={bench}
+                                methods={words?.methods ?? []}
+                            />
+                        )}
                     </Form.Item>
-                    {bench.cautions.map((caution) => <p key={caution} className="caution">{caution}</p>)}
+                    {bench.cautions.map((caution) => (
+                        <p key={caution} className="caution">
+                            {caution}
+                        </p>
+                    ))}
                 </Sheet>
             );
         case 'mains':
             return (
                 <Sheet title="Mains as measured at the unit" onClose={onClose} onSave={save('mains')}>
-                    <Form.Item name="text" label="Volts" rules={[{ required: true, message: 'Type the volts, for example 234.' }]}><Input autoFocus inputMode="decimal" suffix="V" /></Form.Item>
-                    <p className="hint">Knowing it narrows every expected window. The first time it is solved anew, which takes some seconds.</p>
+                    <Form.Item
+                        name="text"
+                        label="Volts"
+                        rules={[{ required: true, message: 'Type the volts, for example 234.' }]}
+                    >
+                        <Input autoFocus inputMode="decimal" suffix="V" />
+                    </Form.Item>
+                    <p className="hint">
+                        Knowing it narrows every expected window. The first time it is solved anew, which takes some
+                        seconds.
+                    </p>
                 </Sheet>
             );
         case 'gates':
-            return <GateSheet bench={bench} refusal={refusal} onLead={onLead} onOverride={(gate, reason) => onRecord('override', { gate, reason }, true)} onClose={onClose} />;
+            return (
+                <GateSheet
+                    bench={bench}
+                    refusal={refusal}
+                    onLead={onLead}
+                    onOverride={(gate, reason) => onRecord('override', { gate, reason }, true)}
+                    onClose={onClose}
+                />
+            );
         case 'taken':
             return <TakenOff bench={bench} refusal={refusal} refused={refused} onRecord={onRecord} onClose={onClose} />;
         case 'photos':
-            return <PhotoBoard bench={bench} onRecord={onRecord} onPhoto={onPhoto} refusal={refusal} onClose={onClose} />;
+            return (
+                <PhotoBoard bench={bench} onRecord={onRecord} onPhoto={onPhoto} refusal={refusal} onClose={onClose} />
+            );
         case 'note':
             return (
                 <Sheet title="Note" onClose={onClose} onSave={save('note')}>
-                    <Form.Item name="text" rules={[{ required: true, message: 'Write the note.' }]}><Input.TextArea autoFocus autoSize={{ minRows: 2 }} aria-label="Note" /></Form.Item>
+                    <Form.Item name="text" rules={[{ required: true, message: 'Write the note.' }]}>
+                        <Input.TextArea autoFocus autoSize={{ minRows: 2 }} aria-label="Note" />
+                    </Form.Item>
                 </Sheet>
             );
         case 'symptom':
             return (
                 <Sheet title="What does it do?" onClose={onClose} onSave={save('symptom')}>
-                    <Form.Item label="Symptom" name="symptom" rules={[{ required: true, message: 'Choose what comes nearest.' }]}>
+                    <Form.Item
+                        label="Symptom"
+                        name="symptom"
+                        rules={[{ required: true, message: 'Choose what comes nearest.' }]}
+                    >
                         <Select showSearch={{ optionFilterProp: 'label' }} options={words?.symptoms ?? []} autoFocus />
                     </Form.Item>
-                    <Form.Item label="In words" name="text"><Input placeholder="only when warm, after ten minutes" /></Form.Item>
+                    <Form.Item label="In words" name="text">
+                        <Input placeholder="only when warm, after ten minutes" />
+                    </Form.Item>
                 </Sheet>
             );
         case 'cause':
-            return <Cause bench={bench} part={dialog.part} fault={dialog.fault} onClose={onClose} onSave={save('cause')} />;
+            return (
+                <Cause bench={bench} part={dialog.part} fault={dialog.fault} onClose={onClose} onSave={save('cause')} />
+            );
         case 'repair':
             return (
-                <Sheet title="What was replaced or made good?" initial={{ part: dialog.part, out: bench.parts.find((p) => p.ref === dialog.part)?.label, ...dialog.typed }} onClose={onClose} onSave={save('repair')}>
-                    {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
+                <Sheet
+                    title="What was replaced or made good?"
+                    initial={{
+                        part: dialog.part,
+                        out: bench.parts.find((p) => p.ref === dialog.part)?.label,
+                        ...dialog.typed,
+                    }}
+                    onClose={onClose}
+                    onSave={save('repair')}
+                >
+                    {refusal !== undefined && (
+                        <p role="alert" className="refusal">
+                            {refusal}
+                        </p>
+                    )}
                     <PartField parts={bench.parts} focus={dialog.part === undefined} />
-                    <Form.Item label="Out" name="out" rules={[{ required: true, message: 'What came out?' }]}><Input /></Form.Item>
-                    <Form.Item label="In" name="in" rules={[{ required: true, message: 'What went in?' }]}><Input autoFocus={dialog.part !== undefined} placeholder="type, rating, where from" /></Form.Item>
+                    <Form.Item label="Out" name="out" rules={[{ required: true, message: 'What came out?' }]}>
+                        <Input />
+                    </Form.Item>
+                    <Form.Item label="In" name="in" rules={[{ required: true, message: 'What went in?' }]}>
+                        <Input autoFocus={dialog.part !== undefined} placeholder="type, rating, where from" />
+                    </Form.Item>
                 </Sheet>
             );
         default:
-            return <EvidenceDialogs dialog={dialog} bench={bench} words={words} onRecord={onRecord} onClose={onClose} onOpen={onOpen} />;
+            return (
+                <EvidenceDialogs
+                    dialog={dialog}
+                    bench={bench}
+                    words={words}
+                    onRecord={onRecord}
+                    onClose={onClose}
+                    onOpen={onOpen}
+                />
+            );
     }
 }

@@ -20,7 +20,12 @@ import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 
 // What is behind a key comes after what is on the screen, before anybody presses it.
-const sheets = { dialogs: () => import('./Dialogs'), plan: () => import('../power/PowerPlan'), ledger: () => import('../power/Ledger'), instruments: () => import('../instruments/InstrumentSheet') };
+const sheets = {
+    dialogs: () => import('./Dialogs'),
+    plan: () => import('../power/PowerPlan'),
+    ledger: () => import('../power/Ledger'),
+    instruments: () => import('../instruments/InstrumentSheet'),
+};
 const Dialogs = later(() => sheets.dialogs().then((module) => module.Dialogs));
 const PowerPlan = later(() => sheets.plan().then((module) => module.PowerPlan));
 const Ledger = later(() => sheets.ledger().then((module) => module.Ledger));
@@ -38,22 +43,33 @@ interface Command {
 function CommandBar({ commands, leader }: { commands: Command[]; leader: boolean }) {
     return (
         <div className={`commands ${leader ? 'lit' : ''}`} aria-label="Commands: space, then the letter">
-            {commands.filter((c) => c.shown && c.inBar !== false).map((command) => (
-                <Button key={command.key} size="middle" type={leader ? 'default' : 'text'} onClick={command.run}>
-                    <kbd>{command.key.toUpperCase()}</kbd> {command.label}
-                </Button>
-            ))}
+            {commands
+                .filter((c) => c.shown && c.inBar !== false)
+                .map((command) => (
+                    <Button key={command.key} size="middle" type={leader ? 'default' : 'text'} onClick={command.run}>
+                        <kbd>{command.key.toUpperCase()}</kbd> {command.label}
+                    </Button>
+                ))}
         </div>
     );
 }
 
-/** What foot switches send: page down, or one of the keys that no keyboard has. It does what Enter does in the field. */
+/**
+ * What foot switches send: page down, or one of the keys that no keyboard has. It does what Enter does in the field.
+ */
 const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
 
 /** Entries that pass a gate: refused, they lead to what is missing. */
 const gated = ['power', 'close', 'handback'];
 
-const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, [role="dialog"], .ant-modal') !== null;
+const isTyping = (target: EventTarget | null) =>
+    target instanceof HTMLElement && target.closest('input, textarea, select, [role="dialog"], .ant-modal') !== null;
+
+/** What lies there, as the description has it. */
+function placeOf(bench: Bench, target: string): string {
+    const point = bench.points.find((p) => p.id === target);
+    return point?.name ?? bench.checks.find((c) => c.id === target)?.where ?? '';
+}
 
 function OpenJob({ bench }: { bench: Bench }) {
     const { job } = bench;
@@ -85,19 +101,29 @@ function OpenJob({ bench }: { bench: Bench }) {
     const newest = bench.log.find((entry) => !entry.struck && entry.kind !== 'strike');
 
     // The ledger and the parts open with the part that is being worked on.
-    const worked = step.part ?? bench.parts.find((part) => part.ref === (focusOn ?? step.target)?.split('.')[0])?.ref ?? null;
+    const worked =
+        step.part ?? bench.parts.find((part) => part.ref === (focusOn ?? step.target)?.split('.')[0])?.ref ?? null;
 
-    const record = useCallback(async (kind: string, payload: Record<string, unknown>) => {
-        setChosen(undefined);
-        return outbox.record(kind, payload);
-    }, [outbox]);
+    const record = useCallback(
+        async (kind: string, payload: Record<string, unknown>) => {
+            setChosen(undefined);
+            return outbox.record(kind, payload);
+        },
+        [outbox],
+    );
 
     const queries = useQueryClient();
     const target = focusOn ?? step.target;
     // A meter on the network: the empty field is an order to take the reading.
-    const takes = job.may_write && reads.meter?.online === true && target !== null && (focusOn !== undefined || (step.kind === 'measure' && ['dc', 'ac', 'resistance'].includes(step.quantity ?? '')));
+    const takes =
+        job.may_write &&
+        reads.meter?.online === true &&
+        target !== null &&
+        (focusOn !== undefined ||
+            (step.kind === 'measure' && ['dc', 'ac', 'resistance'].includes(step.quantity ?? '')));
     const take = useMutation({
-        mutationFn: () => takeReading(job.id, reads.meter?.id ?? '', target ?? '', focusOn === undefined ? step.quantity : null),
+        mutationFn: () =>
+            takeReading(job.id, reads.meter?.id ?? '', target ?? '', focusOn === undefined ? step.quantity : null),
         onSuccess: () => {
             setChosen(undefined);
             setFocusOn(undefined);
@@ -106,7 +132,17 @@ function OpenJob({ bench }: { bench: Bench }) {
     });
 
     const quantity = focusOn === undefined ? step.quantity : null;
-    const effect = useQuery({ ...meterEffectQuery(job.id, reads.meter?.id ?? '', target ?? '', quantity, `${bench.state.power} ${bench.state.mode}`), enabled: reads.meter !== undefined && target !== null && bench.state.power !== 'unplugged' }).data?.sentence ?? undefined;
+    const effect =
+        useQuery({
+            ...meterEffectQuery(
+                job.id,
+                reads.meter?.id ?? '',
+                target ?? '',
+                quantity,
+                `${bench.state.power} ${bench.state.mode}`,
+            ),
+            enabled: reads.meter !== undefined && target !== null && bench.state.power !== 'unplugged',
+        }).data?.sentence ?? undefined;
 
     const close = () => {
         setDialog(undefined);
@@ -121,12 +157,24 @@ function OpenJob({ bench }: { bench: Bench }) {
                 void record('looked', { what: item.target });
                 window.setTimeout(() => field.current?.focus(), 0);
                 break;
-            case 'ledger': setLedger(true); break;
-            case 'refit': setDialog({ name: 'taken' }); break;
-            case 'discharge': setPlan('safe'); break;
-            case 'power': setDialog({ name: 'power' }); break;
-            case 'prove': void navigate(`/jobs/${job.id}/prove/safety`); break;
-            case 'isolation': setDialog({ name: 'isolation' }); break;
+            case 'ledger':
+                setLedger(true);
+                break;
+            case 'refit':
+                setDialog({ name: 'taken' });
+                break;
+            case 'discharge':
+                setPlan('safe');
+                break;
+            case 'power':
+                setDialog({ name: 'power' });
+                break;
+            case 'prove':
+                void navigate(`/jobs/${job.id}/prove/safety`);
+                break;
+            case 'isolation':
+                setDialog({ name: 'isolation' });
+                break;
             case 'check':
                 setPlan(undefined);
                 setChosen(undefined);
@@ -141,7 +189,11 @@ function OpenJob({ bench }: { bench: Bench }) {
             const typed = text;
             setText('');
             setFocusOn(undefined);
-            await record('reading', { text: typed, target: focusOn ?? step.target, quantity: focusOn === undefined ? step.quantity : undefined });
+            await record('reading', {
+                text: typed,
+                target: focusOn ?? step.target,
+                quantity: focusOn === undefined ? step.quantity : undefined,
+            });
             return;
         }
         if (takes) {
@@ -157,10 +209,18 @@ function OpenJob({ bench }: { bench: Bench }) {
                 }
                 break;
             case 'confirm':
-            case 'cause': setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }); break;
-            case 'gate': lead({ leads: step.leads ?? '', target: step.part }); break;
-            case 'close': await record('close', {}); break;
-            case 'handback': await record('handback', {}); break;
+            case 'cause':
+                setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined });
+                break;
+            case 'gate':
+                lead({ leads: step.leads ?? '', target: step.part });
+                break;
+            case 'close':
+                await record('close', {});
+                break;
+            case 'handback':
+                await record('handback', {});
+                break;
         }
     };
 
@@ -196,23 +256,63 @@ function OpenJob({ bench }: { bench: Bench }) {
 
     const commands: Command[] = [
         { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true, inBar: false },
-        { key: 'm', label: 'mains', run: () => setDialog({ name: 'mains' }), shown: bench.state.power !== 'unplugged', inBar: false },
-        { key: 'x', label: 'can\'t reach', run: skip, shown: step.target !== null },
+        {
+            key: 'm',
+            label: 'mains',
+            run: () => setDialog({ name: 'mains' }),
+            shown: bench.state.power !== 'unplugged',
+            inBar: false,
+        },
+        { key: 'x', label: "can't reach", run: skip, shown: step.target !== null },
         { key: 'u', label: 'undo', run: undo, shown: newest !== undefined },
         { key: 'a', label: 'add', run: () => setDialog({ name: 'evidence' }), shown: true },
-        ...evidenceKinds.map((kind) => ({ key: kind.key, label: kind.label, run: () => setDialog({ name: kind.name }), shown: true, inBar: false })),
+        ...evidenceKinds.map((kind) => ({
+            key: kind.key,
+            label: kind.label,
+            run: () => setDialog({ name: kind.name }),
+            shown: true,
+            inBar: false,
+        })),
         { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true },
         { key: 'v', label: 'photo', run: () => setDialog({ name: 'photos' }), shown: true },
         { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
-        { key: 'c', label: 'cause', run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }), shown: true },
-        ...sections.map((one) => ({ key: one.key, label: one.key === '1' ? 'power-up plan' : one.title, run: () => setPlan(one.section), shown: true, inBar: one.key === '1' })),
+        {
+            key: 'c',
+            label: 'cause',
+            run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }),
+            shown: true,
+        },
+        ...sections.map((one) => ({
+            key: one.key,
+            label: one.key === '1' ? 'power-up plan' : one.title,
+            run: () => setPlan(one.section),
+            shown: true,
+            inBar: one.key === '1',
+        })),
         { key: 'l', label: 'ledger', run: () => setLedger(true), shown: true, inBar: false },
         { key: '8', label: 'gates', run: () => setDialog({ name: 'gates' }), shown: true },
         { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true },
-        { key: '0', label: 'parts', run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`), shown: true },
+        {
+            key: '0',
+            label: 'parts',
+            run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`),
+            shown: true,
+        },
         { key: '/', label: 'prove it', run: () => void navigate(`/jobs/${job.id}/prove`), shown: true },
         { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true },
-        { key: 'r', label: 'repair', run: () => setDialog({ name: 'repair', part: bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined ? undefined : step.part ?? undefined }), shown: true },
+        {
+            key: 'r',
+            label: 'repair',
+            run: () =>
+                setDialog({
+                    name: 'repair',
+                    part:
+                        bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined
+                            ? undefined
+                            : (step.part ?? undefined),
+                }),
+            shown: true,
+        },
     ];
 
     const latestCommands = useRef(commands);
@@ -252,7 +352,11 @@ function OpenJob({ bench }: { bench: Bench }) {
                 press.current();
                 return;
             }
-            if (free && event.key === 'Enter' && !(event.target instanceof HTMLElement && event.target.closest('button, a') !== null)) {
+            if (
+                free &&
+                event.key === 'Enter' &&
+                !(event.target instanceof HTMLElement && event.target.closest('button, a') !== null)
+            ) {
                 field.current?.focus();
             }
             if (event.key === 'Escape') {
@@ -267,7 +371,10 @@ function OpenJob({ bench }: { bench: Bench }) {
 
     useEffect(() => {
         field.current?.focus();
-        const timer = window.setTimeout(() => Object.values(sheets).forEach((fetchIt) => void fetchIt().catch(() => undefined)), 0);
+        const timer = window.setTimeout(
+            () => Object.values(sheets).forEach((fetchIt) => void fetchIt().catch(() => undefined)),
+            0,
+        );
         return () => window.clearTimeout(timer);
     }, []);
 
@@ -294,54 +401,168 @@ function OpenJob({ bench }: { bench: Bench }) {
 
     return (
         <main className={plan === undefined ? 'bench' : 'bench planning'}>
-            <StateStrip bench={bench} onPower={() => setDialog({ name: 'power' })} onMains={() => setDialog({ name: 'mains' })} onLedger={() => setLedger(true)} />
-            <Piece name="energy path"><EnergyPath path={bench.path} points={bench.points} target={focusOn ?? step.target} onPoint={(point) => {
-                setFocusOn(point.id);
-                field.current?.focus();
-            }} /></Piece>
-            {plan !== undefined && <Piece name="plan" waits={<section className="plan" aria-label="Power-up plan"><p role="status">Fetching the plan…</p></section>}><PowerPlan bench={bench} section={plan} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onShow={setPlan} onRecord={(kind, payload) => void record(kind, payload)} onClose={closePlan} /></Piece>}
-            {plan === undefined && <NextStep
-                step={focusOn === undefined || focusOn === step.target ? step : { ...step, kind: 'measure', sentence: `Reading at ${focusOn}: ${bench.points.find((p) => p.id === focusOn)?.name ?? bench.checks.find((c) => c.id === focusOn)?.where ?? ''}.`, detail: '', target: focusOn, meter: null, caution: null, outcomes: [] }}
-                alternatives={chosen === undefined ? bench.alternatives : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)}
-                latest={reading}
-                refusal={take.error ?? outbox.refusal}
-                asksUnit={outbox.refusal?.field === 'unit'}
-                onUnit={(unit) => { const typed = text.trim(); setText(''); void record('reading', { text: `${typed} ${unit}`, target: focusOn ?? step.target }); }}
+            <StateStrip
+                bench={bench}
                 onPower={() => setDialog({ name: 'power' })}
-                effect={effect}
-                take={takes ? reads.meter?.name : undefined}
-                mayWrite={job.may_write}
-                unplugged={bench.state.power === 'unplugged'}
-                text={text}
-                leader={leader}
-                field={field}
-                onText={(value) => {
-                    setText(value);
-                    setLeader(false);
-                    outbox.forget(value === '');
-                    take.reset();
-                }}
-                onEnter={() => void enter()}
-                onLeader={setLeader}
-                onAnswer={(answer) => void record('reading', { text: answer, target: step.target, quantity: step.quantity })}
-                onChoose={(other) => {
-                    setChosen(other);
-                    field.current?.focus();
-                }}
-            >
-                {job.may_write && <CommandBar commands={commands} leader={leader} />}
-            </NextStep>}
-            {plan === undefined && <Piece name="list of suspects"><Suspects suspects={bench.suspects} checks={bench.description_checks} course={bench.course} solving={bench.solving ?? null} onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined} /></Piece>}
-            <Piece name="log"><LogStrip log={bench.log} waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))} onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined} /></Piece>
-            {dialog !== undefined && <Piece name="dialogue" waits={<HeldKeys />}><Dialogs dialog={dialog} bench={bench} onRecord={fromDialog} onClose={close} onOpen={setDialog} onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)} onLead={lead} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} /></Piece>}
-            {instruments && <Piece name="list of instruments" waits={<HeldKeys />}><InstrumentSheet job={job.id} instruments={reads.instruments} meter={reads.meter} onMeter={reads.choose} onClose={() => { setInstruments(false); window.setTimeout(() => field.current?.focus(), 0); }} /></Piece>}
-            {ledger && <Piece name="ledger" waits={<HeldKeys />}><Ledger bench={bench} part={worked} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} onRecord={(kind, payload) => void outbox.record(kind, payload)} onClose={closeLedger} /></Piece>}
+                onMains={() => setDialog({ name: 'mains' })}
+                onLedger={() => setLedger(true)}
+            />
+            <Piece name="energy path">
+                <EnergyPath
+                    path={bench.path}
+                    points={bench.points}
+                    target={focusOn ?? step.target}
+                    onPoint={(point) => {
+                        setFocusOn(point.id);
+                        field.current?.focus();
+                    }}
+                />
+            </Piece>
+            {plan !== undefined && (
+                <Piece
+                    name="plan"
+                    waits={
+                        <section className="plan" aria-label="Power-up plan">
+                            <p role="status">Fetching the plan…</p>
+                        </section>
+                    }
+                >
+                    <PowerPlan
+                        bench={bench}
+                        section={plan}
+                        refusal={outbox.refusal?.message}
+                        refused={outbox.refusal?.entry}
+                        onShow={setPlan}
+                        onRecord={(kind, payload) => void record(kind, payload)}
+                        onClose={closePlan}
+                    />
+                </Piece>
+            )}
+            {plan === undefined && (
+                <NextStep
+                    step={
+                        focusOn === undefined || focusOn === step.target
+                            ? step
+                            : {
+                                  ...step,
+                                  kind: 'measure',
+                                  sentence: `Reading at ${focusOn}: ${placeOf(bench, focusOn)}.`,
+                                  detail: '',
+                                  target: focusOn,
+                                  meter: null,
+                                  caution: null,
+                                  outcomes: [],
+                              }
+                    }
+                    alternatives={
+                        chosen === undefined
+                            ? bench.alternatives
+                            : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)
+                    }
+                    latest={reading}
+                    refusal={take.error ?? outbox.refusal}
+                    asksUnit={outbox.refusal?.field === 'unit'}
+                    onUnit={(unit) => {
+                        const typed = text.trim();
+                        setText('');
+                        void record('reading', { text: `${typed} ${unit}`, target: focusOn ?? step.target });
+                    }}
+                    onPower={() => setDialog({ name: 'power' })}
+                    effect={effect}
+                    take={takes ? reads.meter?.name : undefined}
+                    mayWrite={job.may_write}
+                    unplugged={bench.state.power === 'unplugged'}
+                    text={text}
+                    leader={leader}
+                    field={field}
+                    onText={(value) => {
+                        setText(value);
+                        setLeader(false);
+                        outbox.forget(value === '');
+                        take.reset();
+                    }}
+                    onEnter={() => void enter()}
+                    onLeader={setLeader}
+                    onAnswer={(answer) =>
+                        void record('reading', { text: answer, target: step.target, quantity: step.quantity })
+                    }
+                    onChoose={(other) => {
+                        setChosen(other);
+                        field.current?.focus();
+                    }}
+                >
+                    {job.may_write && <CommandBar commands={commands} leader={leader} />}
+                </NextStep>
+            )}
+            {plan === undefined && (
+                <Piece name="list of suspects">
+                    <Suspects
+                        suspects={bench.suspects}
+                        checks={bench.description_checks}
+                        course={bench.course}
+                        solving={bench.solving ?? null}
+                        onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined}
+                    />
+                </Piece>
+            )}
+            <Piece name="log">
+                <LogStrip
+                    log={bench.log}
+                    waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))}
+                    onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined}
+                />
+            </Piece>
+            {dialog !== undefined && (
+                <Piece name="dialogue" waits={<HeldKeys />}>
+                    <Dialogs
+                        dialog={dialog}
+                        bench={bench}
+                        onRecord={fromDialog}
+                        onClose={close}
+                        onOpen={setDialog}
+                        onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)}
+                        onLead={lead}
+                        refusal={outbox.refusal?.message}
+                        refused={outbox.refusal?.entry}
+                    />
+                </Piece>
+            )}
+            {instruments && (
+                <Piece name="list of instruments" waits={<HeldKeys />}>
+                    <InstrumentSheet
+                        job={job.id}
+                        instruments={reads.instruments}
+                        meter={reads.meter}
+                        onMeter={reads.choose}
+                        onClose={() => {
+                            setInstruments(false);
+                            window.setTimeout(() => field.current?.focus(), 0);
+                        }}
+                    />
+                </Piece>
+            )}
+            {ledger && (
+                <Piece name="ledger" waits={<HeldKeys />}>
+                    <Ledger
+                        bench={bench}
+                        part={worked}
+                        refusal={outbox.refusal?.message}
+                        refused={outbox.refusal?.entry}
+                        onRecord={(kind, payload) => void outbox.record(kind, payload)}
+                        onClose={closeLedger}
+                    />
+                </Piece>
+            )}
             {alarm != null && dialog?.name !== 'power' && (
                 <AlarmCurtain
                     key={alarm.entry}
                     alarm={alarm}
                     mayWrite={job.may_write}
-                    onAgain={(volts) => void (bench.parts.some((part) => part.ref === alarm.place) ? record('left', { part: alarm.place, text: volts }) : record('reading', { text: volts, target: alarm.place, quantity: alarm.quantity }))}
+                    onAgain={(volts) =>
+                        void (bench.parts.some((part) => part.ref === alarm.place)
+                            ? record('left', { part: alarm.place, text: volts })
+                            : record('reading', { text: volts, target: alarm.place, quantity: alarm.quantity }))
+                    }
                     onLive={() => setDialog({ name: 'power' })}
                     onStrike={() => void record('strike', { entry: alarm.entry })}
                 />
@@ -354,10 +575,21 @@ export function JobBench() {
     const { job = '' } = useParams();
     const bench = useQuery(benchQuery(job));
     if (bench.isPending) {
-        return <main className="page"><p>Solving the supply and reading the log…</p></main>;
+        return (
+            <main className="page">
+                <p>Solving the supply and reading the log…</p>
+            </main>
+        );
     }
     if (bench.data === undefined) {
-        return <main className="page"><h1>This job cannot be opened</h1><p role="alert" className="refusal">{bench.error?.message}</p></main>;
+        return (
+            <main className="page">
+                <h1>This job cannot be opened</h1>
+                <p role="alert" className="refusal">
+                    {bench.error?.message}
+                </p>
+            </main>
+        );
     }
     return <OpenJob key={job} bench={bench.data} />;
 }

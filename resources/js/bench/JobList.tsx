@@ -21,7 +21,9 @@ function stands(job: Job): string {
 function energisedNow(jobs: Job[] | undefined, failed: boolean): string {
     if (jobs === undefined || failed || kept.at !== undefined) {
         failed ||= kept.at !== undefined;
-        return failed ? 'What is energised now is not known: the list could not be read.' : 'What is energised is not known yet.';
+        return failed
+            ? 'What is energised now is not known: the list could not be read.'
+            : 'What is energised is not known yet.';
     }
     const name = (job: Job) => `${job.number} ${job.unit}`;
     const live = jobs.filter((job) => job.energised === true);
@@ -30,7 +32,9 @@ function energisedNow(jobs: Job[] | undefined, failed: boolean): string {
         live.length > 0 ? `Energised now: ${live.map(name).join('; ')}.` : '',
         unknown.length > 0 ? `Not known of: ${unknown.map(name).join('; ')}. Take it for energised and look.` : '',
         live.length + unknown.length === 0 ? 'Nothing is energised.' : '',
-    ].filter((sentence) => sentence !== '').join(' ');
+    ]
+        .filter((sentence) => sentence !== '')
+        .join(' ');
 }
 
 function Row({ job }: { job: Job }) {
@@ -40,19 +44,42 @@ function Row({ job }: { job: Job }) {
         <li>
             <Link to={`/jobs/${job.id}`} className={`job ${job.energised === false ? '' : 'energised'}`}>
                 <span className="number">{job.number}</span>
-                <span className="unit"><b>{job.unit}</b><small>{job.problem ?? `${job.owner} · ${job.supply_title}`}</small></span>
-                <span className="waits"><small>waits for</small>{job.waits_for}</span>
-                <span className="power">{stands(job)}{job.open_changes > 0 && <small>{job.open_changes} temporary {job.open_changes === 1 ? 'change' : 'changes'}</small>}</span>
-                <span className="by">{job.technician}{mine > 0 && <small className="refusal">{mine} on this device, not in its log</small>}</span>
+                <span className="unit">
+                    <b>{job.unit}</b>
+                    <small>{job.problem ?? `${job.owner} · ${job.supply_title}`}</small>
+                </span>
+                <span className="waits">
+                    <small>waits for</small>
+                    {job.waits_for}
+                </span>
+                <span className="power">
+                    {stands(job)}
+                    {job.open_changes > 0 && (
+                        <small>
+                            {job.open_changes} temporary {job.open_changes === 1 ? 'change' : 'changes'}
+                        </small>
+                    )}
+                </span>
+                <span className="by">
+                    {job.technician}
+                    {mine > 0 && <small className="refusal">{mine} on this device, not in its log</small>}
+                </span>
             </Link>
         </li>
     );
 }
 
-const states: { state: JobsAsked['state']; label: string; none: string }[] = [
-    { state: 'here', label: 'Here', none: 'No unit is on the bench. Book one in: say what it is, whose it is, what the owner saw, and which supply is inside.' },
-    { state: 'back', label: 'Handed back', none: 'Nothing has been handed back yet.' },
-    { state: 'all', label: 'All', none: 'No unit has been booked in yet.' },
+const states: { state: JobsAsked['state']; label: string; which: string; none: string }[] = [
+    {
+        state: 'here',
+        label: 'Here',
+        which: 'that is here ',
+        none:
+            'No unit is on the bench. Book one in: say what it is, ' +
+            'whose it is, what the owner saw, and which supply is inside.',
+    },
+    { state: 'back', label: 'Handed back', which: 'that was handed back ', none: 'Nothing has been handed back yet.' },
+    { state: 'all', label: 'All', which: '', none: 'No unit has been booked in yet.' },
 ];
 
 const PAGE = 50;
@@ -68,7 +95,7 @@ export function JobList() {
     const energised = useQuery(jobsQuery({ state: 'energised' }));
     const navigate = useNavigate();
     const pages = Math.ceil((jobs.data?.total ?? 0) / PAGE);
-    const none = states.find((one) => one.state === state)?.none;
+    const listed = states.find((one) => one.state === state);
 
     return (
         <main className="page">
@@ -77,27 +104,74 @@ export function JobList() {
                     <h1>On the bench</h1>
                     <p className="lede">{energisedNow(energised.data?.jobs, energised.error !== null)}</p>
                 </div>
-                <Button type="primary" onClick={() => void navigate('/book-in')}>Book in a unit</Button>
+                <Button type="primary" onClick={() => void navigate('/book-in')}>
+                    Book in a unit
+                </Button>
             </div>
             <div className="list-find">
-                <Input allowClear aria-label="Search the jobs" placeholder="number, unit, owner, supply" maxLength={100} value={words} onChange={(event) => { setWords(event.target.value); setPage(1); }} />
+                <Input
+                    allowClear
+                    aria-label="Search the jobs"
+                    placeholder="number, unit, owner, supply"
+                    maxLength={100}
+                    value={words}
+                    onChange={(event) => {
+                        setWords(event.target.value);
+                        setPage(1);
+                    }}
+                />
                 <div role="group" aria-label="Which jobs">
-                    {states.map((one) => <button key={one.state} type="button" className="plain" aria-pressed={one.state === state} onClick={() => { setState(one.state); setPage(1); }}>{one.label}</button>)}
+                    {states.map((one) => (
+                        <button
+                            key={one.state}
+                            type="button"
+                            className="plain"
+                            aria-pressed={one.state === state}
+                            onClick={() => {
+                                setState(one.state);
+                                setPage(1);
+                            }}
+                        >
+                            {one.label}
+                        </button>
+                    ))}
                 </div>
             </div>
             {state === 'back' && <h2>Handed back</h2>}
             {jobs.isPending && <p>Looking through the jobs…</p>}
-            {jobs.error !== null && <p role="alert" className="refusal">{jobs.error.message}</p>}
-            {jobs.data?.jobs.length === 0 && <p>{said === '' ? none : `No job ${state === 'all' ? '' : state === 'back' ? 'that was handed back ' : 'that is here '}says "${said}".`}</p>}
-            <ul className="jobs">{jobs.data?.jobs.map((job) => <Row key={job.id} job={job} />)}</ul>
-            {pages > 1 && (
-                <p className="list-pages">
-                    <Button disabled={page === 1} onClick={() => setPage(page - 1)}>Newer</Button>
-                    <span>page {page} of {pages}, {jobs.data?.total} jobs</span>
-                    <Button disabled={page >= pages} onClick={() => setPage(page + 1)}>Older</Button>
+            {jobs.error !== null && (
+                <p role="alert" className="refusal">
+                    {jobs.error.message}
                 </p>
             )}
-            <p className="list-acts"><Piece name="taking in of jobs"><TakeIn /></Piece> <Link to="/history">What this workshop has seen</Link> <Link to="/instruments">Instruments and the rules of the safety tests</Link></p>
+            {jobs.data?.jobs.length === 0 && (
+                <p>{said === '' ? listed?.none : `No job ${listed?.which ?? ''}says "${said}".`}</p>
+            )}
+            <ul className="jobs">
+                {jobs.data?.jobs.map((job) => (
+                    <Row key={job.id} job={job} />
+                ))}
+            </ul>
+            {pages > 1 && (
+                <p className="list-pages">
+                    <Button disabled={page === 1} onClick={() => setPage(page - 1)}>
+                        Newer
+                    </Button>
+                    <span>
+                        page {page} of {pages}, {jobs.data?.total} jobs
+                    </span>
+                    <Button disabled={page >= pages} onClick={() => setPage(page + 1)}>
+                        Older
+                    </Button>
+                </p>
+            )}
+            <p className="list-acts">
+                <Piece name="taking in of jobs">
+                    <TakeIn />
+                </Piece>{' '}
+                <Link to="/history">What this workshop has seen</Link>{' '}
+                <Link to="/instruments">Instruments and the rules of the safety tests</Link>
+            </p>
         </main>
     );
 }

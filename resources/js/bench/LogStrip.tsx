@@ -18,7 +18,9 @@ export function LogStrip({ log, waiting, onStrike }: Props) {
                 {waiting.map((entry) => (
                     <li key={entry.id} className="waiting">
                         <time>{time(entry.at)}</time>
-                        <span className="log-line">{String(entry.payload.target ?? entry.kind)} {String(entry.payload.text ?? '')}</span>
+                        <span className="log-line">
+                            {String(entry.payload.target ?? entry.kind)} {String(entry.payload.text ?? '')}
+                        </span>
                         <span>on its way to the server</span>
                     </li>
                 ))}
@@ -26,10 +28,27 @@ export function LogStrip({ log, waiting, onStrike }: Props) {
                     <li key={entry.id} className={entry.struck ? 'struck' : ''}>
                         <time dateTime={entry.at}>{time(entry.at)}</time>
                         {entry.reading !== null && <Mark shape={entry.reading.mark} title={entry.reading.word} />}
-                        <span className="log-line">{entry.line}{entry.clock !== '' && <em className="clock"> {entry.clock}</em>}{entry.reading !== null && <em> {entry.reading.word} · {entry.reading.power}, {entry.reading.mode}{entry.reading.context === '' ? '' : `, ${entry.reading.context}`}</em>}</span>
+                        <span className="log-line">
+                            {entry.line}
+                            {entry.clock !== '' && <em className="clock"> {entry.clock}</em>}
+                            {entry.reading !== null && (
+                                <em>
+                                    {' '}
+                                    {entry.reading.word} · {entry.reading.power}, {entry.reading.mode}
+                                    {entry.reading.context === '' ? '' : `, ${entry.reading.context}`}
+                                </em>
+                            )}
+                        </span>
                         <span className="log-by">{entry.by}</span>
                         {onStrike !== undefined && !entry.struck && entry.kind !== 'strike' && (
-                            <button type="button" className="plain" onClick={() => onStrike(entry)} aria-label={`Strike out ${entry.line}`}>strike out</button>
+                            <button
+                                type="button"
+                                className="plain"
+                                onClick={() => onStrike(entry)}
+                                aria-label={`Strike out ${entry.line}`}
+                            >
+                                strike out
+                            </button>
                         )}
                     </li>
                 ))}

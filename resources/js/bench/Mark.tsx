@@ -10,7 +10,9 @@ export function Mark({ shape, title }: { shape: string; title: string }) {
     return (
         <svg className={`mark mark-${shape}`} viewBox="0 0 12 12" width="15" height="15" role="img" aria-label={title}>
             {shape === 'ring' && <circle cx="6" cy="6" r="4.2" fill="none" strokeWidth="1.8" stroke="currentColor" />}
-            {shape === 'zigzag' && <path d="M0 8l2-5 2.5 6L7 3l2.5 6L12 4" fill="none" strokeWidth="1.6" stroke="currentColor" />}
+            {shape === 'zigzag' && (
+                <path d="M0 8l2-5 2.5 6L7 3l2.5 6L12 4" fill="none" strokeWidth="1.6" stroke="currentColor" />
+            )}
             {shape === 'half' && <path d="M1 6h5v3H1zM7 6h4v3H7z" fill="none" stroke="currentColor" />}
             {shapes[shape] !== undefined && <path d={shapes[shape]} fill="currentColor" />}
         </svg>

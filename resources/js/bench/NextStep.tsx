@@ -34,8 +34,14 @@ function Outcomes({ step }: { step: Step }) {
 function Latest({ reading }: { reading: ReadingView }) {
     return (
         <div className={`latest ${reading.good ? 'good' : 'bad'}`} role="status" aria-label="Verdict">
-            <p className="latest-sentence"><Mark shape={reading.mark} title={reading.word} /> <b>{reading.target}</b> {reading.sentence}</p>
-            {reading.slips.map((slip) => <p key={slip.advice} className="slip"><b>Measure again? {slip.name}.</b> {slip.advice}</p>)}
+            <p className="latest-sentence">
+                <Mark shape={reading.mark} title={reading.word} /> <b>{reading.target}</b> {reading.sentence}
+            </p>
+            {reading.slips.map((slip) => (
+                <p key={slip.advice} className="slip">
+                    <b>Measure again? {slip.name}.</b> {slip.advice}
+                </p>
+            ))}
             <p className="latest-why">{reading.why}</p>
         </div>
     );
@@ -73,7 +79,12 @@ export function NextStep(props: Props) {
     const { step } = props;
     const [why, setWhy] = useState(false);
     const byItself = props.unplugged && (step.kind === 'test' || step.kind === 'confirm') && step.target !== null;
-    const done = props.take !== undefined ? `Take it: ${props.take}` : step.kind === 'gate' && step.leads === 'look' ? 'Looked, it is right' : doneWords[step.kind];
+    const done =
+        props.take !== undefined
+            ? `Take it: ${props.take}`
+            : step.kind === 'gate' && step.leads === 'look'
+              ? 'Looked, it is right'
+              : doneWords[step.kind];
     const section = useRef<HTMLElement>(null);
     useEffect(() => {
         void section.current?.scrollTo({ top: 0 });
@@ -91,9 +102,16 @@ export function NextStep(props: Props) {
 
     return (
         <section ref={section} className={`next next-${step.kind}`} aria-label="Next step">
-            <p className="sentence" role="status">{step.sentence}</p>
+            <p className="sentence" role="status">
+                {step.sentence}
+            </p>
             {step.detail !== '' && <p className="detail">{step.detail}</p>}
-            {step.meter !== null && <p className="meter"><b>{step.meter}</b><span>{step.expect}</span></p>}
+            {step.meter !== null && (
+                <p className="meter">
+                    <b>{step.meter}</b>
+                    <span>{step.expect}</span>
+                </p>
+            )}
             {props.effect !== undefined && <p className="hint">{props.effect}</p>}
             {step.caution !== null && <p className="caution">{step.caution}</p>}
             {props.mayWrite ? (
@@ -111,11 +129,18 @@ export function NextStep(props: Props) {
                         spellCheck={false}
                         inputMode="text"
                     />
-                    <Button type="primary" size="large" onClick={props.onEnter} disabled={props.text === '' && done === undefined}>
+                    <Button
+                        type="primary"
+                        size="large"
+                        onClick={props.onEnter}
+                        disabled={props.text === '' && done === undefined}
+                    >
                         {props.text === '' && done !== undefined ? done : 'Record'} <kbd>↵</kbd>
                     </Button>
                 </div>
-            ) : <p className="caution">You can read this job; writing to it is for its technician.</p>}
+            ) : (
+                <p className="caution">You can read this job; writing to it is for its technician.</p>
+            )}
             {props.mayWrite && byItself && (
                 <div className="answers" role="group" aria-label={`${step.part} by itself`}>
                     <span>{step.part} by itself</span>
@@ -123,7 +148,11 @@ export function NextStep(props: Props) {
                     <Button onClick={() => props.onAnswer('good')}>is good</Button>
                 </div>
             )}
-            {props.refusal !== undefined && <p role="alert" className="refusal">{props.refusal.message}</p>}
+            {props.refusal !== undefined && (
+                <p role="alert" className="refusal">
+                    {props.refusal.message}
+                </p>
+            )}
             {props.asksUnit && props.text.trim() !== '' && (
                 <div className="answers" role="group" aria-label="Volts or ohms">
                     <Button onClick={props.onPower}>It is on power: record that</Button>
@@ -135,9 +164,20 @@ export function NextStep(props: Props) {
             {props.latest !== null && <Latest reading={props.latest} />}
             <Outcomes step={step} />
             <div className="more">
-                {step.why !== '' && <button type="button" className="plain" aria-expanded={why} onClick={() => setWhy(!why)}>Why this</button>}
+                {step.why !== '' && (
+                    <button type="button" className="plain" aria-expanded={why} onClick={() => setWhy(!why)}>
+                        Why this
+                    </button>
+                )}
                 {props.alternatives.map((other) => (
-                    <button key={`${other.target ?? ''}${other.quantity ?? ''}${other.mode ?? ''}`} type="button" className="plain" onClick={() => props.onChoose(other)}>or {other.target}, {other.meter?.split(',')[0]?.toLowerCase() ?? 'by itself'}</button>
+                    <button
+                        key={`${other.target ?? ''}${other.quantity ?? ''}${other.mode ?? ''}`}
+                        type="button"
+                        className="plain"
+                        onClick={() => props.onChoose(other)}
+                    >
+                        or {other.target}, {other.meter?.split(',')[0]?.toLowerCase() ?? 'by itself'}
+                    </button>
                 ))}
             </div>
             {why && <p className="latest-why">{step.why}</p>}

@@ -21,11 +21,27 @@ interface Place {
 const STEP = 0.01;
 const within = (share: number) => Math.min(1, Math.max(0, share));
 
-function Pin({ pin, open, onOpen, onRead }: { pin: PinView; open: boolean; onOpen: () => void; onRead: (text: string) => void }) {
+function Pin({
+    pin,
+    open,
+    onOpen,
+    onRead,
+}: {
+    pin: PinView;
+    open: boolean;
+    onOpen: () => void;
+    onRead: (text: string) => void;
+}) {
     const [text, setText] = useState('');
     const shown = pin.reading?.text ?? 'not read';
     return (
-        <div className={`pin ${open ? 'pin-open' : ''} ${pin.reading === null ? 'pin-unread' : ''} ${pin.x > 0.7 ? 'pin-left' : ''} ${pin.x > 0.9 ? 'pin-edge' : ''} ${pin.y > 0.8 ? 'pin-up' : ''}`} style={{ left: `${pin.x * 100}%`, top: `${pin.y * 100}%`, '--share': pin.suspicion } as React.CSSProperties}>
+        <div
+            className={
+                `pin ${open ? 'pin-open' : ''} ${pin.reading === null ? 'pin-unread' : ''} ` +
+                `${pin.x > 0.7 ? 'pin-left' : ''} ${pin.x > 0.9 ? 'pin-edge' : ''} ${pin.y > 0.8 ? 'pin-up' : ''}`
+            }
+            style={{ left: `${pin.x * 100}%`, top: `${pin.y * 100}%`, '--share': pin.suspicion } as React.CSSProperties}
+        >
             <button type="button" aria-label={`Pin ${pin.target}, ${shown}`} aria-expanded={open} onClick={onOpen}>
                 {pin.reading !== null && <Mark shape={pin.reading.mark} title={pin.reading.word} />}
                 <span>{pin.target}</span>
@@ -33,14 +49,24 @@ function Pin({ pin, open, onOpen, onRead }: { pin: PinView; open: boolean; onOpe
             </button>
             {open && (
                 <div className="pin-sheet">
-                    <p><b>{pin.name}</b></p>
+                    <p>
+                        <b>{pin.name}</b>
+                    </p>
                     {pin.expected !== null && <p className="quiet">a good unit: {pin.expected}</p>}
-                    <Input autoFocus className="pin-field" aria-label={`Reading at ${pin.target}`} placeholder={pin.reading?.text ?? '…'} value={text} onChange={(event) => setText(event.target.value)} onPressEnter={() => {
-                        if (text.trim() !== '') {
-                            onRead(text);
-                            setText('');
-                        }
-                    }} />
+                    <Input
+                        autoFocus
+                        className="pin-field"
+                        aria-label={`Reading at ${pin.target}`}
+                        placeholder={pin.reading?.text ?? '…'}
+                        value={text}
+                        onChange={(event) => setText(event.target.value)}
+                        onPressEnter={() => {
+                            if (text.trim() !== '') {
+                                onRead(text);
+                                setText('');
+                            }
+                        }}
+                    />
                     {pin.reading !== null && <p role="status">{pin.reading.sentence}</p>}
                 </div>
             )}
@@ -48,7 +74,14 @@ function Pin({ pin, open, onOpen, onRead }: { pin: PinView; open: boolean; onOpe
     );
 }
 
-function Board({ job, photo, placing, onPlace, onPlaced, onRecord }: {
+function Board({
+    job,
+    photo,
+    placing,
+    onPlace,
+    onPlaced,
+    onRecord,
+}: {
     job: string;
     photo: PhotoView;
     placing: Place | undefined;
@@ -58,7 +91,12 @@ function Board({ job, photo, placing, onPlace, onPlaced, onRecord }: {
 }) {
     const [open, setOpen] = useState<string>();
     const key = (event: React.KeyboardEvent) => {
-        const move: Record<string, [number, number]> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
+        const move: Record<string, [number, number]> = {
+            ArrowLeft: [-1, 0],
+            ArrowRight: [1, 0],
+            ArrowUp: [0, -1],
+            ArrowDown: [0, 1],
+        };
         const by = move[event.key];
         if (placing === undefined) {
             return;
@@ -75,21 +113,46 @@ function Board({ job, photo, placing, onPlace, onPlaced, onRecord }: {
     const click = (event: React.MouseEvent<HTMLDivElement>) => {
         if (placing !== undefined) {
             const frame = event.currentTarget.getBoundingClientRect();
-            onPlaced({ ...placing, x: within((event.clientX - frame.left) / frame.width), y: within((event.clientY - frame.top) / frame.height) });
+            onPlaced({
+                ...placing,
+                x: within((event.clientX - frame.left) / frame.width),
+                y: within((event.clientY - frame.top) / frame.height),
+            });
         }
     };
     return (
         // The keys belong to the whole picture while a pin is being placed; the pins on it are buttons of their own.
-        <div className={`board ${placing === undefined ? '' : 'board-placing'}`} role="group" aria-label={photo.caption === '' ? 'Photograph' : photo.caption} tabIndex={placing === undefined ? undefined : 0} ref={(board) => {
-            if (placing !== undefined && document.activeElement !== board) {
-                board?.focus();
-            }
-        }} style={{ aspectRatio: `${photo.width} / ${photo.height}` }} onKeyDown={key} onClick={click}>
+        <div
+            className={`board ${placing === undefined ? '' : 'board-placing'}`}
+            role="group"
+            aria-label={photo.caption === '' ? 'Photograph' : photo.caption}
+            tabIndex={placing === undefined ? undefined : 0}
+            ref={(board) => {
+                if (placing !== undefined && document.activeElement !== board) {
+                    board?.focus();
+                }
+            }}
+            style={{ aspectRatio: `${photo.width} / ${photo.height}` }}
+            onKeyDown={key}
+            onClick={click}
+        >
             <img src={`/api/v1/jobs/${job}/photos/${photo.id}${photo.ready ? '' : '?waiting'}`} alt={photo.caption} />
-            {photo.pins.filter((pin) => pin.target !== placing?.target).map((pin) => (
-                <Pin key={pin.target} pin={pin} open={open === pin.target && placing === undefined} onOpen={() => setOpen(open === pin.target ? undefined : pin.target)} onRead={(text) => onRecord('reading', { text, target: pin.target }, true)} />
-            ))}
-            {placing !== undefined && <div className="pin pin-ghost" style={{ left: `${placing.x * 100}%`, top: `${placing.y * 100}%` }}><span>{placing.target}</span></div>}
+            {photo.pins
+                .filter((pin) => pin.target !== placing?.target)
+                .map((pin) => (
+                    <Pin
+                        key={pin.target}
+                        pin={pin}
+                        open={open === pin.target && placing === undefined}
+                        onOpen={() => setOpen(open === pin.target ? undefined : pin.target)}
+                        onRead={(text) => onRecord('reading', { text, target: pin.target }, true)}
+                    />
+                ))}
+            {placing !== undefined && (
+                <div className="pin pin-ghost" style={{ left: `${placing.x * 100}%`, top: `${placing.y * 100}%` }}>
+                    <span>{placing.target}</span>
+                </div>
+            )}
         </div>
     );
 }
@@ -111,48 +174,115 @@ export function PhotoBoard({ bench, onRecord, onPhoto, refusal, onClose }: Props
         setPlacing({ target, x: known?.x ?? 0.5, y: known?.y ?? 0.5 });
     };
     return (
-        <Modal open className="photo-sheet" width={1180} title="Photographs" footer={<Button onClick={onClose}>Back</Button>} onCancel={onClose} focusTriggerAfterClose={false}
-            afterOpenChange={(open) => { if (open) document.querySelector<HTMLElement>('.board .pin button, .photo-side button')?.focus(); }}>
-            {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
+        <Modal
+            open
+            className="photo-sheet"
+            width={1180}
+            title="Photographs"
+            footer={<Button onClick={onClose}>Back</Button>}
+            onCancel={onClose}
+            focusTriggerAfterClose={false}
+            afterOpenChange={(open) => {
+                if (open) document.querySelector<HTMLElement>('.board .pin button, .photo-side button')?.focus();
+            }}
+        >
+            {refusal !== undefined && (
+                <p role="alert" className="refusal">
+                    {refusal}
+                </p>
+            )}
             <div className="photo-board">
-                {photo === undefined
-                    ? <p className="board-empty">No photograph yet. Take one from straight above with the covers off and the plug out; then pin the test points on it, and type readings where you measure them.</p>
-                    : <Board job={bench.job.id} photo={photo} placing={placing} onPlace={setPlacing} onPlaced={(place) => {
-                        onRecord('pin', { photo: photo.id, ...place }, true);
-                        setPlacing(undefined);
-                    }} onRecord={onRecord} />}
+                {photo === undefined ? (
+                    <p className="board-empty">
+                        No photograph yet. Take one from straight above with the covers off and the plug out; then pin
+                        the test points on it, and type readings where you measure them.
+                    </p>
+                ) : (
+                    <Board
+                        job={bench.job.id}
+                        photo={photo}
+                        placing={placing}
+                        onPlace={setPlacing}
+                        onPlaced={(place) => {
+                            onRecord('pin', { photo: photo.id, ...place }, true);
+                            setPlacing(undefined);
+                        }}
+                        onRecord={onRecord}
+                    />
+                )}
                 <div className="photo-side">
                     {bench.photos.length > 1 && (
                         <ul className="photo-list">
-                            {bench.photos.map((one, k) => <li key={one.id}><button type="button" className="plain" aria-pressed={one.id === photo?.id} onClick={() => setShown(one.id)}>{one.caption === '' ? `Photograph ${bench.photos.length - k}` : one.caption}</button></li>)}
+                            {bench.photos.map((one, k) => (
+                                <li key={one.id}>
+                                    <button
+                                        type="button"
+                                        className="plain"
+                                        aria-pressed={one.id === photo?.id}
+                                        onClick={() => setShown(one.id)}
+                                    >
+                                        {one.caption === '' ? `Photograph ${bench.photos.length - k}` : one.caption}
+                                    </button>
+                                </li>
+                            ))}
                         </ul>
                     )}
                     {mayWrite && photo !== undefined && (
                         <>
                             <label htmlFor="pin-target">Place a pin</label>
-                            <Select id="pin-target" showSearch={{ optionFilterProp: 'label' }} placeholder="point or part" value={placing?.target ?? null} options={targets} onChange={start} onSelect={(_, option) => start(option.value)} />
-                            <p className="hint">{placing === undefined ? 'A pin that is there already is moved.' : 'Click the place, or move it with the arrow keys (Shift for large steps) and press Enter.'}</p>
+                            <Select
+                                id="pin-target"
+                                showSearch={{ optionFilterProp: 'label' }}
+                                placeholder="point or part"
+                                value={placing?.target ?? null}
+                                options={targets}
+                                onChange={start}
+                                onSelect={(_, option) => start(option.value)}
+                            />
+                            <p className="hint">
+                                {placing === undefined
+                                    ? 'A pin that is there already is moved.'
+                                    : 'Click the place, or move it with the arrow keys ' +
+                                      '(Shift for large steps) and press Enter.'}
+                            </p>
                         </>
                     )}
                     {mayWrite && (
                         <>
                             <label htmlFor="photo-caption">Add a photograph</label>
-                            <Input id="photo-caption" placeholder="what it shows" value={caption} onChange={(event) => setCaption(event.target.value)} />
+                            <Input
+                                id="photo-caption"
+                                placeholder="what it shows"
+                                value={caption}
+                                onChange={(event) => setCaption(event.target.value)}
+                            />
                             <Button onClick={() => file.current?.click()}>Take or choose it</Button>
-                            <input ref={file} type="file" accept="image/jpeg,image/png,image/webp" hidden aria-label="Photograph file" onChange={(event) => {
-                                const chosen = event.target.files?.[0];
-                                if (chosen !== undefined) {
-                                    void shrink(chosen).then((picture) => onPhoto(picture, caption));
-                                    setCaption('');
-                                    setShown(undefined);
-                                }
-                                event.target.value = '';
-                            }} />
+                            <input
+                                ref={file}
+                                type="file"
+                                accept="image/jpeg,image/png,image/webp"
+                                hidden
+                                aria-label="Photograph file"
+                                onChange={(event) => {
+                                    const chosen = event.target.files?.[0];
+                                    if (chosen !== undefined) {
+                                        void shrink(chosen).then((picture) => onPhoto(picture, caption));
+                                        setCaption('');
+                                        setShown(undefined);
+                                    }
+                                    event.target.value = '';
+                                }}
+                            />
                         </>
                     )}
                     {photo !== undefined && photo.pins.length > 0 && (
                         <ul className="pin-list" aria-label="Pins">
-                            {photo.pins.map((pin) => <li key={pin.target}><b>{pin.target}</b> <span className="mono-figures">{pin.reading?.text ?? 'not read'}</span></li>)}
+                            {photo.pins.map((pin) => (
+                                <li key={pin.target}>
+                                    <b>{pin.target}</b>{' '}
+                                    <span className="mono-figures">{pin.reading?.text ?? 'not read'}</span>
+                                </li>
+                            ))}
                         </ul>
                     )}
                 </div>

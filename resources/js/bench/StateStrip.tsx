@@ -12,7 +12,17 @@ function minutesSince(since: string | null | undefined, now: number): string {
 }
 
 /** The state of the unit, the largest thing on the screen after the next step. */
-export function StateStrip({ bench, onPower, onMains, onLedger }: { bench: Bench; onPower: () => void; onMains: () => void; onLedger: () => void }) {
+export function StateStrip({
+    bench,
+    onPower,
+    onMains,
+    onLedger,
+}: {
+    bench: Bench;
+    onPower: () => void;
+    onMains: () => void;
+    onLedger: () => void;
+}) {
     const [now, setNow] = useState(() => Date.now());
     useEffect(() => {
         const timer = window.setInterval(() => setNow(Date.now()), 20_000);
@@ -24,15 +34,47 @@ export function StateStrip({ bench, onPower, onMains, onLedger }: { bench: Bench
     return (
         <section className={`state state-${state.power}`} aria-label="State of the unit">
             <div className="state-words" role="status">
-                {state.words}{energised && state.mains !== null ? ` ${state.mains}` : ''}{energised && minutesSince(state.since, now)}
+                {state.words}
+                {energised && state.mains !== null ? ` ${state.mains}` : ''}
+                {energised && minutesSince(state.since, now)}
             </div>
-            <div className="state-mode">{state.mode_name}{safety.method != null && <small>{safety.method}</small>}</div>
-            <Button onClick={onPower} disabled={!job.may_write}>Change <kbd>P</kbd></Button>
-            {energised && <Button onClick={onMains} disabled={!job.may_write}>Mains <kbd>M</kbd></Button>}
-            <Button className={safety.open > 0 ? 'ledger-count ledger-some' : 'ledger-count'} onClick={onLedger} title={safety.context === '' ? 'Nothing is different for the time being' : safety.context}><span>Ledger <b>{safety.open} open</b> <kbd>L</kbd></span>{safety.open > 0 && <small>{safety.ledger.filter((entry) => entry.open).map((entry) => entry.words).join(', ')}</small>}</Button>
+            <div className="state-mode">
+                {state.mode_name}
+                {safety.method != null && <small>{safety.method}</small>}
+            </div>
+            <Button onClick={onPower} disabled={!job.may_write}>
+                Change <kbd>P</kbd>
+            </Button>
+            {energised && (
+                <Button onClick={onMains} disabled={!job.may_write}>
+                    Mains <kbd>M</kbd>
+                </Button>
+            )}
+            <Button
+                className={safety.open > 0 ? 'ledger-count ledger-some' : 'ledger-count'}
+                onClick={onLedger}
+                title={safety.context === '' ? 'Nothing is different for the time being' : safety.context}
+            >
+                <span>
+                    Ledger <b>{safety.open} open</b> <kbd>L</kbd>
+                </span>
+                {safety.open > 0 && (
+                    <small>
+                        {safety.ledger
+                            .filter((entry) => entry.open)
+                            .map((entry) => entry.words)
+                            .join(', ')}
+                    </small>
+                )}
+            </Button>
             <div className="state-job">
-                <b>{job.number} {job.unit}</b>
-                <small>{bench.title} rev. {bench.revision} · {job.technician} · <Link to={`/jobs/${job.id}/report`}>report</Link></small>
+                <b>
+                    {job.number} {job.unit}
+                </b>
+                <small>
+                    {bench.title} rev. {bench.revision} · {job.technician} ·{' '}
+                    <Link to={`/jobs/${job.id}/report`}>report</Link>
+                </small>
             </div>
         </section>
     );

@@ -1,6 +1,9 @@
 const LONGEST = 2200;
 
-/** A photograph made small enough to send and to keep while the network is away; what cannot be read as a picture is sent as it is, and the server says so. */
+/**
+ * A photograph made small enough to send and to keep while the network is away; what cannot be read as a picture is
+ * sent as it is, and the server says so.
+ */
 export async function shrink(file: File): Promise<Blob> {
     try {
         const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });

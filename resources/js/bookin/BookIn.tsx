@@ -37,7 +37,9 @@ export function BookIn() {
         } catch (error) {
             if (error instanceof Refused) {
                 setRefusal(error.message);
-                form.setFields(Object.entries(error.errors).map(([name, errors]) => ({ name: name as keyof Values, errors })));
+                form.setFields(
+                    Object.entries(error.errors).map(([name, errors]) => ({ name: name as keyof Values, errors })),
+                );
             }
         }
         setBusy(false);
@@ -57,21 +59,84 @@ export function BookIn() {
     return (
         <main className="page">
             <h1>Book in a unit</h1>
-            <Form form={form} layout="vertical" requiredMark={false} initialValues={{ mains: '230 V', symptoms: [] }} onFinish={(values) => void book(values)} scrollToFirstError>
+            <Form
+                form={form}
+                layout="vertical"
+                requiredMark={false}
+                initialValues={{ mains: '230 V', symptoms: [] }}
+                onFinish={(values) => void book(values)}
+                scrollToFirstError
+            >
                 <div className="two">
-                    <Form.Item label="What is it" name="unit" rules={[{ required: true, message: 'Say what the unit is.' }]}><Input autoFocus placeholder="echo sounder from the wheelhouse" /></Form.Item>
-                    <Form.Item label="Whose is it" name="owner" rules={[{ required: true, message: 'Say whose it is.' }]}><Input placeholder="name, and how to reach them" /></Form.Item>
-                    <Form.Item label="Supply inside" name="supply_id" rules={[{ required: true, message: 'Choose the supply, or make one.' }]} extra={session.data?.can.edit_library === true && <button type="button" className="plain" onClick={() => setMaking(true)}>Not in the library: answer a few questions</button>}>
-                        <Select showSearch={{ optionFilterProp: 'label' }} loading={supplies.isPending} options={supplies.data?.map((s) => ({ value: s.id, label: `${s.title}, rev. ${s.revision}` })) ?? []} />
+                    <Form.Item
+                        label="What is it"
+                        name="unit"
+                        rules={[{ required: true, message: 'Say what the unit is.' }]}
+                    >
+                        <Input autoFocus placeholder="echo sounder from the wheelhouse" />
                     </Form.Item>
-                    <Form.Item label="Mains it is meant for" name="mains" rules={[{ required: true, message: 'For example 230 V.' }]}><Input /></Form.Item>
+                    <Form.Item
+                        label="Whose is it"
+                        name="owner"
+                        rules={[{ required: true, message: 'Say whose it is.' }]}
+                    >
+                        <Input placeholder="name, and how to reach them" />
+                    </Form.Item>
+                    <Form.Item
+                        label="Supply inside"
+                        name="supply_id"
+                        rules={[{ required: true, message: 'Choose the supply, or make one.' }]}
+                        extra={
+                            session.data?.can.edit_library === true && (
+                                <button type="button" className="plain" onClick={() => setMaking(true)}>
+                                    Not in the library: answer a few questions
+                                </button>
+                            )
+                        }
+                    >
+                        <Select
+                            showSearch={{ optionFilterProp: 'label' }}
+                            loading={supplies.isPending}
+                            options={
+                                supplies.data?.map((s) => ({ value: s.id, label: `${s.title}, rev. ${s.revision}` })) ??
+                                []
+                            }
+                        />
+                    </Form.Item>
+                    <Form.Item
+                        label="Mains it is meant for"
+                        name="mains"
+                        rules={[{ required: true, message: 'For example 230 V.' }]}
+                    >
+                        <Input />
+                    </Form.Item>
                 </div>
-                <Form.Item label="In the owner's words" name="complaint"><Input.TextArea autoSize={{ minRows: 2 }} placeholder="what it did, when, what happened just before" /></Form.Item>
-                <Form.Item label="What was seen, heard or smelt" name="symptoms"><Checkbox.Group className="symptoms" options={words.data?.symptoms ?? []} /></Form.Item>
-                {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
-                <Button type="primary" htmlType="submit" loading={busy}>Book in</Button>
+                <Form.Item label="In the owner's words" name="complaint">
+                    <Input.TextArea
+                        autoSize={{ minRows: 2 }}
+                        placeholder="what it did, when, what happened just before"
+                    />
+                </Form.Item>
+                <Form.Item label="What was seen, heard or smelt" name="symptoms">
+                    <Checkbox.Group className="symptoms" options={words.data?.symptoms ?? []} />
+                </Form.Item>
+                {refusal !== undefined && (
+                    <p role="alert" className="refusal">
+                        {refusal}
+                    </p>
+                )}
+                <Button type="primary" htmlType="submit" loading={busy}>
+                    Book in
+                </Button>
             </Form>
-            <Modal open={making} onCancel={() => setMaking(false)} footer={null} title="A supply from a few answers" width={860} destroyOnHidden>
+            <Modal
+                open={making}
+                onCancel={() => setMaking(false)}
+                footer={null}
+                title="A supply from a few answers"
+                width={860}
+                destroyOnHidden
+            >
                 <TemplateForm onMade={(description) => void made(description)} />
                 <p className="hint">You can change the whole description later in the library.</p>
             </Modal>

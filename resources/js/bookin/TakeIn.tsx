@@ -15,13 +15,35 @@ export function TakeIn() {
             form.set('archive', archive);
             return answer(api.POST('/jobs/import', { body: { archive: '' }, bodySerializer: () => form }));
         },
-        onSuccess: (job) => { void queries.invalidateQueries({ queryKey: ['jobs'] }); void navigate(`/jobs/${job.id}/report`); },
+        onSuccess: (job) => {
+            void queries.invalidateQueries({ queryKey: ['jobs'] });
+            void navigate(`/jobs/${job.id}/report`);
+        },
     });
     return (
         <>
-            <input ref={file} type="file" accept=".zip,application/zip" hidden aria-label="Archive of a job" onChange={(event) => { const chosen = event.target.files?.[0]; if (chosen !== undefined) { take.mutate(chosen); } event.target.value = ''; }} />
-            <Button onClick={() => file.current?.click()} loading={take.isPending}>Take in a job from another workshop</Button>
-            {take.error !== null && <p role="alert" className="refusal">{take.error.message}</p>}
+            <input
+                ref={file}
+                type="file"
+                accept=".zip,application/zip"
+                hidden
+                aria-label="Archive of a job"
+                onChange={(event) => {
+                    const chosen = event.target.files?.[0];
+                    if (chosen !== undefined) {
+                        take.mutate(chosen);
+                    }
+                    event.target.value = '';
+                }}
+            />
+            <Button onClick={() => file.current?.click()} loading={take.isPending}>
+                Take in a job from another workshop
+            </Button>
+            {take.error !== null && (
+                <p role="alert" className="refusal">
+                    {take.error.message}
+                </p>
+            )}
         </>
     );
 }

@@ -15,21 +15,42 @@ function useOff() {
                 title: done.failed.length === 0 ? 'Off' : 'NOT everything is off',
                 content: (
                     <>
-                        {done.failed.map((line) => <p key={line} className="refusal">NOT OFF: {line} Switch it off at its own panel.</p>)}
-                        {done.off.map((name) => <p key={name}>{name} is off.</p>)}
+                        {done.failed.map((line) => (
+                            <p key={line} className="refusal">
+                                NOT OFF: {line} Switch it off at its own panel.
+                            </p>
+                        ))}
+                        {done.off.map((name) => (
+                            <p key={name}>{name} is off.</p>
+                        ))}
                         <p>Runs that were under way are stopped.</p>
-                        <p>The unit may still hold its charge. What is plugged into the wall is not switched from here: pull the plug.</p>
+                        <p>
+                            The unit may still hold its charge. What is plugged into the wall is not switched from here:
+                            pull the plug.
+                        </p>
                     </>
                 ),
             });
         },
-        onError: (error) => modal.error({ title: 'NOT off', content: <p>{error.message} Switch the instruments off at their own panels, or open /off in another window.</p> }),
+        onError: (error) =>
+            modal.error({
+                title: 'NOT off',
+                content: (
+                    <p>
+                        {error.message} Switch the instruments off at their own panels, or open /off in another window.
+                    </p>
+                ),
+            }),
     });
 }
 
 export function EverythingOff() {
     const off = useOff();
-    return <Button className="everything-off" onClick={() => off.mutate()} loading={off.isPending}>Everything off <kbd>F9</kbd></Button>;
+    return (
+        <Button className="everything-off" onClick={() => off.mutate()} loading={off.isPending}>
+            Everything off <kbd>F9</kbd>
+        </Button>
+    );
 }
 
 /** F9, on whatever page and whatever is open. */

@@ -7,7 +7,11 @@ import { instrumentsQuery } from '../api/queries';
 const KEY = 'oculant.meter';
 
 /** The meter that this bench reads with, remembered by the browser; undefined while readings are typed. */
-export function useMeter(): { meter: Instrument | undefined; instruments: Instrument[]; choose: (id: string | undefined) => void } {
+export function useMeter(): {
+    meter: Instrument | undefined;
+    instruments: Instrument[];
+    choose: (id: string | undefined) => void;
+} {
     const [chosen, setChosen] = useState(() => localStorage.getItem(KEY) ?? undefined);
     const instruments = useQuery(instrumentsQuery).data?.instruments ?? [];
     const choose = useCallback((id: string | undefined) => {
@@ -23,8 +27,18 @@ export function useMeter(): { meter: Instrument | undefined; instruments: Instru
 
 /** Takes a reading into the log; the same id sent again is the same reading. */
 export const takeReading = (job: string, instrument: string, target: string, quantity: string | null) =>
-    answer(api.POST('/jobs/{job}/instruments/{instrument}/read', { params: { path: { job, instrument } }, body: { id: ulid(), at: new Date().toISOString(), target, ...(quantity === null ? {} : { quantity }) } }));
+    answer(
+        api.POST('/jobs/{job}/instruments/{instrument}/read', {
+            params: { path: { job, instrument } },
+            body: { id: ulid(), at: new Date().toISOString(), target, ...(quantity === null ? {} : { quantity }) },
+        }),
+    );
 
 /** What an instrument shows, for a field that is sent later. */
 export const lookAt = (job: string, instrument: string, target: string, quantity: string) =>
-    answer(api.POST('/jobs/{job}/instruments/{instrument}/read', { params: { path: { job, instrument } }, body: { id: ulid(), at: new Date().toISOString(), target, quantity, keep: false } }));
+    answer(
+        api.POST('/jobs/{job}/instruments/{instrument}/read', {
+            params: { path: { job, instrument } },
+            body: { id: ulid(), at: new Date().toISOString(), target, quantity, keep: false },
+        }),
+    );

@@ -16,7 +16,15 @@ export function Cell({ label, path, value, problems, readOnly, placeholder, wide
     const complaint = problems.find((problem) => problem.path === path);
     return (
         <span className={`cell ${wide === true ? 'wide' : ''} ${complaint === undefined ? '' : 'wrong'}`}>
-            <input aria-label={label} aria-invalid={complaint !== undefined} value={value} placeholder={placeholder} readOnly={readOnly} spellCheck={false} onChange={(event) => onChange(event.target.value)} />
+            <input
+                aria-label={label}
+                aria-invalid={complaint !== undefined}
+                value={value}
+                placeholder={placeholder}
+                readOnly={readOnly}
+                spellCheck={false}
+                onChange={(event) => onChange(event.target.value)}
+            />
             {complaint !== undefined && <small role="alert">{complaint.message}</small>}
         </span>
     );

@@ -18,26 +18,59 @@ export function LibraryPage() {
             <div className="page-head">
                 <div>
                     <h1>Library</h1>
-                    <p className="lede">Each supply is described once: its parts, where to touch it, how it is run. What a good unit reads is computed from that.</p>
+                    <p className="lede">
+                        Each supply is described once: its parts, where to touch it, how it is run. What a good unit
+                        reads is computed from that.
+                    </p>
                 </div>
                 {session.data?.can.edit_library === true && (
                     <div className="page-actions">
                         <Button onClick={() => void navigate('/library/import')}>Import a file</Button>
-                        <Button type="primary" onClick={() => void navigate('/library/new')}>Describe a supply</Button>
+                        <Button type="primary" onClick={() => void navigate('/library/new')}>
+                            Describe a supply
+                        </Button>
                     </div>
                 )}
             </div>
-            <Input.Search allowClear aria-label="Search the library" placeholder="title, type number, node, anything in a description" value={words} onChange={(event) => setWords(event.target.value)} />
+            <Input.Search
+                allowClear
+                aria-label="Search the library"
+                placeholder="title, type number, node, anything in a description"
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+            />
             {supplies.isPending && <p>Opening the drawers…</p>}
-            {supplies.error !== null && <p role="alert" className="refusal">{supplies.error.message}</p>}
-            {supplies.data?.length === 0 && <p>{words === '' ? 'The library is empty. Answer a few questions about a supply and you get a description to start from.' : `Nothing in the library says "${words}".`}</p>}
+            {supplies.error !== null && (
+                <p role="alert" className="refusal">
+                    {supplies.error.message}
+                </p>
+            )}
+            {supplies.data?.length === 0 && (
+                <p>
+                    {words === ''
+                        ? 'The library is empty. ' +
+                          'Answer a few questions about a supply and you get a description to start from.'
+                        : `Nothing in the library says "${words}".`}
+                </p>
+            )}
             <ul className="jobs">
                 {ordered.map((supply) => (
                     <li key={supply.id}>
-                        <Link to={`/library/${supply.id}`} className={roots.includes(supply) ? 'job supply' : 'job supply descendant'}>
-                            <span className="unit"><b>{supply.title}</b><small>revision {supply.revision}{supply.version !== null && supply.version > 1 ? `, version ${supply.version}` : ''}</small></span>
+                        <Link
+                            to={`/library/${supply.id}`}
+                            className={roots.includes(supply) ? 'job supply' : 'job supply descendant'}
+                        >
+                            <span className="unit">
+                                <b>{supply.title}</b>
+                                <small>
+                                    revision {supply.revision}
+                                    {supply.version !== null && supply.version > 1 ? `, version ${supply.version}` : ''}
+                                </small>
+                            </span>
                             <span>{supply.mains}</span>
-                            <span>{supply.parts} parts{supply.unknown > 0 ? `, ${supply.unknown} unknown` : ''}</span>
+                            <span>
+                                {supply.parts} parts{supply.unknown > 0 ? `, ${supply.unknown} unknown` : ''}
+                            </span>
                             <span>{supply.points} test points</span>
                         </Link>
                     </li>

@@ -56,7 +56,17 @@ function useCheck(description: Description, mode: string | undefined) {
 }
 
 /** The same as text, for those who would rather type. What cannot be read yet is kept as typed. */
-function TextView({ storeKey, description, mayEdit, onChange }: { storeKey: string; description: Description; mayEdit: boolean; onChange: (description: Description) => void }) {
+function TextView({
+    storeKey,
+    description,
+    mayEdit,
+    onChange,
+}: {
+    storeKey: string;
+    description: Description;
+    mayEdit: boolean;
+    onChange: (description: Description) => void;
+}) {
     const [source, setSource] = useState(() => localStorage.getItem(storeKey) ?? layOut(description));
     const complaint = complaintAbout(source);
     const change = (value: string) => {
@@ -68,8 +78,19 @@ function TextView({ storeKey, description, mayEdit, onChange }: { storeKey: stri
     };
     return (
         <>
-            <Input.TextArea aria-label="Description" className="mono" value={source} onChange={(event) => change(event.target.value)} readOnly={!mayEdit} spellCheck={false} />
-            {complaint !== undefined && <p role="alert" className="refusal">{complaint}</p>}
+            <Input.TextArea
+                aria-label="Description"
+                className="mono"
+                value={source}
+                onChange={(event) => change(event.target.value)}
+                readOnly={!mayEdit}
+                spellCheck={false}
+            />
+            {complaint !== undefined && (
+                <p role="alert" className="refusal">
+                    {complaint}
+                </p>
+            )}
         </>
     );
 }
@@ -83,36 +104,80 @@ function complaintAbout(source: string): string | undefined {
     }
 }
 
-function General({ description, mayEdit, onChange }: { description: Description; mayEdit: boolean; onChange: (description: Description) => void }) {
+function General({
+    description,
+    mayEdit,
+    onChange,
+}: {
+    description: Description;
+    mayEdit: boolean;
+    onChange: (description: Description) => void;
+}) {
     return (
         <div className="general">
-            <label>Title <Input aria-label="Title" value={text(description.title)} readOnly={!mayEdit} onChange={(event) => onChange({ ...description, title: event.target.value })} /></label>
-            <label>Revision <Input aria-label="Revision" value={text(description.revision)} readOnly={!mayEdit} onChange={(event) => onChange({ ...description, revision: event.target.value })} /></label>
+            <label>
+                Title{' '}
+                <Input
+                    aria-label="Title"
+                    value={text(description.title)}
+                    readOnly={!mayEdit}
+                    onChange={(event) => onChange({ ...description, title: event.target.value })}
+                />
+            </label>
+            <label>
+                Revision{' '}
+                <Input
+                    aria-label="Revision"
+                    value={text(description.revision)}
+                    readOnly={!mayEdit}
+                    onChange={(event) => onChange({ ...description, revision: event.target.value })}
+                />
+            </label>
         </div>
     );
 }
 
-function PartsListButton({ description, onImported }: { description: Description; onImported: (description: Description, said: string) => void }) {
+function PartsListButton({
+    description,
+    onImported,
+}: {
+    description: Description;
+    onImported: (description: Description, said: string) => void;
+}) {
     const file = useRef<HTMLInputElement>(null);
     const read = async (chosen: File) => {
         try {
-            const result = await answer(api.POST('/supplies/import', { body: { format: 'parts', text: await chosen.text(), description } }));
+            const result = await answer(
+                api.POST('/supplies/import', { body: { format: 'parts', text: await chosen.text(), description } }),
+            );
             const lost = result.unknown.map((part) => `${part.ref}: ${part.reason}`).join('; ');
             onImported(result.description, [...result.notes, ...(lost === '' ? [] : [`Not used: ${lost}.`])].join(' '));
         } catch (error) {
-            onImported(description, problemsOf(error).map((p) => p.message).join(' '));
+            onImported(
+                description,
+                problemsOf(error)
+                    .map((p) => p.message)
+                    .join(' '),
+            );
         }
     };
     return (
         <>
             <Button onClick={() => file.current?.click()}>Parts list…</Button>
-            <input ref={file} type="file" accept=".csv,.txt" hidden aria-label="Parts list, CSV" onChange={(event) => {
-                const chosen = event.target.files?.[0];
-                event.target.value = '';
-                if (chosen !== undefined) {
-                    void read(chosen);
-                }
-            }} />
+            <input
+                ref={file}
+                type="file"
+                accept=".csv,.txt"
+                hidden
+                aria-label="Parts list, CSV"
+                onChange={(event) => {
+                    const chosen = event.target.files?.[0];
+                    event.target.value = '';
+                    if (chosen !== undefined) {
+                        void read(chosen);
+                    }
+                }}
+            />
         </>
     );
 }
@@ -122,10 +187,19 @@ function Duplicate({ id, onMade }: { id: string; onMade: (id: string) => void })
     const [complaint, setComplaint] = useState<string>();
     const make = async () => {
         try {
-            const copy = await answer(api.POST('/supplies/{supply}/duplicate', { params: { path: { supply: id } }, body: { revision: revision ?? '' } }));
+            const copy = await answer(
+                api.POST('/supplies/{supply}/duplicate', {
+                    params: { path: { supply: id } },
+                    body: { revision: revision ?? '' },
+                }),
+            );
             onMade(copy.id);
         } catch (error) {
-            setComplaint(problemsOf(error).map((p) => p.message).join(' '));
+            setComplaint(
+                problemsOf(error)
+                    .map((p) => p.message)
+                    .join(' '),
+            );
         }
     };
     if (revision === undefined) {
@@ -133,9 +207,20 @@ function Duplicate({ id, onMade }: { id: string; onMade: (id: string) => void })
     }
     return (
         <span className="duplicate">
-            <Input aria-label="Revision of the copy" autoFocus placeholder="revision, for example B" value={revision} onChange={(event) => setRevision(event.target.value)} onPressEnter={() => void make()} />
+            <Input
+                aria-label="Revision of the copy"
+                autoFocus
+                placeholder="revision, for example B"
+                value={revision}
+                onChange={(event) => setRevision(event.target.value)}
+                onPressEnter={() => void make()}
+            />
             <Button onClick={() => void make()}>Make the copy</Button>
-            {complaint !== undefined && <span role="alert" className="refusal">{complaint}</span>}
+            {complaint !== undefined && (
+                <span role="alert" className="refusal">
+                    {complaint}
+                </span>
+            )}
         </span>
     );
 }
@@ -176,9 +261,12 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
     const keep = async () => {
         setBusy(true);
         try {
-            const supply = id === 'new'
-                ? await answer(api.POST('/supplies', { body: { description } }))
-                : await answer(api.PUT('/supplies/{supply}', { params: { path: { supply: id } }, body: { description } }));
+            const supply =
+                id === 'new'
+                    ? await answer(api.POST('/supplies', { body: { description } }))
+                    : await answer(
+                          api.PUT('/supplies/{supply}', { params: { path: { supply: id } }, body: { description } }),
+                      );
             localStorage.removeItem(draftKey);
             localStorage.removeItem(textKey);
             await queries.invalidateQueries({ queryKey: ['supplies'] });
@@ -193,45 +281,182 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
     };
 
     const shownMode = checked?.mode ?? '';
-    const points: PointView[] = checked?.points.map((p) => ({ ...p, how: '', against: '', stage: checked.path.find((stage) => stage.points.includes(p.id))?.id ?? null, low: 0, high: 0, hot: false, reading: null })) ?? [];
+    const points: PointView[] =
+        checked?.points.map((p) => ({
+            ...p,
+            how: '',
+            against: '',
+            stage: checked.path.find((stage) => stage.points.includes(p.id))?.id ?? null,
+            low: 0,
+            high: 0,
+            hot: false,
+            reading: null,
+        })) ?? [];
     const table = { description, problems: wrong, mayEdit, onChange: change };
-    const tabs = <div className="mode-tabs">{checked?.modes.map((m) => <button key={m.id} type="button" className={m.id === checked.mode ? 'on' : ''} onClick={() => setMode(m.id)}>{m.name}</button>)}</div>;
+    const tabs = (
+        <div className="mode-tabs">
+            {checked?.modes.map((m) => (
+                <button
+                    key={m.id}
+                    type="button"
+                    className={m.id === checked.mode ? 'on' : ''}
+                    onClick={() => setMode(m.id)}
+                >
+                    {m.name}
+                </button>
+            ))}
+        </div>
+    );
     const computed = id === 'new' || isDraft;
     const unsaved = <p className="hint">Keep the description first: this is computed from what is kept.</p>;
 
     return (
         <div className={tab === 'budget' || tab === 'waves' || tab === 'versions' ? 'editor alone' : 'editor'}>
             <div className="editor-head">
-                <h1>{text(description.title)} <small>revision {text(description.revision) || 'A'}</small></h1>
+                <h1>
+                    {text(description.title)} <small>revision {text(description.revision) || 'A'}</small>
+                </h1>
                 <div className="editor-foot">
-                    {mayEdit && <Button type="primary" loading={busy} disabled={wrong.length > 0 || (id !== 'new' && !isDraft)} onClick={() => void keep()}>Keep it</Button>}
+                    {mayEdit && (
+                        <Button
+                            type="primary"
+                            loading={busy}
+                            disabled={wrong.length > 0 || (id !== 'new' && !isDraft)}
+                            onClick={() => void keep()}
+                        >
+                            Keep it
+                        </Button>
+                    )}
                     {mayEdit && id !== 'new' && isDraft && <Button onClick={drop}>Drop changes</Button>}
-                    {mayEdit && <PartsListButton description={description} onImported={(next, words) => { change(next); setSaid(words); }} />}
-                    {mayEdit && id !== 'new' && <Duplicate id={id} onMade={(copy) => void navigate(`/library/${copy}`)} />}
+                    {mayEdit && (
+                        <PartsListButton
+                            description={description}
+                            onImported={(next, words) => {
+                                change(next);
+                                setSaid(words);
+                            }}
+                        />
+                    )}
+                    {mayEdit && id !== 'new' && (
+                        <Duplicate id={id} onMade={(copy) => void navigate(`/library/${copy}`)} />
+                    )}
                     {id !== 'new' && <a href={`/api/v1/supplies/${id}/json`}>JSON</a>}
                     {id !== 'new' && <a href={`/api/v1/supplies/${id}/spice`}>SPICE netlist</a>}
                     {said !== undefined && <span role="status">{said}</span>}
-                    {wrong.length > 0 && <span className="refusal">{wrong.length === 1 ? 'One thing needs mending.' : `${wrong.length} things need mending.`}</span>}
+                    {wrong.length > 0 && (
+                        <span className="refusal">
+                            {wrong.length === 1 ? 'One thing needs mending.' : `${wrong.length} things need mending.`}
+                        </span>
+                    )}
                 </div>
                 {progress.data !== undefined && <SolvingBar progress={progress.data} />}
-                {wrong.length > 0 && <ul className="problems" role="alert">{wrong.slice(0, 6).map((p) => <li key={p.path + p.message}><code>{p.path}</code> {p.message}</li>)}</ul>}
+                {wrong.length > 0 && (
+                    <ul className="problems" role="alert">
+                        {wrong.slice(0, 6).map((p) => (
+                            <li key={p.path + p.message}>
+                                <code>{p.path}</code> {p.message}
+                            </li>
+                        ))}
+                    </ul>
+                )}
             </div>
             <div className="editor-text">
-                <Tabs activeKey={tab} onChange={(key) => { if (key !== 'text') { localStorage.removeItem(textKey); } setTab(key); }} items={[
-                    { key: 'parts', label: 'Parts', children: <><General description={description} mayEdit={mayEdit} onChange={change} /><PartsTable {...table} /></> },
-                    { key: 'points', label: 'Test points', children: <PointsTable {...table} checked={checked} /> },
-                    { key: 'modes', label: 'Modes', children: <ModesTable {...table} /> },
-                    { key: 'text', label: 'As text', children: tab === 'text' && <TextView storeKey={textKey} description={description} mayEdit={mayEdit} onChange={change} /> },
-                    { key: 'budget', label: 'Losses', children: tab === 'budget' && (computed ? unsaved : <>{tabs}<BudgetView supply={id} mode={shownMode} /></>) },
-                    { key: 'waves', label: 'Waveforms', children: tab === 'waves' && (computed ? unsaved : <>{tabs}<Suspense fallback={<p>Fetching the plotter…</p>}><WaveformView supply={id} mode={shownMode} /></Suspense></>) },
-                    ...(id === 'new' ? [] : [{ key: 'versions', label: 'Versions', children: tab === 'versions' && <VersionsView supply={id} /> }]),
-                ]} />
+                <Tabs
+                    activeKey={tab}
+                    onChange={(key) => {
+                        if (key !== 'text') {
+                            localStorage.removeItem(textKey);
+                        }
+                        setTab(key);
+                    }}
+                    items={[
+                        {
+                            key: 'parts',
+                            label: 'Parts',
+                            children: (
+                                <>
+                                    <General description={description} mayEdit={mayEdit} onChange={change} />
+                                    <PartsTable {...table} />
+                                </>
+                            ),
+                        },
+                        { key: 'points', label: 'Test points', children: <PointsTable {...table} checked={checked} /> },
+                        { key: 'modes', label: 'Modes', children: <ModesTable {...table} /> },
+                        {
+                            key: 'text',
+                            label: 'As text',
+                            children: tab === 'text' && (
+                                <TextView
+                                    storeKey={textKey}
+                                    description={description}
+                                    mayEdit={mayEdit}
+                                    onChange={change}
+                                />
+                            ),
+                        },
+                        {
+                            key: 'budget',
+                            label: 'Losses',
+                            children:
+                                tab === 'budget' &&
+                                (computed ? (
+                                    unsaved
+                                ) : (
+                                    <>
+                                        {tabs}
+                                        <BudgetView supply={id} mode={shownMode} />
+                                    </>
+                                )),
+                        },
+                        {
+                            key: 'waves',
+                            label: 'Waveforms',
+                            children:
+                                tab === 'waves' &&
+                                (computed ? (
+                                    unsaved
+                                ) : (
+                                    <>
+                                        {tabs}
+                                        <Suspense fallback={<p>Fetching the plotter…</p>}>
+                                            <WaveformView supply={id} mode={shownMode} />
+                                        </Suspense>
+                                    </>
+                                )),
+                        },
+                        ...(id === 'new'
+                            ? []
+                            : [
+                                  {
+                                      key: 'versions',
+                                      label: 'Versions',
+                                      children: tab === 'versions' && <VersionsView supply={id} />,
+                                  },
+                              ]),
+                    ]}
+                />
             </div>
             <aside className="editor-side" aria-label="What a good unit reads">
-                {checked === undefined ? <p>{wrong.length > 0 ? 'It is solved once what is listed above is mended.' : 'Solving…'}</p> : (
+                {checked === undefined ? (
+                    <p>{wrong.length > 0 ? 'It is solved once what is listed above is mended.' : 'Solving…'}</p>
+                ) : (
                     <>
                         {tabs}
-                        <p className="hint" aria-live="polite">{checking ? 'Solving…' : checked.unsettled === null || checked.unsettled === undefined ? 'What a good unit reads in this mode.' : <><b>{checked.unsettled.sentence}</b> {checked.unsettled.mend}</>}{checked.broken.length > 0 && <b> It destroys itself: {checked.broken.join(', ')}.</b>}{checked.unknown > 0 && ` Solved without ${checked.unknown} unknown ${checked.unknown === 1 ? 'part' : 'parts'}.`}</p>
+                        <p className="hint" aria-live="polite">
+                            {checking ? (
+                                'Solving…'
+                            ) : checked.unsettled === null || checked.unsettled === undefined ? (
+                                'What a good unit reads in this mode.'
+                            ) : (
+                                <>
+                                    <b>{checked.unsettled.sentence}</b> {checked.unsettled.mend}
+                                </>
+                            )}
+                            {checked.broken.length > 0 && <b> It destroys itself: {checked.broken.join(', ')}.</b>}
+                            {checked.unknown > 0 &&
+                                ` Solved without ${checked.unknown} unknown ` +
+                                    `${checked.unknown === 1 ? 'part' : 'parts'}.`}
+                        </p>
                         <EnergyPath path={checked.path} points={points} target={null} />
                     </>
                 )}
@@ -246,7 +471,11 @@ function Existing({ id, mayEdit }: { id: string; mayEdit: boolean }) {
         return <p>Opening…</p>;
     }
     if (supply.data === undefined) {
-        return <p role="alert" className="refusal">{supply.error?.message}</p>;
+        return (
+            <p role="alert" className="refusal">
+                {supply.error?.message}
+            </p>
+        );
     }
     return <Editor key={id} id={id} initial={supply.data.description ?? {}} mayEdit={mayEdit} />;
 }
@@ -259,7 +488,11 @@ export function SupplyEditor() {
         return draft === null ? undefined : readJson(draft);
     });
     if (session.data === undefined) {
-        return <main className="page wide"><p>Opening…</p></main>;
+        return (
+            <main className="page wide">
+                <p>Opening…</p>
+            </main>
+        );
     }
     const mayEdit = session.data.can.edit_library;
     const again = () => {
@@ -272,14 +505,28 @@ export function SupplyEditor() {
             {supply === 'new' && made === undefined && (
                 <>
                     <h1>Describe a supply</h1>
-                    <p className="lede">A few questions give a complete description with test points. You can change all of it before you keep it.</p>
-                    <TemplateForm onMade={(description) => {
-                        localStorage.setItem('oculant.draft.new', JSON.stringify(description));
-                        setMade(description);
-                    }} />
+                    <p className="lede">
+                        A few questions give a complete description with test points. You can change all of it before
+                        you keep it.
+                    </p>
+                    <TemplateForm
+                        onMade={(description) => {
+                            localStorage.setItem('oculant.draft.new', JSON.stringify(description));
+                            setMade(description);
+                        }}
+                    />
                 </>
             )}
-            {supply === 'new' && made !== undefined && <><Editor id="new" initial={made} mayEdit={mayEdit} /><p><Button type="link" onClick={again}>Begin again with other answers</Button></p></>}
+            {supply === 'new' && made !== undefined && (
+                <>
+                    <Editor id="new" initial={made} mayEdit={mayEdit} />
+                    <p>
+                        <Button type="link" onClick={again}>
+                            Begin again with other answers
+                        </Button>
+                    </p>
+                </>
+            )}
         </main>
     );
 }

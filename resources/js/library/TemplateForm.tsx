@@ -32,17 +32,54 @@ function Questions({ template, onMade }: { template: Template; onMade: (descript
         setBusy(false);
     };
 
-    const initial = Object.fromEntries(template.questions.map((q) => [q.name, q.default ?? q.options[0] ?? ''])) as Record<string, string>;
+    const initial = Object.fromEntries(
+        template.questions.map((q) => [q.name, q.default ?? q.options[0] ?? '']),
+    ) as Record<string, string>;
     return (
-        <Form layout="vertical" requiredMark={false} className="template" initialValues={initial} onFinish={(answers: Record<string, string>) => void make(answers)}>
+        <Form
+            layout="vertical"
+            requiredMark={false}
+            className="template"
+            initialValues={initial}
+            onFinish={(answers: Record<string, string>) => void make(answers)}
+        >
             <p className="lede">{template.about}</p>
-            <Form.Item label="What is it" name="title" {...complaint('title')}><Input placeholder="deck winch control, 15 V" /></Form.Item>
+            <Form.Item label="What is it" name="title" {...complaint('title')}>
+                <Input placeholder="deck winch control, 15 V" />
+            </Form.Item>
             <div className="fields">
-                {template.questions.filter((q) => q.options.length === 0).map((q) => <Form.Item key={q.name} label={q.title} name={q.name} extra={q.hint === '' ? undefined : q.hint} {...complaint(q.name)}><Input /></Form.Item>)}
+                {template.questions
+                    .filter((q) => q.options.length === 0)
+                    .map((q) => (
+                        <Form.Item
+                            key={q.name}
+                            label={q.title}
+                            name={q.name}
+                            extra={q.hint === '' ? undefined : q.hint}
+                            {...complaint(q.name)}
+                        >
+                            <Input />
+                        </Form.Item>
+                    ))}
             </div>
-            {template.questions.filter((q) => q.options.length > 0).map((q) => <Form.Item key={q.name} label={q.title} name={q.name} {...complaint(q.name)}><Radio.Group optionType="button" options={q.options.map((option) => ({ value: option, label: plain(option) }))} /></Form.Item>)}
-            {message !== undefined && <p role="alert" className="refusal">{problems.length === 0 ? message : problems.map((p) => p.message).join(' ')}</p>}
-            <Button type="primary" htmlType="submit" loading={busy}>Make the description</Button>
+            {template.questions
+                .filter((q) => q.options.length > 0)
+                .map((q) => (
+                    <Form.Item key={q.name} label={q.title} name={q.name} {...complaint(q.name)}>
+                        <Radio.Group
+                            optionType="button"
+                            options={q.options.map((option) => ({ value: option, label: plain(option) }))}
+                        />
+                    </Form.Item>
+                ))}
+            {message !== undefined && (
+                <p role="alert" className="refusal">
+                    {problems.length === 0 ? message : problems.map((p) => p.message).join(' ')}
+                </p>
+            )}
+            <Button type="primary" htmlType="submit" loading={busy}>
+                Make the description
+            </Button>
         </Form>
     );
 }
@@ -56,9 +93,20 @@ export function TemplateForm({ onMade }: { onMade: (description: Description) =>
     }
     return (
         <div className="families">
-            <ul aria-label="Families">{templates.data?.map((template) => (
-                <li key={template.name}><button type="button" className={template.name === chosen.name ? 'on' : ''} aria-pressed={template.name === chosen.name} onClick={() => setFamily(template.name)}>{template.title}</button></li>
-            ))}</ul>
+            <ul aria-label="Families">
+                {templates.data?.map((template) => (
+                    <li key={template.name}>
+                        <button
+                            type="button"
+                            className={template.name === chosen.name ? 'on' : ''}
+                            aria-pressed={template.name === chosen.name}
+                            onClick={() => setFamily(template.name)}
+                        >
+                            {template.title}
+                        </button>
+                    </li>
+                ))}
+            </ul>
             <Questions key={chosen.name} template={chosen} onMade={onMade} />
         </div>
     );

@@ -4,7 +4,15 @@ import { useState } from 'react';
 import { answer, api } from '../api/client';
 import { differencesQuery, historyQuery, versionsQuery } from '../api/queries';
 
-function Differences({ supply, against, title }: { supply: string; against: { version?: string; other?: string }; title: string }) {
+function Differences({
+    supply,
+    against,
+    title,
+}: {
+    supply: string;
+    against: { version?: string; other?: string };
+    title: string;
+}) {
     const rows = useQuery(differencesQuery(supply, against));
     if (rows.data === undefined) {
         return <p>{rows.error?.message ?? 'Comparing…'}</p>;
@@ -12,10 +20,30 @@ function Differences({ supply, against, title }: { supply: string; against: { ve
     return (
         <>
             <h2>{title}</h2>
-            {rows.data.length === 0 ? <p>They say the same.</p> : (
+            {rows.data.length === 0 ? (
+                <p>They say the same.</p>
+            ) : (
                 <table className="differences">
-                    <thead><tr><th>Where</th><th>Field</th><th>There</th><th>Here</th></tr></thead>
-                    <tbody>{rows.data.map((row) => <tr key={`${row.section} ${row.name} ${row.field}`}><th>{row.section} {row.name}</th><td>{row.field}</td><td>{row.before}</td><td>{row.after}</td></tr>)}</tbody>
+                    <thead>
+                        <tr>
+                            <th>Where</th>
+                            <th>Field</th>
+                            <th>There</th>
+                            <th>Here</th>
+                        </tr>
+                    </thead>
+                    <tbody>
+                        {rows.data.map((row) => (
+                            <tr key={`${row.section} ${row.name} ${row.field}`}>
+                                <th>
+                                    {row.section} {row.name}
+                                </th>
+                                <td>{row.field}</td>
+                                <td>{row.before}</td>
+                                <td>{row.after}</td>
+                            </tr>
+                        ))}
+                    </tbody>
                 </table>
             )}
         </>
@@ -27,21 +55,41 @@ function FoundBefore({ supply }: { supply: string }) {
     const queries = useQueryClient();
     const rows = useQuery(historyQuery(supply));
     const [refusal, setRefusal] = useState<string>();
-    const forget = () => answer(api.DELETE('/supplies/{supply}/history', { params: { path: { supply } } }))
-        .then(() => queries.invalidateQueries({ queryKey: ['supplies', supply, 'history'] }))
-        .catch((error: Error) => setRefusal(error.message));
+    const forget = () =>
+        answer(api.DELETE('/supplies/{supply}/history', { params: { path: { supply } } }))
+            .then(() => queries.invalidateQueries({ queryKey: ['supplies', supply, 'history'] }))
+            .catch((error: Error) => setRefusal(error.message));
     return (
         <section aria-label="Found on this board before">
             <h2>Found on this board before</h2>
-            {(rows.data ?? []).length === 0
-                ? <p className="hint">Nothing yet. The named causes of closed jobs count here and move suspicion at the next one.</p>
-                : (
-                    <>
-                        <table className="differences"><tbody>{(rows.data ?? []).map((row) => <tr key={row.title}><th>{row.title}</th><td>{row.times} ×</td></tr>)}</tbody></table>
-                        <Popconfirm title="Count anew from today?" okText="Count anew" cancelText="Back" onConfirm={forget}><button type="button" className="plain">Count anew</button></Popconfirm>
-                    </>
-                )}
-            {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
+            {(rows.data ?? []).length === 0 ? (
+                <p className="hint">
+                    Nothing yet. The named causes of closed jobs count here and move suspicion at the next one.
+                </p>
+            ) : (
+                <>
+                    <table className="differences">
+                        <tbody>
+                            {(rows.data ?? []).map((row) => (
+                                <tr key={row.title}>
+                                    <th>{row.title}</th>
+                                    <td>{row.times} ×</td>
+                                </tr>
+                            ))}
+                        </tbody>
+                    </table>
+                    <Popconfirm title="Count anew from today?" okText="Count anew" cancelText="Back" onConfirm={forget}>
+                        <button type="button" className="plain">
+                            Count anew
+                        </button>
+                    </Popconfirm>
+                </>
+            )}
+            {refusal !== undefined && (
+                <p role="alert" className="refusal">
+                    {refusal}
+                </p>
+            )}
         </section>
     );
 }
@@ -57,20 +105,60 @@ export function VersionsView({ supply }: { supply: string }) {
             <div>
                 <h2>Versions of this description</h2>
                 <p className="hint">Jobs keep the version they were booked in with.</p>
-                <ul className="jobs">{versions.data.versions.map((version) => (
-                    <li key={version.id}><button type="button" className="job" onClick={() => setChosen({ against: { version: String(version.number) }, title: `Since version ${version.number}` })}>
-                        <b>{version.number}</b><span>{version.at == null ? '' : new Date(version.at).toLocaleString()}</span><span>{version.by ?? ''}</span><span>{version.changes == null ? 'first' : `${version.changes} ${version.changes === 1 ? 'change' : 'changes'}`}</span>
-                    </button></li>
-                ))}</ul>
+                <ul className="jobs">
+                    {versions.data.versions.map((version) => (
+                        <li key={version.id}>
+                            <button
+                                type="button"
+                                className="job"
+                                onClick={() =>
+                                    setChosen({
+                                        against: { version: String(version.number) },
+                                        title: `Since version ${version.number}`,
+                                    })
+                                }
+                            >
+                                <b>{version.number}</b>
+                                <span>{version.at == null ? '' : new Date(version.at).toLocaleString()}</span>
+                                <span>{version.by ?? ''}</span>
+                                <span>
+                                    {version.changes == null
+                                        ? 'first'
+                                        : `${version.changes} ${version.changes === 1 ? 'change' : 'changes'}`}
+                                </span>
+                            </button>
+                        </li>
+                    ))}
+                </ul>
                 <h2>Other revisions of the design</h2>
-                {versions.data.family.length === 0 ? <p className="hint">None yet. Duplicate it to describe a revision that differs in some parts.</p> : (
-                    <ul className="jobs">{versions.data.family.map((other) => (
-                        <li key={other.id}><button type="button" className="job" onClick={() => setChosen({ against: { other: other.id }, title: `Beside revision ${other.revision}` })}><b>{other.revision}</b><span>{other.title}</span></button></li>
-                    ))}</ul>
+                {versions.data.family.length === 0 ? (
+                    <p className="hint">None yet. Duplicate it to describe a revision that differs in some parts.</p>
+                ) : (
+                    <ul className="jobs">
+                        {versions.data.family.map((other) => (
+                            <li key={other.id}>
+                                <button
+                                    type="button"
+                                    className="job"
+                                    onClick={() =>
+                                        setChosen({
+                                            against: { other: other.id },
+                                            title: `Beside revision ${other.revision}`,
+                                        })
+                                    }
+                                >
+                                    <b>{other.revision}</b>
+                                    <span>{other.title}</span>
+                                </button>
+                            </li>
+                        ))}
+                    </ul>
                 )}
                 <FoundBefore supply={supply} />
             </div>
-            <div>{chosen !== undefined && <Differences supply={supply} against={chosen.against} title={chosen.title} />}</div>
+            <div>
+                {chosen !== undefined && <Differences supply={supply} against={chosen.against} title={chosen.title} />}
+            </div>
         </section>
     );
 }

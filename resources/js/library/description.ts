@@ -25,13 +25,18 @@ export function withField(row: Row, field: string, value: unknown): Row {
 }
 
 /** How the server names a row in what it complains about: by its reference or id, by its place if it has none. */
-export const pathOf = (section: string, name: unknown, at: number): string => `${section}[${typeof name === 'string' && name !== '' ? name : at}]`;
+export const pathOf = (section: string, name: unknown, at: number): string =>
+    `${section}[${typeof name === 'string' && name !== '' ? name : at}]`;
 
-export const text = (value: unknown): string => (typeof value === 'string' || typeof value === 'number' ? String(value) : '');
+export const text = (value: unknown): string =>
+    typeof value === 'string' || typeof value === 'number' ? String(value) : '';
 
 /** JSON as a person would lay it out: a record that fits on one line stands on one line. */
 export function layOut(value: unknown, indent = ''): string {
-    const flat = JSON.stringify(value).replace(/":/g, '": ').replace(/,"/g, ', "').replace(/^\{(.+)\}$/, '{ $1 }');
+    const flat = JSON.stringify(value)
+        .replace(/":/g, '": ')
+        .replace(/,"/g, ', "')
+        .replace(/^\{(.+)\}$/, '{ $1 }');
     if (typeof value !== 'object' || value === null || (flat.length + indent.length < 96 && indent.length > 0)) {
         return typeof value === 'object' ? flat : JSON.stringify(value);
     }

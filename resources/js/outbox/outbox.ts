@@ -48,12 +48,16 @@ export interface View {
 }
 
 /** Answers that say nothing of the entry: the network, the server, its load. */
-const saysNothing = (status: number) => status === 0 || status === 408 || status === 421 || status === 425 || status === 429 || status >= 500;
+const saysNothing = (status: number) =>
+    status === 0 || status === 408 || status === 421 || status === 425 || status === 429 || status >= 500;
 
 /** The session is over, or its token: the entry is as good as it was. */
 const isSignedOut = (status: number) => status === 401 || status === 419;
 
-/** What stands on something that is only to be confirmed waits with it: a reading belongs behind the power that it was taken with. */
+/**
+ * What stands on something that is only to be confirmed waits with it: a reading belongs behind the power that it was
+ * taken with.
+ */
 const holds = (entry: Entry) => entry.refused?.field === 'still_true';
 
 /** The first, and those behind it that may go with it: of the same job, and no picture, which goes by itself. */
@@ -67,8 +71,10 @@ function inOneRequest(row: Entry[]): Entry[] {
 }
 
 /**
- * Keeps what was typed until the server has it. Each entry is stored before anything is sent; the server knows one that it has seen by its
- * ULID. Only a verdict on the entry itself takes it out of the row, and then into a tray, where it stays until somebody mends it or throws it away.
+ * Keeps what was typed until the server has it. Each entry is stored before anything is sent; the server knows one that
+ * it has seen by its
+ * ULID. Only a verdict on the entry itself takes it out of the row, and then into a tray, where it stays until somebody
+ * mends it or throws it away.
  */
 export class Outbox {
     private entries: Entry[] = [];
@@ -88,7 +94,10 @@ export class Outbox {
     constructor(
         private readonly store: Store,
         private readonly send: Send,
-        /** Told of what the server has taken; until it is done, that is shown as on its way: it is never in neither place. */
+        /**
+         * Told of what the server has taken; until it is done, that is shown as on its way: it is never in neither
+         * place.
+         */
         private readonly told: (entries: Entry[]) => Promise<unknown> = () => Promise.resolve(),
         /** One page at a time sends; the default is for a world with a single page. */
         private readonly alone: (work: () => Promise<void>) => Promise<void> = (work) => work(),
@@ -130,7 +139,13 @@ export class Outbox {
 
     /** Everything of a job that waits to be confirmed, and what waits behind it. */
     async confirm(job: string): Promise<void> {
-        for (const { id } of this.entries.filter((entry) => entry.job === job && entry.user === this.user && !this.arrived.has(entry.id) && (holds(entry) || entry.refused === undefined))) {
+        for (const { id } of this.entries.filter(
+            (entry) =>
+                entry.job === job &&
+                entry.user === this.user &&
+                !this.arrived.has(entry.id) &&
+                (holds(entry) || entry.refused === undefined),
+        )) {
             await this.replace(id, (entry) => ({ ...entry, stillTrue: true, refused: undefined }));
         }
         await this.flush();
@@ -165,10 +180,17 @@ export class Outbox {
     }
 
     private async round(): Promise<void> {
-        // Another page of this browser may have sent some of them meanwhile; what is only being written, or typed while this looks, is none of those.
+        // Another page of this browser may have sent some of them meanwhile; what is only being written, or typed while
+        // this looks, is none of those.
         const written = new Set(this.entries.filter((entry) => !this.writing.has(entry.id)).map((entry) => entry.id));
         const there = new Set((await this.store.all()).map((entry) => entry.id));
-        this.entries = this.entries.filter((entry) => there.has(entry.id) || this.arrived.has(entry.id) || !written.has(entry.id) || this.unkept.has(entry.id));
+        this.entries = this.entries.filter(
+            (entry) =>
+                there.has(entry.id) ||
+                this.arrived.has(entry.id) ||
+                !written.has(entry.id) ||
+                this.unkept.has(entry.id),
+        );
         try {
             await this.sendAll();
         } finally {
@@ -184,7 +206,9 @@ export class Outbox {
 
     private async sendAll(): Promise<void> {
         const held = new Set(this.entries.filter(holds).map((entry) => entry.job));
-        let row = this.mine().filter((one) => one.refused === undefined && !this.arrived.has(one.id) && !this.writing.has(one.id));
+        let row = this.mine().filter(
+            (one) => one.refused === undefined && !this.arrived.has(one.id) && !this.writing.has(one.id),
+        );
         while (row.length > 0) {
             row = row.filter((entry) => !held.has(entry.job));
             const together = inOneRequest(row);
@@ -236,7 +260,10 @@ export class Outbox {
         await this.store.put(changed);
     }
 
-    /** What an older version left belongs to nobody that it knows of: whoever is here sees it in the tray, and sends or throws it away. */
+    /**
+     * What an older version left belongs to nobody that it knows of: whoever is here sees it in the tray, and sends or
+     * throws it away.
+     */
     private mine(): Entry[] {
         return this.entries.filter((entry) => entry.user === this.user || entry.user === null);
     }
@@ -244,15 +271,31 @@ export class Outbox {
     private load(): Promise<void> {
         return (this.loaded ??= this.store.all().then((kept) => {
             const known = new Set(this.entries.map((entry) => entry.id));
-            const orphaned: Refusal = { message: 'It was typed before this page knew by whom. Send it if it is yours, or throw it away.', field: 'user', status: 0 };
-            this.entries = [...kept.filter((entry) => !known.has(entry.id)).map((entry) => (entry.user === null && entry.refused === undefined ? { ...entry, refused: orphaned } : entry)), ...this.entries];
+            const orphaned: Refusal = {
+                message: 'It was typed before this page knew by whom. Send it if it is yours, or throw it away.',
+                field: 'user',
+                status: 0,
+            };
+            this.entries = [
+                ...kept
+                    .filter((entry) => !known.has(entry.id))
+                    .map((entry) =>
+                        entry.user === null && entry.refused === undefined ? { ...entry, refused: orphaned } : entry,
+                    ),
+                ...this.entries,
+            ];
             this.show();
         }));
     }
 
     private show(): void {
         const mine = this.mine();
-        this.view = { waiting: mine.filter((entry) => entry.refused === undefined), refused: mine.filter((entry) => entry.refused !== undefined), signedOut: this.signedOut, sending: this.sending };
+        this.view = {
+            waiting: mine.filter((entry) => entry.refused === undefined),
+            refused: mine.filter((entry) => entry.refused !== undefined),
+            signedOut: this.signedOut,
+            sending: this.sending,
+        };
         this.listeners.forEach((listener) => listener());
     }
 }

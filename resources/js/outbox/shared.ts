@@ -6,10 +6,18 @@ import { browserStore } from './store';
 /** What came back with the newest entries of a job: what its bench shows with them. */
 const answered = new Map<string, Bench>();
 
-const line = ({ id, kind, payload, at, stillTrue }: Entry) => ({ id, kind, payload, at, ...(stillTrue === true ? { still_true: true } : {}) });
+const line = ({ id, kind, payload, at, stillTrue }: Entry) => ({
+    id,
+    kind,
+    payload,
+    at,
+    ...(stillTrue === true ? { still_true: true } : {}),
+});
 
 function unsent(error: unknown): Said {
-    return error instanceof Refused ? { ok: false, status: error.status, message: error.message, field: Object.keys(error.errors)[0] ?? '' } : { ok: false, status: 0, message: 'It could not be sent.', field: '' };
+    return error instanceof Refused
+        ? { ok: false, status: error.status, message: error.message, field: Object.keys(error.errors)[0] ?? '' }
+        : { ok: false, status: 0, message: 'It could not be sent.', field: '' };
 }
 
 async function sendPicture({ id, job, payload, at, picture }: Entry): Promise<Said[]> {
@@ -19,7 +27,13 @@ async function sendPicture({ id, job, payload, at, picture }: Entry): Promise<Sa
     form.set('caption', String(payload.caption ?? ''));
     form.set('photo', picture as Blob, 'photo.jpg');
     try {
-        await answer(api.POST('/jobs/{job}/photos', { params: { path: { job } }, body: { id, at, photo: '' }, bodySerializer: () => form }));
+        await answer(
+            api.POST('/jobs/{job}/photos', {
+                params: { path: { job } },
+                body: { id, at, photo: '' },
+                bodySerializer: () => form,
+            }),
+        );
         return [{ ok: true }];
     } catch (error) {
         return [unsent(error)];
@@ -30,7 +44,12 @@ async function sendLines(entries: Entry[]): Promise<Said[]> {
     const job = entries[0]?.job ?? '';
     answered.delete(job);
     try {
-        const { accepted, bench } = await answer(api.POST('/jobs/{job}/log', { params: { path: { job } }, body: { sent_at: new Date().toISOString(), entries: entries.map(line), bench: true } }));
+        const { accepted, bench } = await answer(
+            api.POST('/jobs/{job}/log', {
+                params: { path: { job } },
+                body: { sent_at: new Date().toISOString(), entries: entries.map(line), bench: true },
+            }),
+        );
         if (bench !== undefined) {
             answered.set(job, bench);
         }
@@ -41,7 +60,9 @@ async function sendLines(entries: Entry[]): Promise<Said[]> {
         if (error instanceof Refused && error.accepted !== undefined) {
             return [...error.accepted.map(() => ({ ok: true }) as const), said];
         }
-        return entries.length > 1 && error instanceof Refused && [403, 413, 422].includes(error.status) ? oneByOne(entries) : [said];
+        return entries.length > 1 && error instanceof Refused && [403, 413, 422].includes(error.status)
+            ? oneByOne(entries)
+            : [said];
     }
 }
 
@@ -63,7 +84,7 @@ const send = (entries: Entry[]) => (entries[0]?.picture === undefined ? sendLine
 async function sendAgain(entries: Entry[]): Promise<Said[]> {
     const said = await send(entries);
     const [first] = said;
-    return first?.ok === false && first.status === 419 && await renewToken() ? send(entries) : said;
+    return first?.ok === false && first.status === 419 && (await renewToken()) ? send(entries) : said;
 }
 
 /** Pages of one browser take turns. */
@@ -85,12 +106,17 @@ async function show(job: string): Promise<void> {
 }
 
 /** The one outbox of this page: entries leave from wherever one is. */
-export const outbox = new Outbox(browserStore, sendAgain, (taken) => {
-    const jobs = [...new Set(taken.map((entry) => entry.job))];
-    void queries.invalidateQueries({ queryKey: ['jobs'] });
-    jobs.forEach((job) => void queries.invalidateQueries({ queryKey: ['report', job] }));
-    return Promise.all(jobs.map(show));
-}, alone);
+export const outbox = new Outbox(
+    browserStore,
+    sendAgain,
+    (taken) => {
+        const jobs = [...new Set(taken.map((entry) => entry.job))];
+        void queries.invalidateQueries({ queryKey: ['jobs'] });
+        jobs.forEach((job) => void queries.invalidateQueries({ queryKey: ['report', job] }));
+        return Promise.all(jobs.map(show));
+    },
+    alone,
+);
 
 const again = () => void outbox.flush();
 window.setInterval(again, 4000);

@@ -5,7 +5,9 @@ const idb = createStore('oculant-outbox', 'waiting');
 
 type Older = Omit<Entry, 'user' | 'job'>;
 
-/** In the browser's own database: it survives reload, power and network. One row an entry, in the order of their ULIDs. */
+/**
+ * In the browser's own database: it survives reload, power and network. One row an entry, in the order of their ULIDs.
+ */
 export const browserStore: Store = {
     async all() {
         const rows = await pairs<string, Entry | Older[]>(idb);

@@ -9,7 +9,8 @@ export type { Entry } from './outbox';
 export const useOutboxView = () => useSyncExternalStore(outbox.subscribe, outbox.snapshot);
 
 /**
- * What a page of one job sends, and what came back of that. Refused things stand in the tray whatever page one is on; the page where one was
+ * What a page of one job sends, and what came back of that. Refused things stand in the tray whatever page one is on;
+ * the page where one was
  * typed puts it back to where it was typed as well, and sending that again takes it out of the tray.
  */
 export function useOutbox(job: string, onRefused: (entry: Entry) => void) {
@@ -32,17 +33,27 @@ export function useOutbox(job: string, onRefused: (entry: Entry) => void) {
         }
     }, [view]);
 
-    const record = useCallback(async (kind: string, payload: Record<string, unknown>, picture?: Blob) => {
-        setRefusal(undefined);
-        const mends = restored.current?.kind === kind ? restored.current.id : undefined;
-        restored.current = undefined;
-        const id = ulid();
-        own.current.add(id);
-        await outbox.record({ id, job, kind, payload, at: new Date().toISOString(), ...(picture === undefined ? {} : { picture }) });
-        if (mends !== undefined) {
-            await outbox.discard(mends);
-        }
-    }, [job]);
+    const record = useCallback(
+        async (kind: string, payload: Record<string, unknown>, picture?: Blob) => {
+            setRefusal(undefined);
+            const mends = restored.current?.kind === kind ? restored.current.id : undefined;
+            restored.current = undefined;
+            const id = ulid();
+            own.current.add(id);
+            await outbox.record({
+                id,
+                job,
+                kind,
+                payload,
+                at: new Date().toISOString(),
+                ...(picture === undefined ? {} : { picture }),
+            });
+            if (mends !== undefined) {
+                await outbox.discard(mends);
+            }
+        },
+        [job],
+    );
 
     /** What was put back where it was typed is being changed by hand: cleared, it is only in the tray. */
     const forget = useCallback((isCleared = false) => {

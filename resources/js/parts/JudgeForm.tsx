@@ -14,7 +14,15 @@ export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Wri
     const [celsius, setCelsius] = useState('25');
     const chosen = place.trials.find((one) => one.id === trial);
     const isLifted = lifted || chosen?.in_circuit !== true;
-    const judge = useMutation({ mutationFn: () => answer(api.POST('/jobs/{job}/parts/{part}/judge', { params: { path: { job: bench.job.id, part: place.ref } }, body: { trial, text, lifted: isLifted, hertz, celsius } })) });
+    const judge = useMutation({
+        mutationFn: () =>
+            answer(
+                api.POST('/jobs/{job}/parts/{part}/judge', {
+                    params: { path: { job: bench.job.id, part: place.ref } },
+                    body: { trial, text, lifted: isLifted, hertz, celsius },
+                }),
+            ),
+    });
     if (chosen === undefined) {
         return null;
     }
@@ -26,7 +34,11 @@ export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Wri
         if (chosen.kept) {
             onRecord('part_test', { part: place.ref, quantity: trial, text, lifted: isLifted });
         } else {
-            onRecord('tested', { part: place.ref, verdict: verdict.good ? 'good' : 'bad', text: `${chosen.title} ${text}` });
+            onRecord('tested', {
+                part: place.ref,
+                verdict: verdict.good ? 'good' : 'bad',
+                text: `${chosen.title} ${text}`,
+            });
         }
         judge.reset();
         setText('');
@@ -34,20 +46,75 @@ export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Wri
     return (
         <section aria-label="Judge it" className="judge">
             <h2>Measured on it</h2>
-            <form onSubmit={(event) => { event.preventDefault(); judge.mutate(); }}>
-                <Select aria-label="What was measured" value={trial} onChange={(value) => { setTrial(value); judge.reset(); }} options={place.trials.map((one) => ({ value: one.id, label: one.title }))} />
-                <Input aria-label="The meter shows" className="mono-figures" placeholder={chosen.hint} value={text} onChange={(event) => setText(event.target.value)} />
-                {chosen.wants === 'hertz' && isLifted && <Input aria-label="Frequency of the meter" value={hertz} suffix="Hz" onChange={(event) => setHertz(event.target.value)} />}
-                {chosen.wants === 'celsius' && <Input aria-label="Its temperature" value={celsius} suffix="°C" onChange={(event) => setCelsius(event.target.value)} />}
-                {chosen.in_circuit && <Checkbox checked={lifted} onChange={(event) => setLifted(event.target.checked)}>one leg lifted, or out</Checkbox>}
-                <Button htmlType="submit" loading={judge.isPending} disabled={text.trim() === ''}>Judge</Button>
+            <form
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    judge.mutate();
+                }}
+            >
+                <Select
+                    aria-label="What was measured"
+                    value={trial}
+                    onChange={(value) => {
+                        setTrial(value);
+                        judge.reset();
+                    }}
+                    options={place.trials.map((one) => ({ value: one.id, label: one.title }))}
+                />
+                <Input
+                    aria-label="The meter shows"
+                    className="mono-figures"
+                    placeholder={chosen.hint}
+                    value={text}
+                    onChange={(event) => setText(event.target.value)}
+                />
+                {chosen.wants === 'hertz' && isLifted && (
+                    <Input
+                        aria-label="Frequency of the meter"
+                        value={hertz}
+                        suffix="Hz"
+                        onChange={(event) => setHertz(event.target.value)}
+                    />
+                )}
+                {chosen.wants === 'celsius' && (
+                    <Input
+                        aria-label="Its temperature"
+                        value={celsius}
+                        suffix="°C"
+                        onChange={(event) => setCelsius(event.target.value)}
+                    />
+                )}
+                {chosen.in_circuit && (
+                    <Checkbox checked={lifted} onChange={(event) => setLifted(event.target.checked)}>
+                        one leg lifted, or out
+                    </Checkbox>
+                )}
+                <Button htmlType="submit" loading={judge.isPending} disabled={text.trim() === ''}>
+                    Judge
+                </Button>
             </form>
-            {judge.error !== null && <p role="alert" className="refusal">{judge.error.message}</p>}
+            {judge.error !== null && (
+                <p role="alert" className="refusal">
+                    {judge.error.message}
+                </p>
+            )}
             {verdict !== undefined && (
                 <div role="status" className="judgement">
-                    <p className="latest-sentence"><Mark shape={verdict.mark} title={verdict.word} /> {verdict.sentence}</p>
-                    <p className="quiet">{verdict.why} Expected {verdict.expected}.</p>
-                    {verdict.fault_title !== '' && <p>It points to: <b>{place.ref} {verdict.fault_title}</b>. {verdict.explains?.sentence}</p>}
+                    <p className="latest-sentence">
+                        <Mark shape={verdict.mark} title={verdict.word} /> {verdict.sentence}
+                    </p>
+                    <p className="quiet">
+                        {verdict.why} Expected {verdict.expected}.
+                    </p>
+                    {verdict.fault_title !== '' && (
+                        <p>
+                            It points to:{' '}
+                            <b>
+                                {place.ref} {verdict.fault_title}
+                            </b>
+                            . {verdict.explains?.sentence}
+                        </p>
+                    )}
                     {bench.job.may_write && <Button onClick={record}>Record it</Button>}
                 </div>
             )}

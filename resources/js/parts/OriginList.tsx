@@ -12,16 +12,39 @@ export function OriginList({ place, bench, onRecord }: { place: PartPlace } & Wr
             <ul className="origins">
                 {place.origins.map((origin) => (
                     <li key={origin.key}>
-                        <b>{origin.title}{origin.likely && <em> likely</em>}</b>
+                        <b>
+                            {origin.title}
+                            {origin.likely && <em> likely</em>}
+                        </b>
                         {origin.finding !== '' && <p>{origin.finding}</p>}
                         <p className="hint">{origin.check}</p>
-                        {origin.outcome !== ''
-                            ? <p role="status"><b>{origin.outcome}</b></p>
-                            : bench.job.may_write && (
+                        {origin.outcome !== '' ? (
+                            <p role="status">
+                                <b>{origin.outcome}</b>
+                            </p>
+                        ) : (
+                            bench.job.may_write && (
                                 <div className="origin-acts">
-                                    {outcomes.map((outcome) => <Button key={outcome} size="small" aria-label={`${origin.title}: ${outcome}`} onClick={() => onRecord('origin', { part: place.ref, key: origin.key, title: origin.title, outcome })}>{outcome}</Button>)}
+                                    {outcomes.map((outcome) => (
+                                        <Button
+                                            key={outcome}
+                                            size="small"
+                                            aria-label={`${origin.title}: ${outcome}`}
+                                            onClick={() =>
+                                                onRecord('origin', {
+                                                    part: place.ref,
+                                                    key: origin.key,
+                                                    title: origin.title,
+                                                    outcome,
+                                                })
+                                            }
+                                        >
+                                            {outcome}
+                                        </Button>
+                                    ))}
                                 </div>
-                            )}
+                            )
+                        )}
                     </li>
                 ))}
             </ul>

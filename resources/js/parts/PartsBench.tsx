@@ -25,12 +25,22 @@ export interface Writes {
 function Open({ bench, tab, part }: { bench: Bench; tab: string; part: string | undefined }) {
     const { job } = bench;
     const navigate = useNavigate();
-    const outbox = useOutbox(job.id, useCallback(() => undefined, []));
-    const open = useCallback((to: string) => void navigate(`/jobs/${job.id}/parts/${to}${part === undefined ? '' : `?part=${part}`}`, { replace: true }), [job.id, navigate, part]);
+    const outbox = useOutbox(
+        job.id,
+        useCallback(() => undefined, []),
+    );
+    const open = useCallback(
+        (to: string) =>
+            void navigate(`/jobs/${job.id}/parts/${to}${part === undefined ? '' : `?part=${part}`}`, { replace: true }),
+        [job.id, navigate, part],
+    );
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
-            if (event.target instanceof HTMLElement && event.target.closest('input, textarea, .ant-modal, .ant-select') !== null) {
+            if (
+                event.target instanceof HTMLElement &&
+                event.target.closest('input, textarea, .ant-modal, .ant-select') !== null
+            ) {
                 return;
             }
             const chosen = tabs.find((one) => one.key === event.key);
@@ -44,23 +54,55 @@ function Open({ bench, tab, part }: { bench: Bench; tab: string; part: string | 
         return () => window.removeEventListener('keydown', listen);
     }, [job.id, navigate, open]);
 
-    const writes: Writes = { bench, onRecord: (kind, payload) => void outbox.record(kind, payload), refusal: outbox.refusal?.message, refused: outbox.refusal?.entry };
+    const writes: Writes = {
+        bench,
+        onRecord: (kind, payload) => void outbox.record(kind, payload),
+        refusal: outbox.refusal?.message,
+        refused: outbox.refusal?.entry,
+    };
     const changes = bench.safety.ledger.filter((one) => one.open).length;
     return (
         <main className="page parts-page">
             <div className="page-head">
                 <div>
                     <h1>{job.unit}</h1>
-                    <p className="quiet">{job.number}, {bench.state.words}{changes > 0 && <>, <b>{changes} temporary {changes === 1 ? 'change' : 'changes'} open</b></>}{outbox.waiting.length > 0 && <>, <em>{outbox.waiting.length} on the way to the log</em></>}</p>
+                    <p className="quiet">
+                        {job.number}, {bench.state.words}
+                        {changes > 0 && (
+                            <>
+                                ,{' '}
+                                <b>
+                                    {changes} temporary {changes === 1 ? 'change' : 'changes'} open
+                                </b>
+                            </>
+                        )}
+                        {outbox.waiting.length > 0 && (
+                            <>
+                                , <em>{outbox.waiting.length} on the way to the log</em>
+                            </>
+                        )}
+                    </p>
                 </div>
-                <Link to={`/jobs/${job.id}`}>Back to the bench <kbd>Esc</kbd></Link>
+                <Link to={`/jobs/${job.id}`}>
+                    Back to the bench <kbd>Esc</kbd>
+                </Link>
             </div>
             <nav className="plan-tabs" aria-label="Sections">
-                {tabs.map((one) => <button key={one.tab} type="button" aria-pressed={one.tab === tab} onClick={() => open(one.tab)}><kbd>{one.key}</kbd> {one.title}</button>)}
+                {tabs.map((one) => (
+                    <button key={one.tab} type="button" aria-pressed={one.tab === tab} onClick={() => open(one.tab)}>
+                        <kbd>{one.key}</kbd> {one.title}
+                    </button>
+                ))}
             </nav>
             {tab === 'recap' && <RecapTab {...writes} />}
             {tab === 'cost' && <CostTab {...writes} />}
-            {tab !== 'recap' && tab !== 'cost' && <ReplaceTab part={part} {...writes} onPart={(ref) => void navigate(`/jobs/${job.id}/parts/replace?part=${ref}`, { replace: true })} />}
+            {tab !== 'recap' && tab !== 'cost' && (
+                <ReplaceTab
+                    part={part}
+                    {...writes}
+                    onPart={(ref) => void navigate(`/jobs/${job.id}/parts/replace?part=${ref}`, { replace: true })}
+                />
+            )}
         </main>
     );
 }
@@ -71,7 +113,17 @@ export function PartsBench() {
     const [search] = useSearchParams();
     const bench = useQuery(benchQuery(job));
     if (bench.data === undefined) {
-        return <main className="page">{bench.error === null ? <p role="status">Reading the log…</p> : <p role="alert" className="refusal">{bench.error.message}</p>}</main>;
+        return (
+            <main className="page">
+                {bench.error === null ? (
+                    <p role="status">Reading the log…</p>
+                ) : (
+                    <p role="alert" className="refusal">
+                        {bench.error.message}
+                    </p>
+                )}
+            </main>
+        );
     }
     return <Open bench={bench.data} tab={tab} part={search.get('part') ?? undefined} />;
 }

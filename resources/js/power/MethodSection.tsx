@@ -10,13 +10,24 @@ const plans: Record<string, Section> = { bench: 'feed', lamp: 'lamp', variac: 'r
 export function MethodSection({ plan, onShow }: { plan: PowerUp } & Pick<Acts, 'onShow'>) {
     return (
         <>
-            {plan.region?.map((note) => <p key={note.title} className={note.danger ? 'caution danger' : 'caution'}><b>{note.title}.</b> {note.text}</p>)}
+            {plan.region?.map((note) => (
+                <p key={note.title} className={note.danger ? 'caution danger' : 'caution'}>
+                    <b>{note.title}.</b> {note.text}
+                </p>
+            ))}
             <ol className="methods">
                 {plan.methods?.map((method) => (
                     <li key={method.how} className={`method-${method.rank}`}>
-                        <h3>{method.title}<small>{ranks[method.rank]}</small></h3>
+                        <h3>
+                            {method.title}
+                            <small>{ranks[method.rank]}</small>
+                        </h3>
                         <p>{method.reason}</p>
-                        {plans[method.how] !== undefined && method.rank !== 'no' && <Button size="small" onClick={() => onShow(plans[method.how] ?? 'methods')}>Its plan</Button>}
+                        {plans[method.how] !== undefined && method.rank !== 'no' && (
+                            <Button size="small" onClick={() => onShow(plans[method.how] ?? 'methods')}>
+                                Its plan
+                            </Button>
+                        )}
                     </li>
                 ))}
             </ol>

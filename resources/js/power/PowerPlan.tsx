@@ -21,7 +21,15 @@ export interface Acts {
 }
 
 export function Cautions({ cautions }: { cautions: Caution[] | undefined }) {
-    return <>{cautions?.map((one) => <p key={one.title} className="caution"><b>{one.title}.</b> {one.text}</p>)}</>;
+    return (
+        <>
+            {cautions?.map((one) => (
+                <p key={one.title} className="caution">
+                    <b>{one.title}.</b> {one.text}
+                </p>
+            ))}
+        </>
+    );
 }
 
 export function powerEntry(power: string, mode: string, method: PowerMethod): Record<string, unknown> {
@@ -30,26 +38,71 @@ export function powerEntry(power: string, mode: string, method: PowerMethod): Re
 
 function Content({ section, plan, bench, ...acts }: { section: Section; plan: PowerUp; bench: Bench } & Acts) {
     switch (section) {
-        case 'safe': return <MakingSafe lines={plan.lines ?? []} limits={plan.limits ?? []} cautions={plan.cautions} bench={bench} {...acts} />;
-        case 'methods': return <MethodSection plan={plan} {...acts} />;
-        case 'feed': return <FeedSection plans={plan.plans ?? []} cautions={plan.cautions} bench={bench} {...acts} />;
-        case 'lamp': return <LampSection plan={(plan.plan ?? null) as LampPlan | null} cautions={plan.cautions} bench={bench} {...acts} />;
-        case 'ramp': return <RampSection plan={(plan.plan ?? null) as RampPlan | null} cautions={plan.cautions} bench={bench} {...acts} />;
-        case 'reform': return <ReformSection parts={plan.parts ?? []} />;
-        case 'needs': return <NeedsSection fuses={plan.fuses ?? []} interlocks={plan.interlocks ?? []} />;
+        case 'safe':
+            return (
+                <MakingSafe
+                    lines={plan.lines ?? []}
+                    limits={plan.limits ?? []}
+                    cautions={plan.cautions}
+                    bench={bench}
+                    {...acts}
+                />
+            );
+        case 'methods':
+            return <MethodSection plan={plan} {...acts} />;
+        case 'feed':
+            return <FeedSection plans={plan.plans ?? []} cautions={plan.cautions} bench={bench} {...acts} />;
+        case 'lamp':
+            return (
+                <LampSection
+                    plan={(plan.plan ?? null) as LampPlan | null}
+                    cautions={plan.cautions}
+                    bench={bench}
+                    {...acts}
+                />
+            );
+        case 'ramp':
+            return (
+                <RampSection
+                    plan={(plan.plan ?? null) as RampPlan | null}
+                    cautions={plan.cautions}
+                    bench={bench}
+                    {...acts}
+                />
+            );
+        case 'reform':
+            return <ReformSection parts={plan.parts ?? []} />;
+        case 'needs':
+            return <NeedsSection fuses={plan.fuses ?? []} interlocks={plan.interlocks ?? []} />;
     }
 }
 
 /** The power-up plan, beside the path: what to do with the plug out, and how power comes back. */
-export function PowerPlan({ bench, section, refusal, onClose, ...acts }: { bench: Bench; section: Section; refusal: string | undefined; onClose: () => void } & Acts) {
-    const asOf = section === 'methods' || section === 'lamp' ? String(bench.log.length) : section === 'ramp' ? `${bench.state.power} ${bench.state.mode}` : '';
+export function PowerPlan({
+    bench,
+    section,
+    refusal,
+    onClose,
+    ...acts
+}: { bench: Bench; section: Section; refusal: string | undefined; onClose: () => void } & Acts) {
+    const asOf =
+        section === 'methods' || section === 'lamp'
+            ? String(bench.log.length)
+            : section === 'ramp'
+              ? `${bench.state.power} ${bench.state.mode}`
+              : '';
     const plan = useQuery(powerUpQuery(bench.job.id, section, asOf));
     const { onShow } = acts;
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
-            const isField = event.target instanceof HTMLElement && event.target.closest('input, textarea, .ant-modal, .ant-drawer') !== null;
-            if (event.key === 'Escape' && !(event.target instanceof HTMLElement && event.target.closest('.ant-modal, .ant-drawer') !== null)) {
+            const isField =
+                event.target instanceof HTMLElement &&
+                event.target.closest('input, textarea, .ant-modal, .ant-drawer') !== null;
+            if (
+                event.key === 'Escape' &&
+                !(event.target instanceof HTMLElement && event.target.closest('.ant-modal, .ant-drawer') !== null)
+            ) {
                 onClose();
                 return;
             }
@@ -66,13 +119,30 @@ export function PowerPlan({ bench, section, refusal, onClose, ...acts }: { bench
     return (
         <section className="plan" aria-label="Power-up plan">
             <nav className="plan-tabs" aria-label="Sections of the plan">
-                {sections.map((one) => <button key={one.section} type="button" aria-pressed={one.section === section} onClick={() => onShow(one.section)}><kbd>{one.key}</kbd> {one.title}</button>)}
-                <Button onClick={onClose}>Next step <kbd>Esc</kbd></Button>
+                {sections.map((one) => (
+                    <button
+                        key={one.section}
+                        type="button"
+                        aria-pressed={one.section === section}
+                        onClick={() => onShow(one.section)}
+                    >
+                        <kbd>{one.key}</kbd> {one.title}
+                    </button>
+                ))}
+                <Button onClick={onClose}>
+                    Next step <kbd>Esc</kbd>
+                </Button>
             </nav>
-            {refusal !== undefined && <p role="alert" className="refusal">{refusal}</p>}
-            {plan.data === undefined || plan.isPlaceholderData
-                ? <p role="status">{plan.error === null ? 'Working it out for this supply…' : plan.error.message}</p>
-                : <Content section={section} plan={plan.data} bench={bench} {...acts} />}
+            {refusal !== undefined && (
+                <p role="alert" className="refusal">
+                    {refusal}
+                </p>
+            )}
+            {plan.data === undefined || plan.isPlaceholderData ? (
+                <p role="status">{plan.error === null ? 'Working it out for this supply…' : plan.error.message}</p>
+            ) : (
+                <Content section={section} plan={plan.data} bench={bench} {...acts} />
+            )}
         </section>
     );
 }

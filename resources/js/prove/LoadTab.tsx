@@ -15,7 +15,14 @@ type Typed = Record<string, { dc: string; ripple: string; amperes: string }>;
 const blank = { dc: '', ripple: '', amperes: '' };
 
 function Verdict({ verdict }: { verdict: { text: string; word: string; good: boolean; sentence: string } | null }) {
-    return verdict === null ? null : <p className="read-verdict"><b className={verdict.good ? '' : 'refusal'}>{verdict.text}, {verdict.word}</b>{verdict.sentence !== '' && <small>{verdict.sentence}</small>}</p>;
+    return verdict === null ? null : (
+        <p className="read-verdict">
+            <b className={verdict.good ? '' : 'refusal'}>
+                {verdict.text}, {verdict.word}
+            </b>
+            {verdict.sentence !== '' && <small>{verdict.sentence}</small>}
+        </p>
+    );
 }
 
 function Step({ step, proves }: { step: LoadStep; proves: Proves }) {
@@ -25,34 +32,121 @@ function Step({ step, proves }: { step: LoadStep; proves: Proves }) {
     const [setting, setSetting] = useState<{ instrument: Instrument; amperes: string; input: number }>();
     const load = instruments.find((one) => one.kind === 'load' && one.online);
     const source = instruments.find((one) => one.kind === 'source' && one.online);
-    const change = (point: string, field: keyof typeof blank, text: string) => setTyped((now) => ({ ...now, [point]: { ...(now[point] ?? blank), [field]: text } }));
+    const change = (point: string, field: keyof typeof blank, text: string) =>
+        setTyped((now) => ({ ...now, [point]: { ...(now[point] ?? blank), [field]: text } }));
     const record = () => {
-        onRecord('load_step', { step: step.id, rails: typed, watts, ...(meter === undefined ? {} : { meter: meter.id }) });
+        onRecord('load_step', {
+            step: step.id,
+            rails: typed,
+            watts,
+            ...(meter === undefined ? {} : { meter: meter.id }),
+        });
         setTyped({});
         setWatts('');
     };
-    const takeWatts = async (from: Instrument) => setWatts((await answer(api.POST('/jobs/{job}/instruments/{instrument}/read', { params: { path: { job: bench.job.id, instrument: from.id } }, body: { id: ulid(), at: new Date().toISOString(), target: 'feed', quantity: 'watts', keep: false } }))).text);
+    const takeWatts = async (from: Instrument) =>
+        setWatts(
+            (
+                await answer(
+                    api.POST('/jobs/{job}/instruments/{instrument}/read', {
+                        params: { path: { job: bench.job.id, instrument: from.id } },
+                        body: {
+                            id: ulid(),
+                            at: new Date().toISOString(),
+                            target: 'feed',
+                            quantity: 'watts',
+                            keep: false,
+                        },
+                    }),
+                )
+            ).text,
+        );
     return (
         <section aria-label={step.title} className="load-step">
-            <h2>{step.title}{step.done && <small> recorded</small>}</h2>
-            {!step.settles && <p className="caution">A good unit does not come to rest here: leave this step out, or keep its minimum load on.</p>}
+            <h2>
+                {step.title}
+                {step.done && <small> recorded</small>}
+            </h2>
+            {!step.settles && (
+                <p className="caution">
+                    A good unit does not come to rest here: leave this step out, or keep its minimum load on.
+                </p>
+            )}
             <table className="compare">
-                <thead><tr><th scope="col">Rail</th><th scope="col">Load on it</th><th scope="col">A good unit</th><th scope="col">Volts</th><th scope="col">Ripple, p-p</th></tr></thead>
+                <thead>
+                    <tr>
+                        <th scope="col">Rail</th>
+                        <th scope="col">Load on it</th>
+                        <th scope="col">A good unit</th>
+                        <th scope="col">Volts</th>
+                        <th scope="col">Ripple, p-p</th>
+                    </tr>
+                </thead>
                 <tbody>
                     {step.rails.map((rail, k) => (
                         <tr key={rail.point}>
-                            <th scope="row">{rail.name}<small>{rail.point}, {rail.share} of full load</small></th>
+                            <th scope="row">
+                                {rail.name}
+                                <small>
+                                    {rail.point}, {rail.share} of full load
+                                </small>
+                            </th>
                             <td>
-                                {rail.made === null ? 'nothing' : <><b className="mono-figures">{rail.made.current}</b><small>{rail.made.electronic}; or {rail.made.resistor}{rail.made.lamp != null && `; or ${rail.made.lamp}`}</small></>}
-                                {bench.job.may_write && load !== undefined && <Button size="small" onClick={() => setSetting({ instrument: load, amperes: rail.made?.current ?? '', input: k + 1 })}>{rail.made === null ? `Switch ${load.name} off` : `Set ${load.name}`}</Button>}
+                                {rail.made === null ? (
+                                    'nothing'
+                                ) : (
+                                    <>
+                                        <b className="mono-figures">{rail.made.current}</b>
+                                        <small>
+                                            {rail.made.electronic}; or {rail.made.resistor}
+                                            {rail.made.lamp != null && `; or ${rail.made.lamp}`}
+                                        </small>
+                                    </>
+                                )}
+                                {bench.job.may_write && load !== undefined && (
+                                    <Button
+                                        size="small"
+                                        onClick={() =>
+                                            setSetting({
+                                                instrument: load,
+                                                amperes: rail.made?.current ?? '',
+                                                input: k + 1,
+                                            })
+                                        }
+                                    >
+                                        {rail.made === null ? `Switch ${load.name} off` : `Set ${load.name}`}
+                                    </Button>
+                                )}
                             </td>
-                            <td className="mono-figures">{rail.expected}<small>ripple {rail.ripple}</small></td>
+                            <td className="mono-figures">
+                                {rail.expected}
+                                <small>ripple {rail.ripple}</small>
+                            </td>
                             <td>
-                                {bench.job.may_write && <Taken job={bench.job.id} meter={meter} target={rail.point} quantity="dc" label={`${rail.point} volts, ${step.title}`} unit="V" value={typed[rail.point]?.dc ?? ''} onChange={(text) => change(rail.point, 'dc', text)} />}
+                                {bench.job.may_write && (
+                                    <Taken
+                                        job={bench.job.id}
+                                        meter={meter}
+                                        target={rail.point}
+                                        quantity="dc"
+                                        label={`${rail.point} volts, ${step.title}`}
+                                        unit="V"
+                                        value={typed[rail.point]?.dc ?? ''}
+                                        onChange={(text) => change(rail.point, 'dc', text)}
+                                    />
+                                )}
                                 <Verdict verdict={rail.dc} />
                             </td>
                             <td>
-                                {bench.job.may_write && <Input className="ripple-field" aria-label={`${rail.point} ripple, ${step.title}`} suffix="V" value={typed[rail.point]?.ripple ?? ''} onChange={(event) => change(rail.point, 'ripple', event.target.value)} />}
+                                {bench.job.may_write && (
+                                    <Input
+                                        className="ripple-field"
+                                        aria-label={`${rail.point} ripple, ${step.title}`}
+                                        suffix="V"
+                                        value={typed[rail.point]?.ripple ?? ''}
+                                        onChange={(event) => change(rail.point, 'ripple', event.target.value)}
+                                    />
+                                )}
                                 <Verdict verdict={rail.pp} />
                             </td>
                         </tr>
@@ -60,19 +154,58 @@ function Step({ step, proves }: { step: LoadStep; proves: Proves }) {
                 </tbody>
             </table>
             {bench.job.may_write && (
-                <form className="list-acts" onSubmit={(event) => { event.preventDefault(); record(); }}>
-                    <label>From the feed <Input aria-label={`Watts from the feed, ${step.title}`} suffix="W" value={watts} onChange={(event) => setWatts(event.target.value)} /></label>
-                    {source !== undefined && <Button onClick={() => void takeWatts(source)}>Take from {source.name}</Button>}
-                    {step.input !== null && <span className="hint">a good unit takes {step.input}{step.watts !== null && `; read ${step.watts}`}</span>}
-                    <Button type="primary" htmlType="submit" disabled={!Object.values(typed).some((one) => one.dc !== '' || one.ripple !== '')}>Record this step</Button>
+                <form
+                    className="list-acts"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        record();
+                    }}
+                >
+                    <label>
+                        From the feed{' '}
+                        <Input
+                            aria-label={`Watts from the feed, ${step.title}`}
+                            suffix="W"
+                            value={watts}
+                            onChange={(event) => setWatts(event.target.value)}
+                        />
+                    </label>
+                    {source !== undefined && (
+                        <Button onClick={() => void takeWatts(source)}>Take from {source.name}</Button>
+                    )}
+                    {step.input !== null && (
+                        <span className="hint">
+                            a good unit takes {step.input}
+                            {step.watts !== null && `; read ${step.watts}`}
+                        </span>
+                    )}
+                    <Button
+                        type="primary"
+                        htmlType="submit"
+                        disabled={!Object.values(typed).some((one) => one.dc !== '' || one.ripple !== '')}
+                    >
+                        Record this step
+                    </Button>
                 </form>
             )}
-            {setting !== undefined && <SetSheet job={bench.job.id} instrument={setting.instrument} initial={{ amperes: setting.amperes.replace(/\s*A$/, '').replace(/\s+m$/, 'm').replace(/\s+µ$/, 'u'), input: setting.input }} onClose={() => setSetting(undefined)} />}
+            {setting !== undefined && (
+                <SetSheet
+                    job={bench.job.id}
+                    instrument={setting.instrument}
+                    initial={{
+                        amperes: setting.amperes.replace(/\s*A$/, '').replace(/\s+m$/, 'm').replace(/\s+µ$/, 'u'),
+                        input: setting.input,
+                    }}
+                    onClose={() => setSetting(undefined)}
+                />
+            )}
         </section>
     );
 }
 
-/** No, half and full load on every rail, and each alone at full load: regulation, ripple, cross-regulation, efficiency. */
+/**
+ * No, half and full load on every rail, and each alone at full load: regulation, ripple, cross-regulation, efficiency.
+ */
 export function LoadTab(proves: Proves) {
     const { bench, refused } = proves;
     const test = useQuery(loadTestQuery(bench.job.id, bench.log.length));
@@ -83,28 +216,85 @@ export function LoadTab(proves: Proves) {
         }
     }, [refused]);
     if (test.data === undefined) {
-        return test.error === null ? <p role="status">Solving the supply at each load…</p> : <p role="alert" className="refusal">{test.error.message}</p>;
+        return test.error === null ? (
+            <p role="status">Solving the supply at each load…</p>
+        ) : (
+            <p role="alert" className="refusal">
+                {test.error.message}
+            </p>
+        );
     }
     const { rails, steps, between, minimum } = test.data;
     const next = steps.find((one) => one.id === shown) ?? steps.find((one) => !one.done) ?? steps[steps.length - 1];
     return (
         <div className="prove">
             <ol className="prove-steps" aria-label="Steps">
-                {steps.map((one) => <li key={one.id}><button type="button" aria-pressed={one.id === next?.id} className={one.done ? 'done' : ''} onClick={() => setShown(one.id)}>{one.title}</button></li>)}
+                {steps.map((one) => (
+                    <li key={one.id}>
+                        <button
+                            type="button"
+                            aria-pressed={one.id === next?.id}
+                            className={one.done ? 'done' : ''}
+                            onClick={() => setShown(one.id)}
+                        >
+                            {one.title}
+                        </button>
+                    </li>
+                ))}
             </ol>
-            {bench.state.power === 'unplugged' && <p className="caution">The unit is recorded as unplugged. Go back to the bench for the way to power; loads on before volts.</p>}
+            {bench.state.power === 'unplugged' && (
+                <p className="caution">
+                    The unit is recorded as unplugged. Go back to the bench for the way to power; loads on before volts.
+                </p>
+            )}
             {next !== undefined && <Step key={`${next.id} ${refused?.id ?? ''}`} step={next} proves={proves} />}
             {between.length > 0 && (
                 <table className="compare" aria-label="Between the steps">
-                    <thead><tr><th scope="col">Between the steps</th><th scope="col">Measured</th><th scope="col">A good unit</th><th scope="col" /></tr></thead>
-                    <tbody>{between.map((row) => <tr key={row.title}><th scope="row">{row.title}</th><td className={row.good ? 'mono-figures' : 'mono-figures refusal'}>{row.value}</td><td className="mono-figures">{row.expected}</td><td>{row.good ? 'as it should be' : 'not as it should be'}{row.sentence !== '' && <small>{row.sentence}</small>}</td></tr>)}</tbody>
+                    <thead>
+                        <tr>
+                            <th scope="col">Between the steps</th>
+                            <th scope="col">Measured</th>
+                            <th scope="col">A good unit</th>
+                            <th scope="col" />
+                        </tr>
+                    </thead>
+                    <tbody>
+                        {between.map((row) => (
+                            <tr key={row.title}>
+                                <th scope="row">{row.title}</th>
+                                <td className={row.good ? 'mono-figures' : 'mono-figures refusal'}>{row.value}</td>
+                                <td className="mono-figures">{row.expected}</td>
+                                <td>
+                                    {row.good ? 'as it should be' : 'not as it should be'}
+                                    {row.sentence !== '' && <small>{row.sentence}</small>}
+                                </td>
+                            </tr>
+                        ))}
+                    </tbody>
                 </table>
             )}
-            <div className="load-plots">{rails.filter((rail) => rail.curve.length > 1).map((rail) => <LoadPlot key={rail.point} rail={rail} />)}</div>
+            <div className="load-plots">
+                {rails
+                    .filter((rail) => rail.curve.length > 1)
+                    .map((rail) => (
+                        <LoadPlot key={rail.point} rail={rail} />
+                    ))}
+            </div>
             <h2>About these loads</h2>
             <ul className="rails">
-                {rails.map((rail) => <li key={rail.point}><b>{rail.name}.</b> {rail.why}{rail.limit != null && ` As solved, ${rail.limit}: raise the load past it once, and look whether it gives way calmly and comes back.`}</li>)}
-                {minimum != null && <li><b>Minimum load.</b> {minimum}</li>}
+                {rails.map((rail) => (
+                    <li key={rail.point}>
+                        <b>{rail.name}.</b> {rail.why}
+                        {rail.limit != null &&
+                            ` As solved, ${rail.limit}: raise the load past it once, ` +
+                                `and look whether it gives way calmly and comes back.`}
+                    </li>
+                ))}
+                {minimum != null && (
+                    <li>
+                        <b>Minimum load.</b> {minimum}
+                    </li>
+                )}
             </ul>
             <WireRule />
         </div>

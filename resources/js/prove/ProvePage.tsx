@@ -36,26 +36,41 @@ export interface Proves {
 
 function Tab({ tab, ...proves }: { tab: string } & Proves) {
     switch (tab) {
-        case 'starts': return <StartsTab {...proves} />;
-        case 'soak': return <SoakTab {...proves} kind="soak" />;
-        case 'heat': return <HeatTab {...proves} />;
-        case 'calibration': return <CalibrationTab {...proves} />;
-        case 'safety': return <SafetyTab {...proves} />;
-        default: return <LoadTab {...proves} />;
+        case 'starts':
+            return <StartsTab {...proves} />;
+        case 'soak':
+            return <SoakTab {...proves} kind="soak" />;
+        case 'heat':
+            return <HeatTab {...proves} />;
+        case 'calibration':
+            return <CalibrationTab {...proves} />;
+        case 'safety':
+            return <SafetyTab {...proves} />;
+        default:
+            return <LoadTab {...proves} />;
     }
 }
 
 function Open({ bench, tab }: { bench: Bench; tab: string }) {
     const { job } = bench;
     const navigate = useNavigate();
-    const outbox = useOutbox(job.id, useCallback(() => undefined, []));
+    const outbox = useOutbox(
+        job.id,
+        useCallback(() => undefined, []),
+    );
     const { meter, instruments, choose } = useMeter();
     const [choosing, setChoosing] = useState(false);
-    const open = useCallback((to: string) => void navigate(`/jobs/${job.id}/prove/${to}`, { replace: true }), [job.id, navigate]);
+    const open = useCallback(
+        (to: string) => void navigate(`/jobs/${job.id}/prove/${to}`, { replace: true }),
+        [job.id, navigate],
+    );
 
     useEffect(() => {
         const listen = (event: KeyboardEvent) => {
-            if (event.target instanceof HTMLElement && event.target.closest('input, textarea, .ant-modal, .ant-select') !== null) {
+            if (
+                event.target instanceof HTMLElement &&
+                event.target.closest('input, textarea, .ant-modal, .ant-select') !== null
+            ) {
                 return;
             }
             const chosen = tabs.find((one) => one.key === event.key);
@@ -76,21 +91,72 @@ function Open({ bench, tab }: { bench: Bench; tab: string }) {
             <div className="page-head">
                 <div>
                     <h1>{job.unit}</h1>
-                    <p className={bench.state.power === 'unplugged' ? 'quiet' : 'prove-live'}>{job.number}, <b>{bench.state.words}{bench.state.mains !== null && bench.state.power !== 'unplugged' && ` ${bench.state.mains}`}</b>{changes > 0 && <>, <b>{changes} temporary {changes === 1 ? 'change' : 'changes'} open</b></>}{outbox.waiting.length > 0 && <>, <em>{outbox.waiting.length} on the way to the log</em></>}</p>
+                    <p className={bench.state.power === 'unplugged' ? 'quiet' : 'prove-live'}>
+                        {job.number},{' '}
+                        <b>
+                            {bench.state.words}
+                            {bench.state.mains !== null && bench.state.power !== 'unplugged' && ` ${bench.state.mains}`}
+                        </b>
+                        {changes > 0 && (
+                            <>
+                                ,{' '}
+                                <b>
+                                    {changes} temporary {changes === 1 ? 'change' : 'changes'} open
+                                </b>
+                            </>
+                        )}
+                        {outbox.waiting.length > 0 && (
+                            <>
+                                , <em>{outbox.waiting.length} on the way to the log</em>
+                            </>
+                        )}
+                    </p>
                 </div>
                 <div className="actions">
-                    <Button onClick={() => setChoosing(true)}>{meter === undefined ? 'Readings are typed' : `Reads with ${meter.name}`}</Button>
+                    <Button onClick={() => setChoosing(true)}>
+                        {meter === undefined ? 'Readings are typed' : `Reads with ${meter.name}`}
+                    </Button>
                     <EverythingOff />
-                    <Link to={`/jobs/${job.id}`}>Back to the bench <kbd>Esc</kbd></Link>
+                    <Link to={`/jobs/${job.id}`}>
+                        Back to the bench <kbd>Esc</kbd>
+                    </Link>
                 </div>
             </div>
             <nav className="plan-tabs" aria-label="Tests">
-                {tabs.map((one) => <button key={one.tab} type="button" aria-pressed={one.tab === tab} onClick={() => open(one.tab)}><kbd>{one.key}</kbd> {one.title}</button>)}
+                {tabs.map((one) => (
+                    <button key={one.tab} type="button" aria-pressed={one.tab === tab} onClick={() => open(one.tab)}>
+                        <kbd>{one.key}</kbd> {one.title}
+                    </button>
+                ))}
             </nav>
-            {outbox.refusal !== undefined && <p role="alert" className="refusal">{outbox.refusal.message}</p>}
-            {isClosed && <p className="hint">The repair is closed: this is what was read. Strike out its closing in the log to go on.</p>}
-            <Tab tab={tab} bench={isClosed ? { ...bench, job: { ...job, may_write: false } } : bench} onRecord={(kind, payload) => void outbox.record(kind, payload)} refusal={outbox.refusal?.message} refused={outbox.refusal?.entry} meter={meter} instruments={instruments} />
-            {choosing && <InstrumentSheet job={job.id} instruments={instruments} meter={meter} onMeter={choose} onClose={() => setChoosing(false)} />}
+            {outbox.refusal !== undefined && (
+                <p role="alert" className="refusal">
+                    {outbox.refusal.message}
+                </p>
+            )}
+            {isClosed && (
+                <p className="hint">
+                    The repair is closed: this is what was read. Strike out its closing in the log to go on.
+                </p>
+            )}
+            <Tab
+                tab={tab}
+                bench={isClosed ? { ...bench, job: { ...job, may_write: false } } : bench}
+                onRecord={(kind, payload) => void outbox.record(kind, payload)}
+                refusal={outbox.refusal?.message}
+                refused={outbox.refusal?.entry}
+                meter={meter}
+                instruments={instruments}
+            />
+            {choosing && (
+                <InstrumentSheet
+                    job={job.id}
+                    instruments={instruments}
+                    meter={meter}
+                    onMeter={choose}
+                    onClose={() => setChoosing(false)}
+                />
+            )}
         </main>
     );
 }
@@ -100,7 +166,17 @@ export function ProvePage() {
     const { job = '', tab = 'load' } = useParams();
     const bench = useQuery(benchQuery(job));
     if (bench.data === undefined) {
-        return <main className="page">{bench.error === null ? <p role="status">Reading the log…</p> : <p role="alert" className="refusal">{bench.error.message}</p>}</main>;
+        return (
+            <main className="page">
+                {bench.error === null ? (
+                    <p role="status">Reading the log…</p>
+                ) : (
+                    <p role="alert" className="refusal">
+                        {bench.error.message}
+                    </p>
+                )}
+            </main>
+        );
     }
     return <Open key={tab} bench={bench.data} tab={tab} />;
 }

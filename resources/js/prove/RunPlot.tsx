@@ -21,12 +21,27 @@ function pictureOf(channels: Data['channels'], data: Data, unit: string, limits:
         x: { name: '', min: data.from, max: data.to, write: clock },
         y: { name: unit },
         lines: channels.map((one, k) => ({
-            name: one.title, ink: inks[k % inks.length] ?? 'ink', width: 1.6, dash: dashes[Math.floor(k / inks.length) % dashes.length] ?? [],
+            name: one.title,
+            ink: inks[k % inks.length] ?? 'ink',
+            width: 1.6,
+            dash: dashes[Math.floor(k / inks.length) % dashes.length] ?? [],
             // Both ends of each stretch: a single spike stays a spike.
-            points: one.points.flatMap(([second = 0, low = 0, high = 0]): Array<[number, number]> => (low === high ? [[second, low]] : [[second, low], [second, high]])),
+            points: one.points.flatMap(([second = 0, low = 0, high = 0]): Array<[number, number]> =>
+                low === high
+                    ? [[second, low]]
+                    : [
+                          [second, low],
+                          [second, high],
+                      ],
+            ),
         })),
         // With its limits in sight, a wander of millivolts looks like what it is.
-        levels: limits ? channels.flatMap((one) => [one.low, one.high]).filter((limit): limit is number => limit != null).map((at) => ({ at, ink: 'alarm' })) : [],
+        levels: limits
+            ? channels
+                  .flatMap((one) => [one.low, one.high])
+                  .filter((limit): limit is number => limit != null)
+                  .map((at) => ({ at, ink: 'alarm' }))
+            : [],
     };
 }
 
@@ -44,16 +59,50 @@ export function RunPlot({ job, run }: { job: string; run: RunView }) {
     return (
         <figure className="run-plot">
             <div className="fit-acts">
-                {([[undefined, 'All of it'], [3600, 'Last hour'], [300, 'Last five minutes']] as const).map(([seconds, label]) => <Button key={label} type={last === seconds ? 'primary' : 'default'} size="small" onClick={() => setLast(seconds)}>{label}</Button>)}
+                {(
+                    [
+                        [undefined, 'All of it'],
+                        [3600, 'Last hour'],
+                        [300, 'Last five minutes'],
+                    ] as const
+                ).map(([seconds, label]) => (
+                    <Button
+                        key={label}
+                        type={last === seconds ? 'primary' : 'default'}
+                        size="small"
+                        onClick={() => setLast(seconds)}
+                    >
+                        {label}
+                    </Button>
+                ))}
             </div>
             {units.map((unit) => {
                 const channels = plot.channels.filter((one) => one.unit === unit);
                 // The mains would flatten a rail, and rails of the two signs each other: they have plots of their own.
                 const isNegative = (one: Data['channels'][number]) => (one.points[0]?.[1] ?? 0) < 0;
-                const groups = unit === 'V' ? [channels.filter((one) => one.title !== 'mains' && !isNegative(one)), channels.filter(isNegative), channels.filter((one) => one.title === 'mains')] : [channels];
-                return groups.filter((group) => group.some((one) => one.points.length > 0)).map((group) => <Plot key={unit + (group[0]?.title ?? '')} label={`${group.map((one) => one.title).join(', ')} over time`} picture={pictureOf(group, plot, unit, group.length < 4)} />);
+                const groups =
+                    unit === 'V'
+                        ? [
+                              channels.filter((one) => one.title !== 'mains' && !isNegative(one)),
+                              channels.filter(isNegative),
+                              channels.filter((one) => one.title === 'mains'),
+                          ]
+                        : [channels];
+                return groups
+                    .filter((group) => group.some((one) => one.points.length > 0))
+                    .map((group) => (
+                        <Plot
+                            key={unit + (group[0]?.title ?? '')}
+                            label={`${group.map((one) => one.title).join(', ')} over time`}
+                            picture={pictureOf(group, plot, unit, group.length < 4)}
+                        />
+                    ));
             })}
-            {plot.gaps.map((gap) => <p key={gap.from} className="caution">Gap of {clock(gap.to - gap.from)} at {clock(gap.from)}: {gap.why}.</p>)}
+            {plot.gaps.map((gap) => (
+                <p key={gap.from} className="caution">
+                    Gap of {clock(gap.to - gap.from)} at {clock(gap.from)}: {gap.why}.
+                </p>
+            ))}
         </figure>
     );
 }

@@ -9,12 +9,27 @@ export function useStart(job: string, kind: RunKind) {
     const queries = useQueryClient();
     const [asked, setAsked] = useState<{ plan: Record<string, unknown>; answer: Confirmable }>();
     const path = { params: { path: { job } } };
-    const prepare = useMutation({ mutationFn: async (plan: Record<string, unknown>) => ({ plan, answer: await answer(api.POST('/jobs/{job}/runs/prepare', { ...path, body: { kind, plan } })) }), onSuccess: setAsked });
+    const prepare = useMutation({
+        mutationFn: async (plan: Record<string, unknown>) => ({
+            plan,
+            answer: await answer(api.POST('/jobs/{job}/runs/prepare', { ...path, body: { kind, plan } })),
+        }),
+        onSuccess: setAsked,
+    });
     const start = useMutation({
-        mutationFn: () => answer(api.POST('/jobs/{job}/runs', { ...path, body: { kind, plan: asked?.plan ?? {}, confirm: asked?.answer.confirm } })),
+        mutationFn: () =>
+            answer(
+                api.POST('/jobs/{job}/runs', {
+                    ...path,
+                    body: { kind, plan: asked?.plan ?? {}, confirm: asked?.answer.confirm },
+                }),
+            ),
         onSuccess: () => {
             setAsked(undefined);
-            return Promise.all([queries.invalidateQueries({ queryKey: ['runs', job] }), queries.invalidateQueries({ queryKey: ['bench', job] })]);
+            return Promise.all([
+                queries.invalidateQueries({ queryKey: ['runs', job] }),
+                queries.invalidateQueries({ queryKey: ['bench', job] }),
+            ]);
         },
     });
     return { asked, forget: () => setAsked(undefined), prepare, start, error: start.error ?? prepare.error };

@@ -4,7 +4,8 @@ import { answer, api } from '../api/client';
 import { sessionQuery, tokensQuery } from '../api/queries';
 import { forgetAll } from './forgetAll';
 
-const day = (at: string | null | undefined) => (at == null ? 'never' : new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' }));
+const day = (at: string | null | undefined) =>
+    at == null ? 'never' : new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
 
 /** Whose account this is, which scripts have tokens of it, and the way out of everywhere. */
 export function Account({ onClose }: { onClose: () => void }) {
@@ -15,19 +16,46 @@ export function Account({ onClose }: { onClose: () => void }) {
         mutationFn: (token: number) => answer(api.DELETE('/tokens/{token}', { params: { path: { token } } })),
         onSuccess: () => queries.invalidateQueries({ queryKey: tokensQuery.queryKey }),
     });
-    const everywhere = useMutation({ mutationFn: () => answer(api.DELETE('/session/everywhere')), onSuccess: forgetAll });
+    const everywhere = useMutation({
+        mutationFn: () => answer(api.DELETE('/session/everywhere')),
+        onSuccess: forgetAll,
+    });
     return (
         <Modal open title={session?.name} onCancel={onClose} footer={<Button onClick={onClose}>Back</Button>}>
-            <p>{session?.email}, {session?.role} at {session?.workshop}</p>
+            <p>
+                {session?.email}, {session?.role} at {session?.workshop}
+            </p>
             <h3>Tokens for scripts</h3>
-            {tokens.data?.length === 0 && <p className="hint">None. A script gets one by <code>POST /api/v1/tokens</code>, for as much as it needs and for as long.</p>}
+            {tokens.data?.length === 0 && (
+                <p className="hint">
+                    None. A script gets one by <code>POST /api/v1/tokens</code>, for as much as it needs and for as
+                    long.
+                </p>
+            )}
             <ul className="tokens">
                 {tokens.data?.map((token) => (
-                    <li key={token.id}><span><b>{token.name}</b> may {token.abilities.join(', ')}, until {day(token.expires_at)}; used last: {day(token.last_used_at)}</span><Button size="small" onClick={() => revoke.mutate(token.id)}>Revoke</Button></li>
+                    <li key={token.id}>
+                        <span>
+                            <b>{token.name}</b> may {token.abilities.join(', ')}, until {day(token.expires_at)}; used
+                            last: {day(token.last_used_at)}
+                        </span>
+                        <Button size="small" onClick={() => revoke.mutate(token.id)}>
+                            Revoke
+                        </Button>
+                    </li>
                 ))}
             </ul>
-            <p><Button danger loading={everywhere.isPending} onClick={() => everywhere.mutate()}>Sign out everywhere</Button> <span className="hint">Ends every session of this account, here too, and revokes its tokens.</span></p>
-            {(everywhere.error ?? revoke.error ?? tokens.error) !== null && <p role="alert" className="refusal">{(everywhere.error ?? revoke.error ?? tokens.error)?.message}</p>}
+            <p>
+                <Button danger loading={everywhere.isPending} onClick={() => everywhere.mutate()}>
+                    Sign out everywhere
+                </Button>{' '}
+                <span className="hint">Ends every session of this account, here too, and revokes its tokens.</span>
+            </p>
+            {(everywhere.error ?? revoke.error ?? tokens.error) !== null && (
+                <p role="alert" className="refusal">
+                    {(everywhere.error ?? revoke.error ?? tokens.error)?.message}
+                </p>
+            )}
         </Modal>
     );
 }

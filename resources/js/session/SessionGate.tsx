@@ -23,10 +23,18 @@ export function SessionGate({ children }: { children: ReactNode }) {
         }
     }, [user, isOver, session.dataUpdatedAt]);
     if (session.isPending) {
-        return <div className="centred" role="status">Opening…</div>;
+        return (
+            <div className="centred" role="status">
+                Opening…
+            </div>
+        );
     }
     if (isOver && session.data === undefined) {
-        return <Piece name="sign-in page"><SignIn /></Piece>;
+        return (
+            <Piece name="sign-in page">
+                <SignIn />
+            </Piece>
+        );
     }
     // With an answer from before, what is being typed stays: the outbox keeps entries until the server is back.
     if (session.error !== null && session.data === undefined) {
@@ -34,10 +42,21 @@ export function SessionGate({ children }: { children: ReactNode }) {
             <main className="centred">
                 <h1>Oculant cannot reach its server</h1>
                 <p>{session.error.message}</p>
-                <p>Is it running? <code>bin/start</code> on the bench computer starts it.</p>
+                <p>
+                    Is it running? <code>bin/start</code> on the bench computer starts it.
+                </p>
             </main>
         );
     }
     // Whoever had signed in stays on the page, with what is being typed.
-    return <>{children}{(isOver || signedOut) && session.data !== undefined && <Piece name="sign-in"><SignInAgain name={session.data.name} email={session.data.email} /></Piece>}</>;
+    return (
+        <>
+            {children}
+            {(isOver || signedOut) && session.data !== undefined && (
+                <Piece name="sign-in">
+                    <SignInAgain name={session.data.name} email={session.data.email} />
+                </Piece>
+            )}
+        </>
+    );
 }

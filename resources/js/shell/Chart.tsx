@@ -43,7 +43,13 @@ const colour = (name: Ink | 'line') => getComputedStyle(document.documentElement
 function aligned(lines: Line[]): AlignedData {
     const tables = lines.map((line): AlignedData => {
         const xs: number[] = [];
-        line.points.forEach(([x]) => xs.push(xs.length > 0 && x <= (xs[xs.length - 1] ?? 0) ? (xs[xs.length - 1] ?? 0) + 1e-6 * (1 + Math.abs(x)) : x));
+        line.points.forEach(([x]) =>
+            xs.push(
+                xs.length > 0 && x <= (xs[xs.length - 1] ?? 0)
+                    ? (xs[xs.length - 1] ?? 0) + 1e-6 * (1 + Math.abs(x))
+                    : x,
+            ),
+        );
         return [xs, line.points.map(([, y]) => y)];
     });
     return tables.length === 1 && tables[0] !== undefined ? tables[0] : Drawing.join(tables);
@@ -100,10 +106,17 @@ function reach(axis: Axis, seen: number[]): [number, number] {
 }
 
 function optionsFor({ x, y, lines, band, levels = [] }: Picture, width: number, height: number): Options {
-    const write = (axis: Axis) => (value: number) => axis.write?.(value) ?? String(Number(value.toPrecision(6))).replace('-', '−');
+    const write = (axis: Axis) => (value: number) =>
+        axis.write?.(value) ?? String(Number(value.toPrecision(6))).replace('-', '−');
     const axis = (of: Axis, more: object) => ({
-        label: of.name, stroke: colour('quiet'), font: FONT, labelFont: FONT, grid: { stroke: colour('line'), width: 1 }, ticks: { stroke: colour('quiet'), width: 1 },
-        values: (_: Drawing, marks: number[]) => marks.map(write(of)), ...more,
+        label: of.name,
+        stroke: colour('quiet'),
+        font: FONT,
+        labelFont: FONT,
+        grid: { stroke: colour('line'), width: 1 },
+        ticks: { stroke: colour('quiet'), width: 1 },
+        values: (_: Drawing, marks: number[]) => marks.map(write(of)),
+        ...more,
     });
     const xs = lines.flatMap((line) => line.points.map(([at]) => at));
     const ys = [...lines.flatMap((line) => line.points.map(([, at]) => at)), ...levels.map((level) => level.at)];
@@ -113,18 +126,47 @@ function optionsFor({ x, y, lines, band, levels = [] }: Picture, width: number, 
         height,
         legend: { live: true },
         cursor: { drag: { x: false, y: false } },
-        scales: { x: { time: false, range: [x.min ?? Math.min(...xs), x.max ?? Math.max(...xs)] }, y: { range: reach(y, ys) } },
-        axes: [axis(x, { size: 34, labelSize: x.name === '' ? 0 : 20, labelGap: 0, space: 90, ticks: { stroke: colour('quiet'), width: 1, size: 5 } }), axis(y, { size: 58, labelSize: 20, ticks: { stroke: colour('quiet'), width: 1, size: 5 } })],
+        scales: {
+            x: { time: false, range: [x.min ?? Math.min(...xs), x.max ?? Math.max(...xs)] },
+            y: { range: reach(y, ys) },
+        },
+        axes: [
+            axis(x, {
+                size: 34,
+                labelSize: x.name === '' ? 0 : 20,
+                labelGap: 0,
+                space: 90,
+                ticks: { stroke: colour('quiet'), width: 1, size: 5 },
+            }),
+            axis(y, { size: 58, labelSize: 20, ticks: { stroke: colour('quiet'), width: 1, size: 5 } }),
+        ],
         series: [
             { label: x.name, value: (_: Drawing, at: number | null) => (at == null ? '' : write(x)(at)) },
             ...lines.map((line): Series => ({
-                label: line.name, stroke: colour(line.ink), width: line.width ?? 2, dash: line.dash ?? [], spanGaps: true,
-                value: (_: Drawing, at: number | null) => (at == null ? '' : `${write(y)(Number(at.toPrecision(4)))} ${y.name.replace(/\s.*$/, '')}`),
-                points: line.marked === true ? { show: (chart: Drawing, k: number) => diamonds(chart, k) !== null } : { show: line.points.length < 4 },
+                label: line.name,
+                stroke: colour(line.ink),
+                width: line.width ?? 2,
+                dash: line.dash ?? [],
+                spanGaps: true,
+                value: (_: Drawing, at: number | null) =>
+                    at == null ? '' : `${write(y)(Number(at.toPrecision(4)))} ${y.name.replace(/\s.*$/, '')}`,
+                points:
+                    line.marked === true
+                        ? { show: (chart: Drawing, k: number) => diamonds(chart, k) !== null }
+                        : { show: line.points.length < 4 },
                 ...(line.unnamed === true ? { class: 'unnamed' } : {}),
             })),
         ],
-        ...(band === undefined ? {} : { bands: [{ series: [named(band[1]), named(band[0])] as [number, number], fill: `color-mix(in srgb, ${colour('copper')} 25%, transparent)` }] }),
+        ...(band === undefined
+            ? {}
+            : {
+                  bands: [
+                      {
+                          series: [named(band[1]), named(band[0])] as [number, number],
+                          fill: `color-mix(in srgb, ${colour('copper')} 25%, transparent)`,
+                      },
+                  ],
+              }),
         hooks: { draw: [(chart: Drawing) => across(chart, levels)] },
     };
 }

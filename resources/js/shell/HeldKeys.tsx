@@ -15,7 +15,15 @@ export function HeldKeys() {
         return () => {
             window.removeEventListener('keydown', hold, true);
             // The sheet listens once it has been painted.
-            window.setTimeout(() => held.forEach(({ key, code }) => (document.activeElement ?? document.body).dispatchEvent(new KeyboardEvent('keydown', { key, code, bubbles: true, cancelable: true }))), 50);
+            window.setTimeout(
+                () =>
+                    held.forEach(({ key, code }) =>
+                        (document.activeElement ?? document.body).dispatchEvent(
+                            new KeyboardEvent('keydown', { key, code, bubbles: true, cancelable: true }),
+                        ),
+                    ),
+                50,
+            );
         };
     }, []);
     return null;

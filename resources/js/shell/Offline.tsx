@@ -12,5 +12,11 @@ export function Offline() {
     if (at === undefined) {
         return null;
     }
-    return <p role="alert" className="offline">No network: what is shown is of {new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}. Others may have gone on since; look before you touch. What you type is kept here and sent later.</p>;
+    return (
+        <p role="alert" className="offline">
+            No network: what is shown is of{' '}
+            {new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}. Others may have gone on
+            since; look before you touch. What you type is kept here and sent later.
+        </p>
+    );
 }

@@ -28,9 +28,21 @@ export class Piece extends Component<Props, { error?: Error }> {
         }
         return (
             <div role="alert" className="piece-failed">
-                <p className="refusal">The {this.props.name} cannot be shown ({error.message}). Nothing that was typed is lost; the rest of the page works.</p>
-                <Button onClick={() => { tryAgain(); this.setState({ error: undefined }); }}>Try again</Button>{' '}
-                <Button type="link" onClick={() => window.location.reload()}>Load the page again</Button>
+                <p className="refusal">
+                    The {this.props.name} cannot be shown ({error.message}). Nothing that was typed is lost; the rest of
+                    the page works.
+                </p>
+                <Button
+                    onClick={() => {
+                        tryAgain();
+                        this.setState({ error: undefined });
+                    }}
+                >
+                    Try again
+                </Button>{' '}
+                <Button type="link" onClick={() => window.location.reload()}>
+                    Load the page again
+                </Button>
             </div>
         );
     }

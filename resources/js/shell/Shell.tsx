@@ -29,22 +29,49 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
     return (
         <div className={onBench ? 'shell on-bench' : 'shell'}>
             <header className="top">
-                <NavLink to="/" className="brand" aria-label="Oculant, the bench">Oculant</NavLink>
+                <NavLink to="/" className="brand" aria-label="Oculant, the bench">
+                    Oculant
+                </NavLink>
                 <nav aria-label="Places">
-                    <NavLink to="/" end>Bench</NavLink>
+                    <NavLink to="/" end>
+                        Bench
+                    </NavLink>
                     <NavLink to="/book-in">Book in</NavLink>
                     <NavLink to="/library">Library</NavLink>
                     <NavLink to="/drawer">Drawer</NavLink>
                 </nav>
-                <button type="button" className="plain who" onClick={() => setAccount(true)}>{session.data?.name}<small>{session.data?.role}, {session.data?.workshop}</small></button>
-                <Button type="text" onClick={onTurn}>{scheme === 'dark' ? 'Light' : 'Dark'}</Button>
-                <Button type="text" onClick={() => void signOut()}>Sign out</Button>
+                <button type="button" className="plain who" onClick={() => setAccount(true)}>
+                    {session.data?.name}
+                    <small>
+                        {session.data?.role}, {session.data?.workshop}
+                    </small>
+                </button>
+                <Button type="text" onClick={onTurn}>
+                    {scheme === 'dark' ? 'Light' : 'Dark'}
+                </Button>
+                <Button type="text" onClick={() => void signOut()}>
+                    Sign out
+                </Button>
             </header>
             <OffKey />
             <Offline />
             <Tray />
-            <Piece key={place} name="page" waits={<main className="page"><p>Fetching the page…</p></main>}><Outlet /></Piece>
-            {account && <Piece name="account"><Account onClose={() => setAccount(false)} /></Piece>}
+            <Piece
+                key={place}
+                name="page"
+                waits={
+                    <main className="page">
+                        <p>Fetching the page…</p>
+                    </main>
+                }
+            >
+                <Outlet />
+            </Piece>
+            {account && (
+                <Piece name="account">
+                    <Account onClose={() => setAccount(false)} />
+                </Piece>
+            )}
         </div>
     );
 }

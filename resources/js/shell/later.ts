@@ -11,10 +11,16 @@ export function tryAgain(): void {
 /** A component that is fetched when it is first shown, and again after that failed and somebody tries again. */
 export function later<Props extends object>(load: () => Promise<ComponentType<Props>>): ComponentType<Props> {
     let failed: number | undefined;
-    const fetched = (): LazyExoticComponent<ComponentType<Props>> => lazy(() => load().then((component) => ({ default: component }), (error: unknown) => {
-        failed = tries;
-        throw error;
-    }));
+    const fetched = (): LazyExoticComponent<ComponentType<Props>> =>
+        lazy(() =>
+            load().then(
+                (component) => ({ default: component }),
+                (error: unknown) => {
+                    failed = tries;
+                    throw error;
+                },
+            ),
+        );
     let current = fetched();
     return function Later(props: Props) {
         if (failed !== undefined && failed < tries) {

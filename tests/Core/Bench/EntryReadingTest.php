@@ -17,23 +17,61 @@ use Tests\Support\Supplies;
 
 final class EntryReadingTest extends TestCase
 {
-    /** @return iterable<string, array{string, array<string, mixed>, string, string}> power, payload, target, quantity that is understood */
+    /**
+     * @return iterable<string, array{string, array<string, mixed>, string, string}> power, payload, target, quantity
+     *     that is understood
+     */
     public static function meanings(): iterable
     {
         yield 'what was suggested' => ['live', ['text' => '9.1', 'target' => 'TP4', 'quantity' => 'dc'], 'TP4', 'dc'];
-        yield 'suggested ripple' => ['live', ['text' => '1.2', 'target' => 'TP3', 'quantity' => 'ripple'], 'TP3', 'ripple'];
-        yield 'a function in the text wins' => ['live', ['text' => '14.2 ac', 'target' => 'TP2', 'quantity' => 'dc'], 'TP2', 'ac'];
-        yield 'a place in the text wins' => ['live', ['text' => 'tp3 16.4', 'target' => 'TP4', 'quantity' => 'ripple'], 'TP3', 'dc'];
-        yield 'a winding is read on AC' => ['live', ['text' => 'tp2 14.2', 'functions' => ['TP2' => 'ac']], 'TP2', 'ac'];
-        yield 'volts while ohms were suggested' => ['unplugged', ['text' => '3.1 V', 'target' => 'TP3', 'quantity' => 'resistance'], 'TP3', 'dc'];
+        yield 'suggested ripple' => [
+            'live',
+            ['text' => '1.2', 'target' => 'TP3', 'quantity' => 'ripple'],
+            'TP3',
+            'ripple',
+        ];
+        yield 'a function in the text wins' => [
+            'live',
+            ['text' => '14.2 ac', 'target' => 'TP2', 'quantity' => 'dc'],
+            'TP2',
+            'ac',
+        ];
+        yield 'a place in the text wins' => [
+            'live',
+            ['text' => 'tp3 16.4', 'target' => 'TP4', 'quantity' => 'ripple'],
+            'TP3',
+            'dc',
+        ];
+        yield 'a winding is read on AC' => [
+            'live',
+            ['text' => 'tp2 14.2', 'functions' => ['TP2' => 'ac']],
+            'TP2',
+            'ac',
+        ];
+        yield 'volts while ohms were suggested' => [
+            'unplugged',
+            ['text' => '3.1 V', 'target' => 'TP3', 'quantity' => 'resistance'],
+            'TP3',
+            'dc',
+        ];
         yield 'ohms unplugged' => ['unplugged', ['text' => 'tp3 450 ohm'], 'TP3', 'resistance'];
-        yield 'a plain number where ohms were asked for' => ['unplugged', ['text' => '450', 'target' => 'TP3', 'quantity' => 'resistance'], 'TP3', 'resistance'];
+        yield 'a plain number where ohms were asked for' => [
+            'unplugged',
+            ['text' => '450', 'target' => 'TP3', 'quantity' => 'resistance'],
+            'TP3',
+            'resistance',
+        ];
         yield 'what is left on it' => ['unplugged', ['text' => 'tp3 13.99 V'], 'TP3', 'dc'];
         yield 'a plain number on a diode' => ['unplugged', ['text' => 'd1 0.57'], 'D1', 'diode'];
         yield 'OL on a diode' => ['unplugged', ['text' => 'd1.reverse ol'], 'D1.reverse', 'diode'];
         yield 'between two points' => ['live', ['text' => 'tp3-tp4 7.5'], 'TP3-TP4', 'dc'];
         yield 'leads swapped' => ['unplugged', ['text' => 'tp3 4k7 swapped'], 'TP3.reverse', 'resistance'];
-        yield 'swapped on a part that has such a check' => ['unplugged', ['text' => 'd1 ol reversed'], 'D1.reverse', 'diode'];
+        yield 'swapped on a part that has such a check' => [
+            'unplugged',
+            ['text' => 'd1 ol reversed'],
+            'D1.reverse',
+            'diode',
+        ];
         yield 'climbing' => ['unplugged', ['text' => 'c1 climbs'], 'C1', 'climbs'];
         yield 'staying at some ohms' => ['unplugged', ['text' => 'c1 stays 12'], 'C1', 'resistance'];
         yield 'a frequency' => ['live', ['text' => 'tp3 100Hz'], 'TP3', 'hertz'];
@@ -59,7 +97,15 @@ final class EntryReadingTest extends TestCase
     public function testABareNumberOnAnUnpluggedUnitIsAskedFor(): void
     {
         $bench = (new Bench(Supplies::demo('tuner-feed')))->add('power', ['power' => 'unplugged', 'mode' => 'loaded']);
-        foreach ([['text' => 'tp3 13.99'], ['text' => '13.99', 'target' => 'TP3'], ['text' => '13.99', 'target' => 'TP3', 'quantity' => 'dc'], ['text' => 'tp3-tp4 7.5']] as $payload) {
+        foreach (
+            [
+                ['text' => 'tp3 13.99'],
+                ['text' => '13.99', 'target' => 'TP3'],
+                ['text' => '13.99', 'target' => 'TP3', 'quantity' => 'dc'],
+                ['text' => 'tp3-tp4 7.5'],
+            ]
+            as $payload
+        ) {
             try {
                 $bench->add('reading', $payload);
                 self::fail('it was taken');
@@ -95,7 +141,10 @@ final class EntryReadingTest extends TestCase
     public function testTheNewestReadingOfAPointCounts(): void
     {
         $bench = new Bench(Supplies::demo('tuner-feed'));
-        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 3.0'])->add('reading', ['text' => 'tp4 9.2']);
+        $bench
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 3.0'])
+            ->add('reading', ['text' => 'tp4 9.2']);
 
         self::assertSame(9.2, $bench->state()->latest('TP4', 'dc')?->value);
         $bench->add('strike', ['entry' => $bench->last()->id]);
@@ -105,7 +154,10 @@ final class EntryReadingTest extends TestCase
     public function testAReadingOfAnotherModeIsNotThisOnes(): void
     {
         $bench = new Bench(Supplies::demo('tuner-feed'));
-        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2'])->add('power', ['mode' => 'unloaded']);
+        $bench
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 9.2'])
+            ->add('power', ['mode' => 'unloaded']);
 
         self::assertNull($bench->state()->latest('TP4', 'dc'));
         self::assertNotNull($bench->state()->latest('TP4', 'dc', 'loaded'));
@@ -115,9 +167,14 @@ final class EntryReadingTest extends TestCase
     {
         $bench = new Bench(Supplies::demo('tuner-feed'));
         self::assertCount(3, Close::missing($bench->supply, $bench->state()));
-        $bench->add('cause', ['part' => 'Z1', 'fault' => 'short'])->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
+        $bench
+            ->add('cause', ['part' => 'Z1', 'fault' => 'short'])
+            ->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
         self::assertSame(['measure after the repair: TP4'], Close::missing($bench->supply, $bench->state()));
-        $bench->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2']);
+        $bench
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 9.2']);
         self::assertSame(['unplug and discharge the unit'], Close::missing($bench->supply, $bench->state()));
         $bench->add('power', ['power' => 'unplugged']);
         self::assertSame([], Close::missing($bench->supply, $bench->state()));
@@ -126,8 +183,12 @@ final class EntryReadingTest extends TestCase
     public function testAReadingFromBeforeTheRepairProvesNothing(): void
     {
         $bench = new Bench(Supplies::demo('tuner-feed'));
-        $bench->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 9.2'])->add('power', ['power' => 'unplugged'])
-            ->add('cause', ['part' => 'C1', 'fault' => 'dried'])->add('repair', ['part' => 'C1', 'out' => 'a', 'in' => 'b']);
+        $bench
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 9.2'])
+            ->add('power', ['power' => 'unplugged'])
+            ->add('cause', ['part' => 'C1', 'fault' => 'dried'])
+            ->add('repair', ['part' => 'C1', 'out' => 'a', 'in' => 'b']);
 
         self::assertContains('measure after the repair: TP4', Close::missing($bench->supply, $bench->state()));
     }

@@ -17,9 +17,21 @@ final class FieldTextTest extends TestCase
     /** @return iterable<string, array{string, string, array<string, mixed>}> text, kind, part of the payload */
     public static function texts(): iterable
     {
-        yield 'series resistance in circuit is a dead check' => ['c1 esr 0.8', 'reading', ['target' => 'C1.esr', 'quantity' => 'esr', 'text' => '0.8']];
-        yield 'with a leg lifted it is the part alone' => ['c1 esr 0.8 lifted', 'part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8', 'lifted' => true]];
-        yield 'the other way round, lifted' => ['C1 850u cap lifted', 'part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850u', 'lifted' => true]];
+        yield 'series resistance in circuit is a dead check' => [
+            'c1 esr 0.8',
+            'reading',
+            ['target' => 'C1.esr', 'quantity' => 'esr', 'text' => '0.8'],
+        ];
+        yield 'with a leg lifted it is the part alone' => [
+            'c1 esr 0.8 lifted',
+            'part_test',
+            ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8', 'lifted' => true],
+        ];
+        yield 'the other way round, lifted' => [
+            'C1 850u cap lifted',
+            'part_test',
+            ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850u', 'lifted' => true],
+        ];
         yield 'leakage' => ['c1 leak 2mA lifted', 'part_test', ['quantity' => 'leakage', 'text' => '2mA']];
         yield 'milli is not mega' => ['c1 esr 12m', 'reading', ['text' => '12m']];
         yield 'good' => ['Z1 good', 'tested', ['part' => 'Z1', 'verdict' => 'good']];
@@ -63,7 +75,10 @@ final class FieldTextTest extends TestCase
     {
         $supply = Supplies::demo('tuner-feed');
 
-        self::assertSame(['kind' => 'safety', 'payload' => ['test' => 'touch', 'text' => '12u']], FieldText::understand('12u', $supply, 'touch', 'safety'));
+        self::assertSame(
+            ['kind' => 'safety', 'payload' => ['test' => 'touch', 'text' => '12u']],
+            FieldText::understand('12u', $supply, 'touch', 'safety'),
+        );
         self::assertSame('left', FieldText::understand('2.1', $supply, 'C1', 'left')['kind'] ?? null);
         self::assertNull(FieldText::understand('tp3 13.9', $supply, 'touch', 'safety'));
     }
@@ -73,15 +88,26 @@ final class FieldTextTest extends TestCase
     {
         yield 'good' => ['good', 'tested', ['part' => 'C1', 'verdict' => 'good']];
         yield 'bad' => ['Bad', 'tested', ['part' => 'C1', 'verdict' => 'bad']];
-        yield 'what was measured' => ['leak 2mA', 'part_test', ['part' => 'C1', 'quantity' => 'leakage', 'text' => '2mA', 'lifted' => true]];
-        yield 'value first' => ['850u cap', 'part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850u', 'lifted' => true]];
+        yield 'what was measured' => [
+            'leak 2mA',
+            'part_test',
+            ['part' => 'C1', 'quantity' => 'leakage', 'text' => '2mA', 'lifted' => true],
+        ];
+        yield 'value first' => [
+            '850u cap',
+            'part_test',
+            ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850u', 'lifted' => true],
+        ];
         yield 'another part' => ['r1 bad', 'tested', ['part' => 'R1', 'verdict' => 'bad']];
     }
 
     /** @param array<string, mixed> $payload */
     #[DataProvider('byItself')]
-    public function testWhereAPartIsToBeTestedByItselfItsNameNeedNotBeTyped(string $text, string $kind, array $payload): void
-    {
+    public function testWhereAPartIsToBeTestedByItselfItsNameNeedNotBeTyped(
+        string $text,
+        string $kind,
+        array $payload,
+    ): void {
         $understood = FieldText::understand($text, Supplies::demo('tuner-feed'), 'C1', 'by itself');
 
         self::assertSame($kind, $understood['kind'] ?? null);
@@ -90,7 +116,10 @@ final class FieldTextTest extends TestCase
 
     public function testABareValueOfAPartByItselfIsAskedBack(): void
     {
-        self::assertNull(FieldText::understand('tp3 13.9', Supplies::demo('tuner-feed'), 'C1', 'by itself'), 'a reading with its place is one');
+        self::assertNull(
+            FieldText::understand('tp3 13.9', Supplies::demo('tuner-feed'), 'C1', 'by itself'),
+            'a reading with its place is one',
+        );
         $this->expectException(EntryRefused::class);
         $this->expectExceptionMessage('"0.8" of what?');
         FieldText::understand('0.8', Supplies::demo('tuner-feed'), 'C1', 'by itself');
@@ -106,20 +135,60 @@ final class FieldTextTest extends TestCase
     /** @return iterable<string, array{string, array<string, mixed>, string}> kind, payload, part of the message */
     public static function refused(): iterable
     {
-        yield 'a resistor has no series resistance of that kind' => ['part_test', ['part' => 'R1', 'quantity' => 'esr', 'text' => '0.8'], 'is no capacitor'];
-        yield 'leakage in circuit' => ['part_test', ['part' => 'C1', 'quantity' => 'leakage', 'text' => '2mA'], 'with one leg lifted'];
-        yield 'a bare number of farads' => ['part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850'], 'Write 850u'];
+        yield 'a resistor has no series resistance of that kind' => [
+            'part_test',
+            ['part' => 'R1', 'quantity' => 'esr', 'text' => '0.8'],
+            'is no capacitor',
+        ];
+        yield 'leakage in circuit' => [
+            'part_test',
+            ['part' => 'C1', 'quantity' => 'leakage', 'text' => '2mA'],
+            'with one leg lifted',
+        ];
+        yield 'a bare number of farads' => [
+            'part_test',
+            ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '850'],
+            'Write 850u',
+        ];
         yield 'less than nothing' => ['part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '-1'], 'below zero'];
         yield 'neither good nor bad' => ['tested', ['part' => 'C1', 'verdict' => 'perhaps'], 'good, bad'];
         yield 'no answer' => ['eliminated', ['part' => 'C1', 'how' => 'removed'], 'still here'];
-        yield 'a load that is none' => ['substituted', ['part' => 'C1', 'what' => 'dummy_load', 'works' => true], 'Loads here: RL1'];
+        yield 'a load that is none' => [
+            'substituted',
+            ['part' => 'C1', 'what' => 'dummy_load', 'works' => true],
+            'Loads here: RL1',
+        ];
         yield 'a fuse that is none' => ['fuse', ['part' => 'R1', 'state' => 'parted'], 'is no fuse'];
         yield 'more failed than tried' => ['starts', ['tried' => 3, 'failed' => 4], 'between 0 and 3'];
         yield 'no starts' => ['starts', ['tried' => 0, 'failed' => 0], '1 to 1000'];
-        yield 'one part is no strip' => ['short', ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => '31']]], '2 to 40 parts'];
-        yield 'a part twice' => ['short', ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => '31'], ['part' => 'C1', 'text' => '30']]], 'once along the strip'];
-        yield 'words for numbers' => ['short', ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => 'some'], ['part' => 'C2', 'text' => '30']]], 'Cannot read "some"'];
-        yield 'a welding current' => ['short', ['method' => 'injected', 'current' => '30 A', 'resolution' => '1m', 'readings' => []], 'begin with 0.1 to 0.25 A'];
+        yield 'one part is no strip' => [
+            'short',
+            ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => '31']]],
+            '2 to 40 parts',
+        ];
+        yield 'a part twice' => [
+            'short',
+            [
+                'method' => 'milliohm',
+                'resolution' => '1m',
+                'readings' => [['part' => 'C1', 'text' => '31'], ['part' => 'C1', 'text' => '30']],
+            ],
+            'once along the strip',
+        ];
+        yield 'words for numbers' => [
+            'short',
+            [
+                'method' => 'milliohm',
+                'resolution' => '1m',
+                'readings' => [['part' => 'C1', 'text' => 'some'], ['part' => 'C2', 'text' => '30']],
+            ],
+            'Cannot read "some"',
+        ];
+        yield 'a welding current' => [
+            'short',
+            ['method' => 'injected', 'current' => '30 A', 'resolution' => '1m', 'readings' => []],
+            'begin with 0.1 to 0.25 A',
+        ];
     }
 
     /** @param array<string, mixed> $payload */
@@ -135,6 +204,8 @@ final class FieldTextTest extends TestCase
     {
         $this->expectException(EntryRefused::class);
         $this->expectExceptionMessage('a charged capacitor destroys the meter');
-        (new Bench(Supplies::demo('tuner-feed')))->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8']);
+        (new Bench(Supplies::demo('tuner-feed')))
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8']);
     }
 }

@@ -36,7 +36,9 @@ final class FoldTest extends TestCase
 
     public function testStrikingOutTakesAnEntryBackWithoutDeletingIt(): void
     {
-        $bench = $this->bench()->add('power', ['power' => 'live'])->add('reading', ['text' => 'tp4 0.5']);
+        $bench = $this->bench()
+            ->add('power', ['power' => 'live'])
+            ->add('reading', ['text' => 'tp4 0.5']);
         $bench->add('strike', ['entry' => $bench->last()->id]);
 
         self::assertSame([], $bench->state()->readings);
@@ -46,7 +48,10 @@ final class FoldTest extends TestCase
 
     public function testTheSameLogGivesTheSameState(): void
     {
-        $bench = $this->bench()->add('symptom', ['symptom' => 'weak'])->add('power', ['power' => 'live'])->add('reading', ['text' => 'tp4 3.2']);
+        $bench = $this->bench()
+            ->add('symptom', ['symptom' => 'weak'])
+            ->add('power', ['power' => 'live'])
+            ->add('reading', ['text' => 'tp4 3.2']);
 
         self::assertEquals($bench->state(), Fold::of($bench->supply, $bench->log));
     }
@@ -54,7 +59,9 @@ final class FoldTest extends TestCase
     public function testRepairStartsANewChapter(): void
     {
         $bench = $this->bench()
-            ->add('power', ['power' => 'live'])->add('reading', ['text' => 'tp4 0.4'])->add('power', ['power' => 'unplugged'])
+            ->add('power', ['power' => 'live'])
+            ->add('reading', ['text' => 'tp4 0.4'])
+            ->add('power', ['power' => 'unplugged'])
             ->add('repair', ['part' => 'z1', 'out' => 'zener', 'in' => 'zener']);
 
         self::assertSame(['Z1'], $bench->state()->replaced());
@@ -64,7 +71,10 @@ final class FoldTest extends TestCase
 
     public function testLimitedPowerKeepsItsMode(): void
     {
-        $state = $this->bench()->add('power', ['power' => 'limited', 'mode' => 'unloaded'])->add('power', ['power' => 'live'])->state();
+        $state = $this->bench()
+            ->add('power', ['power' => 'limited', 'mode' => 'unloaded'])
+            ->add('power', ['power' => 'live'])
+            ->state();
 
         self::assertSame('unloaded', $state->mode);
     }
@@ -84,7 +94,7 @@ final class FoldTest extends TestCase
         yield 'fault that a part cannot have' => ['cause', ['part' => 'F1', 'fault' => 'dried'], 'It can be: open'];
         yield 'repair without what went in' => ['repair', ['part' => 'Z1', 'out' => 'zener'], 'Write what went in'];
         yield 'empty note' => ['note', ['text' => ''], 'Write the note'];
-        yield 'note too long' => ['note', ['text' => 'x'.str_repeat('y', 4000)], 'at most 4000'];
+        yield 'note too long' => ['note', ['text' => 'x' . str_repeat('y', 4000)], 'at most 4000'];
         yield 'strike of nothing' => ['strike', [], 'which entry'];
         yield 'skip of nothing' => ['skip', ['target' => 'TP99', 'quantity' => 'dc'], 'cannot be reached'];
         yield 'close too early' => ['close', [], 'name the cause'];
@@ -103,19 +113,25 @@ final class FoldTest extends TestCase
     public function testRefusesOhmsOnALiveUnit(): void
     {
         $this->expectExceptionMessage('can destroy the meter');
-        $this->bench()->add('power', ['power' => 'live'])->add('reading', ['text' => 'f1 0R9']);
+        $this->bench()
+            ->add('power', ['power' => 'live'])
+            ->add('reading', ['text' => 'f1 0R9']);
     }
 
     public function testRefusesARepairOnALiveUnit(): void
     {
         $this->expectExceptionMessage('Unplug, discharge');
-        $this->bench()->add('power', ['power' => 'live'])->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
+        $this->bench()
+            ->add('power', ['power' => 'live'])
+            ->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
     }
 
     public function testRefusesAMainsVoltageThatCannotBe(): void
     {
         $this->expectExceptionMessage('cannot be the mains of a 230 V unit');
-        $this->bench()->add('power', ['power' => 'live'])->add('mains', ['text' => '2300']);
+        $this->bench()
+            ->add('power', ['power' => 'live'])
+            ->add('mains', ['text' => '2300']);
     }
 
     public function testUnknownKindNamesTheKnownOnes(): void
@@ -127,11 +143,20 @@ final class FoldTest extends TestCase
     public function testEveryKindWritesItsLine(): void
     {
         $bench = $this->bench()
-            ->add('symptom', ['symptom' => 'hum', 'text' => 'at night'])->add('finding', ['part' => 'C1', 'text' => 'bulged'])
-            ->add('power', ['power' => 'live'])->add('mains', ['text' => '231'])->add('reading', ['text' => 'tp4 9.1'])
-            ->add('skip', ['target' => 'TP2', 'quantity' => 'ac'])->add('note', ['text' => 'smells warm'])->add('power', ['power' => 'unplugged'])
-            ->add('cause', ['part' => 'C1', 'fault' => 'dried'])->add('repair', ['part' => 'C1', 'out' => 'old', 'in' => 'new']);
-        $lines = array_map(static fn(LogEntry $e): string => EntryKinds::named($e->kind)->line($e, $bench->supply), $bench->log);
+            ->add('symptom', ['symptom' => 'hum', 'text' => 'at night'])
+            ->add('finding', ['part' => 'C1', 'text' => 'bulged'])
+            ->add('power', ['power' => 'live'])
+            ->add('mains', ['text' => '231'])
+            ->add('reading', ['text' => 'tp4 9.1'])
+            ->add('skip', ['target' => 'TP2', 'quantity' => 'ac'])
+            ->add('note', ['text' => 'smells warm'])
+            ->add('power', ['power' => 'unplugged'])
+            ->add('cause', ['part' => 'C1', 'fault' => 'dried'])
+            ->add('repair', ['part' => 'C1', 'out' => 'old', 'in' => 'new']);
+        $lines = array_map(
+            static fn(LogEntry $e): string => EntryKinds::named($e->kind)->line($e, $bench->supply),
+            $bench->log,
+        );
 
         self::assertSame('Hum at twice mains frequency: at night', $lines[0]);
         self::assertSame('TP4 9.10 V', $lines[4]);

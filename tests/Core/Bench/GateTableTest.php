@@ -17,7 +17,8 @@ use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
 /**
- * Every kind of temporary change at every gate, with whatever sentence somebody has for it. What stands where is common practice: a resistor scaled for
+ * Every kind of temporary change at every gate, with whatever sentence somebody has for it. What stands where is common
+ * practice: a resistor scaled for
  * thirty volts burns at 325, a wrong fuse guards nothing, and what guards people is put right, not explained.
  */
 final class GateTableTest extends TestCase
@@ -57,7 +58,7 @@ final class GateTableTest extends TestCase
         $id = $bench->last()->id;
         foreach ([Gate::Limited, Gate::Mains] as $k => $gate) {
             $stands = self::TABLE[$kind->value][$k];
-            self::assertSame($stands === self::FREE, ! self::asks($gate, $bench, $id), "{$kind->value} {$gate->value}");
+            self::assertSame($stands === self::FREE, !self::asks($gate, $bench, $id), "{$kind->value} {$gate->value}");
             $allowed = clone $bench;
             $isAllowed = self::offer($allowed, 'allow', ['change' => $id, 'gate' => $gate->value]);
             self::assertSame($stands !== self::NEVER, $isAllowed, "{$kind->value} allowed {$gate->value}");
@@ -66,7 +67,11 @@ final class GateTableTest extends TestCase
             self::offer($passed, 'override', ['gate' => $gate->value, 'reason' => 'no other here']);
             $live = clone $passed;
             self::offer($live, 'power', ['power' => $gate === Gate::Mains ? 'live' : 'limited', 'mode' => 'loaded']);
-            self::assertSame($stands !== self::NEVER, $live->state()->power !== PowerState::Unplugged, "{$kind->value} passed over {$gate->value}");
+            self::assertSame(
+                $stands !== self::NEVER,
+                $live->state()->power !== PowerState::Unplugged,
+                "{$kind->value} passed over {$gate->value}",
+            );
         }
         self::assertTrue(self::asks(Gate::HandBack, $bench, $id), 'nothing goes home with the unit');
     }
@@ -77,15 +82,32 @@ final class GateTableTest extends TestCase
         $bench = self::changed($kind);
         $id = $bench->last()->id;
         $stays = self::TABLE[$kind->value][2] === self::FREE;
-        self::assertSame($stays, self::offer($bench, 'change_closed', ['change' => $id, 'how' => 'permanent', 'why' => 'no other here']), $kind->value);
+        self::assertSame(
+            $stays,
+            self::offer($bench, 'change_closed', ['change' => $id, 'how' => 'permanent', 'why' => 'no other here']),
+            $kind->value,
+        );
         foreach (Gate::cases() as $gate) {
-            $isAsked = $gate === Gate::HandBack || ($gate === Gate::Mains && self::TABLE[$kind->value][1] !== self::FREE) || ($gate === Gate::Limited && self::TABLE[$kind->value][0] !== self::FREE);
-            self::assertSame(! $stays && $isAsked && $gate !== Gate::HandsIn, self::asks($gate, $bench, $id), "{$kind->value} {$gate->value}");
+            $isAsked =
+                $gate === Gate::HandBack ||
+                ($gate === Gate::Mains && self::TABLE[$kind->value][1] !== self::FREE) ||
+                ($gate === Gate::Limited && self::TABLE[$kind->value][0] !== self::FREE);
+            self::assertSame(
+                !$stays && $isAsked && $gate !== Gate::HandsIn,
+                self::asks($gate, $bench, $id),
+                "{$kind->value} {$gate->value}",
+            );
         }
         // The same sentence out of an older log or another workshop's archive is worth no more.
         $forged = self::changed($kind);
-        $forged->log[] = new \Oculant\Core\Bench\LogEntry('forged', 'change_closed', ['change' => $forged->last()->id, 'how' => 'permanent', 'why' => 'so', 'what' => ''], '2026-01-01T00:00:00Z', 'Somebody');
-        self::assertSame(! $stays, $forged->state()->openChanges() !== []);
+        $forged->log[] = new \Oculant\Core\Bench\LogEntry(
+            'forged',
+            'change_closed',
+            ['change' => $forged->last()->id, 'how' => 'permanent', 'why' => 'so', 'what' => ''],
+            '2026-01-01T00:00:00Z',
+            'Somebody',
+        );
+        self::assertSame(!$stays, $forged->state()->openChanges() !== []);
     }
 
     /** @return iterable<string, array{array<string, mixed>}> */
@@ -102,15 +124,27 @@ final class GateTableTest extends TestCase
     {
         $written = Supplies::demo('net-loft-radio')->written;
         $fuse = array_values(array_filter($written['parts'], static fn(array $p): bool => $p['kind'] === 'fuse'))[0];
-        $suppressor = array_values(array_filter($written['parts'], static fn(array $p): bool => $p['kind'] === 'x_capacitor'))[0];
+        $suppressor = array_values(
+            array_filter($written['parts'], static fn(array $p): bool => $p['kind'] === 'x_capacitor'),
+        )[0];
         $terminals = array_values($fuse['terminals']);
         $against = $written['points'][0]['against'];
-        array_push($written['points'], ['id' => 'TPA', 'node' => $terminals[0], 'against' => $against], ['id' => 'TPB', 'node' => $terminals[1], 'against' => $against]);
+        array_push(
+            $written['points'],
+            ['id' => 'TPA', 'node' => $terminals[0], 'against' => $against],
+            ['id' => 'TPB', 'node' => $terminals[1], 'against' => $against],
+        );
         $supply = \Oculant\Core\Supply\DescriptionReader::fromArray($written);
         $change['part'] = strtr($change['part'], ['F1' => $fuse['ref'], 'CX1' => $suppressor['ref']]);
         $bench = (new Bench($supply))->add('change', $change + ['why' => 'test']);
 
-        self::assertFalse(self::offer($bench, 'change_closed', ['change' => $bench->last()->id, 'how' => 'permanent', 'why' => 'it works']));
+        self::assertFalse(
+            self::offer($bench, 'change_closed', [
+                'change' => $bench->last()->id,
+                'how' => 'permanent',
+                'why' => 'it works',
+            ]),
+        );
         self::assertTrue(self::asks(Gate::HandBack, $bench, $bench->log[0]->id));
     }
 
@@ -118,9 +152,13 @@ final class GateTableTest extends TestCase
     public function testAWrongFuseIsPutRightByTheRightOne(): void
     {
         $bench = self::changed(ChangeKind::WrongFuse);
-        $typed = (clone $bench)->seeTo(Gate::HandsIn)->add('repair', ['part' => 'F1', 'out' => 'T10A', 'in' => 'one that was there']);
+        $typed = (clone $bench)
+            ->seeTo(Gate::HandsIn)
+            ->add('repair', ['part' => 'F1', 'out' => 'T10A', 'in' => 'one that was there']);
         self::assertCount(1, $typed->state()->openChanges());
-        $right = (clone $bench)->seeTo(Gate::HandsIn)->add('repair', ['part' => 'F1', 'out' => 'T10A', 'in' => 'T315mA', 'fit' => 'ok']);
+        $right = (clone $bench)
+            ->seeTo(Gate::HandsIn)
+            ->add('repair', ['part' => 'F1', 'out' => 'T10A', 'in' => 'T315mA', 'fit' => 'ok']);
         self::assertSame([], $right->state()->openChanges());
     }
 
@@ -144,7 +182,15 @@ final class GateTableTest extends TestCase
             default => null,
         };
 
-        return (new Bench(self::supply()))->add('change', ['change' => $kind->value, 'value' => $kind === ChangeKind::WrongFuse ? 'T10A' : '47', 'where' => 'over the inlet', 'why' => 'so'] + ($part === null ? [] : ['part' => $part]));
+        return (new Bench(self::supply()))->add(
+            'change',
+            [
+                'change' => $kind->value,
+                'value' => $kind === ChangeKind::WrongFuse ? 'T10A' : '47',
+                'where' => 'over the inlet',
+                'why' => 'so',
+            ] + ($part === null ? [] : ['part' => $part]),
+        );
     }
 
     private static function supply(): Description
@@ -154,7 +200,10 @@ final class GateTableTest extends TestCase
 
     private static function asks(Gate $gate, Bench $bench, string $change): bool
     {
-        return array_filter(Gates::blocking($gate, $bench->supply, $bench->state()), static fn(GateItem $i): bool => $i->id === "change {$change}") !== [];
+        return array_filter(
+            Gates::blocking($gate, $bench->supply, $bench->state()),
+            static fn(GateItem $i): bool => $i->id === "change {$change}",
+        ) !== [];
     }
 
     /** @param array<string, mixed> $payload */

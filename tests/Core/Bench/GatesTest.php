@@ -27,7 +27,10 @@ final class GatesTest extends TestCase
         self::assertSame([], $this->ids(Gate::HandsIn, $bench), 'nothing in it holds more than the limits');
     }
 
-    /** A fuse that went is replaced after dead checks that are named, once limited power has gone well (common practice). */
+    /**
+     * A fuse that went is replaced after dead checks that are named, once limited power has gone well (common
+     * practice).
+     */
     public function testABlownFuseNamesItsDeadChecks(): void
     {
         $bench = (new Bench(Supplies::demo('auction-scale')))->add('fuse', ['part' => 'F1', 'state' => 'blackened']);
@@ -36,13 +39,19 @@ final class GatesTest extends TestCase
         self::assertContains('limiter', $this->ids(Gate::Mains, $bench));
         $bench->add('reading', ['text' => 'd1 0.01 diode']);
         self::assertContains('check D1', $this->ids(Gate::Limited, $bench), 'it was measured, and it is shorted');
-        $bench->add('reading', ['text' => 'd1 0.58 diode'])->add('reading', ['text' => 'd2 0.57 diode'])->add('reading', ['text' => 'c1 12k'])->add('reading', ['text' => 'tp4 9 ohm']);
+        $bench
+            ->add('reading', ['text' => 'd1 0.58 diode'])
+            ->add('reading', ['text' => 'd2 0.57 diode'])
+            ->add('reading', ['text' => 'c1 12k'])
+            ->add('reading', ['text' => 'tp4 9 ohm']);
         self::assertSame([], $this->ids(Gate::Limited, $bench));
     }
 
     public function testANewFuseWaitsForItsChecks(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('fuse', ['part' => 'F1', 'state' => 'parted'])->add('reading', ['text' => 'd1 0.6 diode']);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('fuse', ['part' => 'F1', 'state' => 'parted'])
+            ->add('reading', ['text' => 'd1 0.6 diode']);
         try {
             $bench->add('repair', ['part' => 'F1', 'out' => 'T100mA', 'in' => 'T100mA']);
             self::fail('a fuse went in before its checks');
@@ -55,8 +64,12 @@ final class GatesTest extends TestCase
 
     public function testAPartThatWasReplacedIsCheckedAnew(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('symptom', ['symptom' => 'fuse_open'])->seeTo(Gate::Limited);
-        $bench->add('cause', ['part' => 'D1', 'fault' => 'short'])->add('repair', ['part' => 'D1', 'out' => 'a', 'in' => 'b']);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('symptom', ['symptom' => 'fuse_open'])
+            ->seeTo(Gate::Limited);
+        $bench
+            ->add('cause', ['part' => 'D1', 'fault' => 'short'])
+            ->add('repair', ['part' => 'D1', 'out' => 'a', 'in' => 'b']);
 
         self::assertContains('check D1', $this->ids(Gate::Limited, $bench));
         self::assertNotContains('check D2', $this->ids(Gate::Limited, $bench));
@@ -64,8 +77,11 @@ final class GatesTest extends TestCase
 
     public function testAnOutputThatReadsShortedKeepsTheGateShut(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('cause', ['part' => 'U2', 'fault' => 'open'])->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b'])
-            ->add('reading', ['text' => 'tp4 1k2'])->add('reading', ['text' => 'tp6 0.3 ohm']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('cause', ['part' => 'U2', 'fault' => 'open'])
+            ->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b'])
+            ->add('reading', ['text' => 'tp4 1k2'])
+            ->add('reading', ['text' => 'tp6 0.3 ohm']);
 
         self::assertContains('check TP6', $this->ids(Gate::Limited, $bench));
         self::assertNotContains('check TP4', $this->ids(Gate::Limited, $bench));
@@ -74,8 +90,11 @@ final class GatesTest extends TestCase
 
     public function testTheNewCapacitorIsLookedAtAndTheCoversAreBack(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('cause', ['part' => 'C1', 'fault' => 'dried'])->add('repair', ['part' => 'C1', 'out' => 'a', 'in' => 'b'])
-            ->add('reading', ['text' => 'tp4 1k2'])->add('reading', ['text' => 'tp6 1k2']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('cause', ['part' => 'C1', 'fault' => 'dried'])
+            ->add('repair', ['part' => 'C1', 'out' => 'a', 'in' => 'b'])
+            ->add('reading', ['text' => 'tp4 1k2'])
+            ->add('reading', ['text' => 'tp6 1k2']);
 
         self::assertSame(['look polarity C1', 'look closed'], $this->ids(Gate::Mains, $bench));
         $bench->add('looked', ['what' => 'polarity C1'])->add('looked', ['what' => 'closed']);
@@ -86,7 +105,11 @@ final class GatesTest extends TestCase
 
     public function testAShieldThatIsOffIsMissingUntilItIsBack(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('taken', ['kind' => 'shield', 'text' => 'pressed paper', 'where' => 'over the inlet']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('taken', [
+            'kind' => 'shield',
+            'text' => 'pressed paper',
+            'where' => 'over the inlet',
+        ]);
         $id = $bench->last()->id;
         self::assertSame(["refit {$id}", 'look closed'], $this->ids(Gate::Mains, $bench));
         $bench->add('refitted', ['step' => $id])->add('looked', ['what' => 'closed']);
@@ -106,12 +129,29 @@ final class GatesTest extends TestCase
 
         self::assertSame([], $this->ids(Gate::Mains, $bench));
         self::assertContains("change {$id}", $this->ids(Gate::HandBack, $bench));
-        self::assertFalse(array_values(array_filter(Gates::missing(Gate::HandBack, $bench->supply, $bench->state()), static fn(GateItem $i): bool => $i->leads === 'ledger'))[0]->mayOverride);
+        self::assertFalse(
+            array_values(
+                array_filter(
+                    Gates::missing(Gate::HandBack, $bench->supply, $bench->state()),
+                    static fn(GateItem $i): bool => $i->leads === 'ledger',
+                ),
+            )[0]->mayOverride,
+        );
     }
 
     public function testSenseLeadsAreLookedAtBeforeTheFirstPower(): void
     {
-        $written = ['interlocks' => [['kind' => 'sense', 'what' => 'Sense leads on the outputs', 'how' => 'jumper S+ to +, S- to -', 'without' => 'the output goes to its maximum']]] + Supplies::demoArray('tide-recorder');
+        $written =
+            [
+                'interlocks' => [
+                    [
+                        'kind' => 'sense',
+                        'what' => 'Sense leads on the outputs',
+                        'how' => 'jumper S+ to +, S- to -',
+                        'without' => 'the output goes to its maximum',
+                    ],
+                ],
+            ] + Supplies::demoArray('tide-recorder');
         $bench = new Bench(DescriptionReader::fromArray($written));
 
         self::assertSame(['look interlock 0'], $this->ids(Gate::Limited, $bench));
@@ -120,8 +160,12 @@ final class GatesTest extends TestCase
 
     public function testAnOverrideHoldsUntilThePlugIsPulledAgain(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('cause', ['part' => 'U2', 'fault' => 'open'])->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b'])
-            ->add('override', ['gate' => 'mains', 'reason' => 'measured, not entered'])->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('power', ['power' => 'unplugged']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('cause', ['part' => 'U2', 'fault' => 'open'])
+            ->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b'])
+            ->add('override', ['gate' => 'mains', 'reason' => 'measured, not entered'])
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('power', ['power' => 'unplugged']);
 
         $this->expectException(EntryRefused::class);
         $this->expectExceptionMessage('Not yet (before mains)');
@@ -130,8 +174,14 @@ final class GatesTest extends TestCase
 
     public function testProofWithoutItsLoadsIsNoProof(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('cause', ['part' => 'U2', 'fault' => 'open'])->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Mains)
-            ->add('power', ['power' => 'live', 'mode' => 'unloaded'])->add('reading', ['text' => 'tp4 15.0'])->add('reading', ['text' => 'tp6 -15.0'])->add('power', ['power' => 'unplugged']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('cause', ['part' => 'U2', 'fault' => 'open'])
+            ->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b'])
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'unloaded'])
+            ->add('reading', ['text' => 'tp4 15.0'])
+            ->add('reading', ['text' => 'tp6 -15.0'])
+            ->add('power', ['power' => 'unplugged']);
 
         self::assertSame(['loads', 'safety insulation', 'safety touch'], $this->ids(Gate::HandBack, $bench));
     }
@@ -149,20 +199,37 @@ final class GatesTest extends TestCase
         $bench = (new Bench($supply))->add('left', ['part' => 'C1', 'text' => '3.0']);
         self::assertSame(['C1'], StoredCharge::unproven($supply, $bench->state()));
         $bench->add('left', ['part' => 'C1', 'text' => '5.5']);
-        self::assertSame(['C1'], StoredCharge::unproven($supply, $bench->state()), 'half a minute later it has not recovered yet');
+        self::assertSame(
+            ['C1'],
+            StoredCharge::unproven($supply, $bench->state()),
+            'half a minute later it has not recovered yet',
+        );
         $bench->wait(StoredCharge::WAIT)->add('reading', ['text' => 'tp2 12.0 V']);
-        self::assertSame([], StoredCharge::unproven($supply, $bench->state()), 'a point on the same two nodes is as good');
-        $bench->seeTo(Gate::Limited)->add('power', ['power' => 'limited'])->add('power', ['power' => 'unplugged']);
+        self::assertSame(
+            [],
+            StoredCharge::unproven($supply, $bench->state()),
+            'a point on the same two nodes is as good',
+        );
+        $bench
+            ->seeTo(Gate::Limited)
+            ->add('power', ['power' => 'limited'])
+            ->add('power', ['power' => 'unplugged']);
         self::assertSame(['C1'], StoredCharge::unproven($supply, $bench->state()), 'it was powered since');
     }
 
     public function testAChargeThatComesBackStartsTheProofAnew(): void
     {
         $supply = Supplies::demo('net-loft-radio');
-        $bench = (new Bench($supply))->add('left', ['part' => 'C1', 'text' => '3.0'])->wait(StoredCharge::WAIT)->add('left', ['part' => 'C1', 'text' => '71']);
+        $bench = (new Bench($supply))
+            ->add('left', ['part' => 'C1', 'text' => '3.0'])
+            ->wait(StoredCharge::WAIT)
+            ->add('left', ['part' => 'C1', 'text' => '71']);
 
         self::assertSame(['C1'], StoredCharge::unproven($supply, $bench->state()));
-        self::assertStringContainsString('71.0 V', Gates::missing(Gate::HandsIn, $supply, $bench->state())[0]->sentence);
+        self::assertStringContainsString(
+            '71.0 V',
+            Gates::missing(Gate::HandsIn, $supply, $bench->state())[0]->sentence,
+        );
     }
 
     public function testAReadingThatContradictsTheStateRaisesTheAlarm(): void
@@ -172,9 +239,24 @@ final class GatesTest extends TestCase
         $alarm = Alarm::of($supply, $bench->state());
         self::assertSame('TP2', $alarm?->place);
         self::assertStringContainsString('still plugged in', $alarm->advice);
-        self::assertNull(Alarm::of($supply, (clone $bench)->add('reading', ['text' => 'tp2 4.0 V'])->state()), 'measured again, it is empty');
-        self::assertNull(Alarm::of($supply, (clone $bench)->add('strike', ['entry' => $alarm->entry])->state()), 'a misreading');
-        self::assertNull(Alarm::of($supply, (clone $bench)->seeTo(Gate::Limited)->add('power', ['power' => 'limited'])->state()), 'it had power after all');
+        self::assertNull(
+            Alarm::of($supply, (clone $bench)->add('reading', ['text' => 'tp2 4.0 V'])->state()),
+            'measured again, it is empty',
+        );
+        self::assertNull(
+            Alarm::of($supply, (clone $bench)->add('strike', ['entry' => $alarm->entry])->state()),
+            'a misreading',
+        );
+        self::assertNull(
+            Alarm::of(
+                $supply,
+                (clone $bench)
+                    ->seeTo(Gate::Limited)
+                    ->add('power', ['power' => 'limited'])
+                    ->state(),
+            ),
+            'it had power after all',
+        );
     }
 
     /** What alternates cannot have been stored. */
@@ -184,14 +266,25 @@ final class GatesTest extends TestCase
         $alarm = Alarm::of($supply, (new Bench($supply))->add('reading', ['text' => 'tp2 17.8 ac'])->state());
 
         self::assertStringContainsString('cannot be stored', $alarm->advice ?? '');
-        self::assertNull(Alarm::of($supply, (new Bench($supply))->add('reading', ['text' => 'tp3 21 dc'])->state()), 'a reservoir below the limits is no contradiction');
+        self::assertNull(
+            Alarm::of($supply, (new Bench($supply))->add('reading', ['text' => 'tp3 21 dc'])->state()),
+            'a reservoir below the limits is no contradiction',
+        );
     }
 
     public function testDisassemblyBecomesTheWayBack(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('taken', ['kind' => 'screws', 'text' => '4 screws', 'where' => 'lid'])->add('taken', ['kind' => 'wire', 'text' => 'fan lead', 'where' => 'J3']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('taken', ['kind' => 'screws', 'text' => '4 screws', 'where' => 'lid'])
+            ->add('taken', ['kind' => 'wire', 'text' => 'fan lead', 'where' => 'J3']);
         self::assertSame(['4 screws', 'fan lead'], array_column($bench->state()->taken, 'text'));
-        self::assertCount(2, array_filter($this->ids(Gate::HandBack, $bench), static fn(string $id): bool => str_starts_with($id, 'refit')));
+        self::assertCount(
+            2,
+            array_filter(
+                $this->ids(Gate::HandBack, $bench),
+                static fn(string $id): bool => str_starts_with($id, 'refit'),
+            ),
+        );
         $bench->add('refitted', ['step' => array_key_last($bench->state()->taken)]);
 
         self::assertSame([false, true], array_column($bench->state()->taken, 'refitted'));
@@ -202,7 +295,15 @@ final class GatesTest extends TestCase
     /** @return list<string> */
     private function ids(Gate $gate, Bench $bench): array
     {
-        return array_values(array_filter(array_map(static fn(GateItem $i): string => $i->id, Gates::missing($gate, $bench->supply, $bench->state())), static fn(string $id): bool => ! str_starts_with($id, 'close ')));
+        return array_values(
+            array_filter(
+                array_map(
+                    static fn(GateItem $i): string => $i->id,
+                    Gates::missing($gate, $bench->supply, $bench->state()),
+                ),
+                static fn(string $id): bool => !str_starts_with($id, 'close '),
+            ),
+        );
     }
 
     /** @return list<string> */

@@ -15,7 +15,10 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
-/** Mains where people touch (IEC 62368-1, EN 50678; common practice at the bench): until the barrier is proven whole, nobody feeds the unit or hands it back. */
+/**
+ * Mains where people touch (IEC 62368-1, EN 50678; common practice at the bench): until the barrier is proven whole,
+ * nobody feeds the unit or hands it back.
+ */
 final class IsolationGateTest extends TestCase
 {
     private const GATES = [Gate::Limited, Gate::Mains, Gate::HandBack];
@@ -31,7 +34,10 @@ final class IsolationGateTest extends TestCase
         foreach (['limited', 'live'] as $power) {
             self::assertFalse(self::offer($bench, 'power', ['power' => $power]));
         }
-        self::assertFalse(self::offer($bench, 'strike', ['entry' => $bench->log[0]->id]), 'a failed safety test is measured again, not struck out');
+        self::assertFalse(
+            self::offer($bench, 'strike', ['entry' => $bench->log[0]->id]),
+            'a failed safety test is measured again, not struck out',
+        );
         $bench->add('isolation', ['test' => 'resistance', 'text' => '50M']);
         self::assertNotContains('isolation bad', self::ids(Gate::Mains, $bench));
     }
@@ -39,17 +45,37 @@ final class IsolationGateTest extends TestCase
     public function testWhatWasTakenOutAndIsStillThereLeavesTheListUntilOneRemains(): void
     {
         $bench = self::bench();
-        $all = array_map(static fn(Part $p): string => $p->ref, (new IsolationStanding($bench->supply, $bench->state()))->remaining());
+        $all = array_map(
+            static fn(Part $p): string => $p->ref,
+            (new IsolationStanding($bench->supply, $bench->state()))->remaining(),
+        );
         self::assertGreaterThan(2, count($all));
         $bench->add('isolation', ['test' => 'resistance', 'text' => '0R8']);
         $last = array_pop($all);
         foreach ($all as $ref) {
             $bench->add('eliminated', ['part' => $ref, 'how' => 'removed', 'still' => 'yes']);
         }
-        self::assertSame([$last], array_map(static fn(Part $p): string => $p->ref, (new IsolationStanding($bench->supply, $bench->state()))->remaining()));
-        self::assertStringContainsString("what remains is {$last}", Gates::blocking(Gate::Mains, $bench->supply, $bench->state())[0]->sentence);
-        self::assertSame('flyback', $bench->supply->part($last)->kind->name(), 'the transformer, which is never patched');
-        $verdict = (new TestVerdicts($bench->supply, $bench->state(), Supplies::knowledge('net-loft-radio')->dictionary(null)))->condemned();
+        self::assertSame(
+            [$last],
+            array_map(
+                static fn(Part $p): string => $p->ref,
+                (new IsolationStanding($bench->supply, $bench->state()))->remaining(),
+            ),
+        );
+        self::assertStringContainsString(
+            "what remains is {$last}",
+            Gates::blocking(Gate::Mains, $bench->supply, $bench->state())[0]->sentence,
+        );
+        self::assertSame(
+            'flyback',
+            $bench->supply->part($last)->kind->name(),
+            'the transformer, which is never patched',
+        );
+        $verdict = (new TestVerdicts(
+            $bench->supply,
+            $bench->state(),
+            Supplies::knowledge('net-loft-radio')->dictionary(null),
+        ))->condemned();
         self::assertStringContainsString('What remains is', (string) $verdict?->why);
     }
 
@@ -63,22 +89,51 @@ final class IsolationGateTest extends TestCase
         foreach (self::GATES as $gate) {
             self::assertContains('isolation open', self::ids($gate, $bench));
         }
-        self::assertStringContainsString('proves nothing yet', implode(' ', array_map(static fn(GateItem $i): string => $i->sentence, Gates::missing(Gate::Mains, $bench->supply, $bench->state()))));
+        self::assertStringContainsString(
+            'proves nothing yet',
+            implode(
+                ' ',
+                array_map(
+                    static fn(GateItem $i): string => $i->sentence,
+                    Gates::missing(Gate::Mains, $bench->supply, $bench->state()),
+                ),
+            ),
+        );
         $bench->add('looked', ['what' => "back {$ref}"]);
-        self::assertContains('isolation open', self::ids(Gate::Mains, $bench), 'back in its place, and not measured since');
+        self::assertContains(
+            'isolation open',
+            self::ids(Gate::Mains, $bench),
+            'back in its place, and not measured since',
+        );
         $bench->add('isolation', ['test' => 'resistance', 'text' => 'OL']);
-        self::assertSame([], array_filter(self::ids(Gate::Mains, $bench), static fn(string $id): bool => str_starts_with($id, 'isolation') || str_starts_with($id, 'back')));
+        self::assertSame(
+            [],
+            array_filter(
+                self::ids(Gate::Mains, $bench),
+                static fn(string $id): bool => str_starts_with($id, 'isolation') || str_starts_with($id, 'back'),
+            ),
+        );
     }
 
-    /** Touch current can only be read under power: a good insulation lets it be read again, and hand-back waits for that. */
+    /**
+     * Touch current can only be read under power: a good insulation lets it be read again, and hand-back waits for
+     * that.
+     */
     public function testATouchCurrentThatWasTooHighIsReadAgainBehindAGoodInsulation(): void
     {
-        $bench = self::bench()->seeTo(Gate::Mains)->add('power', ['power' => 'live'])->add('isolation', ['test' => 'current', 'text' => '8 mA'])->add('power', ['power' => 'unplugged']);
+        $bench = self::bench()
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live'])
+            ->add('isolation', ['test' => 'current', 'text' => '8 mA'])
+            ->add('power', ['power' => 'unplugged']);
         self::assertContains('isolation bad', self::ids(Gate::Mains, $bench));
         $bench->add('isolation', ['test' => 'resistance', 'text' => '200M']);
         self::assertNotContains('isolation bad', self::ids(Gate::Mains, $bench));
         self::assertContains('isolation bad', self::ids(Gate::HandBack, $bench));
-        $bench->seeTo(Gate::Mains)->add('power', ['power' => 'live'])->add('isolation', ['test' => 'current', 'text' => '40u']);
+        $bench
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live'])
+            ->add('isolation', ['test' => 'current', 'text' => '40u']);
         self::assertNotContains('isolation bad', self::ids(Gate::HandBack, $bench));
     }
 
@@ -115,7 +170,10 @@ final class IsolationGateTest extends TestCase
     /** @return list<string> */
     private static function ids(Gate $gate, Bench $bench): array
     {
-        return array_map(static fn(GateItem $i): string => $i->id, Gates::blocking($gate, $bench->supply, $bench->state()));
+        return array_map(
+            static fn(GateItem $i): string => $i->id,
+            Gates::blocking($gate, $bench->supply, $bench->state()),
+        );
     }
 
     /** @param array<string, mixed> $payload */

@@ -23,7 +23,11 @@ final class LedgerTest extends TestCase
 {
     public function testAnEntryIsOpenUntilItIsUndoneOrMadePermanent(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('change', ['change' => 'jumper', 'part' => 's1', 'why' => 'dirty']);
+        $bench = (new Bench(Supplies::demo('auction-scale')))->add('change', [
+            'change' => 'jumper',
+            'part' => 's1',
+            'why' => 'dirty',
+        ]);
         $id = $bench->last()->id;
         self::assertSame('jumper S1', $bench->state()->openChanges()[0]->words());
         $bench->add('change_closed', ['change' => $id, 'how' => 'undone']);
@@ -48,7 +52,10 @@ final class LedgerTest extends TestCase
     public static function refusals(): iterable
     {
         yield 'no part' => [['change' => 'lifted'], 'There is no part ""'];
-        yield 'a resistor that is none' => [['change' => 'scaled', 'part' => 'C1', 'value' => '30k'], 'C1 is no resistor'];
+        yield 'a resistor that is none' => [
+            ['change' => 'scaled', 'part' => 'C1', 'value' => '30k'],
+            'C1 is no resistor',
+        ];
         yield 'a fuse that is none' => [['change' => 'wrongfuse', 'part' => 'R1', 'value' => 'T2A'], 'R1 is no fuse'];
         yield 'a load that is none' => [['change' => 'loadoff', 'part' => 'R1'], 'R1 is no load'];
         yield 'a value that cannot be read' => [['change' => 'scaled', 'part' => 'R1', 'value' => 'large'], 'large'];
@@ -80,8 +87,14 @@ final class LedgerTest extends TestCase
     {
         yield 'jumper' => ['jumper s1 dirty contact', ['change' => 'jumper', 'part' => 's1', 'why' => 'dirty contact']];
         yield 'jumper between points' => ['jumper tp3-tp4', ['change' => 'jumper', 'part' => 'tp3-tp4', 'why' => '']];
-        yield 'scaled' => ['scaled r1 30k wakes at 30 V', ['change' => 'scaled', 'part' => 'r1', 'why' => 'wakes at 30 V', 'value' => '30k']];
-        yield 'wrong fuse' => ['wrongfuse f1 T2A', ['change' => 'wrongfuse', 'part' => 'f1', 'why' => '', 'value' => 'T2A']];
+        yield 'scaled' => [
+            'scaled r1 30k wakes at 30 V',
+            ['change' => 'scaled', 'part' => 'r1', 'why' => 'wakes at 30 V', 'value' => '30k'],
+        ];
+        yield 'wrong fuse' => [
+            'wrongfuse f1 T2A',
+            ['change' => 'wrongfuse', 'part' => 'f1', 'why' => '', 'value' => 'T2A'],
+        ];
         yield 'shield' => ['shield over the inlet', ['change' => 'shield', 'where' => 'over the inlet']];
     }
 
@@ -96,7 +109,10 @@ final class LedgerTest extends TestCase
         self::assertNotSame([], (new Bench($supply))->add('change', $payload)->state()->openChanges());
     }
 
-    /** @return iterable<string, array{array<string, mixed>, array<string, string>}> change, and the fault that does the same to the circuit */
+    /**
+     * @return iterable<string, array{array<string, mixed>, array<string, string>}> change, and the fault that does the
+     *     same to the circuit
+     */
     public static function alike(): iterable
     {
         yield 'a lifted leg is an open part' => [['change' => 'lifted', 'part' => 'C3'], ['C3' => 'open']];
@@ -118,7 +134,12 @@ final class LedgerTest extends TestCase
         $same = (new Behaviour($supply))->live($supply->mode('loaded'), $fault);
         foreach (['TP3', 'TP4'] as $point) {
             self::assertEqualsWithDelta($same->reading($point, 'dc'), $ours->reading($point, 'dc'), 0.02, $point);
-            self::assertEqualsWithDelta($same->reading($point, 'ripple'), $ours->reading($point, 'ripple'), 0.03, $point);
+            self::assertEqualsWithDelta(
+                $same->reading($point, 'ripple'),
+                $ours->reading($point, 'ripple'),
+                0.03,
+                $point,
+            );
         }
         self::assertNotSame($supply->hash(), $altered->hash(), 'kept under a name of its own');
     }
@@ -127,16 +148,25 @@ final class LedgerTest extends TestCase
     public function testAJumperGoesWhereATechnicianPutsIt(): void
     {
         $supply = Supplies::drafted('heavy');
-        $altered = (new Bench($supply))->add('change', ['change' => 'jumper', 'part' => 'K1'])->state()->context()->on($supply, $supply->mode(null)->id);
+        $altered = (new Bench($supply))
+            ->add('change', ['change' => 'jumper', 'part' => 'K1'])
+            ->state()
+            ->context()
+            ->on($supply, $supply->mode(null)->id);
         $jumper = array_values($altered->mode(null)->added)[0];
 
-        self::assertEqualsCanonicalizing([$supply->part('K1')->node('com'), $supply->part('K1')->node('no')], array_values($jumper->terminals));
+        self::assertEqualsCanonicalizing(
+            [$supply->part('K1')->node('com'), $supply->part('K1')->node('no')],
+            array_values($jumper->terminals),
+        );
     }
 
     public function testExpectedValuesFollowTheLedgerAndComeBackAfterIt(): void
     {
         $supply = Supplies::demo('auction-scale');
-        $bench = (new Bench($supply))->add('change', ['change' => 'loadoff', 'part' => 'RL1'])->add('power', ['power' => 'live', 'mode' => 'loaded']);
+        $bench = (new Bench($supply))
+            ->add('change', ['change' => 'loadoff', 'part' => 'RL1'])
+            ->add('power', ['power' => 'live', 'mode' => 'loaded']);
         $unloaded = $this->expected($bench, 'TP3');
         $bench->add('reading', ['text' => sprintf('tp3 %.2f', $unloaded)]);
         $workup = new Workup($supply, $bench->state(), Supplies::knowledge('auction-scale'));
@@ -144,41 +174,66 @@ final class LedgerTest extends TestCase
         self::assertSame('fine', $view['word']);
         self::assertSame('load disconnected RL1', $view['context']);
 
-        $bench->add('power', ['power' => 'unplugged'])->add('change_closed', ['change' => '01E0000', 'how' => 'undone'])->add('power', ['power' => 'live', 'mode' => 'loaded']);
+        $bench
+            ->add('power', ['power' => 'unplugged'])
+            ->add('change_closed', ['change' => '01E0000', 'how' => 'undone'])
+            ->add('power', ['power' => 'live', 'mode' => 'loaded']);
         self::assertLessThan($unloaded - 0.3, $this->expected($bench, 'TP3'));
         self::assertNull($bench->state()->latest('TP3', 'dc'), 'a reading from another context says nothing of now');
         self::assertSame([], $bench->state()->proofReadings());
     }
 
-    /** A reading behind a lamp is evidence for what a unit behind a lamp would show, not for a faulty one on full mains. */
+    /**
+     * A reading behind a lamp is evidence for what a unit behind a lamp would show, not for a faulty one on full mains.
+     */
     public function testEvidenceIsWeighedInItsContext(): void
     {
         $supply = Supplies::demo('auction-scale');
-        $bench = (new Bench($supply))->add('power', ['power' => 'limited', 'mode' => 'loaded', 'method' => ['how' => 'lamp', 'watts' => '15']]);
+        $bench = (new Bench($supply))->add('power', [
+            'power' => 'limited',
+            'mode' => 'loaded',
+            'method' => ['how' => 'lamp', 'watts' => '15'],
+        ]);
         foreach (['TP3', 'TP4'] as $point) {
             $bench->add('reading', ['text' => sprintf('%s %.3f', $point, $this->expected($bench, $point))]);
         }
         $knowledge = Supplies::knowledge('auction-scale');
-        $inContext = (new Reasoner($knowledge))->weigh(EvidenceList::from($supply, $bench->state()))->probability['healthy'];
+        $inContext = (new Reasoner($knowledge))->weigh(EvidenceList::from($supply, $bench->state()))->probability[
+            'healthy'
+        ];
         $onMains = (new Bench($supply))->add('power', ['power' => 'live', 'mode' => 'loaded']);
         foreach ($bench->state()->readings as $reading) {
             $onMains->add('reading', ['text' => sprintf('%s %.3f', $reading->target, $reading->value)]);
         }
-        $outOfIt = (new Reasoner($knowledge))->weigh(EvidenceList::from($supply, $onMains->state()))->probability['healthy'];
+        $outOfIt = (new Reasoner($knowledge))->weigh(EvidenceList::from($supply, $onMains->state()))->probability[
+            'healthy'
+        ];
 
         self::assertGreaterThan(20 * $outOfIt, $inContext);
     }
 
-    /** On the way up a reading is judged by what a good unit shows at that mains; the faults are not solved anew for each turn of the knob. */
+    /**
+     * On the way up a reading is judged by what a good unit shows at that mains; the faults are not solved anew for
+     * each turn of the knob.
+     */
     public function testOnARampReadingsAreJudgedAndNotWeighed(): void
     {
         $supply = Supplies::demo('auction-scale');
-        $bench = (new Bench($supply))->add('power', ['power' => 'limited', 'mode' => 'unloaded', 'method' => ['how' => 'variac', 'volts' => '115']]);
+        $bench = (new Bench($supply))->add('power', [
+            'power' => 'limited',
+            'mode' => 'unloaded',
+            'method' => ['how' => 'variac', 'volts' => '115'],
+        ]);
         $half = (new Behaviour($supply))->live($supply->mode('unloaded'), [], 115.0);
-        $bench->add('reading', ['text' => sprintf('tp3 %.2f', $half->reading('TP3', 'dc'))])->add('reading', ['text' => 'tp4 0.02']);
+        $bench
+            ->add('reading', ['text' => sprintf('tp3 %.2f', $half->reading('TP3', 'dc'))])
+            ->add('reading', ['text' => 'tp4 0.02']);
         $workup = new Workup($supply, $bench->state(), Supplies::knowledge('auction-scale'));
 
-        self::assertSame(['fine', 'dead'], array_map(static fn($r): string => $workup->readingView($r)['word'], $bench->state()->readings));
+        self::assertSame(
+            ['fine', 'dead'],
+            array_map(static fn($r): string => $workup->readingView($r)['word'], $bench->state()->readings),
+        );
         self::assertSame([], EvidenceList::from($supply, $bench->state()));
         self::assertFalse(EvidenceList::isFar(207.0, $supply));
     }

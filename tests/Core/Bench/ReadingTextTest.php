@@ -67,7 +67,9 @@ final class ReadingTextTest extends TestCase
     /** On a low range OL is a lower bound, not an open circuit (common practice). */
     public function testOverRangeOnALowRangeAsksForTheHighestOne(): void
     {
-        $this->expectExceptionMessage('OL on the 200 Ω range only says that there is more than that. Turn to the highest range');
+        $this->expectExceptionMessage(
+            'OL on the 200 Ω range only says that there is more than that. Turn to the highest range',
+        );
         ReadingText::parse('f1 OL 200', Supplies::demo('tuner-feed'));
     }
 

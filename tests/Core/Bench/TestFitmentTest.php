@@ -24,7 +24,10 @@ final class TestFitmentTest extends TestCase
         self::assertSame('test-only part C1 1000u 20V', $bench->state()->openChanges()[0]->words());
         self::assertSame(ChangeKind::TestPart, $bench->state()->openChanges()[0]->kind);
         self::assertSame('For a test, C1: out C1, in 1000u 20V', (new Repair())->line($bench->last(), $bench->supply));
-        self::assertContains("change {$bench->last()->id}", array_column(Gates::missing(Gate::HandBack, $bench->supply, $bench->state()), 'id'));
+        self::assertContains(
+            "change {$bench->last()->id}",
+            array_column(Gates::missing(Gate::HandBack, $bench->supply, $bench->state()), 'id'),
+        );
     }
 
     public function testTheValueThatStandsThereMovesTheWindows(): void
@@ -45,7 +48,14 @@ final class TestFitmentTest extends TestCase
 
     public function testASecondTestPartTakesThePlaceOfTheFirst(): void
     {
-        $bench = $this->fitted()->add('repair', ['part' => 'C1', 'out' => 'C1', 'in' => '1000u 22V', 'fit' => 'test', 'note' => 'low', 'si' => 1e-3]);
+        $bench = $this->fitted()->add('repair', [
+            'part' => 'C1',
+            'out' => 'C1',
+            'in' => '1000u 22V',
+            'fit' => 'test',
+            'note' => 'low',
+            'si' => 1e-3,
+        ]);
 
         self::assertCount(1, $bench->state()->openChanges());
         self::assertSame('1000u 22V', $bench->state()->openChanges()[0]->value);
@@ -55,13 +65,29 @@ final class TestFitmentTest extends TestCase
     public static function refusals(): iterable
     {
         yield 'an unknown school' => ['recap', ['school' => 'some'], 'all, risk, proven'];
-        yield 'a reference that is none' => ['recap', ['school' => 'all', 'listed' => ['17' => '47u']], 'each line is a reference'];
+        yield 'a reference that is none' => [
+            'recap',
+            ['school' => 'all', 'listed' => ['17' => '47u']],
+            'each line is a reference',
+        ];
         yield 'boiling surroundings' => ['recap', ['school' => 'all', 'celsius' => '300'], 'out of range'];
         yield 'more hours than a year has' => ['recap', ['school' => 'all', 'yearly' => '9000'], 'out of range'];
-        yield 'an outcome that is none' => ['origin', ['part' => 'C1', 'key' => 'heat', 'title' => 'Heat', 'outcome' => 'maybe'], 'found, ruled out, not known'];
-        yield 'a cause without a name' => ['origin', ['part' => 'C1', 'key' => '', 'title' => 'Heat', 'outcome' => 'found'], 'which cause'];
+        yield 'an outcome that is none' => [
+            'origin',
+            ['part' => 'C1', 'key' => 'heat', 'title' => 'Heat', 'outcome' => 'maybe'],
+            'found, ruled out, not known',
+        ];
+        yield 'a cause without a name' => [
+            'origin',
+            ['part' => 'C1', 'key' => '', 'title' => 'Heat', 'outcome' => 'found'],
+            'which cause',
+        ];
         yield 'a step without a plan' => ['looked', ['what' => 'recap before'], 'nothing of the name'];
-        yield 'a part that nobody knows' => ['repair', ['part' => 'C99', 'out' => 'x', 'in' => 'y'], 'There is no part "C99"'];
+        yield 'a part that nobody knows' => [
+            'repair',
+            ['part' => 'C99', 'out' => 'x', 'in' => 'y'],
+            'There is no part "C99"',
+        ];
     }
 
     /** @param array<string, mixed> $payload */
@@ -75,6 +101,13 @@ final class TestFitmentTest extends TestCase
 
     private function fitted(): Bench
     {
-        return (new Bench(Supplies::demo('tuner-feed')))->seeTo(Gate::HandsIn)->add('repair', ['part' => 'C1', 'out' => 'C1', 'in' => '1000u 20V', 'fit' => 'test', 'note' => 'lower than the original', 'si' => 1e-3]);
+        return (new Bench(Supplies::demo('tuner-feed')))->seeTo(Gate::HandsIn)->add('repair', [
+            'part' => 'C1',
+            'out' => 'C1',
+            'in' => '1000u 20V',
+            'fit' => 'test',
+            'note' => 'lower than the original',
+            'si' => 1e-3,
+        ]);
     }
 }

@@ -59,7 +59,7 @@ final class BuildingBlocksTest extends TestCase
     /** 3 V peak sine: rms 2.121, no average; on 10 V DC the meter's AC function still reads 2.121. */
     public function testSignalReadsAsAMeterDoes(): void
     {
-        $samples = array_map(static fn(int $k): float => 10 + 3 * sin(2 * M_PI * $k / 200), range(1, 200));
+        $samples = array_map(static fn(int $k): float => 10 + 3 * sin((2 * M_PI * $k) / 200), range(1, 200));
         $signal = Signal::of($samples);
 
         self::assertEqualsWithDelta(10.0, $signal->average, 1e-9);
@@ -72,7 +72,10 @@ final class BuildingBlocksTest extends TestCase
 
     public function testChordsAreContinuousAndRise(): void
     {
-        foreach ([SegmentTable::junction(14.1e-9, 1.984, 0.034), SegmentTable::junction(1e-9, 1.8, 0.2, 9.1)] as $table) {
+        foreach (
+            [SegmentTable::junction(14.1e-9, 1.984, 0.034), SegmentTable::junction(1e-9, 1.8, 0.2, 9.1)]
+            as $table
+        ) {
             foreach ($table->bounds as $k => $bound) {
                 $below = $table->slopes[$k] * $bound + $table->offsets[$k];
                 $above = $table->slopes[$k + 1] * $bound + $table->offsets[$k + 1];
@@ -156,7 +159,11 @@ final class BuildingBlocksTest extends TestCase
         self::assertEqualsWithDelta($load, $diode, 0.005 * $load);
         self::assertEqualsWithDelta(0.0, $record->currentSignal('C')->average, 0.005 * $load);
         self::assertEqualsWithDelta(-$diode, $record->currentSignal('V')->average, 0.005 * $load);
-        self::assertGreaterThan(3 * $load, $record->currentSignal('D')->maximum, 'charging pulses are several times the load');
+        self::assertGreaterThan(
+            3 * $load,
+            $record->currentSignal('D')->maximum,
+            'charging pulses are several times the load',
+        );
     }
 
     public function testWarmStartGivesTheSameReading(): void

@@ -29,13 +29,30 @@ final class ControlResponseTest extends TestCase
 
     public function testADeviceThatMayNotMoveIsRefused(): void
     {
-        self::assertNull((new ControlResponse([0.0, 10.0], [10.0], [1000.0], 2, [0 => 0]))->with(1, 0, [1e-3], 0.0, ControlResponse::ANY));
+        self::assertNull(
+            (new ControlResponse([0.0, 10.0], [10.0], [1000.0], 2, [0 => 0]))->with(
+                1,
+                0,
+                [1e-3],
+                0.0,
+                ControlResponse::ANY,
+            ),
+        );
     }
 
-    /** To 1000 S and back, a million times what is beside it: ten of sixteen digits are left, which is not enough to go on with. */
+    /**
+     * To 1000 S and back, a million times what is beside it: ten of sixteen digits are left, which is not enough to go
+     * on with.
+     */
     public function testWhatWouldLeaveTooFewDigitsIsRefused(): void
     {
-        $on = (new ControlResponse([0.0, 10.0], [10.0], [1000.0], 2, [0 => 0]))->with(0, 0, [1000.0], 0.0, ControlResponse::ENOUGH);
+        $on = (new ControlResponse([0.0, 10.0], [10.0], [1000.0], 2, [0 => 0]))->with(
+            0,
+            0,
+            [1000.0],
+            0.0,
+            ControlResponse::ENOUGH,
+        );
         self::assertNotNull($on);
         self::assertNull($on->with(0, 0, [-1000.0], 0.0, ControlResponse::ENOUGH));
 
@@ -50,19 +67,27 @@ final class ControlResponseTest extends TestCase
         $response = new ControlResponse([0.0, 10.0], [10.0], [1000.0], 2, [0 => 0]);
         $steps = 0;
         while ($response !== null && $steps < 20) {
-            $response = $response->with(0, 0, [0.1], 0.0, ControlResponse::ENOUGH)?->with(0, 0, [-0.1], 0.0, ControlResponse::ENOUGH);
+            $response = $response
+                ->with(0, 0, [0.1], 0.0, ControlResponse::ENOUGH)
+                ?->with(0, 0, [-0.1], 0.0, ControlResponse::ENOUGH);
             $steps++;
         }
         self::assertSame(2, $steps, 'a little less than a hundredth is left each time');
 
         $response = new ControlResponse([0.0, 10.0], [10.0], [1000.0], 2, [0 => 0]);
         for ($k = 0; $k < 20; $k++) {
-            $response = $response?->with(0, 0, [0.1], 0.0, ControlResponse::ENOUGH)?->with(0, 0, [-0.1], 0.0, ControlResponse::ENOUGH)?->afresh();
+            $response = $response
+                ?->with(0, 0, [0.1], 0.0, ControlResponse::ENOUGH)
+                ?->with(0, 0, [-0.1], 0.0, ControlResponse::ENOUGH)
+                ?->afresh();
         }
         self::assertEqualsWithDelta(10.0, $response->rows[1] ?? NAN, 1e-6);
     }
 
-    /** Random networks of four controls and three devices, one of which follows two controls, in ten orders each, against one LU of the whole. */
+    /**
+     * Random networks of four controls and three devices, one of which follows two controls, in ten orders each,
+     * against one LU of the whole.
+     */
     public function testEveryOrderGivesWhatOneSolveOfTheWholeGives(): void
     {
         $random = new \Random\Randomizer(new \Random\Engine\Mt19937(29));
@@ -70,13 +95,21 @@ final class ControlResponseTest extends TestCase
         for ($round = 0; $round < 10; $round++) {
             $free = $coupling = $rows = [];
             for ($k = 0; $k < 4; $k++) {
-                $free[] = [self::between($random, -5, 5), self::between($random, -5, 5), self::between($random, -20, 20)];
+                $free[] = [
+                    self::between($random, -5, 5),
+                    self::between($random, -5, 5),
+                    self::between($random, -20, 20),
+                ];
                 array_push($rows, ...$free[$k]);
                 for ($d = 0; $d < 3; $d++) {
                     $coupling[] = self::between($random, 0, 100) + ($controlAt[$d] === $k ? 200 : 0);
                 }
             }
-            $laws = [[[self::between($random, 0, 1)], 0.01], [[self::between($random, 0, 0.01), self::between($random, 0, 0.01)], -0.02], [[self::between($random, 0, 1)], 0.0]];
+            $laws = [
+                [[self::between($random, 0, 1)], 0.01],
+                [[self::between($random, 0, 0.01), self::between($random, 0, 0.01)], -0.02],
+                [[self::between($random, 0, 1)], 0.0],
+            ];
             $expected = self::whole($free, $coupling, $laws, $controlAt);
             for ($go = 0; $go < 10; $go++) {
                 $response = new ControlResponse($rows, array_column($free, 2), $coupling, 3, [0, 1, 2]);
@@ -93,7 +126,7 @@ final class ControlResponseTest extends TestCase
 
     private static function between(\Random\Randomizer $random, float $low, float $high): float
     {
-        return $low + ($high - $low) * $random->getInt(0, 1_000_000) / 1e6;
+        return $low + (($high - $low) * $random->getInt(0, 1_000_000)) / 1e6;
     }
 
     /**

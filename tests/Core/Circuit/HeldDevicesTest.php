@@ -14,7 +14,9 @@ use PHPUnit\Framework\TestCase;
 /** Folding devices into the linear part changes the work, not the result; and walks find their way round folds. */
 final class HeldDevicesTest extends TestCase
 {
-    /** The same state reached by different ways of folding: a fresh network against one that has visited many others. */
+    /**
+     * The same state reached by different ways of folding: a fresh network against one that has visited many others.
+     */
     public function testEveryWayOfFoldingGivesTheSameOperator(): void
     {
         $random = 7;
@@ -51,7 +53,11 @@ final class HeldDevicesTest extends TestCase
         $other->capacitor('c1', 'A', '0', 1e-6, 0.1);
         $warm = SteadyState::of($this->doubleBridge(), SteadyState::of($other)->warmStart());
 
-        self::assertEqualsWithDelta(SteadyState::of($this->doubleBridge())->signal('P', '0')->average, $warm->signal('P', '0')->average, 2e-3);
+        self::assertEqualsWithDelta(
+            SteadyState::of($this->doubleBridge())->signal('P', '0')->average,
+            $warm->signal('P', '0')->average,
+            2e-3,
+        );
     }
 
     /** Two cross-coupled gains above one: the path from rest folds, and a state is found all the same. */
@@ -67,7 +73,12 @@ final class HeldDevicesTest extends TestCase
         $netlist->controlled('ba', '0', 'A', [['B', '0']], [[[3e-3], -0.3e-3], [[0.0], 10e-3]]);
         $record = SteadyState::resting($netlist);
 
-        self::assertEqualsWithDelta(10.0, $record->signal('B', '0')->average, 0.2, 'the regenerative pair ends at its limit');
+        self::assertEqualsWithDelta(
+            10.0,
+            $record->signal('B', '0')->average,
+            0.2,
+            'the regenerative pair ends at its limit',
+        );
     }
 
     public function testEntersJudgesByDirectionOnTheEdge(): void

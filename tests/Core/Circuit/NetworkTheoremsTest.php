@@ -17,8 +17,10 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
 /**
- * What every solved circuit must obey whatever is in it: Kirchhoff's laws, Tellegen's theorem, no direct current through a
- * capacitor and no direct voltage across a winding in the steady state, and for linear networks superposition, reciprocity,
+ * What every solved circuit must obey whatever is in it: Kirchhoff's laws, Tellegen's theorem, no direct current
+ * through a
+ * capacitor and no direct voltage across a winding in the steady state, and for linear networks superposition,
+ * reciprocity,
  * Thevenin's theorem and the greatest power at a matched load. (Desoer and Kuh, Basic Circuit Theory 1969, from memory;
  * the averages also Erickson and Maksimovic, Fundamentals of Power Electronics, as charge and volt-second balance.)
  */
@@ -27,7 +29,18 @@ final class NetworkTheoremsTest extends TestCase
     /** @return iterable<string, array{string, array<string, string>}> */
     public static function cases(): iterable
     {
-        foreach (['tuner-feed', 'deck-intercom', 'auction-scale', 'dimmer-drive', 'tide-recorder', 'salinity-bridge', 'gallery-organ'] as $name) {
+        foreach (
+            [
+                'tuner-feed',
+                'deck-intercom',
+                'auction-scale',
+                'dimmer-drive',
+                'tide-recorder',
+                'salinity-bridge',
+                'gallery-organ',
+            ]
+            as $name
+        ) {
             yield $name => [$name, []];
         }
         yield 'a half-wave feed with a leaky reservoir' => ['tuner-feed', ['C1' => 'leaky']];
@@ -55,7 +68,11 @@ final class NetworkTheoremsTest extends TestCase
         foreach ($sums as $node => $steps) {
             $worst = max(array_map(abs(...), $steps));
             // A nanosiemens from every node to the reference is part of the model.
-            self::assertLessThan(1e-6 + 1e-5 * $sizes[$node], $worst, "{$name}, node {$node}: {$worst} A are left over");
+            self::assertLessThan(
+                1e-6 + 1e-5 * $sizes[$node],
+                $worst,
+                "{$name}, node {$node}: {$worst} A are left over",
+            );
         }
     }
 
@@ -92,7 +109,10 @@ final class NetworkTheoremsTest extends TestCase
                 self::assertLessThan(1e-3 + 2e-3 * $size, abs(array_sum($volts) / count($volts)), (string) $branchName);
             }
         }
-        self::assertGreaterThan(0, count(array_filter($record->netlist()->branches(), static fn(Branch $b): bool => $b instanceof Capacitor)));
+        self::assertGreaterThan(
+            0,
+            count(array_filter($record->netlist()->branches(), static fn(Branch $b): bool => $b instanceof Capacitor)),
+        );
     }
 
     public function testSourcesAddUp(): void
@@ -146,9 +166,9 @@ final class NetworkTheoremsTest extends TestCase
         };
         $open = $loaded(null);
         $inner = 220 + 1 / (1 / 480 + 1 / 1000);
-        self::assertEqualsWithDelta(24 * 1000 / 1480, $open, 1e-4);
+        self::assertEqualsWithDelta((24 * 1000) / 1480, $open, 1e-4);
         foreach ([10.0, 330.0, 4700.0] as $ohms) {
-            self::assertEqualsWithDelta($open * $ohms / ($ohms + $inner), $loaded($ohms), 1e-4);
+            self::assertEqualsWithDelta(($open * $ohms) / ($ohms + $inner), $loaded($ohms), 1e-4);
         }
         // The load that takes most is the inner resistance itself.
         $power = static fn(float $ohms): float => $loaded($ohms) ** 2 / $ohms;
@@ -200,13 +220,16 @@ final class NetworkTheoremsTest extends TestCase
         $netlist = new Netlist('0', 50);
         $netlist->source('V', 'a', 'b', 0.1, 100, 0);
         $table = SegmentTable::junction(14.1e-9, 1.984, 0.034);
-        foreach ([['D1', 'a', 'p'], ['D2', 'b', 'p'], ['D3', '0', 'a'], ['D4', '0', 'b']] as [$name, $anode, $cathode]) {
+        foreach (
+            [['D1', 'a', 'p'], ['D2', 'b', 'p'], ['D3', '0', 'a'], ['D4', '0', 'b']]
+            as [$name, $anode, $cathode]
+        ) {
             $netlist->junction($name, $anode, $cathode, $table);
         }
         $netlist->resistor('R', 'p', '0', 100);
         $signal = SteadyState::of($netlist)->signal('p', '0');
 
-        self::assertEqualsWithDelta(2 / M_PI * 100 - 2 * 0.8, $signal->average, 0.6);
+        self::assertEqualsWithDelta((2 / M_PI) * 100 - 2 * 0.8, $signal->average, 0.6);
         self::assertEqualsWithDelta((100 - 1.6) / M_SQRT2, $signal->rms, 0.8);
         self::assertSame(2, $signal->ripplePerCycle);
     }

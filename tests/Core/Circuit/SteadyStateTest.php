@@ -34,7 +34,11 @@ final class SteadyStateTest extends TestCase
         $netlist->inductor('L', 'b', '0', 0.5);
         $reactance = 2 * M_PI * 50 * 0.5;
 
-        self::assertEqualsWithDelta(10 * $reactance / hypot(100, $reactance), SteadyState::of($netlist)->signal('b', '0')->acRms, 0.05);
+        self::assertEqualsWithDelta(
+            (10 * $reactance) / hypot(100, $reactance),
+            SteadyState::of($netlist)->signal('b', '0')->acRms,
+            0.05,
+        );
     }
 
     public function testUnloadedRectifierHoldsThePeak(): void
@@ -79,7 +83,7 @@ final class SteadyStateTest extends TestCase
         $signal = SteadyState::of($netlist)->signal('p', '0');
         $estimate = $signal->average / 40 / (100 * 4700e-6);
 
-        self::assertGreaterThan(0.70 * $estimate, $signal->peakToPeak);
+        self::assertGreaterThan(0.7 * $estimate, $signal->peakToPeak);
         self::assertLessThan(1.0 * $estimate, $signal->peakToPeak);
     }
 
@@ -102,7 +106,7 @@ final class SteadyStateTest extends TestCase
             $high = 3.0;
             for ($k = 0; $k < 60; $k++) {
                 $middle = ($low + $high) / 2;
-                $table->current($middle) < $current ? $low = $middle : $high = $middle;
+                $table->current($middle) < $current ? ($low = $middle) : ($high = $middle);
             }
             self::assertEqualsWithDelta($exact, $low, 0.012, "{$current} A");
         }
@@ -118,19 +122,35 @@ final class SteadyStateTest extends TestCase
     public function testWhatIsLeftOpenIsTold(): void
     {
         $told = static fn(CircuitIsSingular $e): string => Unsettled::from($e)->sentence();
-        self::assertSame('Its equations leave the voltage of node RAW open: no stable reading.', $told(CircuitIsSingular::atRow(3)->at('RAW')));
-        self::assertSame('Its equations leave the voltage of the core of T1 open: no stable reading.', $told(CircuitIsSingular::atRow(3)->at('flux:T1')));
-        self::assertSame('Its equations leave the voltage of a point inside T1 open: no stable reading.', $told(CircuitIsSingular::atRow(3)->at('T1:tap')));
-        self::assertStringContainsString('leave the voltage of RAW open', CircuitIsSingular::atRow(3)->at('RAW')->getMessage());
+        self::assertSame(
+            'Its equations leave the voltage of node RAW open: no stable reading.',
+            $told(CircuitIsSingular::atRow(3)->at('RAW')),
+        );
+        self::assertSame(
+            'Its equations leave the voltage of the core of T1 open: no stable reading.',
+            $told(CircuitIsSingular::atRow(3)->at('flux:T1')),
+        );
+        self::assertSame(
+            'Its equations leave the voltage of a point inside T1 open: no stable reading.',
+            $told(CircuitIsSingular::atRow(3)->at('T1:tap')),
+        );
+        self::assertStringContainsString(
+            'leave the voltage of RAW open',
+            CircuitIsSingular::atRow(3)->at('RAW')->getMessage(),
+        );
         self::assertSame('Its equations leave a voltage open: no stable reading.', $told(CircuitIsSingular::atRow(3)));
     }
 
     /** The tracing JIT has been seen to change results; the function JIT must not. */
     public function testFunctionJitAgreesWithTheInterpreter(): void
     {
-        $script = __DIR__.'/../../Support/solve.php';
-        $plain = shell_exec(PHP_BINARY.' -d opcache.enable_cli=0 '.escapeshellarg($script));
-        $jit = shell_exec(PHP_BINARY.' -d opcache.enable_cli=1 -d opcache.jit=function -d opcache.jit_buffer_size=32M '.escapeshellarg($script));
+        $script = __DIR__ . '/../../Support/solve.php';
+        $plain = shell_exec(PHP_BINARY . ' -d opcache.enable_cli=0 ' . escapeshellarg($script));
+        $jit = shell_exec(
+            PHP_BINARY .
+                ' -d opcache.enable_cli=1 -d opcache.jit=function -d opcache.jit_buffer_size=32M ' .
+                escapeshellarg($script),
+        );
 
         self::assertNotEmpty($plain);
         self::assertSame($plain, $jit);

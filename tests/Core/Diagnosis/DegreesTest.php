@@ -40,42 +40,90 @@ final class DegreesTest extends TestCase
     public function testAReservoirThatLeaksBySomeOhmsIsFoundWhateverTheyAre(float $ohms): void
     {
         // Parallel to what else lies across it (kilohms): what a meter shows is the leak (common practice).
-        $suspects = $this->suspects([['TP3', 'resistance', $ohms], ['C1', 'resistance', $ohms], ['R1', 'resistance', $ohms]]);
+        $suspects = $this->suspects([
+            ['TP3', 'resistance', $ohms],
+            ['C1', 'resistance', $ohms],
+            ['R1', 'resistance', $ohms],
+        ]);
         self::assertNotSame(Hypothesis::UNKNOWN, $suspects[0]->id);
         self::assertContains('C1', $suspects[0]->parts(), $suspects[0]->title);
     }
 
-    /** @return iterable<string, array{string, string, string, float, float}> part, fault, quantity, reading, severity by Ohm's law */
+    /**
+     * @return iterable<string, array{string, string, string, float, float}> part, fault, quantity, reading, severity by
+     *     Ohm's law
+     */
     public static function severities(): iterable
     {
         // 12 V, 1 k, and 1 k to ground with the capacitor beside it: V = 12 (R2 || X) / (R1 + R2 || X).
         foreach ([200.0, 700.0, 4e3] as $ohms) {
-            $beside = 1e3 * $ohms / (1e3 + $ohms);
-            yield "leak of {$ohms} ohms under power" => ['C1', 'leaky', 'dc', 12 * $beside / (1e3 + $beside), $ohms];
+            $beside = (1e3 * $ohms) / (1e3 + $ohms);
+            yield "leak of {$ohms} ohms under power" => ['C1', 'leaky', 'dc', (12 * $beside) / (1e3 + $beside), $ohms];
             yield "leak of {$ohms} ohms, plug out" => ['C1', 'leaky', 'resistance', $beside, $ohms];
         }
         foreach ([2.0, 9.0] as $times) {
-            yield "resistor at {$times} times its value" => ['R1', 'drifted', 'dc', 12 * 1e3 / (1e3 + $times * 1e3), $times];
+            yield "resistor at {$times} times its value" => [
+                'R1',
+                'drifted',
+                'dc',
+                (12 * 1e3) / (1e3 + $times * 1e3),
+                $times,
+            ];
         }
     }
 
     #[DataProvider('severities')]
-    public function testHowBadAFaultIsFollowsFromTheReading(string $part, string $fault, string $quantity, float $value, float $expected): void
-    {
-        $supply = Supplies::of([
-            ['ref' => 'W1', 'kind' => 'battery', 'value' => '12 V', 'terminals' => ['plus' => 'IN', 'minus' => '0V']],
-            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'IN', 'b' => 'A']],
-            ['ref' => 'R2', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'A', 'b' => '0V']],
-            ['ref' => 'C1', 'kind' => 'film_capacitor', 'value' => '100n', 'voltage' => '63 V', 'terminals' => ['a' => 'A', 'b' => '0V']],
-        ], ['TP1' => ['A', '0V']]);
+    public function testHowBadAFaultIsFollowsFromTheReading(
+        string $part,
+        string $fault,
+        string $quantity,
+        float $value,
+        float $expected,
+    ): void {
+        $supply = Supplies::of(
+            [
+                [
+                    'ref' => 'W1',
+                    'kind' => 'battery',
+                    'value' => '12 V',
+                    'terminals' => ['plus' => 'IN', 'minus' => '0V'],
+                ],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'IN', 'b' => 'A']],
+                ['ref' => 'R2', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'A', 'b' => '0V']],
+                [
+                    'ref' => 'C1',
+                    'kind' => 'film_capacitor',
+                    'value' => '100n',
+                    'voltage' => '63 V',
+                    'terminals' => ['a' => 'A', 'b' => '0V'],
+                ],
+            ],
+            ['TP1' => ['A', '0V']],
+        );
         $mode = $supply->mode(null)->id;
         $state = new BenchState($mode);
-        $state->readings[] = new TakenReading('r', $quantity === 'dc' ? 'TP1' : 'C1', $quantity, $value, $quantity === 'dc' ? PowerState::Live : PowerState::Unplugged, $mode, null, []);
-        $workup = new Workup($supply, $state, $knowledge = new SolvedKnowledge($supply));
-        $words = $workup->severity(new Suspect('one', '', 1.0, [$knowledge->dictionary(null)->hypotheses["{$part}:{$fault}"]], []));
+        $state->readings[] = new TakenReading(
+            'r',
+            $quantity === 'dc' ? 'TP1' : 'C1',
+            $quantity,
+            $value,
+            $quantity === 'dc' ? PowerState::Live : PowerState::Unplugged,
+            $mode,
+            null,
+            [],
+        );
+        $workup = new Workup($supply, $state, ($knowledge = new SolvedKnowledge($supply)));
+        $words = $workup->severity(
+            new Suspect('one', '', 1.0, [$knowledge->dictionary(null)->hypotheses["{$part}:{$fault}"]], []),
+        );
 
         self::assertMatchesRegularExpression('/^(like [\d.]+ k?Ω|at about [\d.]+ times its value)$/', (string) $words);
-        self::assertEqualsWithDelta($expected, (float) preg_replace('/^[^\d]+/', '', (string) $words) * (str_contains((string) $words, 'kΩ') ? 1e3 : 1.0), 0.12 * $expected, (string) $words);
+        self::assertEqualsWithDelta(
+            $expected,
+            (float) preg_replace('/^[^\d]+/', '', (string) $words) * (str_contains((string) $words, 'kΩ') ? 1e3 : 1.0),
+            0.12 * $expected,
+            (string) $words,
+        );
     }
 
     /** A circuit that two faults share is solved once; by itself each of them does the same. */
@@ -93,15 +141,24 @@ final class DegreesTest extends TestCase
             $alone = (new DictionaryBuilder($supply))->piece($mode, [$id]);
             foreach ($alone->readings[$mode->id] as $row => $readings) {
                 foreach ($readings + $together->readings[$mode->id][$row] as $key => $value) {
-                    $seen = $together->readings[$mode->id][$row][$key] ?? $together->readings[$mode->id]['healthy'][$key];
-                    self::assertEqualsWithDelta($readings[$key] ?? $alone->readings[$mode->id]['healthy'][$key], $seen, 2e-3 * abs($value) + 2e-3, "{$row} {$key}");
+                    $seen =
+                        $together->readings[$mode->id][$row][$key] ?? $together->readings[$mode->id]['healthy'][$key];
+                    self::assertEqualsWithDelta(
+                        $readings[$key] ?? $alone->readings[$mode->id]['healthy'][$key],
+                        $seen,
+                        2e-3 * abs($value) + 2e-3,
+                        "{$row} {$key}",
+                    );
                 }
             }
             self::assertSame($alone->broken[$id] ?? [], $together->broken[$id] ?? [], $id);
         }
     }
 
-    /** Ten ohms across two nodes are ten ohms whichever part they are in (a fact of circuits); the load can be unplugged and stays apart. */
+    /**
+     * Ten ohms across two nodes are ten ohms whichever part they are in (a fact of circuits); the load can be unplugged
+     * and stays apart.
+     */
     public function testWhatNothingSeparatesAnyMoreIsOneSuspect(): void
     {
         $supply = Supplies::demo('deck-intercom');
@@ -109,12 +166,35 @@ final class DegreesTest extends TestCase
         $seen = static function (float $ohms, ?string $lifted = null) use ($supply, $mode): array {
             $state = new BenchState($mode);
             if ($lifted !== null) {
-                $state->eliminated[] = ['entry' => 'off', 'part' => $lifted, 'how' => 'lifted', 'still' => true, 'isNew' => false];
+                $state->eliminated[] = [
+                    'entry' => 'off',
+                    'part' => $lifted,
+                    'how' => 'lifted',
+                    'still' => true,
+                    'isNew' => false,
+                ];
             }
-            $state->readings[] = new TakenReading('r', 'C3', 'resistance', $ohms, PowerState::Unplugged, $mode, null, []);
+            $state->readings[] = new TakenReading(
+                'r',
+                'C3',
+                'resistance',
+                $ohms,
+                PowerState::Unplugged,
+                $mode,
+                null,
+                [],
+            );
             $suspects = (new Workup($supply, $state, Supplies::knowledge('deck-intercom')))->suspects();
 
-            return array_values(array_filter($suspects, static fn(Suspect $s): bool => array_filter($s->members, static fn(Hypothesis $h): bool => $h->id === 'U1:out_short') !== []))[0]->parts();
+            return array_values(
+                array_filter(
+                    $suspects,
+                    static fn(Suspect $s): bool => array_filter(
+                        $s->members,
+                        static fn(Hypothesis $h): bool => $h->id === 'U1:out_short',
+                    ) !== [],
+                ),
+            )[0]->parts();
         };
 
         self::assertContains('C3', $seen(10.0));
@@ -126,9 +206,21 @@ final class DegreesTest extends TestCase
     public function testTheSameNodesReadAgainAreOneWitness(): void
     {
         $once = $this->suspects([['C1', 'resistance', 60e3]]);
-        $often = $this->suspects([['C1', 'resistance', 60e3], ['R1', 'resistance', 60.2e3], ['TP3', 'resistance', 59.9e3], ['U1.through', 'resistance', 60.1e3]]);
-        $share = static fn(array $all): float => max([0.0, ...array_map(static fn(Suspect $s): float => in_array('R1', $s->parts(), true) ? $s->probability : 0.0, $all)]);
-        // The bleeder is open: seen once it is likely already, and again it is no more than that the first look was no slip.
+        $often = $this->suspects([
+            ['C1', 'resistance', 60e3],
+            ['R1', 'resistance', 60.2e3],
+            ['TP3', 'resistance', 59.9e3],
+            ['U1.through', 'resistance', 60.1e3],
+        ]);
+        $share = static fn(array $all): float => max([
+            0.0,
+            ...array_map(
+                static fn(Suspect $s): float => in_array('R1', $s->parts(), true) ? $s->probability : 0.0,
+                $all,
+            ),
+        ]);
+        // The bleeder is open: seen once it is likely already, and again it is no more than that the first look was no
+        // slip.
         self::assertGreaterThan(0.3, $share($once));
         self::assertGreaterThanOrEqual($share($once) - 0.05, $share($often));
     }
@@ -138,9 +230,10 @@ final class DegreesTest extends TestCase
         $reading = new Likelihood('TP4 dc', 5.0, 15.0, null);
         $sum = 0.0;
         for ($k = 0; $k < 200; $k++) {
-            $sum += $reading->under(2.0 + 6.0 * ($k + 0.5) / 200) / 200;
+            $sum += $reading->under(2.0 + (6.0 * ($k + 0.5)) / 200) / 200;
         }
-        // Numerically, with the same law at each of two hundred points between; two fifths of what lies there reads as one end or the other.
+        // Numerically, with the same law at each of two hundred points between; two fifths of what lies there reads as
+        // one end or the other.
         $sum = 0.6 * $sum + 0.2 * ($reading->under(2.0) + $reading->under(8.0));
         self::assertEqualsWithDelta($sum, $reading->between(2.0, 8.0), 0.1 * $sum);
         self::assertEqualsWithDelta($reading->between(2.0, 8.0), $reading->between(8.0, 2.0), 1e-12);
@@ -157,7 +250,8 @@ final class DegreesTest extends TestCase
 
     public function testOlAcrossALinkProvesItOpenAlthoughTheModelKnowsAWayRound(): void
     {
-        // The reading under a hypothesis by which a hundred ohms lie beside the link: as unlikely as a slip, unless it is the link itself that is open.
+        // The reading under a hypothesis by which a hundred ohms lie beside the link: as unlikely as a slip, unless it
+        // is the link itself that is open.
         $reading = new Likelihood('J1 resistance', INF, 0.02, null);
         self::assertGreaterThan(5 * $reading->under(100.0), $reading->provesOpen());
         self::assertSame(0.0, (new Likelihood('J1 resistance', 100.0, 0.02, null))->provesOpen());
@@ -169,18 +263,27 @@ final class DegreesTest extends TestCase
         $gone = new TakenOutEvidence('C3 lifted, fault gone', 'C3', false, false);
         $still = new TakenOutEvidence('C3 lifted, fault still here', 'C3', true, false);
         // A short goes with its part; an open part was not there before either (common practice).
-        self::assertGreaterThan(5 * $gone->likelihood('C3:open', $knowledge), $gone->likelihood('C3:short', $knowledge));
+        self::assertGreaterThan(
+            5 * $gone->likelihood('C3:open', $knowledge),
+            $gone->likelihood('C3:short', $knowledge),
+        );
         self::assertGreaterThan(0.8, $still->likelihood('C3:open', $knowledge));
         self::assertLessThan(0.1, $still->likelihood('C3:short', $knowledge));
         $load = new TakenOutEvidence('RL1 out, fault gone', 'RL1', false, true);
-        self::assertGreaterThan(5 * $load->likelihood('RL1:open', $knowledge), $load->likelihood('U1:weak', $knowledge));
+        self::assertGreaterThan(
+            5 * $load->likelihood('RL1:open', $knowledge),
+            $load->likelihood('U1:weak', $knowledge),
+        );
     }
 
     public function testNoneOfTheseNeverStandsAboveAPartThatTestedBad(): void
     {
         $knowledge = Supplies::knowledge(self::SUPPLY);
         $bad = new TestedEvidence('R3', false);
-        self::assertGreaterThan(1000 * $bad->likelihood(Hypothesis::UNKNOWN, $knowledge), $bad->likelihood('R3:open', $knowledge));
+        self::assertGreaterThan(
+            1000 * $bad->likelihood(Hypothesis::UNKNOWN, $knowledge),
+            $bad->likelihood('R3:open', $knowledge),
+        );
     }
 
     public function testAFaultsClassFollowsFromItsName(): void
@@ -227,6 +330,15 @@ final class DegreesTest extends TestCase
 
     private static function reading(string $mode, string $target, string $quantity, float $value): TakenReading
     {
-        return new TakenReading("{$target} {$quantity}", $target, $quantity, $value, PowerState::Unplugged, $mode, null, []);
+        return new TakenReading(
+            "{$target} {$quantity}",
+            $target,
+            $quantity,
+            $value,
+            PowerState::Unplugged,
+            $mode,
+            null,
+            [],
+        );
     }
 }

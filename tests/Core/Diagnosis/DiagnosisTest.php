@@ -18,8 +18,10 @@ use Tests\Support\Supplies;
 final class DiagnosisTest extends TestCase
 {
     /**
-     * Every fault of the supply that a meter shows, on a unit with spread parts and meter noise, followed step by step until a test of the part confirms it.
-     * Bounds: the goal of the engine for the rate of right groups among what an owner would notice, and never a confident wrong answer here.
+     * Every fault of the supply that a meter shows, on a unit with spread parts and meter noise, followed step by step
+     * until a test of the part confirms it.
+     * Bounds: the goal of the engine for the rate of right groups among what an owner would notice, and never a
+     * confident wrong answer here.
      */
     #[DataProvider('supplies')]
     public function testFollowingTheNextStepFindsTheFault(string $name): void
@@ -31,16 +33,16 @@ final class DiagnosisTest extends TestCase
         $faults = Supplies::knowledge($name)->dictionary(null)->hypotheses;
         foreach (array_keys($faults) as $k => $fault) {
             $result = $technician->find($fault, 1000 + $k);
-            if (! $result['isShown']) {
+            if (!$result['isShown']) {
                 continue;
             }
             $shown++;
             $noticed += $result['isNoticed'] ? 1 : 0;
-            if (! $result['right']) {
+            if (!$result['right']) {
                 if ($result['isNoticed']) {
                     $missed[] = "{$fault}: {$result['top']}";
                 }
-                $wrong[] = "{$fault}: {$result['top']} after ".implode('; ', $result['readings']);
+                $wrong[] = "{$fault}: {$result['top']} after " . implode('; ', $result['readings']);
                 if ($result['confident']) {
                     $confident[] = end($wrong);
                 }
@@ -49,7 +51,8 @@ final class DiagnosisTest extends TestCase
 
         self::assertSame([], $confident, 'confidently wrong');
         self::assertLessThanOrEqual(0.03 * $noticed, count($missed), implode("\n", $missed));
-        // Every fault has mild degrees now, and beside a sleeping regulator no ohmmeter tells a bleeder of half its value from a good one.
+        // Every fault has mild degrees now, and beside a sleeping regulator no ohmmeter tells a bleeder of half its
+        // value from a good one.
         // What nobody would notice often ends as "nothing wrong with it" once the likelier causes are excluded.
         self::assertGreaterThan(20, $shown);
         self::assertLessThanOrEqual(0.25 * $shown, count($wrong), implode("\n", $wrong));
@@ -84,10 +87,14 @@ final class DiagnosisTest extends TestCase
         $bench->add('reading', ['text' => '-24.7', 'target' => 'TP7', 'quantity' => 'dc']);
         $workup = $this->workup($bench);
         self::assertSame(['U2'], $workup->suspects()[0]->parts());
-        // A short at its output folds it back with its input as good as that (78xx data sheet): nothing is found before that is told apart.
+        // A short at its output folds it back with its input as good as that (78xx data sheet): nothing is found before
+        // that is told apart.
         self::assertContains($workup->next()['next']['kind'], ['state', 'measure']);
         self::assertStringNotContainsString('Found', $workup->next()['next']['sentence']);
-        self::assertContains("TP7 \u{2212}24.7 V", array_column($workup->reasons($workup->suspects()[0])['for'], 'label'));
+        self::assertContains(
+            "TP7 \u{2212}24.7 V",
+            array_column($workup->reasons($workup->suspects()[0])['for'], 'label'),
+        );
     }
 
     public function testNoVoltageInFrontOfTheRegulatorIsTheConnector(): void
@@ -117,9 +124,12 @@ final class DiagnosisTest extends TestCase
     public function testOneSlipDoesNotConvict(): void
     {
         $supply = Supplies::demo('tide-recorder');
-        $bench = (new Bench($supply))->add('power', ['power' => 'live', 'mode' => 'loaded'])
+        $bench = (new Bench($supply))
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
             ->add('reading', ['text' => 'tp2 18.1 ac'])
-            ->add('reading', ['text' => 'tp4 15.0'])->add('reading', ['text' => 'tp6 -15.0'])->add('reading', ['text' => 'tp3 21.7']);
+            ->add('reading', ['text' => 'tp4 15.0'])
+            ->add('reading', ['text' => 'tp6 -15.0'])
+            ->add('reading', ['text' => 'tp3 21.7']);
         $workup = $this->workup($bench);
 
         foreach ($workup->suspects() as $suspect) {
@@ -132,11 +142,16 @@ final class DiagnosisTest extends TestCase
 
     public function testUnexplainableReadingsAreNotForcedOntoAPart(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('power', ['power' => 'live', 'mode' => 'loaded'])
-            ->add('reading', ['text' => 'tp4 8.7'])->add('reading', ['text' => 'tp6 -19.5'])
-            ->add('reading', ['text' => 'tp3 13.0'])->add('reading', ['text' => 'tp5 -31.0']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 8.7'])
+            ->add('reading', ['text' => 'tp6 -19.5'])
+            ->add('reading', ['text' => 'tp3 13.0'])
+            ->add('reading', ['text' => 'tp5 -31.0']);
         $suspects = $this->workup($bench)->suspects();
-        $unknown = array_values(array_filter($suspects, static fn(Suspect $s): bool => $s->id === Hypothesis::UNKNOWN))[0];
+        $unknown = array_values(
+            array_filter($suspects, static fn(Suspect $s): bool => $s->id === Hypothesis::UNKNOWN),
+        )[0];
 
         self::assertGreaterThan(0.5, $unknown->probability);
     }
@@ -148,7 +163,11 @@ final class DiagnosisTest extends TestCase
 
         self::assertGreaterThan(0.4, $workup->fixed());
         $next = $workup->next()['next'];
-        self::assertSame(['measure', 'TP4', 'resistance'], [$next['kind'], $next['target'], $next['quantity']], 'no output may be shorted');
+        self::assertSame(
+            ['measure', 'TP4', 'resistance'],
+            [$next['kind'], $next['target'], $next['quantity']],
+            'no output may be shorted',
+        );
         $bench->seeTo(Gate::Mains);
         self::assertSame('state', $this->workup($bench)->next()['next']['kind']);
         $bench->add('power', ['power' => 'live', 'mode' => 'loaded']);
@@ -156,7 +175,11 @@ final class DiagnosisTest extends TestCase
         $bench->add('reading', ['text' => 'tp4 15.1'])->add('reading', ['text' => 'tp6 -15.0']);
         self::assertSame('state', $this->workup($bench)->next()['next']['kind']);
         $bench->add('power', ['power' => 'unplugged']);
-        self::assertSame(['gate', 'prove'], [$this->workup($bench)->next()['next']['kind'], $this->workup($bench)->next()['next']['leads']], 'safety tests come before the door');
+        self::assertSame(
+            ['gate', 'prove'],
+            [$this->workup($bench)->next()['next']['kind'], $this->workup($bench)->next()['next']['leads']],
+            'safety tests come before the door',
+        );
         $bench->seeTo(Gate::HandBack);
         self::assertSame('close', $this->workup($bench)->next()['next']['kind']);
         self::assertSame([], $this->workup($bench)->missingForClose());
@@ -164,8 +187,12 @@ final class DiagnosisTest extends TestCase
 
     public function testARepairThatDidNotHelpCannotBeClosed(): void
     {
-        $bench = $this->repaired()->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])
-            ->add('reading', ['text' => 'tp4 15.1'])->add('reading', ['text' => 'tp6 0.0'])->add('power', ['power' => 'unplugged']);
+        $bench = $this->repaired()
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 15.1'])
+            ->add('reading', ['text' => 'tp6 0.0'])
+            ->add('power', ['power' => 'unplugged']);
         $workup = $this->workup($bench);
 
         self::assertContains('these do not read right after the repair: TP6', $workup->missingForClose());
@@ -186,13 +213,20 @@ final class DiagnosisTest extends TestCase
 
     public function testOpenFuseIsFollowedByDeadChecksNotByPower(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('symptom', ['symptom' => 'dead'])->add('symptom', ['symptom' => 'fuse_open']);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('symptom', ['symptom' => 'dead'])
+            ->add('symptom', ['symptom' => 'fuse_open']);
         $workup = new Workup($bench->supply, $bench->state(), Supplies::knowledge('auction-scale'));
 
         foreach ($workup->candidates() as $candidate) {
             self::assertFalse($candidate->energised, "{$candidate->target} would need power");
         }
-        $shorted = array_values(array_filter($workup->suspects(), static fn(Suspect $s): bool => in_array('D1', $s->parts(), true) && $s->chain !== []));
+        $shorted = array_values(
+            array_filter(
+                $workup->suspects(),
+                static fn(Suspect $s): bool => in_array('D1', $s->parts(), true) && $s->chain !== [],
+            ),
+        );
         self::assertStringContainsString('F1 opens', $shorted[0]->chain[0]);
     }
 
@@ -205,7 +239,7 @@ final class DiagnosisTest extends TestCase
         ];
         $points = [];
         for ($k = 1; $k <= 8; $k++) {
-            $parts[] = ['ref' => "X{$k}", 'kind' => 'joint', 'terminals' => ['a' => 'N'.($k - 1), 'b' => "N{$k}"]];
+            $parts[] = ['ref' => "X{$k}", 'kind' => 'joint', 'terminals' => ['a' => 'N' . ($k - 1), 'b' => "N{$k}"]];
             $points["TP{$k}"] = ["N{$k}", '0V'];
         }
         $array = ['mains' => ['dc' => '12 V']] + Supplies::arrayOf($parts, $points);
@@ -220,10 +254,19 @@ final class DiagnosisTest extends TestCase
 
     public function testReportHoldsAsFoundCauseWorkAndAsLeft(): void
     {
-        $bench = $this->repaired()->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])
-            ->add('reading', ['text' => 'tp4 15.1'])->add('reading', ['text' => 'tp6 -15.0'])->add('power', ['power' => 'unplugged']);
+        $bench = $this->repaired()
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 15.1'])
+            ->add('reading', ['text' => 'tp6 -15.0'])
+            ->add('power', ['power' => 'unplugged']);
         $bench->seeTo(Gate::HandBack)->add('close');
-        $report = RepairReport::of($bench->supply, $bench->state(), $this->workup($bench), Supplies::knowledge('tide-recorder')->dictionary(null));
+        $report = RepairReport::of(
+            $bench->supply,
+            $bench->state(),
+            $this->workup($bench),
+            Supplies::knowledge('tide-recorder')->dictionary(null),
+        );
 
         self::assertSame(['TP4', 'TP6'], array_column($report['asFound'], 'target'));
         self::assertSame('dead', $report['asFound'][1]['word']);
@@ -234,7 +277,9 @@ final class DiagnosisTest extends TestCase
 
     public function testResidualChargeIsJudgedByTheTouchLimit(): void
     {
-        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('reading', ['text' => 'tp3 88 V'])->add('reading', ['text' => 'tp3 2.1 dc']);
+        $bench = (new Bench(Supplies::demo('tuner-feed')))
+            ->add('reading', ['text' => 'tp3 88 V'])
+            ->add('reading', ['text' => 'tp3 2.1 dc']);
         $workup = new Workup($bench->supply, $bench->state(), Supplies::knowledge('tuner-feed'));
         [$charged, $empty] = $bench->state()->readings;
 

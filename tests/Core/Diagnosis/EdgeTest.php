@@ -15,11 +15,20 @@ final class EdgeTest extends TestCase
     /** B should tick, but this unit runs as under A: 0.06 of one half, against A's 0.94 of 1 and 0.06 of one half. */
     public function testAUnitMayStandOnTheOtherSide(): void
     {
-        $step = (new Edge($this->dictionary()))->soften('loaded', ['A' => 0.0, 'B' => -20.0, 'C' => 0.0, 'healthy' => -20.0]);
+        $step = (new Edge($this->dictionary()))->soften('loaded', [
+            'A' => 0.0,
+            'B' => -20.0,
+            'C' => 0.0,
+            'healthy' => -20.0,
+        ]);
 
         self::assertEqualsWithDelta(log(0.94 + 0.06 * 0.5), $step['A'], 1e-6);
         self::assertEqualsWithDelta(log(0.06 * 0.5), $step['B'], 1e-6);
-        self::assertSame([0.0, -20.0], [$step['C'], $step['healthy']], 'what does not make it try again stands as it is');
+        self::assertSame(
+            [0.0, -20.0],
+            [$step['C'], $step['healthy']],
+            'what does not make it try again stands as it is',
+        );
     }
 
     /** Ten readings of the other side are one surprise, not ten. */
@@ -32,7 +41,12 @@ final class EdgeTest extends TestCase
         }
         self::assertEqualsWithDelta(log(0.06 * 0.5), $sum, 1e-3);
         $again = $edge->soften('unloaded', ['A' => 0.0, 'B' => -8.0])['B'];
-        self::assertEqualsWithDelta(log(0.06 * 0.5 + 0.94 * exp(-8.0)), $again, 1e-2, 'in another mode it may be wrong once more');
+        self::assertEqualsWithDelta(
+            log(0.06 * 0.5 + 0.94 * exp(-8.0)),
+            $again,
+            1e-2,
+            'in another mode it may be wrong once more',
+        );
     }
 
     /** The steps add up to the mixture, in whatever order the readings come. */
@@ -42,7 +56,9 @@ final class EdgeTest extends TestCase
         $total = function (array $order) use ($readings): float {
             $edge = new Edge($this->dictionary());
 
-            return array_sum(array_map(static fn(int $k): float => $edge->soften('loaded', $readings[$k])['B'], $order));
+            return array_sum(
+                array_map(static fn(int $k): float => $edge->soften('loaded', $readings[$k])['B'], $order),
+            );
         };
 
         self::assertEqualsWithDelta($total([0, 1, 2]), $total([2, 0, 1]), 1e-9);
@@ -60,7 +76,9 @@ final class EdgeTest extends TestCase
 
     public function testASupplyThatNeverTriesAgainIsTakenAtItsWord(): void
     {
-        $edge = new Edge(new FaultDictionary([], [], ['loaded' => ['healthy' => ['LED1 lit'], 'A' => ['LED1 dark']]], [], [], []));
+        $edge = new Edge(
+            new FaultDictionary([], [], ['loaded' => ['healthy' => ['LED1 lit'], 'A' => ['LED1 dark']]], [], [], []),
+        );
 
         self::assertSame(['A' => -7.0], $edge->soften('loaded', ['A' => -7.0]));
     }
@@ -68,6 +86,13 @@ final class EdgeTest extends TestCase
     /** @return FaultDictionary in which A squeals and B ticks, and C leaves it running */
     private function dictionary(): FaultDictionary
     {
-        return new FaultDictionary([], [], ['loaded' => [Hypothesis::HEALTHY => [], 'A' => ['squeals'], 'B' => ['ticks'], 'C' => []]], [], [], []);
+        return new FaultDictionary(
+            [],
+            [],
+            ['loaded' => [Hypothesis::HEALTHY => [], 'A' => ['squeals'], 'B' => ['ticks'], 'C' => []]],
+            [],
+            [],
+            [],
+        );
     }
 }

@@ -17,30 +17,100 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
-/** Every kind of evidence moves suspicion as a colleague would; the directions are facts of the trade (common practice). */
+/**
+ * Every kind of evidence moves suspicion as a colleague would; the directions are facts of the trade (common practice).
+ */
 final class EvidenceTest extends TestCase
 {
-    /** @return iterable<string, array{list<array{string, array<string, mixed>}>, string, string}> entries, hypothesis that must gain, hypothesis that must lose */
+    /**
+     * @return iterable<string, array{list<array{string, array<string, mixed>}>, string, string}> entries, hypothesis
+     *     that must gain, hypothesis that must lose
+     */
     public static function moves(): iterable
     {
-        yield 'bulging is drying, not a joint' => [[['finding', ['part' => 'C1', 'sees' => 'bulging']]], 'C1:dried', 'U1:open'];
-        yield 'a part that looks well is a little less suspect' => [[['finding', ['part' => 'U1', 'sees' => 'well']]], 'C1:dried', 'U1:open'];
-        yield 'a dull ring at a connector' => [[['finding', ['part' => 'S1', 'sees' => 'joint']]], 'S1:open', 'U1:open'];
+        yield 'bulging is drying, not a joint' => [
+            [['finding', ['part' => 'C1', 'sees' => 'bulging']]],
+            'C1:dried',
+            'U1:open',
+        ];
+        yield 'a part that looks well is a little less suspect' => [
+            [['finding', ['part' => 'U1', 'sees' => 'well']]],
+            'C1:dried',
+            'U1:open',
+        ];
+        yield 'a dull ring at a connector' => [
+            [['finding', ['part' => 'S1', 'sees' => 'joint']]],
+            'S1:open',
+            'U1:open',
+        ];
         yield 'a hot capacitor leaks' => [[['finding', ['part' => 'C1', 'sees' => 'hot']]], 'C1:leaky', 'U1:open'];
-        yield 'a clean break may be the fuse alone' => [[['fuse', ['part' => 'F1', 'state' => 'parted']]], 'F1:open', 'U1:open'];
-        yield 'an intact fuse clears every short' => [[['fuse', ['part' => 'F1', 'state' => 'intact']]], 'U1:open', 'C1:short'];
-        yield 'dried by its series resistance' => [[['part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.9', 'lifted' => true]]], 'C1:dried', 'C1:leaky'];
-        yield 'dried by its capacitance' => [[['part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '300u', 'lifted' => true]]], 'C1:dried', 'U1:open'];
-        yield 'a good capacitance clears it of drying' => [[['part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '2200u', 'lifted' => true]]], 'U1:open', 'C1:dried'];
+        yield 'a clean break may be the fuse alone' => [
+            [['fuse', ['part' => 'F1', 'state' => 'parted']]],
+            'F1:open',
+            'U1:open',
+        ];
+        yield 'an intact fuse clears every short' => [
+            [['fuse', ['part' => 'F1', 'state' => 'intact']]],
+            'U1:open',
+            'C1:short',
+        ];
+        yield 'dried by its series resistance' => [
+            [['part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.9', 'lifted' => true]]],
+            'C1:dried',
+            'C1:leaky',
+        ];
+        yield 'dried by its capacitance' => [
+            [['part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '300u', 'lifted' => true]]],
+            'C1:dried',
+            'U1:open',
+        ];
+        yield 'a good capacitance clears it of drying' => [
+            [['part_test', ['part' => 'C1', 'quantity' => 'capacitance', 'text' => '2200u', 'lifted' => true]]],
+            'U1:open',
+            'C1:dried',
+        ];
         yield 'tested good' => [[['tested', ['part' => 'U1', 'verdict' => 'good']]], 'U2:open', 'U1:open'];
         yield 'tested bad' => [[['tested', ['part' => 'U1', 'verdict' => 'bad']]], 'U1:open', 'U2:open'];
-        yield 'lifted and still there' => [[['eliminated', ['part' => 'C1', 'how' => 'lifted', 'still' => true]]], 'C2:short', 'C1:short'];
-        yield 'taken out and gone' => [[['eliminated', ['part' => 'C1', 'how' => 'removed', 'still' => false]]], 'C1:short', 'C2:short'];
-        yield 'the load works from a bench supply' => [[['substituted', ['part' => 'RL1', 'what' => 'bench_supply', 'works' => true]]], 'U1:open', 'RL1:short'];
-        yield 'the supply works on a dummy load' => [[['substituted', ['part' => 'RL1', 'what' => 'dummy_load', 'works' => true]]], 'RL1:short', 'U1:open'];
+        yield 'lifted and still there' => [
+            [['eliminated', ['part' => 'C1', 'how' => 'lifted', 'still' => true]]],
+            'C2:short',
+            'C1:short',
+        ];
+        yield 'taken out and gone' => [
+            [['eliminated', ['part' => 'C1', 'how' => 'removed', 'still' => false]]],
+            'C1:short',
+            'C2:short',
+        ];
+        yield 'the load works from a bench supply' => [
+            [['substituted', ['part' => 'RL1', 'what' => 'bench_supply', 'works' => true]]],
+            'U1:open',
+            'RL1:short',
+        ];
+        yield 'the supply works on a dummy load' => [
+            [['substituted', ['part' => 'RL1', 'what' => 'dummy_load', 'works' => true]]],
+            'RL1:short',
+            'U1:open',
+        ];
         yield 'some starts fail' => [[['starts', ['tried' => 8, 'failed' => 3]]], 'S1:open', 'U1:open'];
-        yield 'starts sometimes, says the owner' => [[['symptom', ['symptom' => 'intermittent']]], 'S1:open', 'U1:open'];
-        yield 'milliohms along the rail' => [[['short', ['method' => 'milliohm', 'resolution' => '1m', 'readings' => [['part' => 'C1', 'text' => '24'], ['part' => 'RL1', 'text' => '40']]]]], 'C1:short', 'RL1:short'];
+        yield 'starts sometimes, says the owner' => [
+            [['symptom', ['symptom' => 'intermittent']]],
+            'S1:open',
+            'U1:open',
+        ];
+        yield 'milliohms along the rail' => [
+            [
+                [
+                    'short',
+                    [
+                        'method' => 'milliohm',
+                        'resolution' => '1m',
+                        'readings' => [['part' => 'C1', 'text' => '24'], ['part' => 'RL1', 'text' => '40']],
+                    ],
+                ],
+            ],
+            'C1:short',
+            'RL1:short',
+        ];
     }
 
     /** @param list<array{string, array<string, mixed>}> $entries */
@@ -54,11 +124,15 @@ final class EvidenceTest extends TestCase
         self::assertEqualsWithDelta(1.0, array_sum($after), 1e-9);
     }
 
-    /** A fault that vanishes when something is touched is suspicion, not proof: it must not count like a part taken out. */
+    /**
+     * A fault that vanishes when something is touched is suspicion, not proof: it must not count like a part taken out.
+     */
     public function testTouchingIsWeakerThanTakingOut(): void
     {
-        $ratio = static fn(string $how): float => self::belief([['eliminated', ['part' => 'C1', 'how' => $how, 'still' => false]]])->probability['C1:short']
-            / self::belief([['eliminated', ['part' => 'C1', 'how' => $how, 'still' => false]]])->probability['C2:short'];
+        $ratio = static fn(string $how): float => self::belief([
+            ['eliminated', ['part' => 'C1', 'how' => $how, 'still' => false]],
+        ])->probability['C1:short'] /
+            self::belief([['eliminated', ['part' => 'C1', 'how' => $how, 'still' => false]]])->probability['C2:short'];
 
         self::assertGreaterThan(2 * $ratio('disturbed'), $ratio('removed'));
     }
@@ -80,8 +154,12 @@ final class EvidenceTest extends TestCase
     /** A test of the new part must not clear the old one of what it did. */
     public function testWhatIsLearntOfANewPartSaysNothingOfTheOldOne(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('cause', ['part' => 'C1', 'fault' => 'dried'])->add('repair', ['part' => 'C1', 'out' => 'old', 'in' => 'new'])
-            ->add('tested', ['part' => 'C1', 'verdict' => 'good'])->add('finding', ['part' => 'C1', 'sees' => 'well'])->add('eliminated', ['part' => 'C1', 'how' => 'lifted', 'still' => true]);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('cause', ['part' => 'C1', 'fault' => 'dried'])
+            ->add('repair', ['part' => 'C1', 'out' => 'old', 'in' => 'new'])
+            ->add('tested', ['part' => 'C1', 'verdict' => 'good'])
+            ->add('finding', ['part' => 'C1', 'sees' => 'well'])
+            ->add('eliminated', ['part' => 'C1', 'how' => 'lifted', 'still' => true]);
 
         self::assertSame([], EvidenceList::from($bench->supply, $bench->state()));
     }
@@ -125,14 +203,23 @@ final class EvidenceTest extends TestCase
         self::assertSame(8, $before['needed'] ?? null);
         self::assertStringContainsString('2 of 6 starts failed', $before['sentence'] ?? '');
 
-        $bench->add('cause', ['part' => 'S1', 'fault' => 'open'])->add('repair', ['part' => 'S1', 'out' => 'worn', 'in' => 'new'])->add('starts', ['tried' => 5, 'failed' => 0]);
-        self::assertStringContainsString('3 more are needed', StartCount::view($bench->state()->starts, $bench->state()->replaced())['sentence'] ?? '');
+        $bench
+            ->add('cause', ['part' => 'S1', 'fault' => 'open'])
+            ->add('repair', ['part' => 'S1', 'out' => 'worn', 'in' => 'new'])
+            ->add('starts', ['tried' => 5, 'failed' => 0]);
+        self::assertStringContainsString(
+            '3 more are needed',
+            StartCount::view($bench->state()->starts, $bench->state()->replaced())['sentence'] ?? '',
+        );
         $bench->add('starts', ['tried' => 3, 'failed' => 0]);
         $proven = StartCount::view($bench->state()->starts, $bench->state()->replaced());
         self::assertStringContainsString('Shown to be cured', $proven['sentence'] ?? '');
         self::assertEqualsWithDelta((2 / 3) ** 8, $proven['luck'] ?? 0.0, 1e-9);
         $bench->add('starts', ['tried' => 1, 'failed' => 1]);
-        self::assertStringContainsString('not cured', StartCount::view($bench->state()->starts, $bench->state()->replaced())['sentence'] ?? '');
+        self::assertStringContainsString(
+            'not cured',
+            StartCount::view($bench->state()->starts, $bench->state()->replaced())['sentence'] ?? '',
+        );
 
         self::assertNull(StartCount::view([], []));
         $clean = (new Bench(Supplies::demo('tuner-feed')))->add('starts', ['tried' => 10, 'failed' => 0])->state();
@@ -146,7 +233,9 @@ final class EvidenceTest extends TestCase
         foreach ($entries as [$kind, $payload]) {
             $bench->add($kind, $payload);
         }
-        $belief = (new Reasoner(Supplies::knowledge('tide-recorder')))->weigh(EvidenceList::from($bench->supply, $bench->state()));
+        $belief = (new Reasoner(Supplies::knowledge('tide-recorder')))->weigh(
+            EvidenceList::from($bench->supply, $bench->state()),
+        );
         self::assertArrayHasKey(Hypothesis::UNKNOWN, $belief->probability);
 
         return $belief;

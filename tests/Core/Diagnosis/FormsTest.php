@@ -15,7 +15,10 @@ use Tests\Support\Supplies;
 /** A fault has the same forms whatever the mains, and what gives way on the way is one for all readings. */
 final class FormsTest extends TestCase
 {
-    /** A fuse parts at one severity and not at the next (its curve, IEC 60127-2): a short of an ohm that took it explains nothing on every rail at once. */
+    /**
+     * A fuse parts at one severity and not at the next (its curve, IEC 60127-2): a short of an ohm that took it
+     * explains nothing on every rail at once.
+     */
     public function testAShortThatTookTheFuseExplainsADeadUnitWithItsOwnOhms(): void
     {
         $supply = Supplies::demo('tide-recorder');
@@ -24,10 +27,30 @@ final class FormsTest extends TestCase
         self::assertNotSame([], $states);
 
         $state = new BenchState('loaded');
-        $read = static fn(string $target, string $quantity, float $value, PowerState $power): TakenReading => new TakenReading("{$target} {$quantity}", $target, $quantity, $value, $power, 'loaded', null, []);
+        $read = static fn(
+            string $target,
+            string $quantity,
+            float $value,
+            PowerState $power,
+        ): TakenReading => new TakenReading(
+            "{$target} {$quantity}",
+            $target,
+            $quantity,
+            $value,
+            $power,
+            'loaded',
+            null,
+            [],
+        );
         $state->readings = [
-            $read('TP3', 'resistance', 1.0, PowerState::Unplugged), $read('TP4', 'resistance', 2500.0, PowerState::Unplugged),
-            ...array_map(static fn(string $target): TakenReading => $read($target, 'dc', 0.0, PowerState::Live), ['TP3', 'TP4', 'TP5', 'TP6']),
+            $read('TP3', 'resistance', 1.0, PowerState::Unplugged),
+            $read('TP4', 'resistance', 2500.0, PowerState::Unplugged),
+            ...array_map(static fn(string $target): TakenReading => $read($target, 'dc', 0.0, PowerState::Live), [
+                'TP3',
+                'TP4',
+                'TP5',
+                'TP6',
+            ]),
         ];
         $state->tested = [];
         $belief = (new Workup($supply, $state, Supplies::knowledge('tide-recorder')))->suspects();
@@ -40,7 +63,10 @@ final class FormsTest extends TestCase
         self::assertGreaterThan(0.05, $shares['U1'], 'an ohm that parts the fuse is among what may be');
     }
 
-    /** What gives way between two severities is told by the row of which it has the state; without it the nearer of the two. */
+    /**
+     * What gives way between two severities is told by the row of which it has the state; without it the nearer of the
+     * two.
+     */
     public function testAFormIsNearestToTheRowWhoseStateItHas(): void
     {
         self::assertSame('worse', (new Form('mild', 'worse', 0, 1.0, 0.0, 0.2, null, 'worse', ['F1']))->nearest());
@@ -49,7 +75,10 @@ final class FormsTest extends TestCase
         self::assertSame('worse', (new Form('mild', 'worse', 0, 1.0, 0.5, 1.0))->nearest());
     }
 
-    /** A dictionary at another mains may let a fuse stand that parts at nominal: what was learnt of a form is not asked of another. */
+    /**
+     * A dictionary at another mains may let a fuse stand that parts at nominal: what was learnt of a form is not asked
+     * of another.
+     */
     public function testReadingsAtAnotherMainsAreWeighedByTheSameForms(): void
     {
         $supply = Supplies::demo('tide-recorder');
@@ -59,7 +88,11 @@ final class FormsTest extends TestCase
         foreach (array_keys($nominal->hypotheses) as $id) {
             foreach (array_keys($nominal->forms((string) $id)) as $name) {
                 $differ += isset($low->forms((string) $id)[$name]) ? 0 : 1;
-                self::assertSame($low->forms((string) $id) === [], $low->form((string) $id, (string) $name) === null, "{$id} {$name}");
+                self::assertSame(
+                    $low->forms((string) $id) === [],
+                    $low->form((string) $id, (string) $name) === null,
+                    "{$id} {$name}",
+                );
             }
         }
         self::assertGreaterThan(0, $differ, 'some forms do differ, or this shows nothing');
@@ -67,7 +100,16 @@ final class FormsTest extends TestCase
         $state->power = PowerState::Live;
         $state->mainsVolts = 1.02 * $supply->mainsVoltage;
         foreach (['TP3' => 19.5, 'TP4' => 0.0, 'TP6' => -14.9] as $target => $value) {
-            $state->readings[] = new TakenReading($target, $target, 'dc', $value, PowerState::Live, 'loaded', $state->mainsVolts, []);
+            $state->readings[] = new TakenReading(
+                $target,
+                $target,
+                'dc',
+                $value,
+                PowerState::Live,
+                'loaded',
+                $state->mainsVolts,
+                [],
+            );
         }
         $next = (new Workup($supply, $state, $knowledge))->next()['next'];
 

@@ -19,7 +19,8 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
 /**
- * Cases small enough for pencil and paper: joints in a row, each as likely to be cracked as the next, a dead end. Half-split and
+ * Cases small enough for pencil and paper: joints in a row, each as likely to be cracked as the next, a dead end.
+ * Half-split and
  * information theory agree on them (de Kleer and Williams 1987, section 5; Shannon's source coding bound).
  */
 final class HalfSplitTest extends TestCase
@@ -44,8 +45,12 @@ final class HalfSplitTest extends TestCase
             self::assertEqualsWithDelta($bits, $candidates["P{$k} dc"]->bits, 0.05, "P{$k}");
         }
         // Across a single joint: cracked with probability 1 / n.
-        self::assertEqualsWithDelta(-log(1 / $joints, 2) / $joints - (1 - 1 / $joints) * log(1 - 1 / $joints, 2), $candidates['J1 resistance']->bits, 0.05);
-        self::assertSame('P'.intdiv($joints, 2), array_values($candidates)[0]->target, 'the middle first');
+        self::assertEqualsWithDelta(
+            -log(1 / $joints, 2) / $joints - (1 - 1 / $joints) * log(1 - 1 / $joints, 2),
+            $candidates['J1 resistance']->bits,
+            0.05,
+        );
+        self::assertSame('P' . intdiv($joints, 2), array_values($candidates)[0]->target, 'the middle first');
     }
 
     /** @param int<2, max> $joints */
@@ -62,19 +67,29 @@ final class HalfSplitTest extends TestCase
                     break;
                 }
                 $target = $workup->candidates()[0]->target;
-                $state->readings[] = new TakenReading("r{$broken}{$step}", $target, 'dc', (int) substr($target, 1) < $broken ? 12.0 : 0.0, PowerState::Live, $state->mode, null, []);
+                $state->readings[] = new TakenReading(
+                    "r{$broken}{$step}",
+                    $target,
+                    'dc',
+                    (int) substr($target, 1) < $broken ? 12.0 : 0.0,
+                    PowerState::Live,
+                    $state->mode,
+                    null,
+                    [],
+                );
                 $taken++;
             }
             self::assertSame("J{$broken} cracked", $workup->suspects()[0]->title);
         }
         // log2 n measurements; walking from the input takes (n - 1)(n + 2) / 2n on average.
         self::assertSame((int) ($joints * log($joints, 2)), $taken);
-        self::assertLessThan(($joints - 1) * ($joints + 2) / 2, $taken);
+        self::assertLessThan((($joints - 1) * ($joints + 2)) / 2, $taken);
     }
 
     public function testALikelierJointMovesTheSplit(): void
     {
-        // J1 stands beside a heatsink; by hand with weights 5, 1, 1, 1 the point behind J1 parts 5 / 8 from 3 / 8: 0.954 bits, the middle 6 / 8: 0.811.
+        // J1 stands beside a heatsink; by hand with weights 5, 1, 1, 1 the point behind J1 parts 5 / 8 from 3 / 8:
+        // 0.954 bits, the middle 6 / 8: 0.811.
         $supply = self::chain(4);
         $knowledge = self::knowledge(4);
         $workup = new Workup($supply, self::dead($supply, 4), $knowledge, ['J1:open' => 12]);
@@ -82,7 +97,9 @@ final class HalfSplitTest extends TestCase
         foreach ($workup->suspects() as $suspect) {
             $share[$suspect->title] = $suspect->probability;
         }
-        $first = $share['J1 cracked'] / ($share['J1 cracked'] + $share['J2 cracked'] + $share['J3 cracked'] + $share['J4 cracked']);
+        $first =
+            $share['J1 cracked'] /
+            ($share['J1 cracked'] + $share['J2 cracked'] + $share['J3 cracked'] + $share['J4 cracked']);
         $bits = [];
         foreach ($workup->candidates() as $candidate) {
             $bits[$candidate->target] = $candidate->bits;
@@ -94,13 +111,26 @@ final class HalfSplitTest extends TestCase
 
     private static function chain(int $joints): Description
     {
-        $parts = [['ref' => 'B1', 'kind' => 'bench_supply', 'value' => '12 V', 'terminals' => ['plus' => 'P0', 'minus' => '0V']]];
+        $parts = [
+            [
+                'ref' => 'B1',
+                'kind' => 'bench_supply',
+                'value' => '12 V',
+                'terminals' => ['plus' => 'P0', 'minus' => '0V'],
+            ],
+        ];
         $points = [];
         for ($k = 1; $k <= $joints; $k++) {
-            $parts[] = ['ref' => "J{$k}", 'kind' => 'joint', 'terminals' => ['a' => 'P'.($k - 1), 'b' => "P{$k}"]];
+            $parts[] = ['ref' => "J{$k}", 'kind' => 'joint', 'terminals' => ['a' => 'P' . ($k - 1), 'b' => "P{$k}"]];
             $points["P{$k}"] = ["P{$k}", '0V'];
         }
-        $parts[] = ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k2', 'power' => '5 W', 'terminals' => ['a' => "P{$joints}", 'b' => '0V']];
+        $parts[] = [
+            'ref' => 'R1',
+            'kind' => 'resistor',
+            'value' => '1k2',
+            'power' => '5 W',
+            'terminals' => ['a' => "P{$joints}", 'b' => '0V'],
+        ];
 
         return Supplies::of($parts, $points);
     }
@@ -119,7 +149,16 @@ final class HalfSplitTest extends TestCase
         $state = new BenchState($supply->mode(null)->id);
         $state->power = PowerState::Live;
         foreach ([1, 2] as $time) {
-            $state->readings[] = new TakenReading("d{$time}", "P{$joints}", 'dc', 0.0, PowerState::Live, $state->mode, null, []);
+            $state->readings[] = new TakenReading(
+                "d{$time}",
+                "P{$joints}",
+                'dc',
+                0.0,
+                PowerState::Live,
+                $state->mode,
+                null,
+                [],
+            );
         }
 
         return $state;

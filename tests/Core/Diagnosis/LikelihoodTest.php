@@ -30,7 +30,11 @@ final class LikelihoodTest extends TestCase
     {
         self::assertGreaterThan(0, (new Likelihood('TP4 dc', 300.0, 15.0, null))->under(0.0));
         // Not foretold: neither for nor against. Half of it as if the fault left the reading alone.
-        self::assertEqualsWithDelta(0.5 / (3 * 15.0) + 0.5 * (new Likelihood('TP4 dc', 3.0, 15.0, null))->under(15.0), (new Likelihood('TP4 dc', 3.0, 15.0, null))->under(NAN), 1e-12);
+        self::assertEqualsWithDelta(
+            0.5 / (3 * 15.0) + 0.5 * (new Likelihood('TP4 dc', 3.0, 15.0, null))->under(15.0),
+            (new Likelihood('TP4 dc', 3.0, 15.0, null))->under(NAN),
+            1e-12,
+        );
     }
 
     public function testGradedFaultsAllowForTheirSeverity(): void
@@ -41,7 +45,9 @@ final class LikelihoodTest extends TestCase
         self::assertGreaterThan($strict, $graded);
     }
 
-    /** @return iterable<string, array{string, float, float, bool}> key, two readings, whether a meter tells them apart */
+    /**
+     * @return iterable<string, array{string, float, float, bool}> key, two readings, whether a meter tells them apart
+     */
     public static function pairs(): iterable
     {
         yield 'a regulated rail and its neighbour' => ['TP4 dc', 15.0, 15.2, false];
@@ -59,8 +65,8 @@ final class LikelihoodTest extends TestCase
     #[DataProvider('pairs')]
     public function testTellsApartWhatAMeterTells(string $key, float $a, float $b, bool $apart): void
     {
-        self::assertSame(! $apart, Likelihood::indistinguishable($key, $a, $b));
-        self::assertSame(! $apart, Likelihood::indistinguishable($key, $b, $a));
+        self::assertSame(!$apart, Likelihood::indistinguishable($key, $a, $b));
+        self::assertSame(!$apart, Likelihood::indistinguishable($key, $b, $a));
     }
 
     public function testUnknownReadingsAreAlikeOnlyAmongThemselves(): void
@@ -92,7 +98,10 @@ final class LikelihoodTest extends TestCase
     #[DataProvider('signs')]
     public function testSigns(string $fault, string $sign, ?bool $shown): void
     {
-        self::assertSame($shown, Signs::shows(Supplies::knowledge('tide-recorder')->dictionary(null), 'loaded', $fault, $sign));
+        self::assertSame(
+            $shown,
+            Signs::shows(Supplies::knowledge('tide-recorder')->dictionary(null), 'loaded', $fault, $sign),
+        );
     }
 
     public function testProbabilitiesSumToOneAndFollowBayes(): void
@@ -107,7 +116,7 @@ final class LikelihoodTest extends TestCase
         self::assertEqualsWithDelta(
             exp($after->logLikelihood[0]['U2:open'] - $after->logLikelihood[0]['U1:open']),
             $ratio($after) / $ratio($prior),
-            1e-6 * $ratio($after) / $ratio($prior),
+            (1e-6 * $ratio($after)) / $ratio($prior),
         );
     }
 
@@ -135,7 +144,11 @@ final class LikelihoodTest extends TestCase
         $after = $reasoner->weigh([new PartEvidence('vent bulged', 'C1', 8.0)])->probability;
 
         self::assertGreaterThan(3 * $before['C1:dried'], $after['C1:dried']);
-        self::assertEqualsWithDelta($before['C2:dried'] / $before['U1:open'], $after['C2:dried'] / $after['U1:open'], 1e-9);
+        self::assertEqualsWithDelta(
+            $before['C2:dried'] / $before['U1:open'],
+            $after['C2:dried'] / $after['U1:open'],
+            1e-9,
+        );
     }
 
     public function testMeasuredMainsIsRoundedToStepsForTheDictionary(): void

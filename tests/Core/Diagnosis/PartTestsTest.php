@@ -34,17 +34,35 @@ final class PartTestsTest extends TestCase
     /** Certain of three in four: H(0.75 * 0.97 + 0.25 * 0.03) = H(0.735) = 0.8342, less 0.1944. */
     public function testTellsLessTheMoreIsKnown(): void
     {
-        self::assertEqualsWithDelta(0.8342 - 0.1944, $this->tests(['C1:leaky' => 0.75, 'U2:weak' => 0.25])['C1']->bits, 1e-3);
-        self::assertArrayNotHasKey('C1', $this->tests(['C1:leaky' => 0.02, 'U2:weak' => 0.98]), 'nobody takes that out');
-        self::assertSame([], $this->tests(['healthy' => 0.6, 'C1:leaky' => 0.25, 'U2:weak' => 0.15]), 'nor anything from a unit that is more likely well than not');
+        self::assertEqualsWithDelta(
+            0.8342 - 0.1944,
+            $this->tests(['C1:leaky' => 0.75, 'U2:weak' => 0.25])['C1']->bits,
+            1e-3,
+        );
+        self::assertArrayNotHasKey(
+            'C1',
+            $this->tests(['C1:leaky' => 0.02, 'U2:weak' => 0.98]),
+            'nobody takes that out',
+        );
+        self::assertSame(
+            [],
+            $this->tests(['healthy' => 0.6, 'C1:leaky' => 0.25, 'U2:weak' => 0.15]),
+            'nor anything from a unit that is more likely well than not',
+        );
     }
 
     public function testAFuseIsPulledSoonerThanALegIsLiftedAndALegSoonerThanAnIntegratedCircuitIsChanged(): void
     {
         $tests = $this->tests(['F1:open' => 0.3, 'C1:leaky' => 0.3, 'T1:primary_open' => 0.4]);
 
-        self::assertLessThan($tests['C1']->minutes * $tests['C1']->hazard, $tests['F1']->minutes * $tests['F1']->hazard);
-        self::assertLessThan($tests['T1']->minutes * $tests['T1']->hazard, $tests['C1']->minutes * $tests['C1']->hazard);
+        self::assertLessThan(
+            $tests['C1']->minutes * $tests['C1']->hazard,
+            $tests['F1']->minutes * $tests['F1']->hazard,
+        );
+        self::assertLessThan(
+            $tests['T1']->minutes * $tests['T1']->hazard,
+            $tests['C1']->minutes * $tests['C1']->hazard,
+        );
         foreach (PartKinds::all() as $kind) {
             self::assertContains($kind->apart(), Apart::cases(), $kind->name());
         }
@@ -65,16 +83,29 @@ final class PartTestsTest extends TestCase
 
     public function testIsSkippedLikeAnyOtherStepAndAskedOnce(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('tested', ['part' => 'U2', 'verdict' => 'good'])->add('skip', ['target' => 'c1', 'quantity' => Tested::BY_ITSELF]);
-        $tests = (new PartTests($bench->supply, Supplies::knowledge('tide-recorder')->dictionary(null)))->candidates(['C1:leaky' => 0.4, 'U2:weak' => 0.3, 'U1:weak' => 0.3], $bench->state(), 0.0);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('tested', ['part' => 'U2', 'verdict' => 'good'])
+            ->add('skip', ['target' => 'c1', 'quantity' => Tested::BY_ITSELF]);
+        $tests = (new PartTests($bench->supply, Supplies::knowledge('tide-recorder')->dictionary(null)))->candidates(
+            ['C1:leaky' => 0.4, 'U2:weak' => 0.3, 'U1:weak' => 0.3],
+            $bench->state(),
+            0.0,
+        );
 
         self::assertSame(['U1'], array_column($tests, 'target'));
     }
 
     public function testWhatIsFoundIsConfirmedByATestAndASecondThoughtFollowsOneThatClears(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'part_dead'])->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])
-            ->add('reading', ['text' => 'tp4 15.0'])->add('reading', ['text' => 'tp6 0.0'])->add('reading', ['text' => 'tp7 -22.1'])->add('reading', ['text' => 'tp6 0.01'])->add('power', ['power' => 'unplugged'])
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('symptom', ['symptom' => 'part_dead'])
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 15.0'])
+            ->add('reading', ['text' => 'tp6 0.0'])
+            ->add('reading', ['text' => 'tp7 -22.1'])
+            ->add('reading', ['text' => 'tp6 0.01'])
+            ->add('power', ['power' => 'unplugged'])
             // No short holds the output down.
             ->add('reading', ['text' => 'tp6 40.6 ohm']);
         $next = $this->next($bench);
@@ -88,7 +119,11 @@ final class PartTestsTest extends TestCase
             $cleared->add('skip', ['target' => $after['target'], 'quantity' => $after['quantity']]);
             $after = $this->next($cleared);
         }
-        self::assertSame(['confirm', 'Nothing else fits: test U2 once more.'], [$after['kind'], $after['sentence']], 'with nothing else left');
+        self::assertSame(
+            ['confirm', 'Nothing else fits: test U2 once more.'],
+            [$after['kind'], $after['sentence']],
+            'with nothing else left',
+        );
         // Good again: it is out for good. Bad after all: the later test counts.
         $twice = (clone $cleared)->add('tested', ['part' => 'U2', 'verdict' => 'good']);
         self::assertNotSame('U2', $this->next($twice)['target']);
@@ -125,16 +160,25 @@ final class PartTestsTest extends TestCase
     public function testANewFuseThatGoesAgainKeepsThePowerOff(): void
     {
         $supply = Supplies::demo('tuner-feed');
-        $bench = (new Bench($supply))->add('symptom', ['symptom' => 'dead'])->seeTo(Gate::HandsIn)->add('fuse', ['part' => 'F1', 'state' => 'parted'])
-            ->add('reading', ['text' => 'D1 0.55 diode'])->add('reading', ['text' => 'C1 12k'])
-            ->add('cause', ['part' => 'F1', 'fault' => 'open'])->add('repair', ['part' => 'F1', 'out' => 'T315mA', 'in' => 'T315mA']);
+        $bench = (new Bench($supply))
+            ->add('symptom', ['symptom' => 'dead'])
+            ->seeTo(Gate::HandsIn)
+            ->add('fuse', ['part' => 'F1', 'state' => 'parted'])
+            ->add('reading', ['text' => 'D1 0.55 diode'])
+            ->add('reading', ['text' => 'C1 12k'])
+            ->add('cause', ['part' => 'F1', 'fault' => 'open'])
+            ->add('repair', ['part' => 'F1', 'out' => 'T315mA', 'in' => 'T315mA']);
         $steps = new NextStep($supply, Supplies::knowledge('tuner-feed'), null);
         self::assertFalse($steps->fuseIsKnownOpen($bench->state()));
         $before = $this->probability($bench, 'F1:open');
         $bench->add('fuse', ['part' => 'F1', 'state' => 'blackened']);
 
         self::assertTrue($steps->fuseIsKnownOpen($bench->state()));
-        self::assertLessThan(0.6 * $before, $this->probability($bench, 'F1:open'), 'two tired ones in a row are hardly believed');
+        self::assertLessThan(
+            0.6 * $before,
+            $this->probability($bench, 'F1:open'),
+            'two tired ones in a row are hardly believed',
+        );
     }
 
     /**
@@ -145,7 +189,11 @@ final class PartTestsTest extends TestCase
     private function tests(array $plausible): array
     {
         $bench = new Bench(Supplies::demo('tide-recorder'));
-        $tests = (new PartTests($bench->supply, Supplies::knowledge('tide-recorder')->dictionary(null)))->candidates($plausible, $bench->state(), 0.0);
+        $tests = (new PartTests($bench->supply, Supplies::knowledge('tide-recorder')->dictionary(null)))->candidates(
+            $plausible,
+            $bench->state(),
+            0.0,
+        );
 
         return array_combine(array_column($tests, 'target'), $tests);
     }

@@ -20,7 +20,10 @@ use Tests\Support\Supplies;
 /** What is suspected before anything is measured. */
 final class PriorsTest extends TestCase
 {
-    /** @return iterable<string, array{array<string, mixed>, string, string}> background, fault that gains, fault beside which */
+    /**
+     * @return iterable<string, array{array<string, mixed>, string, string}> background, fault that gains, fault beside
+     *     which
+     */
     public static function lives(): iterable
     {
         yield 'old electrolytics dry' => [['years' => 40], 'C1:dried', 'U1:open'];
@@ -29,7 +32,11 @@ final class PriorsTest extends TestCase
         yield 'shaking loosens what comes and goes' => [['conditions' => ['moved']], 'S1:open', 'U1:open'];
         yield 'heat dries' => [['conditions' => ['hot']], 'C1:dried', 'C1:short'];
         yield 'years on a shelf make them leak' => [['conditions' => ['idle']], 'C1:leaky', 'C1:short'];
-        yield 'earlier work fits parts the wrong way round' => [['conditions' => ['worked_on']], 'C1:reversed', 'C1:short'];
+        yield 'earlier work fits parts the wrong way round' => [
+            ['conditions' => ['worked_on']],
+            'C1:reversed',
+            'C1:short',
+        ];
     }
 
     /** @param array<string, mixed> $background facts of the trade (common practice) */
@@ -58,7 +65,10 @@ final class PriorsTest extends TestCase
     {
         $written = Supplies::demoArray('tide-recorder');
         $there = static function (string $notes) use ($written): Description {
-            $written['parts'] = array_map(static fn(array $part): array => $part['ref'] === 'C1' ? ['notes' => $notes] + $part : $part, $written['parts']);
+            $written['parts'] = array_map(
+                static fn(array $part): array => $part['ref'] === 'C1' ? ['notes' => $notes] + $part : $part,
+                $written['parts'],
+            );
 
             return DescriptionReader::fromArray($written);
         };
@@ -80,9 +90,17 @@ final class PriorsTest extends TestCase
         $state = (new Bench($supply))->state();
         $before = Priors::of($dictionary, $supply, $state)->share['U2:open'];
         foreach ([1, 3, 12] as $times) {
-            self::assertEqualsWithDelta((12 * $before + $times) / (12 + $times), Priors::of($dictionary, $supply, $state, ['U2:open' => $times])->share['U2:open'], 1e-12);
+            self::assertEqualsWithDelta(
+                (12 * $before + $times) / (12 + $times),
+                Priors::of($dictionary, $supply, $state, ['U2:open' => $times])->share['U2:open'],
+                1e-12,
+            );
         }
-        self::assertSame($before, Priors::of($dictionary, $supply, $state, ['X9:gone' => 5])->share['U2:open'], 'a part that the description no longer has counts for nothing');
+        self::assertSame(
+            $before,
+            Priors::of($dictionary, $supply, $state, ['X9:gone' => 5])->share['U2:open'],
+            'a part that the description no longer has counts for nothing',
+        );
     }
 
     /** Experience leads, but a reading that contradicts it wins. */
@@ -99,7 +117,10 @@ final class PriorsTest extends TestCase
         foreach (['TP4', 'TP5', 'TP6'] as $point) {
             $bench->add('reading', ['text' => sprintf('%s %.2f', $point, $good->reading($point, 'dc'))]);
         }
-        $belief = (new Reasoner($knowledge, Priors::of($knowledge->dictionary(null), $supply, $bench->state(), ['U2:open' => 6])))->weigh(EvidenceList::from($supply, $bench->state()));
+        $belief = (new Reasoner(
+            $knowledge,
+            Priors::of($knowledge->dictionary(null), $supply, $bench->state(), ['U2:open' => 6]),
+        ))->weigh(EvidenceList::from($supply, $bench->state()));
         self::assertLessThan(0.05, $belief->probability['U2:open']);
     }
 

@@ -63,7 +63,17 @@ final class RandomLogTest extends TestCase
         $workup = new Workup($supply, $bench->state(), $knowledge);
         $next = $workup->next()['next'];
         self::assertNotSame('', $next['sentence']);
-        self::assertContains($next['kind'], ['measure', 'state', 'confirm', 'cause', 'close', 'handback', 'look', 'wait', 'done']);
+        self::assertContains($next['kind'], [
+            'measure',
+            'state',
+            'confirm',
+            'cause',
+            'close',
+            'handback',
+            'look',
+            'wait',
+            'done',
+        ]);
         $course = $workup->course();
         foreach ($course['lines'] as $line) {
             self::assertCount(count($course['labels']), $line['values']);
@@ -104,16 +114,44 @@ final class RandomLogTest extends TestCase
 
         return match ($random->getInt(0, 11)) {
             0 => ['symptom', ['symptom' => $one(array_keys(Symptom::WORDS))]],
-            1 => ['power', ['power' => $one(['unplugged', 'live', 'limited']), 'mode' => $one(array_keys($supply->modes))]],
+            1 => [
+                'power',
+                ['power' => $one(['unplugged', 'live', 'limited']), 'mode' => $one(array_keys($supply->modes))],
+            ],
             2 => ['finding', ['part' => $part, 'sees' => $one(array_keys(Finding::SEES)), 'text' => 'so it looks']],
             3 => ['fuse', ['part' => $part, 'state' => $one(array_keys(FuseLook::STATES))]],
             4 => ['tested', ['part' => $part, 'verdict' => $one(['good', 'bad'])]],
-            5 => ['eliminated', ['part' => $part, 'how' => $one(array_keys(Eliminated::HOW)), 'still' => $one([true, false])]],
-            6 => ['substituted', ['part' => $part, 'what' => $one(array_keys(Substituted::WHAT)), 'works' => $one([true, false])]],
+            5 => [
+                'eliminated',
+                ['part' => $part, 'how' => $one(array_keys(Eliminated::HOW)), 'still' => $one([true, false])],
+            ],
+            6 => [
+                'substituted',
+                ['part' => $part, 'what' => $one(array_keys(Substituted::WHAT)), 'works' => $one([true, false])],
+            ],
             7 => ['starts', ['tried' => 10, 'failed' => $random->getInt(0, 10)]],
-            8 => ['part_test', ['part' => $part, 'quantity' => $one(['capacitance', 'esr', 'leakage']), 'text' => $one(['1m', '22u', '3', 'OL', '0R4']), 'lifted' => $one([true, false])]],
-            9 => ['background', ['years' => $random->getInt(0, 90), 'conditions' => [$one(array_keys(Background::CONDITIONS))]]],
-            10 => ['reading', ['text' => $one(array_keys($supply->deadChecks())).' '.$one(['OL', '0R3', '4k7', '0.62 diode', '1 esr'])]],
+            8 => [
+                'part_test',
+                [
+                    'part' => $part,
+                    'quantity' => $one(['capacitance', 'esr', 'leakage']),
+                    'text' => $one(['1m', '22u', '3', 'OL', '0R4']),
+                    'lifted' => $one([true, false]),
+                ],
+            ],
+            9 => [
+                'background',
+                ['years' => $random->getInt(0, 90), 'conditions' => [$one(array_keys(Background::CONDITIONS))]],
+            ],
+            10 => [
+                'reading',
+                [
+                    'text' =>
+                        $one(array_keys($supply->deadChecks())) .
+                        ' ' .
+                        $one(['OL', '0R3', '4k7', '0.62 diode', '1 esr']),
+                ],
+            ],
             default => ['reading', ['text' => sprintf('%s %.2f', $point, $volts)]],
         };
     }

@@ -33,7 +33,10 @@ final class ShortFinderTest extends TestCase
         }
     }
 
-    /** A real ladder solved by nodal analysis: track of 4 to 9 milliohms between six parts, 20 milliohms in the shorted one. */
+    /**
+     * A real ladder solved by nodal analysis: track of 4 to 9 milliohms between six parts, 20 milliohms in the shorted
+     * one.
+     */
     #[DataProvider('places')]
     public function testFindsTheShortOfASolvedLadder(int $shorted): void
     {
@@ -105,7 +108,7 @@ final class ShortFinderTest extends TestCase
     {
         $netlist = new Netlist('g', 0);
         foreach ([4e-3, 7e-3, 5e-3, 9e-3, 6e-3] as $k => $ohms) {
-            $netlist->resistor("T{$k}", "n{$k}", 'n'.($k + 1), $ohms);
+            $netlist->resistor("T{$k}", "n{$k}", 'n' . ($k + 1), $ohms);
         }
         $netlist->resistor('short', "n{$shorted}", 'g', 20e-3);
         // A hundred volts behind a hundred ohms: an ampere, whatever little is in its way.
@@ -118,7 +121,8 @@ final class ShortFinderTest extends TestCase
     /**
      * @param non-empty-array<string, string> $milliohms
      *
-     * @return array{suspects: list<array{part: string, probability: float, ohms: float, spread: float}>, sigma: float, isClear: bool, sentence: string, advice: string}
+     * @return array{suspects: list<array{part: string, probability: float, ohms: float, spread: float}>, sigma: float,
+     *     isClear: bool, sentence: string, advice: string}
      */
     private static function find(array $milliohms, float $resolution, string $method = 'milliohm'): array
     {
@@ -133,7 +137,10 @@ final class ShortFinderTest extends TestCase
     private static function rows(array $milliohms): array
     {
         return array_map(
-            static fn(string $part, string $text): array => ['part' => $part, 'ohms' => array_map(static fn(string $x): float => (float) $x * 1e-3, explode(' ', $text))],
+            static fn(string $part, string $text): array => [
+                'part' => $part,
+                'ohms' => array_map(static fn(string $x): float => (float) $x * 1e-3, explode(' ', $text)),
+            ],
             array_keys($milliohms),
             $milliohms,
         );

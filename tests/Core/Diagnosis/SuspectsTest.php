@@ -30,7 +30,11 @@ final class SuspectsTest extends TestCase
         $groups = array_unique(Supplies::knowledge('tide-recorder')->dictionary(null)->groups);
 
         self::assertCount(count($groups) + 2, $suspects, 'the groups, "none of these" and "nothing wrong"');
-        self::assertEqualsWithDelta(1.0, array_sum(array_map(static fn(Suspect $s): float => $s->probability, $suspects)), 1e-9);
+        self::assertEqualsWithDelta(
+            1.0,
+            array_sum(array_map(static fn(Suspect $s): float => $s->probability, $suspects)),
+            1e-9,
+        );
         $probabilities = array_map(static fn(Suspect $s): float => $s->probability, $suspects);
         $sorted = $probabilities;
         rsort($sorted);
@@ -66,7 +70,12 @@ final class SuspectsTest extends TestCase
 
     public function testTheChainSaysWhatAShortTakesAlong(): void
     {
-        $shorted = array_values(array_filter($this->suspects([]), static fn(Suspect $s): bool => $s->members !== [] && $s->members[0]->id === 'C1:short'));
+        $shorted = array_values(
+            array_filter(
+                $this->suspects([]),
+                static fn(Suspect $s): bool => $s->members !== [] && $s->members[0]->id === 'C1:short',
+            ),
+        );
 
         self::assertNotSame([], $shorted);
         self::assertMatchesRegularExpression('/^C1 shorted → F1 opens /', $shorted[0]->chain[0]);
@@ -75,20 +84,35 @@ final class SuspectsTest extends TestCase
     public function testSymptomsBecomeSignsOfTheModeInUse(): void
     {
         $bench = (new Bench(Supplies::demo('tide-recorder')))
-            ->add('symptom', ['symptom' => 'fuse_intact'])->add('symptom', ['symptom' => 'lamp_dark'])->add('symptom', ['symptom' => 'smoke'])
+            ->add('symptom', ['symptom' => 'fuse_intact'])
+            ->add('symptom', ['symptom' => 'lamp_dark'])
+            ->add('symptom', ['symptom' => 'smoke'])
             ->add('finding', ['part' => 'U2', 'text' => 'crater']);
         $evidence = EvidenceList::from($bench->supply, $bench->state());
 
-        self::assertSame(['Fuse found intact', 'Indicator dark', 'Smoke or burnt smell', 'U2: crater'], array_map(static fn(Evidence $e): string => $e->label(), $evidence));
+        self::assertSame(
+            ['Fuse found intact', 'Indicator dark', 'Smoke or burnt smell', 'U2: crater'],
+            array_map(static fn(Evidence $e): string => $e->label(), $evidence),
+        );
         $knowledge = Supplies::knowledge('tide-recorder');
-        self::assertGreaterThan($evidence[0]->likelihood('C1:short', $knowledge), $evidence[0]->likelihood('U1:open', $knowledge), 'a shorted reservoir opens the fuse');
-        self::assertGreaterThan($evidence[3]->likelihood('U1:open', $knowledge), $evidence[3]->likelihood('U2:open', $knowledge));
+        self::assertGreaterThan(
+            $evidence[0]->likelihood('C1:short', $knowledge),
+            $evidence[0]->likelihood('U1:open', $knowledge),
+            'a shorted reservoir opens the fuse',
+        );
+        self::assertGreaterThan(
+            $evidence[3]->likelihood('U1:open', $knowledge),
+            $evidence[3]->likelihood('U2:open', $knowledge),
+        );
     }
 
     public function testResidualAndOverloadedReadingsAreNoEvidence(): void
     {
-        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('reading', ['text' => 'tp3 12 V'])
-            ->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp3 OL'])->add('reading', ['text' => 'tp3 16.9']);
+        $bench = (new Bench(Supplies::demo('tuner-feed')))
+            ->add('reading', ['text' => 'tp3 12 V'])
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp3 OL'])
+            ->add('reading', ['text' => 'tp3 16.9']);
 
         self::assertCount(1, EvidenceList::from($bench->supply, $bench->state()));
     }
@@ -110,21 +134,35 @@ final class SuspectsTest extends TestCase
         }
     }
 
-    /** A binary symmetric channel (Shannon 1948): decided half-way, it errs as often as a normal error exceeds half the distance. */
+    /**
+     * A binary symmetric channel (Shannon 1948): decided half-way, it errs as often as a normal error exceeds half the
+     * distance.
+     */
     #[DataProvider('distances')]
     public function testTwoOverlappingReadingsTellWhatABinaryChannelTells(float $distance): void
     {
         $bits = new ReflectionMethod(NextStep::class, 'bits');
-        $told = $bits->invoke(null, [[0.0, 0.0, 1.0, ['a' => 0.5]], [$distance, $distance, 1.0, ['b' => 0.5]]], ['a' => 0.5, 'b' => 0.5], [$distance / 2]);
+        $told = $bits->invoke(
+            null,
+            [[0.0, 0.0, 1.0, ['a' => 0.5]], [$distance, $distance, 1.0, ['b' => 0.5]]],
+            ['a' => 0.5, 'b' => 0.5],
+            [$distance / 2],
+        );
         // Tail of the normal distribution: Abramowitz and Stegun 26.2.17 (from memory), within 1e-7.
-        $t = 1 / (1 + 0.2316419 * $distance / 2);
-        $errs = exp(-($distance / 2) ** 2 / 2) / sqrt(2 * M_PI) * $t * (0.319381530 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
+        $t = 1 / (1 + (0.2316419 * $distance) / 2);
+        $errs =
+            (exp(-(($distance / 2) ** 2) / 2) / sqrt(2 * M_PI)) *
+            $t *
+            (0.31938153 + $t * (-0.356563782 + $t * (1.781477937 + $t * (-1.821255978 + $t * 1.330274429))));
         $exact = 1 + $errs * log(max($errs, 1e-300), 2) + (1 - $errs) * log(1 - $errs, 2);
 
         self::assertEqualsWithDelta($exact, $told, 0.003);
     }
 
-    /** What grades into another without a gap tells all the same how far along it is: never nothing, never more than there is to know. */
+    /**
+     * What grades into another without a gap tells all the same how far along it is: never nothing, never more than
+     * there is to know.
+     */
     public function testAFaultThatGradesIntoAGoodUnitStillTellsSomething(): void
     {
         $bits = new ReflectionMethod(NextStep::class, 'bits');
@@ -140,16 +178,29 @@ final class SuspectsTest extends TestCase
 
     public function testNoMeasurementTellsMoreThanThereIsToKnow(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'part_dead'])->add('power', ['power' => 'live', 'mode' => 'loaded']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('symptom', ['symptom' => 'part_dead'])
+            ->add('power', ['power' => 'live', 'mode' => 'loaded']);
         $knowledge = Supplies::knowledge('tide-recorder');
         $belief = (new Reasoner($knowledge))->weigh(EvidenceList::from($bench->supply, $bench->state()));
-        $unknown = -array_sum(array_map(static fn(float $p): float => $p * log(max($p, 1e-12), 2), $belief->probability));
+        $unknown = -array_sum(
+            array_map(static fn(float $p): float => $p * log(max($p, 1e-12), 2), $belief->probability),
+        );
         foreach ((new NextStep($bench->supply, $knowledge, null))->rank($belief, $bench->state()) as $candidate) {
             self::assertGreaterThan(0.0, $candidate->bits);
             self::assertLessThan($unknown, $candidate->bits);
-            self::assertGreaterThan(1, count($candidate->outcomes), "{$candidate->target} {$candidate->quantity}: a step with one outcome is no step");
+            self::assertGreaterThan(
+                1,
+                count($candidate->outcomes),
+                "{$candidate->target} {$candidate->quantity}: a step with one outcome is no step",
+            );
             if ($candidate->quantity === Tested::BY_ITSELF) {
-                $entropy = -array_sum(array_map(static fn(Outcome $o): float => $o->probability * log(max($o->probability, 1e-12), 2), $candidate->outcomes));
+                $entropy = -array_sum(
+                    array_map(
+                        static fn(Outcome $o): float => $o->probability * log(max($o->probability, 1e-12), 2),
+                        $candidate->outcomes,
+                    ),
+                );
                 self::assertLessThan($entropy, $candidate->bits, 'a test that may be wrong tells less');
             }
         }
@@ -159,7 +210,9 @@ final class SuspectsTest extends TestCase
     {
         $knowledge = Supplies::knowledge('tide-recorder');
         $minutes = static function (string $power) use ($knowledge): float {
-            $bench = (new Bench(Supplies::demo('tide-recorder')))->add('symptom', ['symptom' => 'part_dead'])->add('power', ['power' => $power, 'mode' => 'loaded']);
+            $bench = (new Bench(Supplies::demo('tide-recorder')))
+                ->add('symptom', ['symptom' => 'part_dead'])
+                ->add('power', ['power' => $power, 'mode' => 'loaded']);
             $belief = (new Reasoner($knowledge))->weigh(EvidenceList::from($bench->supply, $bench->state()));
             foreach ((new NextStep($bench->supply, $knowledge, null))->rank($belief, $bench->state()) as $candidate) {
                 if ($candidate->target === 'J2' && $candidate->mode === 'loaded') {

@@ -42,16 +42,30 @@ final class TwoFaultsTest extends TestCase
         $functions = Supplies::knowledge(self::DEMO)->expectations($state->mode, null)->functions;
         foreach ([1, 2] as $time) {
             foreach ($functions as $point => $function) {
-                $this->read($state, (string) $point, $function, $unit->live((string) $point, $function, $state->mode), "{$time}{$point}");
+                $this->read(
+                    $state,
+                    (string) $point,
+                    $function,
+                    $unit->live((string) $point, $function, $state->mode),
+                    "{$time}{$point}",
+                );
             }
             foreach (['TP3', 'TP5'] as $point) {
                 $this->read($state, $point, 'ripple', $unit->live($point, 'ripple', $state->mode), "{$time}{$point}~");
             }
         }
         $suspects = $this->workup($state)->suspects();
-        $both = array_filter($suspects, static fn($s): bool => ($s->members[0] ?? null)?->faultOf(array_keys($faults)[0]) !== null && ($s->members[0] ?? null)?->faultOf(array_keys($faults)[1]) !== null);
+        $both = array_filter(
+            $suspects,
+            static fn($s): bool => ($s->members[0] ?? null)?->faultOf(array_keys($faults)[0]) !== null &&
+                ($s->members[0] ?? null)?->faultOf(array_keys($faults)[1]) !== null,
+        );
 
-        self::assertGreaterThan(0.5, array_sum(array_map(static fn($s): float => $s->probability, $both)), $suspects[0]->title);
+        self::assertGreaterThan(
+            0.5,
+            array_sum(array_map(static fn($s): float => $s->probability, $both)),
+            $suspects[0]->title,
+        );
     }
 
     public function testAnOddReadingIsMeasuredAgainBeforeTwoFaultsAreBlamed(): void
@@ -82,7 +96,12 @@ final class TwoFaultsTest extends TestCase
         $next = $this->workup($state)->next()['next'];
         self::assertNotSame('confirm', $next['kind'], 'one dead reading among good ones is no proof yet');
         $this->read($state, 'TP4', 'dc', 15.1, 'again');
-        self::assertLessThan(0.25, $this->workup($state)->suspects()[0]->members === [] ? 0.0 : $this->workup($state)->suspects()[0]->probability);
+        self::assertLessThan(
+            0.25,
+            $this->workup($state)->suspects()[0]->members === []
+                ? 0.0
+                : $this->workup($state)->suspects()[0]->probability,
+        );
     }
 
     public function testAfterTheFirstRepairTheSecondFaultIsLeft(): void
@@ -103,9 +122,18 @@ final class TwoFaultsTest extends TestCase
     /** @return iterable<string, array{array<string, float>, string}> volts by point, what to check */
     public static function mistakesInTheDescription(): iterable
     {
-        yield 'everything too high' => [['TP3' => 28.4, 'TP5' => -28.3, 'TP4' => 19.7, 'TP6' => -19.6, 'TP7' => -28.3], 'Everything reads 29 % high'];
-        yield 'two points mixed up' => [['TP3' => -21.7, 'TP5' => 21.7, 'TP4' => 15.0, 'TP6' => -15.0], 'TP3 reads what TP5 (reservoir C2) should'];
-        yield 'twice what is computed' => [['TP4' => 30.0, 'TP6' => -15.0, 'TP3' => 21.7], 'TP4 reads twice what is computed'];
+        yield 'everything too high' => [
+            ['TP3' => 28.4, 'TP5' => -28.3, 'TP4' => 19.7, 'TP6' => -19.6, 'TP7' => -28.3],
+            'Everything reads 29 % high',
+        ];
+        yield 'two points mixed up' => [
+            ['TP3' => -21.7, 'TP5' => 21.7, 'TP4' => 15.0, 'TP6' => -15.0],
+            'TP3 reads what TP5 (reservoir C2) should',
+        ];
+        yield 'twice what is computed' => [
+            ['TP4' => 30.0, 'TP6' => -15.0, 'TP3' => 21.7],
+            'TP4 reads twice what is computed',
+        ];
     }
 
     /** @param array<string, float> $volts */

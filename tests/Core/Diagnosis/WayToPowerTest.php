@@ -15,15 +15,28 @@ final class WayToPowerTest extends TestCase
 {
     public function testAfterAShortItIsChecksLimiterMainsProof(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('symptom', ['symptom' => 'dead'])->add('symptom', ['symptom' => 'fuse_open'])
-            ->add('reading', ['text' => 'tp3 1R9'])->add('reading', ['text' => 'd2 0.01 diode']);
-        $bench->add('cause', ['part' => 'D1', 'fault' => 'short'])->add('repair', ['part' => 'D1', 'out' => 'a', 'in' => 'b']);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('symptom', ['symptom' => 'dead'])
+            ->add('symptom', ['symptom' => 'fuse_open'])
+            ->add('reading', ['text' => 'tp3 1R9'])
+            ->add('reading', ['text' => 'd2 0.01 diode']);
+        $bench
+            ->add('cause', ['part' => 'D1', 'fault' => 'short'])
+            ->add('repair', ['part' => 'D1', 'out' => 'a', 'in' => 'b']);
         $asked = [];
-        for ($k = 0; $k < 12 && ! $bench->state()->power->isEnergised(); $k++) {
+        for ($k = 0; $k < 12 && !$bench->state()->power->isEnergised(); $k++) {
             $next = $this->next($bench);
             $asked[] = $next['kind'] === 'measure' ? (string) $next['target'] : $next['kind'];
             match ($next['kind']) {
-                'measure' => $bench->add('reading', ['text' => $next['target'].($next['quantity'] === 'diode' ? ' 0.58 diode' : ($next['target'] === 'F1' ? ' 0R8' : ' 12 ohm'))]),
+                'measure' => $bench->add('reading', [
+                    'text' =>
+                        $next['target'] .
+                        ($next['quantity'] === 'diode'
+                            ? ' 0.58 diode'
+                            : ($next['target'] === 'F1'
+                                ? ' 0R8'
+                                : ' 12 ohm')),
+                ]),
                 'gate' => $bench->add('looked', ['what' => $next['part']]),
                 default => $bench->add('power', ['power' => $next['power'], 'mode' => $next['mode']]),
             };
@@ -37,8 +50,13 @@ final class WayToPowerTest extends TestCase
 
     public function testTheStepSaysThatTheLampComesFirst(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('fuse', ['part' => 'F1', 'state' => 'parted'])->add('cause', ['part' => 'C1', 'fault' => 'short'])->add('repair', ['part' => 'C1', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Limited)
-            ->add('repair', ['part' => 'F1', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Limited);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('fuse', ['part' => 'F1', 'state' => 'parted'])
+            ->add('cause', ['part' => 'C1', 'fault' => 'short'])
+            ->add('repair', ['part' => 'C1', 'out' => 'a', 'in' => 'b'])
+            ->seeTo(Gate::Limited)
+            ->add('repair', ['part' => 'F1', 'out' => 'a', 'in' => 'b'])
+            ->seeTo(Gate::Limited);
         $next = $this->next($bench);
 
         self::assertSame(['state', 'limited', 'plan'], [$next['kind'], $next['power'], $next['leads']]);
@@ -47,8 +65,16 @@ final class WayToPowerTest extends TestCase
 
     public function testGoodOnLimitedPowerLeadsToTheMains(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('cause', ['part' => 'C3', 'fault' => 'short'])->add('repair', ['part' => 'C3', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Limited)
-            ->add('looked', ['what' => 'closed'])->add('power', ['power' => 'limited', 'mode' => 'unloaded', 'method' => ['how' => 'variac', 'volts' => '230']]);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('cause', ['part' => 'C3', 'fault' => 'short'])
+            ->add('repair', ['part' => 'C3', 'out' => 'a', 'in' => 'b'])
+            ->seeTo(Gate::Limited)
+            ->add('looked', ['what' => 'closed'])
+            ->add('power', [
+                'power' => 'limited',
+                'mode' => 'unloaded',
+                'method' => ['how' => 'variac', 'volts' => '230'],
+            ]);
         self::assertSame('TP4', $this->next($bench)['target']);
         $bench->add('reading', ['text' => 'tp4 5.0']);
         $next = $this->next($bench);
@@ -59,8 +85,17 @@ final class WayToPowerTest extends TestCase
 
     public function testBadOnLimitedPowerDoesNot(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('cause', ['part' => 'C3', 'fault' => 'short'])->add('repair', ['part' => 'C3', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Limited)
-            ->add('looked', ['what' => 'closed'])->add('power', ['power' => 'limited', 'mode' => 'unloaded', 'method' => ['how' => 'variac', 'volts' => '230']])->add('reading', ['text' => 'tp4 0.1']);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('cause', ['part' => 'C3', 'fault' => 'short'])
+            ->add('repair', ['part' => 'C3', 'out' => 'a', 'in' => 'b'])
+            ->seeTo(Gate::Limited)
+            ->add('looked', ['what' => 'closed'])
+            ->add('power', [
+                'power' => 'limited',
+                'mode' => 'unloaded',
+                'method' => ['how' => 'variac', 'volts' => '230'],
+            ])
+            ->add('reading', ['text' => 'tp4 0.1']);
         $workup = new Workup($bench->supply, $bench->state(), Supplies::knowledge('auction-scale'));
 
         self::assertSame(['TP4'], $workup->badProof());
@@ -69,8 +104,14 @@ final class WayToPowerTest extends TestCase
 
     public function testWhatIsOpenBeforeHandBackIsTheNextThing(): void
     {
-        $bench = (new Bench(Supplies::demo('auction-scale')))->add('taken', ['kind' => 'screws', 'text' => '4 screws', 'where' => 'lid'])->add('cause', ['part' => 'C3', 'fault' => 'dried'])->add('repair', ['part' => 'C3', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Mains)
-            ->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 5.0'])->add('power', ['power' => 'unplugged']);
+        $bench = (new Bench(Supplies::demo('auction-scale')))
+            ->add('taken', ['kind' => 'screws', 'text' => '4 screws', 'where' => 'lid'])
+            ->add('cause', ['part' => 'C3', 'fault' => 'dried'])
+            ->add('repair', ['part' => 'C3', 'out' => 'a', 'in' => 'b'])
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 5.0'])
+            ->add('power', ['power' => 'unplugged']);
         $next = $this->next($bench);
         self::assertSame(['gate', 'refit'], [$next['kind'], $next['leads']]);
         self::assertStringContainsString('4 screws', $next['sentence']);
@@ -81,7 +122,11 @@ final class WayToPowerTest extends TestCase
 
     public function testACauseOnAChargedUnitIsFoundButHandsStayOut(): void
     {
-        $bench = (new Bench(Supplies::demo('gallery-organ')))->add('symptom', ['symptom' => 'dead'])->add('symptom', ['symptom' => 'fuse_intact'])->add('reading', ['text' => 't1.primary OL'])->add('reading', ['text' => 't1.primary OL']);
+        $bench = (new Bench(Supplies::demo('gallery-organ')))
+            ->add('symptom', ['symptom' => 'dead'])
+            ->add('symptom', ['symptom' => 'fuse_intact'])
+            ->add('reading', ['text' => 't1.primary OL'])
+            ->add('reading', ['text' => 't1.primary OL']);
         $next = $this->next($bench, 'gallery-organ');
 
         self::assertStringStartsWith('Found: T1', $next['sentence']);
@@ -93,9 +138,12 @@ final class WayToPowerTest extends TestCase
     {
         $bench = (new Bench(Supplies::demo('gallery-organ')))->add('symptom', ['symptom' => 'dead']);
         $workup = new Workup($bench->supply, $bench->state(), Supplies::knowledge('gallery-organ'));
-        $dead = array_values(array_filter($workup->candidates(), static fn($c): bool => ! $c->energised));
+        $dead = array_values(array_filter($workup->candidates(), static fn($c): bool => !$c->energised));
         $writer = $workup->next();
-        $steps = array_filter([$writer['next'], ...$writer['alternatives']], static fn(array $s): bool => in_array($s['quantity'], ['resistance', 'diode', 'esr'], true));
+        $steps = array_filter(
+            [$writer['next'], ...$writer['alternatives']],
+            static fn(array $s): bool => in_array($s['quantity'], ['resistance', 'diode', 'esr'], true),
+        );
 
         self::assertNotSame([], $dead);
         foreach ($steps as $step) {

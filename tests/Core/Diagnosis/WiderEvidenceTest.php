@@ -19,7 +19,10 @@ final class WiderEvidenceTest extends TestCase
 {
     private const DEMO = 'tide-recorder';
 
-    /** @return iterable<string, array{list<string>, string, string, bool}> typed before, typed then, what it is about, whether suspicion on it rises */
+    /**
+     * @return iterable<string, array{list<string>, string, string, bool}> typed before, typed then, what it is about,
+     *     whether suspicion on it rises
+     */
     public static function moves(): iterable
     {
         yield 'half the ripple frequency is an open leg' => [['hum'], 'tp3 50Hz', 'BR1 ', true];
@@ -40,10 +43,15 @@ final class WiderEvidenceTest extends TestCase
         }
         $prior = self::about($bench, $about);
         $this->type($bench, $typed);
-        $rises ? self::assertGreaterThan(1.5 * $prior, self::about($bench, $about)) : self::assertLessThan(0.7 * $prior, self::about($bench, $about));
+        $rises
+            ? self::assertGreaterThan(1.5 * $prior, self::about($bench, $about))
+            : self::assertLessThan(0.7 * $prior, self::about($bench, $about));
     }
 
-    /** @return iterable<string, array{string, string, bool}> typed with the plug out, what it is about, whether suspicion on it rises */
+    /**
+     * @return iterable<string, array{string, string, bool}> typed with the plug out, what it is about, whether
+     *     suspicion on it rises
+     */
     public static function deadMoves(): iterable
     {
         yield 'a reservoir that charges is not shorted' => ['c1 climbs', 'C1 shorted', false];
@@ -62,7 +70,9 @@ final class WiderEvidenceTest extends TestCase
         $about = explode(' ', $about)[0];
         $prior = self::shorted($bench, $about);
         $this->type($bench, $typed);
-        $rises ? self::assertGreaterThan($prior, self::shorted($bench, $about)) : self::assertLessThan($prior, self::shorted($bench, $about));
+        $rises
+            ? self::assertGreaterThan($prior, self::shorted($bench, $about))
+            : self::assertLessThan($prior, self::shorted($bench, $about));
     }
 
     public function testClimbingIsJudged(): void
@@ -74,7 +84,11 @@ final class WiderEvidenceTest extends TestCase
         self::assertSame(VerdictWord::NotAsExpected, $this->verdict($bench)->word);
         self::assertStringContainsString('no charging capacitor', $this->verdict($bench)->why);
         $this->type($bench, 'r1 climbs');
-        self::assertSame(VerdictWord::AsExpected, $this->verdict($bench)->word, 'R1 bleeds C1: the pair of nodes climbs');
+        self::assertSame(
+            VerdictWord::AsExpected,
+            $this->verdict($bench)->word,
+            'R1 bleeds C1: the pair of nodes climbs',
+        );
         $this->type($bench, 'f1 climbs');
         self::assertSame(VerdictWord::NotAsExpected, $this->verdict($bench)->word, 'nothing charges across a fuse');
     }
@@ -94,7 +108,16 @@ final class WiderEvidenceTest extends TestCase
     public function testAZenerIsJudgedByItsVoltageUnderCurrent(): void
     {
         $bench = new Bench(Supplies::demo('tuner-feed'));
-        foreach (['9.1' => VerdictWord::Fine, '6.8' => VerdictWord::Low, '0.02' => VerdictWord::Dead, 'OL' => VerdictWord::NotAsExpected, '12' => VerdictWord::High] as $volts => $word) {
+        foreach (
+            [
+                '9.1' => VerdictWord::Fine,
+                '6.8' => VerdictWord::Low,
+                '0.02' => VerdictWord::Dead,
+                'OL' => VerdictWord::NotAsExpected,
+                '12' => VerdictWord::High,
+            ]
+            as $volts => $word
+        ) {
             $this->type($bench, "z1 zener {$volts}");
             $views = (new Workup($bench->supply, $bench->state(), Supplies::knowledge('tuner-feed')))->tests()->views();
             self::assertSame($word->value, $views[$bench->last()->id]['word'], (string) $volts);
@@ -109,7 +132,10 @@ final class WiderEvidenceTest extends TestCase
 
             return self::about($bench, $title, 'tuner-feed');
         })->call(new self('x'));
-        self::assertGreaterThan(10 * $about('z1 zener 9.0', 'Z1 voltage fallen'), $about('z1 zener 6.8', 'Z1 voltage fallen'));
+        self::assertGreaterThan(
+            10 * $about('z1 zener 9.0', 'Z1 voltage fallen'),
+            $about('z1 zener 6.8', 'Z1 voltage fallen'),
+        );
         self::assertGreaterThan(10 * $about('z1 zener 9.0', 'Z1 shorted'), $about('z1 zener 0.01', 'Z1 shorted'));
         self::assertGreaterThan(10 * $about('z1 zener 9.0', 'Z1 open'), $about('z1 zener OL', 'Z1 open'));
     }
@@ -136,7 +162,11 @@ final class WiderEvidenceTest extends TestCase
         $this->type($beside, 'twin tp3 5.1');
         $this->type($beside, 'tp3 21.7');
 
-        self::assertEqualsWithDelta(self::about($alone, 'Nothing wrong with it'), self::about($beside, 'Nothing wrong with it'), 1e-9);
+        self::assertEqualsWithDelta(
+            self::about($alone, 'Nothing wrong with it'),
+            self::about($beside, 'Nothing wrong with it'),
+            1e-9,
+        );
     }
 
     /** @return iterable<string, array{string, string, string}> power, typed, part of the message */
@@ -158,7 +188,7 @@ final class WiderEvidenceTest extends TestCase
         $bench = new Bench(Supplies::demo(self::DEMO));
         $bench->add('power', ['power' => $power, 'mode' => 'loaded']);
         $this->expectException(EntryRefused::class);
-        $this->expectExceptionMessageMatches('/'.preg_quote($says, '/').'/');
+        $this->expectExceptionMessageMatches('/' . preg_quote($says, '/') . '/');
         $this->type($bench, $typed);
     }
 
@@ -169,7 +199,10 @@ final class WiderEvidenceTest extends TestCase
 
     private function type(Bench $bench, string $text): void
     {
-        $understood = FieldText::understand($text, $bench->supply) ?? ['kind' => 'reading', 'payload' => ['text' => $text]];
+        $understood = FieldText::understand($text, $bench->supply) ?? [
+            'kind' => 'reading',
+            'payload' => ['text' => $text],
+        ];
         $bench->add($understood['kind'], $understood['payload']);
     }
 
@@ -177,13 +210,19 @@ final class WiderEvidenceTest extends TestCase
     {
         $state = $bench->state();
 
-        return (new Workup($bench->supply, $state, Supplies::knowledge(self::DEMO)))->verdict($state->readings[count($state->readings) - 1]);
+        return (new Workup($bench->supply, $state, Supplies::knowledge(self::DEMO)))->verdict(
+            $state->readings[count($state->readings) - 1],
+        );
     }
 
     private static function about(Bench $bench, string $title, string $demo = self::DEMO): float
     {
         $suspects = (new Workup($bench->supply, $bench->state(), Supplies::knowledge($demo)))->suspects();
-        $found = array_filter($suspects, static fn(Suspect $s): bool => str_contains($s->title, $title) || array_filter($s->members, static fn($h): bool => str_starts_with($h->title, $title)) !== []);
+        $found = array_filter(
+            $suspects,
+            static fn(Suspect $s): bool => str_contains($s->title, $title) ||
+                array_filter($s->members, static fn($h): bool => str_starts_with($h->title, $title)) !== [],
+        );
         self::assertNotEmpty($found, $title);
 
         return array_sum(array_map(static fn(Suspect $s): float => $s->probability, $found));
@@ -192,8 +231,17 @@ final class WiderEvidenceTest extends TestCase
     private static function shorted(Bench $bench, string $ref): float
     {
         $sum = 0.0;
-        foreach ((new Workup($bench->supply, $bench->state(), Supplies::knowledge(self::DEMO)))->suspects() as $suspect) {
-            $sum += array_filter($suspect->members, static fn($h): bool => $h->ref === $ref && str_contains($h->fault, 'short')) === [] ? 0.0 : $suspect->probability;
+        foreach (
+            (new Workup($bench->supply, $bench->state(), Supplies::knowledge(self::DEMO)))->suspects()
+            as $suspect
+        ) {
+            $sum +=
+                array_filter(
+                    $suspect->members,
+                    static fn($h): bool => $h->ref === $ref && str_contains($h->fault, 'short'),
+                ) === []
+                    ? 0.0
+                    : $suspect->probability;
         }
 
         return $sum;

@@ -42,7 +42,11 @@ final class CapacitorMeterTest extends TestCase
         $record = SteadyState::of($netlist);
         $ohms = $record->signal('a', '0')->acRms / $record->currentSignal('V')->acRms;
 
-        self::assertEqualsWithDelta($ohms, (new CapacitorMeter(self::pair()))->read('C1', CapacitorMeter::ESR, false), 0.03 * $ohms);
+        self::assertEqualsWithDelta(
+            $ohms,
+            (new CapacitorMeter(self::pair()))->read('C1', CapacitorMeter::ESR, false),
+            0.03 * $ohms,
+        );
     }
 
     /** @return iterable<string, array{string, bool, float, VerdictWord}> quantity, lifted, value, word */
@@ -73,11 +77,20 @@ final class CapacitorMeterTest extends TestCase
 
     public function testABadReadingInCircuitAsksForALiftedLeg(): void
     {
-        self::assertStringContainsString('Lift one leg', CapacitorJudge::of(self::pair(), 'C1', 'esr', false, 2.0)->why);
-        self::assertStringContainsString('together with the other one in parallel', CapacitorJudge::of(self::pair(), 'C1', 'esr', false, 0.15)->why);
+        self::assertStringContainsString(
+            'Lift one leg',
+            CapacitorJudge::of(self::pair(), 'C1', 'esr', false, 2.0)->why,
+        );
+        self::assertStringContainsString(
+            'together with the other one in parallel',
+            CapacitorJudge::of(self::pair(), 'C1', 'esr', false, 0.15)->why,
+        );
     }
 
-    /** 0.01 C V of a 1000 uF, 25 V electrolytic: 250 uA; a small one is allowed three microamperes (data sheets, from memory). */
+    /**
+     * 0.01 C V of a 1000 uF, 25 V electrolytic: 250 uA; a small one is allowed three microamperes (data sheets, from
+     * memory).
+     */
     public function testLeakageOfGoodSpecimens(): void
     {
         $meter = new CapacitorMeter(self::pair());
@@ -89,17 +102,48 @@ final class CapacitorMeterTest extends TestCase
 
     private static function pair(): Description
     {
-        return Supplies::of([
-            ['ref' => 'B1', 'kind' => 'battery', 'value' => '20 V', 'terminals' => ['plus' => 'A', 'minus' => '0V']],
-            ['ref' => 'C1', 'kind' => 'electrolytic', 'value' => '1000u', 'voltage' => '25 V', 'esr' => '0.2', 'terminals' => ['plus' => 'A', 'minus' => '0V']],
-            ['ref' => 'W1', 'kind' => 'wire', 'terminals' => ['a' => 'A', 'b' => 'B']],
-            ['ref' => 'C2', 'kind' => 'electrolytic', 'value' => '100u', 'voltage' => '25 V', 'esr' => '0.8', 'terminals' => ['plus' => 'B', 'minus' => '0V']],
-            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10', 'terminals' => ['a' => 'B', 'b' => 'C']],
-            ['ref' => 'C3', 'kind' => 'electrolytic', 'value' => '1u', 'voltage' => '25 V', 'terminals' => ['plus' => 'C', 'minus' => '0V']],
-        ], ['TP1' => ['A', '0V']]);
+        return Supplies::of(
+            [
+                [
+                    'ref' => 'B1',
+                    'kind' => 'battery',
+                    'value' => '20 V',
+                    'terminals' => ['plus' => 'A', 'minus' => '0V'],
+                ],
+                [
+                    'ref' => 'C1',
+                    'kind' => 'electrolytic',
+                    'value' => '1000u',
+                    'voltage' => '25 V',
+                    'esr' => '0.2',
+                    'terminals' => ['plus' => 'A', 'minus' => '0V'],
+                ],
+                ['ref' => 'W1', 'kind' => 'wire', 'terminals' => ['a' => 'A', 'b' => 'B']],
+                [
+                    'ref' => 'C2',
+                    'kind' => 'electrolytic',
+                    'value' => '100u',
+                    'voltage' => '25 V',
+                    'esr' => '0.8',
+                    'terminals' => ['plus' => 'B', 'minus' => '0V'],
+                ],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10', 'terminals' => ['a' => 'B', 'b' => 'C']],
+                [
+                    'ref' => 'C3',
+                    'kind' => 'electrolytic',
+                    'value' => '1u',
+                    'voltage' => '25 V',
+                    'terminals' => ['plus' => 'C', 'minus' => '0V'],
+                ],
+            ],
+            ['TP1' => ['A', '0V']],
+        );
     }
 
-    /** Common practice: an ESR meter does not tell a short from a splendid capacitor; so a bridged bleeder and a shorted capacitor are one suspect. */
+    /**
+     * Common practice: an ESR meter does not tell a short from a splendid capacitor; so a bridged bleeder and a shorted
+     * capacitor are one suspect.
+     */
     public function testAShortBesideACapacitorReadsAsLowSeriesResistance(): void
     {
         $supply = Supplies::demo('gallery-organ');

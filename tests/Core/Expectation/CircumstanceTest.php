@@ -13,7 +13,10 @@ use Oculant\Core\Supply\Description;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
-/** What is right in one mode and would be wrong in another (common practice), and the slips that need two grounds or high ohms. */
+/**
+ * What is right in one mode and would be wrong in another (common practice), and the slips that need two grounds or
+ * high ohms.
+ */
 final class CircumstanceTest extends TestCase
 {
     public function testAConstantCurrentOutputStandsAtTheTopOfItsRangeWithNothingOnIt(): void
@@ -33,7 +36,11 @@ final class CircumstanceTest extends TestCase
 
         self::assertSame(VerdictWord::FineHere, $verdict->word, $verdict->sentence);
         self::assertStringContainsString('off in this mode', $verdict->sentence);
-        self::assertNotSame(VerdictWord::Fine, $this->judged($supply, 'standby', 'TP7', 11.9)->word, 'on in standby is not fine');
+        self::assertNotSame(
+            VerdictWord::Fine,
+            $this->judged($supply, 'standby', 'TP7', 11.9)->word,
+            'on in standby is not fine',
+        );
     }
 
     public function testALightlyLoadedWindingReadsAboveItsRating(): void
@@ -51,7 +58,10 @@ final class CircumstanceTest extends TestCase
         $judge = new Judge($supply, self::expectations($supply, 'loaded'));
 
         self::assertSame(VerdictWord::Unstable, $judge->live('TP4', 'loaded', 'dc', 11.0, 4.0)->word);
-        self::assertStringContainsString('9.00 V to 13.00 V: unstable', $judge->live('TP4', 'loaded', 'dc', 11.0, 4.0)->sentence);
+        self::assertStringContainsString(
+            '9.00 V to 13.00 V: unstable',
+            $judge->live('TP4', 'loaded', 'dc', 11.0, 4.0)->sentence,
+        );
         self::assertSame(VerdictWord::Fine, $judge->live('TP4', 'loaded', 'dc', 12.0, 0.05)->word);
     }
 
@@ -74,7 +84,10 @@ final class CircumstanceTest extends TestCase
         ];
         $array = Supplies::arrayOf($parts, ['TP1' => ['FEED', 'MID']], [['id' => 'on', 'name' => 'On']]);
         $array['mains'] = ['dc' => '24 V', 'tolerance' => '5 %'];
-        $array['grounds'] = [['node' => '0V', 'name' => 'feed minus', 'how' => 'terminal'], ['node' => 'MID', 'name' => 'artificial ground', 'how' => 'stud']];
+        $array['grounds'] = [
+            ['node' => '0V', 'name' => 'feed minus', 'how' => 'terminal'],
+            ['node' => 'MID', 'name' => 'artificial ground', 'how' => 'stud'],
+        ];
         $supply = \Oculant\Core\Supply\DescriptionReader::fromArray($array);
         $slips = (new SlipFinder($supply, self::expectations($supply, 'on')))->explain('TP1', 'on', 'dc', 24.0);
 
@@ -105,10 +118,16 @@ final class CircumstanceTest extends TestCase
         $array['mains'] = ['dc' => '100 V', 'tolerance' => '5 %'];
         $supply = \Oculant\Core\Supply\DescriptionReader::fromArray($array);
         $expected = self::expectations($supply, 'on');
-        $parallel = static fn(float ...$ohms): float => 1 / array_sum(array_map(static fn(float $r): float => 1 / $r, $ohms));
-        $loaded = 100 * $parallel(1e6, 10e6, 300e3) / (1e6 + $parallel(1e6, 10e6, 300e3));
+        $parallel = static fn(float ...$ohms): float => 1 /
+            array_sum(array_map(static fn(float $r): float => 1 / $r, $ohms));
+        $loaded = (100 * $parallel(1e6, 10e6, 300e3)) / (1e6 + $parallel(1e6, 10e6, 300e3));
 
-        self::assertEqualsWithDelta(100 * $parallel(1e6, 10e6) / (1e6 + $parallel(1e6, 10e6)), $expected['on']->window('TP1')->nominal, 0.2, 'the usual 10 Mohm counts too');
+        self::assertEqualsWithDelta(
+            (100 * $parallel(1e6, 10e6)) / (1e6 + $parallel(1e6, 10e6)),
+            $expected['on']->window('TP1')->nominal,
+            0.2,
+            'the usual 10 Mohm counts too',
+        );
         $slips = (new SlipFinder($supply, $expected))->explain('TP1', 'on', 'dc', $loaded);
         self::assertSame('meter loading', $slips[0]->name ?? null);
     }
@@ -124,9 +143,18 @@ final class CircumstanceTest extends TestCase
         self::assertSame([], SlipFinder::explainDead($check, INF, 1.0));
     }
 
-    private function judged(Description $supply, string $mode, string $point, float $value): \Oculant\Core\Expectation\Verdict
-    {
-        return (new Judge($supply, self::expectations($supply, $mode)))->live($point, $mode, 'dc' === (self::expectations($supply, $mode)[$mode]->functions[$point]) ? 'dc' : 'ac', $value);
+    private function judged(
+        Description $supply,
+        string $mode,
+        string $point,
+        float $value,
+    ): \Oculant\Core\Expectation\Verdict {
+        return (new Judge($supply, self::expectations($supply, $mode)))->live(
+            $point,
+            $mode,
+            'dc' === self::expectations($supply, $mode)[$mode]->functions[$point] ? 'dc' : 'ac',
+            $value,
+        );
     }
 
     private function nominal(Description $supply, string $mode, string $point): float
@@ -139,6 +167,6 @@ final class CircumstanceTest extends TestCase
     {
         static $solved = [];
 
-        return $solved[$supply->hash().$mode] ??= [$mode => Expectations::of($supply, $supply->mode($mode))];
+        return $solved[$supply->hash() . $mode] ??= [$mode => Expectations::of($supply, $supply->mode($mode))];
     }
 }

@@ -12,7 +12,8 @@ use Tests\Support\Supplies;
 use Tests\Support\Switchers;
 
 /**
- * A good switching supply gives its output, whatever its topology, load, pins and mains. What it gives follows from the divider at its
+ * A good switching supply gives its output, whatever its topology, load, pins and mains. What it gives follows from the
+ * divider at its
  * shunt reference: 2.5 V (1 + R8 / R9) (431 data sheet).
  */
 final class EverySwitcherSettlesTest extends TestCase
@@ -27,8 +28,11 @@ final class EverySwitcherSettlesTest extends TestCase
     }
 
     #[DataProvider('topologies')]
-    public function testEveryTopologyGivesItsOutputWithAndWithoutItsLoad(string $topology, float $volts, float $ohms): void
-    {
+    public function testEveryTopologyGivesItsOutputWithAndWithoutItsLoad(
+        string $topology,
+        float $volts,
+        float $ohms,
+    ): void {
         $supply = Switchers::of($topology, $volts, $ohms);
         foreach ($supply->modes as $mode) {
             $seen = (new Behaviour($supply))->live($mode);
@@ -43,7 +47,10 @@ final class EverySwitcherSettlesTest extends TestCase
     {
         foreach ([[], ['timing'], ['inverting'], ['inverting', 'timing']] as $extras) {
             foreach ([2.6, 4.0, 5.0, 8.0, 20.0, 400.0] as $ohms) {
-                yield sprintf('%s, %s ohms', $extras === [] ? 'plain' : implode(' and ', $extras), $ohms) => [$extras, $ohms];
+                yield sprintf('%s, %s ohms', $extras === [] ? 'plain' : implode(' and ', $extras), $ohms) => [
+                    $extras,
+                    $ohms,
+                ];
             }
         }
     }
@@ -52,7 +59,9 @@ final class EverySwitcherSettlesTest extends TestCase
     #[DataProvider('loads')]
     public function testAFlybackSettlesWhateverItsLoadAndHoweverMuchOfItIsDrawn(array $extras, float $ohms): void
     {
-        $seen = (new Behaviour($supply = Switchers::of('flyback', 12.0, $ohms, $extras)))->live($supply->mode('loaded'));
+        $seen = (new Behaviour(($supply = Switchers::of('flyback', 12.0, $ohms, $extras))))->live(
+            $supply->mode('loaded'),
+        );
         self::assertTrue($seen->settled);
         self::assertEqualsWithDelta(12.0, $seen->reading('TP3', 'dc'), 0.2);
     }
@@ -67,13 +76,27 @@ final class EverySwitcherSettlesTest extends TestCase
         }
     }
 
-    /** An open switch of a bridge, a capacitor in series with its primary that is open: nothing is transferred (common practice). */
+    /**
+     * An open switch of a bridge, a capacitor in series with its primary that is open: nothing is transferred (common
+     * practice).
+     */
     public function testABridgeGivesNothingWithoutEachOfItsSwitches(): void
     {
-        foreach ([['half bridge', ['Q1', 'Q2', 'C4']], ['full bridge', ['Q1', 'Q2', 'Q3', 'Q4']], ['two-switch forward', ['Q1', 'Q2']]] as [$topology, $refs]) {
+        foreach (
+            [
+                ['half bridge', ['Q1', 'Q2', 'C4']],
+                ['full bridge', ['Q1', 'Q2', 'Q3', 'Q4']],
+                ['two-switch forward', ['Q1', 'Q2']],
+            ]
+            as [$topology, $refs]
+        ) {
             $supply = Switchers::of($topology, 12.0, 2.4);
             foreach ($refs as $ref) {
-                self::assertLessThan(1.0, (new Behaviour($supply))->live($supply->mode('loaded'), [$ref => 'open'])->reading('TP3', 'dc'), "{$topology} {$ref}");
+                self::assertLessThan(
+                    1.0,
+                    (new Behaviour($supply))->live($supply->mode('loaded'), [$ref => 'open'])->reading('TP3', 'dc'),
+                    "{$topology} {$ref}",
+                );
             }
         }
     }
@@ -88,8 +111,11 @@ final class EverySwitcherSettlesTest extends TestCase
     }
 
     #[DataProvider('mains')]
-    public function testEveryFamilySettlesOnTheMainsOfOtherCountries(string $family, string $mains, string $frequency): void
-    {
+    public function testEveryFamilySettlesOnTheMainsOfOtherCountries(
+        string $family,
+        string $mains,
+        string $frequency,
+    ): void {
         $supply = Supplies::drafted($family, ['mains' => $mains, 'frequency' => $frequency]);
         $seen = (new Behaviour($supply))->live($supply->mode(null));
         self::assertTrue($seen->settled);

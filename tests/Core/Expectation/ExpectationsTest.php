@@ -61,7 +61,9 @@ final class ExpectationsTest extends TestCase
         self::assertLessThan(0.6 * $width($loose), $width($tight));
     }
 
-    /** Peak less two drops and the winding's own: within what a technician reckons in the head, (Vrms * 1.414 - 1.8). */
+    /**
+     * Peak less two drops and the winding's own: within what a technician reckons in the head, (Vrms * 1.414 - 1.8).
+     */
     public function testReservoirIsNearTheRuleOfThumb(): void
     {
         $supply = Supplies::demo('deck-intercom');
@@ -71,7 +73,9 @@ final class ExpectationsTest extends TestCase
         self::assertEqualsWithDelta($reckoned, $observation->reading('TP3', 'dc'), 0.05 * $reckoned);
     }
 
-    /** The regulator's input stays at least its dropout above the output at the ripple valley (data-sheet condition). */
+    /**
+     * The regulator's input stays at least its dropout above the output at the ripple valley (data-sheet condition).
+     */
     public function testGoodRegulatedSuppliesKeepTheirDropoutAtTheValley(): void
     {
         foreach (['tide-recorder' => 'TP3', 'deck-intercom' => 'TP3', 'auction-scale' => 'TP3'] as $name => $point) {
@@ -97,7 +101,11 @@ final class ExpectationsTest extends TestCase
         $meter = new DeadMeter($supply);
 
         self::assertEqualsWithDelta(455, $meter->read($supply->deadChecks()['TP4'], $supply->mode(null)), 10);
-        self::assertGreaterThan(1e5, $meter->read($supply->deadChecks()['TP4'], $supply->mode('unloaded')), 'with the tuner unplugged nothing is left');
+        self::assertGreaterThan(
+            1e5,
+            $meter->read($supply->deadChecks()['TP4'], $supply->mode('unloaded')),
+            'with the tuner unplugged nothing is left',
+        );
     }
 
     /** Diode test: silicon 0.45 to 0.75 V one way and open the other (common practice), when nothing bridges it. */
@@ -112,8 +120,13 @@ final class ExpectationsTest extends TestCase
         self::assertTrue(is_infinite($meter->read($checks['D1.reverse'], $supply->mode('unloaded'))));
         self::assertLessThan(0.1, $meter->read($checks['D1'], $supply->mode(null), ['D1' => 'short']));
         self::assertLessThan(0.1, $meter->read($checks['D1.reverse'], $supply->mode(null), ['D1' => 'short']));
-        // An open D1 does not read open here: the zener's forward junction and R1 bridge it. In circuit a part is never alone.
-        self::assertEqualsWithDelta(0.75, $meter->read($checks['D1'], $supply->mode('unloaded'), ['D1' => 'open']), 0.2);
+        // An open D1 does not read open here: the zener's forward junction and R1 bridge it. In circuit a part is never
+        // alone.
+        self::assertEqualsWithDelta(
+            0.75,
+            $meter->read($checks['D1'], $supply->mode('unloaded'), ['D1' => 'open']),
+            0.2,
+        );
     }
 
     public function testWindingsReadTheirCopperAtDirectCurrent(): void
@@ -124,7 +137,9 @@ final class ExpectationsTest extends TestCase
 
         self::assertGreaterThan(100, $meter->read($checks['T1.primary'], $supply->mode(null)));
         self::assertLessThan(10, $meter->read($checks['T1.secondary'], $supply->mode(null)));
-        self::assertTrue(is_infinite($meter->read($checks['T1.primary'], $supply->mode(null), ['T1' => 'primary_open'])));
+        self::assertTrue(
+            is_infinite($meter->read($checks['T1.primary'], $supply->mode(null), ['T1' => 'primary_open'])),
+        );
     }
 
     public function testPreviewShowsEveryModeAndTheWholePath(): void
@@ -136,10 +151,16 @@ final class ExpectationsTest extends TestCase
         self::assertSame(['loaded', true, []], [$preview['mode'], $preview['settled'], $preview['broken']]);
         self::assertMatchesRegularExpression('/^15\.\d\d V|^14\.9\d V/', $preview['points'][3]['expected']);
         self::assertSame('unloaded', Preview::of(Supplies::demo('tide-recorder'), 'unloaded')['mode']);
-        self::assertSame(['inlet', 'transformer', 'raw1', 'out1', 'raw2', 'out2'], array_column($preview['path'], 'id'));
+        self::assertSame(
+            ['inlet', 'transformer', 'raw1', 'out1', 'raw2', 'out2'],
+            array_column($preview['path'], 'id'),
+        );
     }
 
-    /** For a large supply the windows at a measured mains are read off between the limits; beside a full solve they must agree. */
+    /**
+     * For a large supply the windows at a measured mains are read off between the limits; beside a full solve they must
+     * agree.
+     */
     public function testWindowsAtAMeasuredMainsAgreeWithAFullSolve(): void
     {
         $supply = Supplies::drafted('flyback');
@@ -147,10 +168,23 @@ final class ExpectationsTest extends TestCase
         $read = Expectations::of($supply, $mode)->atMains(245.0);
         $solved = Expectations::of($supply, $mode, 245.0);
         foreach ($supply->points as $id => $point) {
-            self::assertEqualsWithDelta($solved->window((string) $id)->nominal, $read->window((string) $id)->nominal, 0.01 * abs($solved->window((string) $id)->nominal) + 0.05, (string) $id);
-            self::assertLessThanOrEqual(1.15 * Expectations::of($supply, $mode)->window((string) $id)->sigma + 0.01, $read->window((string) $id)->sigma);
+            self::assertEqualsWithDelta(
+                $solved->window((string) $id)->nominal,
+                $read->window((string) $id)->nominal,
+                0.01 * abs($solved->window((string) $id)->nominal) + 0.05,
+                (string) $id,
+            );
+            self::assertLessThanOrEqual(
+                1.15 * Expectations::of($supply, $mode)->window((string) $id)->sigma + 0.01,
+                $read->window((string) $id)->sigma,
+            );
         }
-        self::assertEqualsWithDelta($read->window('TP2')->solved, $read->window('TP2')->asComputed($read->window('TP2')->nominal), 1e-6, 'a reading is put on the scale the faults were solved in');
+        self::assertEqualsWithDelta(
+            $read->window('TP2')->solved,
+            $read->window('TP2')->asComputed($read->window('TP2')->nominal),
+            1e-6,
+            'a reading is put on the scale the faults were solved in',
+        );
 
         // Half way up a variable transformer it is another supply: nothing of it is known before it is solved there.
         $far = Expectations::of($supply, $mode)->atMains(104.0);
@@ -164,7 +198,11 @@ final class ExpectationsTest extends TestCase
         $rough = Expectations::roughly($supply, $supply->mode(null));
         $fine = Expectations::of($supply, $supply->mode(null));
         foreach (array_keys($supply->points) as $id) {
-            self::assertEqualsWithDelta($fine->window((string) $id)->nominal, $rough->window((string) $id)->nominal, 1e-6);
+            self::assertEqualsWithDelta(
+                $fine->window((string) $id)->nominal,
+                $rough->window((string) $id)->nominal,
+                1e-6,
+            );
             self::assertSame($fine->functions[$id], $rough->functions[$id]);
         }
         self::assertTrue($rough->window('TP4')->holds(12.3));

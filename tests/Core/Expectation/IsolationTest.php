@@ -17,11 +17,22 @@ use Tests\Support\Supplies;
 /** Tingle or fault: what interference capacitors let through, and what condemns a unit. */
 final class IsolationTest extends TestCase
 {
-    /** I = 2 pi f C V: 4.7 nF at 230 V, 50 Hz pass 0.34 mA (worked example of the trade); 2.2 nF at 120 V, 60 Hz 0.10 mA. */
+    /**
+     * I = 2 pi f C V: 4.7 nF at 230 V, 50 Hz pass 0.34 mA (worked example of the trade); 2.2 nF at 120 V, 60 Hz 0.10
+     * mA.
+     */
     public function testLeakageOfClassYCapacitors(): void
     {
-        self::assertEqualsWithDelta(0.34e-3, (new IsolationBarrier(self::withCapacitor('4n7', '230 V', '50 Hz')))->expectedLeakage(), 0.005e-3);
-        self::assertEqualsWithDelta(0.0995e-3, (new IsolationBarrier(self::withCapacitor('2n2', '120 V', '60 Hz')))->expectedLeakage(), 0.001e-3);
+        self::assertEqualsWithDelta(
+            0.34e-3,
+            (new IsolationBarrier(self::withCapacitor('4n7', '230 V', '50 Hz')))->expectedLeakage(),
+            0.005e-3,
+        );
+        self::assertEqualsWithDelta(
+            0.0995e-3,
+            (new IsolationBarrier(self::withCapacitor('2n2', '120 V', '60 Hz')))->expectedLeakage(),
+            0.001e-3,
+        );
         self::assertSame(0.0, (new IsolationBarrier(Supplies::demo('tuner-feed')))->expectedLeakage());
     }
 
@@ -53,7 +64,10 @@ final class IsolationTest extends TestCase
     /** Two-legged parts come out before a transformer does. */
     public function testTheEasiestComesOutFirst(): void
     {
-        $refs = array_map(static fn($part): string => $part->ref, (new IsolationBarrier(self::withCapacitor('4n7', '230 V', '50 Hz')))->bridging());
+        $refs = array_map(
+            static fn($part): string => $part->ref,
+            (new IsolationBarrier(self::withCapacitor('4n7', '230 V', '50 Hz')))->bridging(),
+        );
 
         self::assertSame(['CY1', 'T1'], $refs);
     }
@@ -70,7 +84,10 @@ final class IsolationTest extends TestCase
         self::assertStringContainsString('T1', $condemned->next()['next']['detail']);
         self::assertStringContainsString('isolation', implode(' ', $condemned->missingForClose()));
 
-        $bench->add('cause', ['part' => 'T1', 'fault' => 'primary_open'])->add('repair', ['part' => 'T1', 'out' => 'old', 'in' => 'new'])->add('isolation', ['test' => 'resistance', 'text' => 'OL']);
+        $bench
+            ->add('cause', ['part' => 'T1', 'fault' => 'primary_open'])
+            ->add('repair', ['part' => 'T1', 'out' => 'old', 'in' => 'new'])
+            ->add('isolation', ['test' => 'resistance', 'text' => 'OL']);
         $cured = new Workup($supply, $bench->state(), $knowledge);
         self::assertNull($cured->tests()->condemned());
         self::assertStringNotContainsString('isolation', implode(' ', $cured->missingForClose()));
@@ -80,7 +97,9 @@ final class IsolationTest extends TestCase
     {
         $this->expectException(EntryRefused::class);
         $this->expectExceptionMessage('with the plug out');
-        (new Bench(Supplies::demo('tuner-feed')))->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('isolation', ['test' => 'resistance', 'text' => '20M']);
+        (new Bench(Supplies::demo('tuner-feed')))
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('isolation', ['test' => 'resistance', 'text' => '20M']);
     }
 
     public function testABareCurrentAsksForItsUnit(): void
@@ -92,13 +111,20 @@ final class IsolationTest extends TestCase
 
     public function testTheNotebookKeepsIdeasWithWhatCameOfThem(): void
     {
-        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('idea', ['idea' => 'hum comes in through the aerial lead', 'test' => 'pull it', 'verdict' => 'open']);
+        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('idea', [
+            'idea' => 'hum comes in through the aerial lead',
+            'test' => 'pull it',
+            'verdict' => 'open',
+        ]);
         $id = array_key_first($bench->state()->ideas);
         $bench->add('idea', ['of' => $id, 'outcome' => 'hum stays', 'verdict' => 'out']);
         $idea = $bench->state()->ideas[$id];
 
         self::assertCount(1, $bench->state()->ideas);
-        self::assertSame(['hum comes in through the aerial lead', 'pull it', 'hum stays', 'out'], [$idea['idea'], $idea['test'], $idea['outcome'], $idea['verdict']]);
+        self::assertSame(
+            ['hum comes in through the aerial lead', 'pull it', 'hum stays', 'out'],
+            [$idea['idea'], $idea['test'], $idea['outcome'], $idea['verdict']],
+        );
         $this->expectException(EntryRefused::class);
         $this->expectExceptionMessage('Write what came of the test');
         $bench->add('idea', ['idea' => 'it is the moon', 'verdict' => 'out']);
@@ -106,12 +132,22 @@ final class IsolationTest extends TestCase
 
     private static function withCapacitor(string $farads, string $mains, string $frequency): Description
     {
-        $array = Supplies::arrayOf([
-            ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']],
-            ['ref' => 'T1', 'kind' => 'transformer', 'primary' => $mains, 'secondary' => '12 V', 'power' => '10 VA', 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']],
-            ['ref' => 'CY1', 'kind' => 'y_capacitor', 'value' => $farads, 'terminals' => ['a' => 'N', 'b' => '0V']],
-            ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
-        ], ['TP1' => ['A', '0V']]);
+        $array = Supplies::arrayOf(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']],
+                [
+                    'ref' => 'T1',
+                    'kind' => 'transformer',
+                    'primary' => $mains,
+                    'secondary' => '12 V',
+                    'power' => '10 VA',
+                    'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V'],
+                ],
+                ['ref' => 'CY1', 'kind' => 'y_capacitor', 'value' => $farads, 'terminals' => ['a' => 'N', 'b' => '0V']],
+                ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
+            ],
+            ['TP1' => ['A', '0V']],
+        );
         $array['mains'] = ['voltage' => $mains, 'frequency' => $frequency, 'tolerance' => '10 %'];
 
         return \Oculant\Core\Supply\DescriptionReader::fromArray($array);

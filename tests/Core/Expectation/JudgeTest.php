@@ -18,7 +18,9 @@ use Tests\Support\Supplies;
 
 final class JudgeTest extends TestCase
 {
-    /** @return iterable<string, array{string, string, string, float, VerdictWord}> point, mode, quantity, value, word */
+    /**
+     * @return iterable<string, array{string, string, string, float, VerdictWord}> point, mode, quantity, value, word
+     */
     public static function readings(): iterable
     {
         yield 'a good rail' => ['TP4', 'loaded', 'dc', 15.03, VerdictWord::Fine];
@@ -42,7 +44,7 @@ final class JudgeTest extends TestCase
         $supply = Supplies::demo('tide-recorder');
         $verdict = (new Judge($supply, self::expectations($supply)))->live($point, $mode, $quantity, $value);
 
-        self::assertSame($word, $verdict->word, $verdict->sentence.' '.$verdict->why);
+        self::assertSame($word, $verdict->word, $verdict->sentence . ' ' . $verdict->why);
     }
 
     /** Common practice: an unregulated 24 V rail may well stand at 28 V with its loads off, and that is fine. */
@@ -144,7 +146,9 @@ final class JudgeTest extends TestCase
             for ($seed = 1; $seed <= 12; $seed++) {
                 $unit = new SimulatedUnit($supply, [], $seed * 7919);
                 foreach ($expected->functions as $point => $function) {
-                    $inside += $expected->window($point)->holds($unit->live($point, $function, 'loaded', 230.0)) ? 1 : 0;
+                    $inside += $expected->window($point)->holds($unit->live($point, $function, 'loaded', 230.0))
+                        ? 1
+                        : 0;
                     $total++;
                 }
             }
@@ -158,7 +162,10 @@ final class JudgeTest extends TestCase
     {
         $supply = Supplies::demo('tide-recorder');
 
-        return array_map(static fn($slip): string => $slip->name, (new SlipFinder($supply, self::expectations($supply)))->explain($point, 'loaded', $quantity, $value));
+        return array_map(
+            static fn($slip): string => $slip->name,
+            (new SlipFinder($supply, self::expectations($supply)))->explain($point, 'loaded', $quantity, $value),
+        );
     }
 
     /** @return array<string, Expectations> */
@@ -166,6 +173,9 @@ final class JudgeTest extends TestCase
     {
         static $solved = [];
 
-        return $solved[$supply->hash()] ??= array_map(static fn($mode): Expectations => Expectations::of($supply, $mode), $supply->modes);
+        return $solved[$supply->hash()] ??= array_map(
+            static fn($mode): Expectations => Expectations::of($supply, $mode),
+            $supply->modes,
+        );
     }
 }

@@ -12,7 +12,9 @@ use Tests\Support\Supplies;
 
 final class PeriodicityTest extends TestCase
 {
-    /** @return iterable<string, array{callable(float): float, float}> volts over a cycle of 0 to 1, hertz at 50 Hz mains */
+    /**
+     * @return iterable<string, array{callable(float): float, float}> volts over a cycle of 0 to 1, hertz at 50 Hz mains
+     */
     public static function traces(): iterable
     {
         yield 'a sine repeats once' => [static fn(float $t): float => 10 * sin(2 * M_PI * $t), 50.0];
@@ -27,7 +29,10 @@ final class PeriodicityTest extends TestCase
     #[DataProvider('traces')]
     public function testFrequencyOfATrace(callable $trace, float $hertz): void
     {
-        self::assertSame($hertz, Periodicity::of(array_map(static fn(int $k): float => $trace($k / 200), range(0, 199)), 50.0));
+        self::assertSame(
+            $hertz,
+            Periodicity::of(array_map(static fn(int $k): float => $trace($k / 200), range(0, 199)), 50.0),
+        );
     }
 
     public function testADirectFeedHasNoFrequency(): void

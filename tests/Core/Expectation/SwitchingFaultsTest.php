@@ -18,7 +18,12 @@ final class SwitchingFaultsTest extends TestCase
     {
         $seen = $this->seen('flyback', ['R11' => 'open']);
 
-        self::assertEqualsWithDelta(230 * M_SQRT2, $seen->reading('TP2', 'dc'), 8, 'the bulk stays charged: the well-known trap');
+        self::assertEqualsWithDelta(
+            230 * M_SQRT2,
+            $seen->reading('TP2', 'dc'),
+            8,
+            'the bulk stays charged: the well-known trap',
+        );
         self::assertEqualsWithDelta(0, $seen->reading('TP5', 'dc'), 0.1);
         self::assertContains('F1 intact', $seen->signs);
     }
@@ -29,14 +34,22 @@ final class SwitchingFaultsTest extends TestCase
 
         self::assertTrue($supply->part('U11')->has('hv'));
         self::assertLessThan(20e3, $supply->part('R11')->value('value'), 'it only feeds the start pin');
-        self::assertEqualsWithDelta(12.0, (new Behaviour($supply))->live($supply->mode(null))->reading('TP5', 'dc'), 0.3);
+        self::assertEqualsWithDelta(
+            12.0,
+            (new Behaviour($supply))->live($supply->mode(null))->reading('TP5', 'dc'),
+            0.3,
+        );
     }
 
     public function testADriedControllerCapacitorKeepsItFromStarting(): void
     {
         $seen = $this->seen('flyback', ['C11' => 'dried']);
 
-        self::assertLessThan(6.0, $seen->reading('TP5', 'dc'), 'it cannot hold the controller over until the auxiliary winding feeds it');
+        self::assertLessThan(
+            6.0,
+            $seen->reading('TP5', 'dc'),
+            'it cannot hold the controller over until the auxiliary winding feeds it',
+        );
     }
 
     public function testAShortedOutputMakesItTick(): void
@@ -45,9 +58,14 @@ final class SwitchingFaultsTest extends TestCase
 
         self::assertContains('ticks', $seen->signs);
         self::assertLessThan(1.0, $seen->reading('TP5', 'dc'));
-        // Between stop and start voltage, whatever each phase would come to if it lasted (data-sheet families of such controllers).
+        // Between stop and start voltage, whatever each phase would come to if it lasted (data-sheet families of such
+        // controllers).
         $part = Supplies::drafted('flyback')->part('U11');
-        self::assertEqualsWithDelta(($part->value('start') + $part->value('stop')) / 2, $seen->reading('TP3', 'dc'), 0.01);
+        self::assertEqualsWithDelta(
+            ($part->value('start') + $part->value('stop')) / 2,
+            $seen->reading('TP3', 'dc'),
+            0.01,
+        );
         self::assertEqualsWithDelta($part->value('start') - $part->value('stop'), $seen->reading('TP3', 'swing'), 0.01);
         self::assertGreaterThan(0.1, $seen->reading('TP3', 'hertz'));
         self::assertLessThan(50.0, $seen->reading('TP3', 'hertz'), 'a tick, not a whistle');
@@ -77,7 +95,11 @@ final class SwitchingFaultsTest extends TestCase
         $good = (new Behaviour($supply))->live($supply->mode(null));
         $seen = (new Behaviour($supply))->live($supply->mode(null), ['OK11' => 'led_open'], null, $good->guide);
 
-        self::assertTrue($seen->reading('TP5', 'dc') > 1.15 * $good->reading('TP5', 'dc') || array_filter($seen->signs, static fn(string $s): bool => str_contains($s, 'latched')) !== [] || in_array('ticks', $seen->signs, true));
+        self::assertTrue(
+            $seen->reading('TP5', 'dc') > 1.15 * $good->reading('TP5', 'dc') ||
+                array_filter($seen->signs, static fn(string $s): bool => str_contains($s, 'latched')) !== [] ||
+                in_array('ticks', $seen->signs, true),
+        );
     }
 
     public function testADriedOutputCapacitorShowsInTheRippleNotInTheMean(): void
@@ -106,7 +128,12 @@ final class SwitchingFaultsTest extends TestCase
             $guided = $behaviour->live($supply->mode(null), $faults, null, $guide);
             $alone = $behaviour->live($supply->mode(null), $faults);
             foreach (array_keys($supply->points) as $id) {
-                self::assertEqualsWithDelta($alone->reading((string) $id, 'dc'), $guided->reading((string) $id, 'dc'), 0.02 * abs($alone->reading((string) $id, 'dc')) + 0.05, json_encode($faults)." {$id}");
+                self::assertEqualsWithDelta(
+                    $alone->reading((string) $id, 'dc'),
+                    $guided->reading((string) $id, 'dc'),
+                    0.02 * abs($alone->reading((string) $id, 'dc')) + 0.05,
+                    json_encode($faults) . " {$id}",
+                );
             }
             self::assertSame($alone->signs, $guided->signs);
         }
@@ -117,7 +144,7 @@ final class SwitchingFaultsTest extends TestCase
     {
         /** @var array<string, array{Description, Observation}> $known */
         static $known = [];
-        if (! isset($known[$family])) {
+        if (!isset($known[$family])) {
             $supply = Supplies::drafted($family);
             $known[$family] = [$supply, (new Behaviour($supply))->live($supply->mode(null))];
         }

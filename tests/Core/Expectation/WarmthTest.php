@@ -29,7 +29,11 @@ final class WarmthTest extends TestCase
         $seen = (new Behaviour($supply))->live($supply->mode(null));
         $volts = $seen->reading('TP3', 'dc') - $seen->reading('TP4', 'dc');
 
-        self::assertEqualsWithDelta($volts ** 2 / $supply->part('R1')->value('value'), $seen->heat['R1'], 0.03 * $seen->heat['R1']);
+        self::assertEqualsWithDelta(
+            $volts ** 2 / $supply->part('R1')->value('value'),
+            $seen->heat['R1'],
+            0.03 * $seen->heat['R1'],
+        );
     }
 
     public function testAPartThatShouldBeWarmAndIsColdDoesNotWork(): void

@@ -23,12 +23,25 @@ final class WaveformsTest extends TestCase
         self::assertGreaterThan(14.0, $need['valley']);
         self::assertLessThan(14.0, $need['faulty_valley'], 'a dried reservoir lets the regulator drop out');
         self::assertTrue($need['drops_out']);
-        self::assertFalse((new Waveforms($supply, $supply->mode('loaded'), ['R1' => 'open']))->headroom($point->node, $point->against)[0]['drops_out'] ?? true);
+        self::assertFalse(
+            (new Waveforms($supply, $supply->mode('loaded'), ['R1' => 'open']))->headroom(
+                $point->node,
+                $point->against,
+            )[0]['drops_out'] ?? true,
+        );
         $dual = Supplies::demo('tide-recorder');
-        self::assertSame(-17.0, (new Waveforms($dual, $dual->mode('loaded')))->headroom($dual->point('TP7')->node, '0V')[0]['level'] ?? null, 'a negative rail needs its headroom downwards');
+        self::assertSame(
+            -17.0,
+            (new Waveforms($dual, $dual->mode('loaded')))->headroom($dual->point('TP7')->node, '0V')[0]['level'] ??
+                null,
+            'a negative rail needs its headroom downwards',
+        );
     }
 
-    /** Charge balance: what the bridge delivers in pulses is what the load takes (the capacitor's mean current is nothing). */
+    /**
+     * Charge balance: what the bridge delivers in pulses is what the load takes (the capacitor's mean current is
+     * nothing).
+     */
     public function testChargingPulsesCarryTheLoadCurrentOnAverage(): void
     {
         $supply = Supplies::demo('deck-intercom');

@@ -30,43 +30,98 @@ final class AsTheyAreTest extends TestCase
     #[DataProvider('nameplates')]
     public function testATransformerKeepsItsNameplate(float $volts, float $power, ?float $regulation): void
     {
-        $supply = self::supply([
-            ['ref' => 'T1', 'kind' => 'transformer', 'primary' => '230 V', 'secondary' => "{$volts} V", 'power' => "{$power} VA", 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + ($regulation === null ? [] : ['regulation' => 100 * $regulation.' %']),
-            ['ref' => 'RL1', 'kind' => 'load', 'value' => (string) round($volts ** 2 / $power, 3), 'terminals' => ['a' => 'A', 'b' => '0V']],
-        ], 'A');
+        $supply = self::supply(
+            [
+                [
+                    'ref' => 'T1',
+                    'kind' => 'transformer',
+                    'primary' => '230 V',
+                    'secondary' => "{$volts} V",
+                    'power' => "{$power} VA",
+                    'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V'],
+                ] + ($regulation === null ? [] : ['regulation' => 100 * $regulation . ' %']),
+                [
+                    'ref' => 'RL1',
+                    'kind' => 'load',
+                    'value' => (string) round($volts ** 2 / $power, 3),
+                    'terminals' => ['a' => 'A', 'b' => '0V'],
+                ],
+            ],
+            'A',
+        );
         $behaviour = new Behaviour($supply);
-        self::assertEqualsWithDelta($volts, $behaviour->live($supply->mode('loaded'))->reading('TP1', 'ac'), 0.02 * $volts);
+        self::assertEqualsWithDelta(
+            $volts,
+            $behaviour->live($supply->mode('loaded'))->reading('TP1', 'ac'),
+            0.02 * $volts,
+        );
         if ($regulation !== null) {
-            self::assertEqualsWithDelta($volts * (1 + $regulation), $behaviour->live($supply->mode('unloaded'))->reading('TP1', 'ac'), 0.03 * $volts);
+            self::assertEqualsWithDelta(
+                $volts * (1 + $regulation),
+                $behaviour->live($supply->mode('unloaded'))->reading('TP1', 'ac'),
+                0.03 * $volts,
+            );
         }
     }
 
-    /** A bad joint of a rectifier is in series with it: V = (12 - Vf) R / (R + joint), Ohm's law; a diode test by 1 mA sees a few millivolts of it. */
+    /**
+     * A bad joint of a rectifier is in series with it: V = (12 - Vf) R / (R + joint), Ohm's law; a diode test by 1 mA
+     * sees a few millivolts of it.
+     */
     public function testABadJointOfARectifierSagsUnderLoadAndPassesTheDiodeTest(): void
     {
-        $supply = self::supply([
-            ['ref' => 'W1', 'kind' => 'bench_supply', 'value' => '12 V', 'limit' => '3 A', 'terminals' => ['plus' => 'IN', 'minus' => '0V']],
-            ['ref' => 'D1', 'kind' => 'diode', 'current' => '1 A', 'terminals' => ['a' => 'IN', 'k' => 'A']],
-            ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
-        ], 'A');
+        $supply = self::supply(
+            [
+                [
+                    'ref' => 'W1',
+                    'kind' => 'bench_supply',
+                    'value' => '12 V',
+                    'limit' => '3 A',
+                    'terminals' => ['plus' => 'IN', 'minus' => '0V'],
+                ],
+                ['ref' => 'D1', 'kind' => 'diode', 'current' => '1 A', 'terminals' => ['a' => 'IN', 'k' => 'A']],
+                ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
+            ],
+            'A',
+        );
         $bad = $supply->withParts(['D1' => $supply->part('D1')->failedBy(50.0)]);
         $mode = $supply->mode('loaded');
 
-        self::assertEqualsWithDelta((12 - 0.78) * 100 / 150, (new Behaviour($bad))->live($mode, ['D1' => 'resistive'])->reading('TP1', 'dc'), 0.1);
+        self::assertEqualsWithDelta(
+            ((12 - 0.78) * 100) / 150,
+            (new Behaviour($bad))->live($mode, ['D1' => 'resistive'])->reading('TP1', 'dc'),
+            0.1,
+        );
         $check = $supply->deadChecks()['D1'];
-        self::assertEqualsWithDelta((new DeadMeter($bad))->read($check, $mode), (new DeadMeter($bad))->read($check, $mode, ['D1' => 'resistive']), 0.06);
+        self::assertEqualsWithDelta(
+            (new DeadMeter($bad))->read($check, $mode),
+            (new DeadMeter($bad))->read($check, $mode, ['D1' => 'resistive']),
+            0.06,
+        );
     }
 
     /**
-     * A winding is what is said of it: volts with and without load, ohms of the copper (Ohm's law: V0 - V = I (Rs + Rp (Ns/Np)^2)).
+     * A winding is what is said of it: volts with and without load, ohms of the copper (Ohm's law: V0 - V = I (Rs + Rp
+     * (Ns/Np)^2)).
      */
     public function testAWindingIsGivenByWhatIsKnownOfIt(): void
     {
-        $with = static fn(array $facts): Description => self::supply([
-            ['ref' => 'T1', 'kind' => 'transformer', 'primary' => '230 V', 'power' => '20 VA', 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + $facts,
-            ['ref' => 'RL1', 'kind' => 'load', 'value' => '7.2', 'terminals' => ['a' => 'A', 'b' => '0V']],
-        ], 'A');
-        $ac = static fn(Description $supply, string $mode): float => (new Behaviour($supply))->live($supply->mode($mode))->reading('TP1', 'ac');
+        $with = static fn(array $facts): Description => self::supply(
+            [
+                [
+                    'ref' => 'T1',
+                    'kind' => 'transformer',
+                    'primary' => '230 V',
+                    'power' => '20 VA',
+                    'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V'],
+                ] + $facts,
+                ['ref' => 'RL1', 'kind' => 'load', 'value' => '7.2', 'terminals' => ['a' => 'A', 'b' => '0V']],
+            ],
+            'A',
+        );
+        $ac = static fn(Description $supply, string $mode): float => (new Behaviour($supply))
+            ->live($supply->mode($mode))
+            ->reading('TP1', 'ac');
 
         self::assertEqualsWithDelta(14.4, $ac($with(['unloaded' => '14.4 V']), 'unloaded'), 0.1);
         $both = $with(['unloaded' => '13.2 V', 'secondary' => '12 V']);
@@ -75,20 +130,40 @@ final class AsTheyAreTest extends TestCase
         // 1.667 A through 0.5 ohm and 60 ohm of primary seen through the turns.
         $copper = $with(['unloaded' => '14 V', 'ohms' => '0R5', 'primary_ohms' => '60']);
         $total = 0.5 + 60 * (14 / 230) ** 2;
-        self::assertEqualsWithDelta(14 * 7.2 / (7.2 + $total), $ac($copper, 'loaded'), 0.15);
+        self::assertEqualsWithDelta((14 * 7.2) / (7.2 + $total), $ac($copper, 'loaded'), 0.15);
         $meter = new DeadMeter($copper);
-        self::assertEqualsWithDelta(60.0, $meter->read($copper->deadChecks()['T1.primary'], $copper->mode('unloaded')), 0.5);
-        self::assertEqualsWithDelta(0.5, $meter->read($copper->deadChecks()['T1.secondary'], $copper->mode('unloaded')), 0.05);
+        self::assertEqualsWithDelta(
+            60.0,
+            $meter->read($copper->deadChecks()['T1.primary'], $copper->mode('unloaded')),
+            0.5,
+        );
+        self::assertEqualsWithDelta(
+            0.5,
+            $meter->read($copper->deadChecks()['T1.secondary'], $copper->mode('unloaded')),
+            0.05,
+        );
     }
 
-    /** What is not said of a transformer is in doubt, and every fact narrows what a good one may read (common practice: small ones by makers' tables 10 to 40 %). */
+    /**
+     * What is not said of a transformer is in doubt, and every fact narrows what a good one may read (common practice:
+     * small ones by makers' tables 10 to 40 %).
+     */
     public function testEveryFactOfATransformerNarrowsItsWindow(): void
     {
         $width = static function (array $facts): float {
-            $supply = self::supply([
-                ['ref' => 'T1', 'kind' => 'transformer', 'primary' => '230 V', 'power' => '6 VA', 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + $facts,
-                ['ref' => 'RL1', 'kind' => 'load', 'value' => '47', 'terminals' => ['a' => 'A', 'b' => '0V']],
-            ], 'A');
+            $supply = self::supply(
+                [
+                    [
+                        'ref' => 'T1',
+                        'kind' => 'transformer',
+                        'primary' => '230 V',
+                        'power' => '6 VA',
+                        'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V'],
+                    ] + $facts,
+                    ['ref' => 'RL1', 'kind' => 'load', 'value' => '47', 'terminals' => ['a' => 'A', 'b' => '0V']],
+                ],
+                'A',
+            );
             $window = Expectations::of($supply, $supply->mode('unloaded'), 230.0)->window('TP1');
 
             return $window->high - $window->low;
@@ -104,9 +179,25 @@ final class AsTheyAreTest extends TestCase
 
     public function testATransformerOfWhichNothingIsSaidIsRefusedInWords(): void
     {
-        foreach ([[[], 'without load ("unloaded": "18.2 V")'], [['secondary' => '15 V', 'unloaded' => '12 V'], 'Exchange them']] as [$facts, $words]) {
+        foreach (
+            [
+                [[], 'without load ("unloaded": "18.2 V")'],
+                [['secondary' => '15 V', 'unloaded' => '12 V'], 'Exchange them'],
+            ]
+            as [$facts, $words]
+        ) {
             try {
-                Supplies::of([['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']], ['ref' => 'T1', 'kind' => 'transformer', 'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V']] + $facts], ['TP1' => ['A', '0V']]);
+                Supplies::of(
+                    [
+                        ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']],
+                        [
+                            'ref' => 'T1',
+                            'kind' => 'transformer',
+                            'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V'],
+                        ] + $facts,
+                    ],
+                    ['TP1' => ['A', '0V']],
+                );
                 self::fail('It was taken.');
             } catch (DescriptionRefused $refused) {
                 self::assertStringContainsString($words, $refused->getMessage());
@@ -114,24 +205,42 @@ final class AsTheyAreTest extends TestCase
         }
     }
 
-    /** A crowbar holds by itself as long as current flows, and shows nothing to an ohmmeter (thyristor data sheets; common practice). */
+    /**
+     * A crowbar holds by itself as long as current flows, and shows nothing to an ohmmeter (thyristor data sheets;
+     * common practice).
+     */
     public function testALatchedStateIsASecondRestingStateOfAGoodUnit(): void
     {
-        $supply = self::supply([
-            ['ref' => 'B1', 'kind' => 'bench_supply', 'value' => '12 V', 'limit' => '1 A', 'terminals' => ['plus' => 'A', 'minus' => '0V']],
-            ['ref' => 'SCR1', 'kind' => 'thyristor', 'terminals' => ['a' => 'A', 'g' => 'G', 'k' => '0V']],
-            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'G', 'b' => '0V']],
-            ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
-        ], 'A');
+        $supply = self::supply(
+            [
+                [
+                    'ref' => 'B1',
+                    'kind' => 'bench_supply',
+                    'value' => '12 V',
+                    'limit' => '1 A',
+                    'terminals' => ['plus' => 'A', 'minus' => '0V'],
+                ],
+                ['ref' => 'SCR1', 'kind' => 'thyristor', 'terminals' => ['a' => 'A', 'g' => 'G', 'k' => '0V']],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'G', 'b' => '0V']],
+                ['ref' => 'RL1', 'kind' => 'load', 'value' => '100', 'terminals' => ['a' => 'A', 'b' => '0V']],
+            ],
+            'A',
+        );
         $mode = $supply->mode('loaded');
         self::assertEqualsWithDelta(12.0, (new Behaviour($supply))->live($mode)->reading('TP1', 'dc'), 0.3);
         // On-state drop of a small thyristor: about a volt and a half at most (data sheets).
         self::assertLessThan(1.6, (new Behaviour($supply))->live($mode, ['SCR1' => 'fired'])->reading('TP1', 'dc'));
         $check = $supply->deadChecks()['SCR1'];
-        self::assertSame((new DeadMeter($supply))->read($check, $mode), (new DeadMeter($supply))->read($check, $mode, ['SCR1' => 'fired']));
+        self::assertSame(
+            (new DeadMeter($supply))->read($check, $mode),
+            (new DeadMeter($supply))->read($check, $mode, ['SCR1' => 'fired']),
+        );
 
         $switcher = Switchers::of('flyback', 12.0, 10.0);
-        self::assertLessThan(0.5, (new Behaviour($switcher))->live($switcher->mode('loaded'), ['U1' => 'latched'])->reading('TP3', 'dc'));
+        self::assertLessThan(
+            0.5,
+            (new Behaviour($switcher))->live($switcher->mode('loaded'), ['U1' => 'latched'])->reading('TP3', 'dc'),
+        );
     }
 
     /** One diode of a doubler open: the other capacitor alone, about half (common practice). */
@@ -141,11 +250,18 @@ final class AsTheyAreTest extends TestCase
         $mode = $supply->mode(null);
         $good = (new Behaviour($supply))->live($mode)->reading('TP4', 'dc');
         foreach (['D1', 'D2'] as $diode) {
-            self::assertEqualsWithDelta(0.5, (new Behaviour($supply))->live($mode, [$diode => 'open'])->reading('TP4', 'dc') / $good, 0.08, $diode);
+            self::assertEqualsWithDelta(
+                0.5,
+                (new Behaviour($supply))->live($mode, [$diode => 'open'])->reading('TP4', 'dc') / $good,
+                0.08,
+                $diode,
+            );
         }
     }
 
-    /** To a meter the windings of a switching transformer are wire: well under an ohm at the output (common practice). */
+    /**
+     * To a meter the windings of a switching transformer are wire: well under an ohm at the output (common practice).
+     */
     public function testWindingsOfASwitchingTransformerAreWire(): void
     {
         foreach (['wheelhouse-display', 'net-loft-radio'] as $name) {
@@ -153,11 +269,20 @@ final class AsTheyAreTest extends TestCase
             $meter = new DeadMeter($supply);
             self::assertLessThan(0.5, $meter->read($supply->deadChecks()['T11.secondary'], $supply->mode(null)));
             self::assertLessThan(10.0, $meter->read($supply->deadChecks()['T11.primary'], $supply->mode(null)));
-            self::assertGreaterThan(1e6, $meter->read($supply->deadChecks()['T11.secondary'], $supply->mode(null), ['T11' => 'secondary_open', 'D12' => 'open']));
+            self::assertGreaterThan(
+                1e6,
+                $meter->read($supply->deadChecks()['T11.secondary'], $supply->mode(null), [
+                    'T11' => 'secondary_open',
+                    'D12' => 'open',
+                ]),
+            );
         }
     }
 
-    /** Unpowered, a 78xx is neither a few kilohms nor open: by type and meter anything from a kilohm or two to megohms (common practice). */
+    /**
+     * Unpowered, a 78xx is neither a few kilohms nor open: by type and meter anything from a kilohm or two to megohms
+     * (common practice).
+     */
     public function testOhmsThroughASleepingRegulatorAreARange(): void
     {
         $supply = Supplies::demo('salinity-bridge');
@@ -172,16 +297,32 @@ final class AsTheyAreTest extends TestCase
     /** BC547 data sheet: base to emitter 0.58 to 0.70 V at 2 mA (from memory). */
     public function testASmallTransistorDropsWhatItsDataSheetSays(): void
     {
-        $supply = self::supply([
-            ['ref' => 'V1', 'kind' => 'bench_supply', 'value' => '10 V', 'limit' => '1 A', 'terminals' => ['plus' => 'VCC', 'minus' => '0V']],
-            ['ref' => 'Q1', 'kind' => 'transistor', 'current' => '0.1 A', 'gain' => '200', 'terminals' => ['c' => 'VCC', 'b' => 'B', 'e' => 'E']],
-            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'VCC', 'b' => 'B']],
-            ['ref' => 'R2', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'B', 'b' => '0V']],
-            ['ref' => 'RL1', 'kind' => 'load', 'value' => '2.1k', 'terminals' => ['a' => 'E', 'b' => '0V']],
-        ], 'B', 'E');
+        $supply = self::supply(
+            [
+                [
+                    'ref' => 'V1',
+                    'kind' => 'bench_supply',
+                    'value' => '10 V',
+                    'limit' => '1 A',
+                    'terminals' => ['plus' => 'VCC', 'minus' => '0V'],
+                ],
+                [
+                    'ref' => 'Q1',
+                    'kind' => 'transistor',
+                    'current' => '0.1 A',
+                    'gain' => '200',
+                    'terminals' => ['c' => 'VCC', 'b' => 'B', 'e' => 'E'],
+                ],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'VCC', 'b' => 'B']],
+                ['ref' => 'R2', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'B', 'b' => '0V']],
+                ['ref' => 'RL1', 'kind' => 'load', 'value' => '2.1k', 'terminals' => ['a' => 'E', 'b' => '0V']],
+            ],
+            'B',
+            'E',
+        );
         $drop = (new Behaviour($supply))->live($supply->mode('loaded'))->reading('TP1', 'dc');
         self::assertGreaterThan(0.58, $drop);
-        self::assertLessThan(0.70, $drop);
+        self::assertLessThan(0.7, $drop);
     }
 
     /** Child's law: i grows with the 3/2 power of the voltage (textbook). */
@@ -189,18 +330,37 @@ final class AsTheyAreTest extends TestCase
     {
         $drawn = [];
         foreach ([100.0, 200.0] as $volts) {
-            $supply = self::supply([
-                ['ref' => 'V1', 'kind' => 'bench_supply', 'value' => "{$volts} V", 'limit' => '1 A', 'terminals' => ['plus' => 'HT', 'minus' => '0V']],
-                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1', 'terminals' => ['a' => 'HT', 'b' => 'B']],
-                ['ref' => 'RL1', 'kind' => 'valve', 'current' => '40 mA', 'at' => '200 V', 'terminals' => ['a' => 'B', 'k' => '0V']],
-            ], 'HT', 'B');
+            $supply = self::supply(
+                [
+                    [
+                        'ref' => 'V1',
+                        'kind' => 'bench_supply',
+                        'value' => "{$volts} V",
+                        'limit' => '1 A',
+                        'terminals' => ['plus' => 'HT', 'minus' => '0V'],
+                    ],
+                    ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1', 'terminals' => ['a' => 'HT', 'b' => 'B']],
+                    [
+                        'ref' => 'RL1',
+                        'kind' => 'valve',
+                        'current' => '40 mA',
+                        'at' => '200 V',
+                        'terminals' => ['a' => 'B', 'k' => '0V'],
+                    ],
+                ],
+                'HT',
+                'B',
+            );
             $drawn[] = (new Behaviour($supply))->live($supply->mode('loaded'))->reading('TP1', 'dc');
         }
         self::assertEqualsWithDelta(0.04, $drawn[1], 0.002);
         self::assertEqualsWithDelta(2 ** 1.5, $drawn[1] / $drawn[0], 0.15);
     }
 
-    /** A 78xx into a short gives what its safe area and its heat leave, not its peak current: the raw voltage stays up (78xx data sheet, from memory). */
+    /**
+     * A 78xx into a short gives what its safe area and its heat leave, not its peak current: the raw voltage stays up
+     * (78xx data sheet, from memory).
+     */
     public function testARegulatorIntoAShortFoldsBack(): void
     {
         $supply = Supplies::demo('tide-recorder');
@@ -214,15 +374,40 @@ final class AsTheyAreTest extends TestCase
     /** @param list<array<string, mixed>> $parts */
     private static function supply(array $parts, string $node, string $against = '0V'): Description
     {
-        $isMains = ! in_array('bench_supply', array_column($parts, 'kind'), true);
+        $isMains = !in_array('bench_supply', array_column($parts, 'kind'), true);
 
         return DescriptionReader::fromArray([
-            'format' => 'oculant/supply', 'version' => 1, 'title' => 'One part on the bench', 'revision' => 'A', 'reference' => '0V',
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => 'One part on the bench',
+            'revision' => 'A',
+            'reference' => '0V',
             'mains' => ['voltage' => '230 V', 'frequency' => '50 Hz', 'tolerance' => '0 %'],
-            'parts' => [...($isMains ? [['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']]] : []), ...$parts],
-            'stages' => [['id' => 'all', 'name' => 'All', 'parts' => [...($isMains ? ['W1'] : []), ...array_column($parts, 'ref')]]],
-            'modes' => [['id' => 'loaded', 'name' => 'Loaded'], ['id' => 'unloaded', 'name' => 'Load off', 'absent' => ['RL1']]],
-            'points' => [['id' => 'TP1', 'name' => 'here', 'node' => $node, 'against' => $against, 'how' => 'there', 'stage' => 'all']],
+            'parts' => [
+                ...$isMains ? [['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']]] : [],
+                ...$parts,
+            ],
+            'stages' => [
+                [
+                    'id' => 'all',
+                    'name' => 'All',
+                    'parts' => [...$isMains ? ['W1'] : [], ...array_column($parts, 'ref')],
+                ],
+            ],
+            'modes' => [
+                ['id' => 'loaded', 'name' => 'Loaded'],
+                ['id' => 'unloaded', 'name' => 'Load off', 'absent' => ['RL1']],
+            ],
+            'points' => [
+                [
+                    'id' => 'TP1',
+                    'name' => 'here',
+                    'node' => $node,
+                    'against' => $against,
+                    'how' => 'there',
+                    'stage' => 'all',
+                ],
+            ],
         ]);
     }
 }

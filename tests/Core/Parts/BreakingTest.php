@@ -18,7 +18,10 @@ final class BreakingTest extends TestCase
         self::assertNotContains('', $words);
     }
 
-    /** Common practice: a vent, a flare, a punched foil and a fuse that takes a dead short are heard; windings and resistors burn in silence. */
+    /**
+     * Common practice: a vent, a flare, a punched foil and a fuse that takes a dead short are heard; windings and
+     * resistors burn in silence.
+     */
     #[TestWith([Breaking::PartsViolently, true, true])]
     #[TestWith([Breaking::PartsSlowly, false, false])]
     #[TestWith([Breaking::Vents, true, true])]

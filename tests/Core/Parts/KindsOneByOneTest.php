@@ -22,22 +22,75 @@ final class KindsOneByOneTest extends TestCase
 
     private const FEED = 12.0;
 
-    /** @return iterable<string, array{array<string, mixed>, float, float, string}> part, its voltage by hand, allowed error, reckoning */
+    /**
+     * @return iterable<string, array{array<string, mixed>, float, float, string}> part, its voltage by hand, allowed
+     *     error, reckoning
+     */
     public static function parts(): iterable
     {
         $across = static fn(string $a, string $b): array => [$a => 'X', $b => '0V'];
-        yield 'resistor' => [['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')], 6.0, 0.01, 'half of 12 V'];
-        yield 'load in ohms' => [['kind' => 'load', 'value' => '3k', 'terminals' => $across('a', 'b')], 9.0, 0.01, '3 of 4 kilohms'];
-        yield 'load by current' => [['kind' => 'load', 'current' => '5 mA', 'at' => '10 V', 'terminals' => $across('a', 'b')], 8.0, 0.01, '10 V at 5 mA is 2 kilohms'];
+        yield 'resistor' => [
+            ['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')],
+            6.0,
+            0.01,
+            'half of 12 V',
+        ];
+        yield 'load in ohms' => [
+            ['kind' => 'load', 'value' => '3k', 'terminals' => $across('a', 'b')],
+            9.0,
+            0.01,
+            '3 of 4 kilohms',
+        ];
+        yield 'load by current' => [
+            ['kind' => 'load', 'current' => '5 mA', 'at' => '10 V', 'terminals' => $across('a', 'b')],
+            8.0,
+            0.01,
+            '10 V at 5 mA is 2 kilohms',
+        ];
         yield 'diode' => [['kind' => 'diode', 'terminals' => $across('a', 'k')], 0.69, 0.04, '11 mA through silicon'];
         yield 'diode the other way' => [['kind' => 'diode', 'terminals' => $across('k', 'a')], 12.0, 0.02, 'blocks'];
-        yield 'zener' => [['kind' => 'zener', 'value' => '5.1 V', 'terminals' => $across('k', 'a')], 5.11, 0.03, '5.1 V at 5 mA plus 5 ohm at 1.9 mA more'];
-        yield 'zener forward' => [['kind' => 'zener', 'value' => '5.1 V', 'terminals' => $across('a', 'k')], 0.75, 0.1, 'a junction'];
-        yield 'zener above the feed' => [['kind' => 'zener', 'value' => '15 V', 'terminals' => $across('k', 'a')], 12.0, 0.05, 'does not conduct'];
-        yield 'LED' => [['kind' => 'led', 'forward' => '1.9 V', 'terminals' => $across('a', 'k')], 1.9, 0.04, '10 mA is its stated current'];
-        yield 'electrolytic at rest' => [['kind' => 'electrolytic', 'value' => '100u', 'terminals' => $across('plus', 'minus')], 12.0, 0.01, 'passes no direct current'];
-        yield 'film capacitor at rest' => [['kind' => 'capacitor', 'value' => '100n', 'terminals' => $across('a', 'b')], 12.0, 0.01, 'passes no direct current'];
-        yield 'fuse' => [['kind' => 'fuse', 'rating' => 'F1A', 'terminals' => $across('a', 'b')], 0.0012, 0.0005, '0.1 ohm'];
+        yield 'zener' => [
+            ['kind' => 'zener', 'value' => '5.1 V', 'terminals' => $across('k', 'a')],
+            5.11,
+            0.03,
+            '5.1 V at 5 mA plus 5 ohm at 1.9 mA more',
+        ];
+        yield 'zener forward' => [
+            ['kind' => 'zener', 'value' => '5.1 V', 'terminals' => $across('a', 'k')],
+            0.75,
+            0.1,
+            'a junction',
+        ];
+        yield 'zener above the feed' => [
+            ['kind' => 'zener', 'value' => '15 V', 'terminals' => $across('k', 'a')],
+            12.0,
+            0.05,
+            'does not conduct',
+        ];
+        yield 'LED' => [
+            ['kind' => 'led', 'forward' => '1.9 V', 'terminals' => $across('a', 'k')],
+            1.9,
+            0.04,
+            '10 mA is its stated current',
+        ];
+        yield 'electrolytic at rest' => [
+            ['kind' => 'electrolytic', 'value' => '100u', 'terminals' => $across('plus', 'minus')],
+            12.0,
+            0.01,
+            'passes no direct current',
+        ];
+        yield 'film capacitor at rest' => [
+            ['kind' => 'capacitor', 'value' => '100n', 'terminals' => $across('a', 'b')],
+            12.0,
+            0.01,
+            'passes no direct current',
+        ];
+        yield 'fuse' => [
+            ['kind' => 'fuse', 'rating' => 'F1A', 'terminals' => $across('a', 'b')],
+            0.0012,
+            0.0005,
+            '0.1 ohm',
+        ];
         yield 'switch' => [['kind' => 'switch', 'terminals' => $across('a', 'b')], 0.0, 0.001, 'a contact'];
         yield 'connector' => [['kind' => 'connector', 'terminals' => $across('a', 'b')], 0.0, 0.001, 'a contact'];
         yield 'joint' => [['kind' => 'joint', 'terminals' => $across('a', 'b')], 0.0, 0.001, 'a contact'];
@@ -57,15 +110,47 @@ final class KindsOneByOneTest extends TestCase
     public static function faulty(): iterable
     {
         $across = static fn(string $a, string $b): array => [$a => 'X', $b => '0V'];
-        yield 'resistor open' => [['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')], 'open', INF];
-        yield 'resistor doubled' => [['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')], 'drifted', 2000.0];
-        yield 'resistor bridged' => [['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')], 'short', 0.1];
-        yield 'electrolytic shorted' => [['kind' => 'electrolytic', 'value' => '100u', 'voltage' => '25 V', 'terminals' => $across('plus', 'minus')], 'short', 0.1];
-        yield 'electrolytic leaky' => [['kind' => 'electrolytic', 'value' => '100u', 'voltage' => '25 V', 'terminals' => $across('plus', 'minus')], 'leaky', 6250.0];
-        yield 'electrolytic dried' => [['kind' => 'electrolytic', 'value' => '100u', 'voltage' => '25 V', 'terminals' => $across('plus', 'minus')], 'dried', INF];
-        yield 'film shorted' => [['kind' => 'capacitor', 'value' => '100n', 'terminals' => $across('a', 'b')], 'short', 0.1];
+        yield 'resistor open' => [
+            ['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')],
+            'open',
+            INF,
+        ];
+        yield 'resistor doubled' => [
+            ['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')],
+            'drifted',
+            2000.0,
+        ];
+        yield 'resistor bridged' => [
+            ['kind' => 'resistor', 'value' => '1k', 'terminals' => $across('a', 'b')],
+            'short',
+            0.1,
+        ];
+        yield 'electrolytic shorted' => [
+            ['kind' => 'electrolytic', 'value' => '100u', 'voltage' => '25 V', 'terminals' => $across('plus', 'minus')],
+            'short',
+            0.1,
+        ];
+        yield 'electrolytic leaky' => [
+            ['kind' => 'electrolytic', 'value' => '100u', 'voltage' => '25 V', 'terminals' => $across('plus', 'minus')],
+            'leaky',
+            6250.0,
+        ];
+        yield 'electrolytic dried' => [
+            ['kind' => 'electrolytic', 'value' => '100u', 'voltage' => '25 V', 'terminals' => $across('plus', 'minus')],
+            'dried',
+            INF,
+        ];
+        yield 'film shorted' => [
+            ['kind' => 'capacitor', 'value' => '100n', 'terminals' => $across('a', 'b')],
+            'short',
+            0.1,
+        ];
         yield 'diode shorted' => [['kind' => 'diode', 'terminals' => $across('a', 'k')], 'short', 0.05];
-        yield 'zener shorted' => [['kind' => 'zener', 'value' => '5.1 V', 'terminals' => $across('k', 'a')], 'short', 0.5];
+        yield 'zener shorted' => [
+            ['kind' => 'zener', 'value' => '5.1 V', 'terminals' => $across('k', 'a')],
+            'short',
+            0.5,
+        ];
         yield 'fuse open' => [['kind' => 'fuse', 'rating' => 'F1A', 'terminals' => $across('a', 'b')], 'open', INF];
         yield 'switch burnt' => [['kind' => 'switch', 'terminals' => $across('a', 'b')], 'resistive', 15.0];
         yield 'connector worn' => [['kind' => 'connector', 'terminals' => $across('a', 'b')], 'resistive', 15.0];
@@ -107,7 +192,7 @@ final class KindsOneByOneTest extends TestCase
 
     public function testEveryFaultSaysHowItIsConfirmed(): void
     {
-        foreach (glob(__DIR__.'/../../../database/demo/supplies/*.json') ?: [] as $path) {
+        foreach (glob(__DIR__ . '/../../../database/demo/supplies/*.json') ?: [] as $path) {
             foreach (DescriptionReader::fromJson((string) file_get_contents($path))->parts as $part) {
                 foreach ($part->kind->faults($part) as $fault) {
                     self::assertMatchesRegularExpression('/^[a-z0-9_]+$/', $fault->name);
@@ -146,15 +231,29 @@ final class KindsOneByOneTest extends TestCase
     public function testATransformerWithTwoSecondariesFeedsBoth(): void
     {
         $supply = DescriptionReader::fromArray([
-            'format' => 'oculant/supply', 'version' => 1, 'title' => 'Two windings', 'reference' => '0V', 'mains' => ['voltage' => '230 V'],
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => 'Two windings',
+            'reference' => '0V',
+            'mains' => ['voltage' => '230 V'],
             'parts' => [
                 ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => 'N']],
-                ['ref' => 'T1', 'kind' => 'transformer', 'secondary' => '12 V', 'secondary2' => '6 V', 'power' => '20 VA', 'regulation' => '10 %',
-                    'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V', 's3' => 'C', 's4' => 'D']],
+                [
+                    'ref' => 'T1',
+                    'kind' => 'transformer',
+                    'secondary' => '12 V',
+                    'secondary2' => '6 V',
+                    'power' => '20 VA',
+                    'regulation' => '10 %',
+                    'terminals' => ['p1' => 'L', 'p2' => 'N', 's1' => 'A', 's2' => '0V', 's3' => 'C', 's4' => 'D'],
+                ],
                 ['ref' => 'RL1', 'kind' => 'load', 'value' => '1k', 'terminals' => ['a' => 'A', 'b' => '0V']],
                 ['ref' => 'RL2', 'kind' => 'load', 'value' => '1k', 'terminals' => ['a' => 'C', 'b' => 'D']],
             ],
-            'points' => [['id' => 'TP1', 'node' => 'A', 'against' => '0V'], ['id' => 'TP2', 'node' => 'C', 'against' => 'D']],
+            'points' => [
+                ['id' => 'TP1', 'node' => 'A', 'against' => '0V'],
+                ['id' => 'TP2', 'node' => 'C', 'against' => 'D'],
+            ],
         ]);
         $behaviour = new Behaviour($supply);
         $good = $behaviour->live($supply->mode(null));
@@ -169,10 +268,19 @@ final class KindsOneByOneTest extends TestCase
     private static function behindAResistor(array $part): Description
     {
         return DescriptionReader::fromArray([
-            'format' => 'oculant/supply', 'version' => 1, 'title' => 'One part', 'reference' => '0V', 'mains' => ['dc' => self::FEED.' V'],
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => 'One part',
+            'reference' => '0V',
+            'mains' => ['dc' => self::FEED . ' V'],
             'parts' => [
                 ['ref' => 'W1', 'kind' => 'mains', 'impedance' => '1m', 'terminals' => ['l' => 'IN', 'n' => '0V']],
-                ['ref' => 'RS', 'kind' => 'resistor', 'value' => self::SERIES, 'terminals' => ['a' => 'IN', 'b' => 'X']],
+                [
+                    'ref' => 'RS',
+                    'kind' => 'resistor',
+                    'value' => self::SERIES,
+                    'terminals' => ['a' => 'IN', 'b' => 'X'],
+                ],
                 ['ref' => 'P1'] + $part,
             ],
             'points' => [['id' => 'TP1', 'node' => 'X', 'against' => '0V']],

@@ -36,7 +36,10 @@ final class PartKindsTest extends TestCase
             foreach ($supply->parts as $ref => $part) {
                 foreach ($part->kind->faults($part) as $fault) {
                     self::assertGreaterThan(0, $fault->weight);
-                    self::assertTrue($behaviour->live($mode, [$ref => $fault->name])->settled, "{$ref} {$fault->name} in {$mode->id}");
+                    self::assertTrue(
+                        $behaviour->live($mode, [$ref => $fault->name])->settled,
+                        "{$ref} {$fault->name} in {$mode->id}",
+                    );
                 }
             }
         }
@@ -52,10 +55,16 @@ final class PartKindsTest extends TestCase
         }
     }
 
-    /** 78xx data-sheet family: a 7815 gives 14.4 to 15.6 V (4 %), a 7805 4.8 to 5.2 V; so must the window of a good unit. */
+    /**
+     * 78xx data-sheet family: a 7815 gives 14.4 to 15.6 V (4 %), a 7805 4.8 to 5.2 V; so must the window of a good
+     * unit.
+     */
     public function testRegulatorWindowIsTheDataSheetsOutputLimits(): void
     {
-        foreach ([['tide-recorder', 'TP4', 14.4, 15.6], ['auction-scale', 'TP4', 4.8, 5.2]] as [$name, $point, $low, $high]) {
+        foreach (
+            [['tide-recorder', 'TP4', 14.4, 15.6], ['auction-scale', 'TP4', 4.8, 5.2]]
+            as [$name, $point, $low, $high]
+        ) {
             $supply = Supplies::demo($name);
             $window = Expectations::of($supply, $supply->mode('loaded'), 230.0)->window($point);
             self::assertEqualsWithDelta($low, $window->low, 0.01 * $high);
@@ -72,7 +81,9 @@ final class PartKindsTest extends TestCase
         self::assertEqualsWithDelta(2.0, $record->signal('IN', 'OUT')->average, 0.05);
     }
 
-    /** IEC 60127-2 (from memory): 1.5 times the rating is carried, 2.1 times opens within minutes, ten times at once. */
+    /**
+     * IEC 60127-2 (from memory): 1.5 times the rating is carried, 2.1 times opens within minutes, ten times at once.
+     */
     public function testFuseOpensAsItsStandardSays(): void
     {
         self::assertNull(Fuse::opening(1.5, 1.0));
@@ -91,13 +102,18 @@ final class PartKindsTest extends TestCase
     {
         $supply = Supplies::demo('deck-intercom');
         $behaviour = new Behaviour($supply);
-        $ratio = $behaviour->live($supply->mode('unloaded'))->reading('TP3', 'dc') / $behaviour->live($supply->mode('loaded'))->reading('TP3', 'dc');
+        $ratio =
+            $behaviour->live($supply->mode('unloaded'))->reading('TP3', 'dc') /
+            $behaviour->live($supply->mode('loaded'))->reading('TP3', 'dc');
 
         self::assertGreaterThan(1.15, $ratio);
         self::assertLessThan(1.45, $ratio);
     }
 
-    /** Circuit theory: an open leg turns full-wave ripple at twice the mains frequency into ripple at mains frequency, about twice as large. */
+    /**
+     * Circuit theory: an open leg turns full-wave ripple at twice the mains frequency into ripple at mains frequency,
+     * about twice as large.
+     */
     public function testOpenBridgeLegDoublesTheRipple(): void
     {
         $supply = Supplies::demo('deck-intercom');
@@ -132,10 +148,19 @@ final class PartKindsTest extends TestCase
     private static function directFed(float $setting, float $feed): array
     {
         return [
-            'format' => 'oculant/supply', 'version' => 1, 'title' => 'Direct feed', 'reference' => '0V', 'mains' => ['dc' => "{$feed} V"],
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => 'Direct feed',
+            'reference' => '0V',
+            'mains' => ['dc' => "{$feed} V"],
             'parts' => [
                 ['ref' => 'W1', 'kind' => 'mains', 'impedance' => '1m', 'terminals' => ['l' => 'IN', 'n' => '0V']],
-                ['ref' => 'U1', 'kind' => 'regulator', 'value' => "{$setting} V", 'terminals' => ['in' => 'IN', 'out' => 'OUT', 'common' => '0V']],
+                [
+                    'ref' => 'U1',
+                    'kind' => 'regulator',
+                    'value' => "{$setting} V",
+                    'terminals' => ['in' => 'IN', 'out' => 'OUT', 'common' => '0V'],
+                ],
                 ['ref' => 'RL', 'kind' => 'load', 'value' => '10', 'terminals' => ['a' => 'OUT', 'b' => '0V']],
             ],
             'points' => [['id' => 'TP1', 'node' => 'OUT', 'against' => '0V']],

@@ -12,8 +12,10 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
 /**
- * What the usual faults of switching supplies do, as repair people know it (common practice unless a source or a reckoning is named).
- * Each case: supply, part, fault, what is read at some points (least and most, volts of direct voltage), and what is seen or heard.
+ * What the usual faults of switching supplies do, as repair people know it (common practice unless a source or a
+ * reckoning is named).
+ * Each case: supply, part, fault, what is read at some points (least and most, volts of direct voltage), and what is
+ * seen or heard.
  */
 final class SwitchingFaultsTest extends TestCase
 {
@@ -26,41 +28,197 @@ final class SwitchingFaultsTest extends TestCase
         $bulk = [305.0, 326.0];
         $dead = [-0.1, 0.1];
         // Nothing starts: the peak of 230 V stands on the bulk capacitor, 325 V less the bridge.
-        yield 'start-up resistor open: full bulk, nothing at the controller, quiet' => ['wheelhouse-display', 'R11', 'open', ['TP2' => $bulk, 'TP3' => $dead, 'TP5' => $dead], ['F1 intact']];
-        yield 'supply capacitor of the controller shorted' => ['wheelhouse-display', 'C11', 'short', ['TP2' => $bulk, 'TP3' => $dead, 'TP5' => $dead], ['F1 intact']];
-        yield 'controller dead: its supply rises past the start voltage and nothing follows' => ['wheelhouse-display', 'U11', 'dead', ['TP2' => $bulk, 'TP3' => [16.0, 40.0], 'TP4' => $dead, 'TP5' => $dead], ['F1 intact']];
-        yield 'inrush thermistor cracked' => ['wheelhouse-display', 'RT1', 'open', ['TP2' => [-1.0, 1.0], 'TP5' => $dead], ['F1 intact']];
+        yield 'start-up resistor open: full bulk, nothing at the controller, quiet' => [
+            'wheelhouse-display',
+            'R11',
+            'open',
+            ['TP2' => $bulk, 'TP3' => $dead, 'TP5' => $dead],
+            ['F1 intact'],
+        ];
+        yield 'supply capacitor of the controller shorted' => [
+            'wheelhouse-display',
+            'C11',
+            'short',
+            ['TP2' => $bulk, 'TP3' => $dead, 'TP5' => $dead],
+            ['F1 intact'],
+        ];
+        yield 'controller dead: its supply rises past the start voltage and nothing follows' => [
+            'wheelhouse-display',
+            'U11',
+            'dead',
+            ['TP2' => $bulk, 'TP3' => [16.0, 40.0], 'TP4' => $dead, 'TP5' => $dead],
+            ['F1 intact'],
+        ];
+        yield 'inrush thermistor cracked' => [
+            'wheelhouse-display',
+            'RT1',
+            'open',
+            ['TP2' => [-1.0, 1.0], 'TP5' => $dead],
+            ['F1 intact'],
+        ];
         // Starts and gives up: the auxiliary winding does not take over, or the output cannot rise.
-        yield 'auxiliary diode open' => ['wheelhouse-display', 'D11', 'open', ['TP2' => $bulk, 'TP3' => [9.0, 17.0], 'TP5' => [0.0, 3.0]], ['F1 intact', 'ticks']];
-        yield 'no gate drive' => ['wheelhouse-display', 'U11', 'no_drive', ['TP3' => [9.0, 17.0], 'TP5' => $dead], ['F1 intact', 'ticks']];
-        yield 'gate resistor open' => ['wheelhouse-display', 'R12', 'open', ['TP2' => $bulk, 'TP5' => $dead], ['F1 intact', 'ticks']];
-        yield 'switch open' => ['wheelhouse-display', 'Q11', 'open', ['TP2' => $bulk, 'TP5' => $dead], ['F1 intact', 'ticks']];
-        yield 'sense resistor open' => ['wheelhouse-display', 'R14', 'open', ['TP2' => $bulk, 'TP5' => $dead], ['F1 intact', 'ticks']];
-        yield 'primary open' => ['wheelhouse-display', 'T11', 'primary_open', ['TP2' => $bulk, 'TP5' => $dead], ['F1 intact', 'ticks']];
-        yield 'shorted turns' => ['wheelhouse-display', 'T11', 'shorted_turns', ['TP2' => $bulk, 'TP5' => [0.0, 1.0]], ['F1 intact', 'ticks']];
-        yield 'output rectifier shorted' => ['wheelhouse-display', 'D12', 'short', ['TP2' => $bulk, 'TP5' => [0.0, 1.0]], ['F1 intact', 'ticks']];
-        yield 'output rectifier shorted, another supply' => ['net-loft-radio', 'D12', 'short', ['TP5' => [0.0, 1.0]], ['F1 intact', 'ticks']];
-        yield 'output capacitor shorted' => ['wheelhouse-display', 'C12', 'short', ['TP2' => $bulk, 'TP5' => [0.0, 1.0]], ['F1 intact', 'ticks']];
-        yield 'load shorted' => ['wheelhouse-display', 'RL11', 'short', ['TP2' => $bulk, 'TP5' => [0.0, 1.0]], ['F1 intact', 'ticks']];
-        yield 'optocoupler conducts for good: the controller sees too much and stops' => ['wheelhouse-display', 'OK11', 'short', ['TP5' => [0.0, 1.0]], ['F1 intact', 'ticks']];
+        yield 'auxiliary diode open' => [
+            'wheelhouse-display',
+            'D11',
+            'open',
+            ['TP2' => $bulk, 'TP3' => [9.0, 17.0], 'TP5' => [0.0, 3.0]],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'no gate drive' => [
+            'wheelhouse-display',
+            'U11',
+            'no_drive',
+            ['TP3' => [9.0, 17.0], 'TP5' => $dead],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'gate resistor open' => [
+            'wheelhouse-display',
+            'R12',
+            'open',
+            ['TP2' => $bulk, 'TP5' => $dead],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'switch open' => [
+            'wheelhouse-display',
+            'Q11',
+            'open',
+            ['TP2' => $bulk, 'TP5' => $dead],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'sense resistor open' => [
+            'wheelhouse-display',
+            'R14',
+            'open',
+            ['TP2' => $bulk, 'TP5' => $dead],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'primary open' => [
+            'wheelhouse-display',
+            'T11',
+            'primary_open',
+            ['TP2' => $bulk, 'TP5' => $dead],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'shorted turns' => [
+            'wheelhouse-display',
+            'T11',
+            'shorted_turns',
+            ['TP2' => $bulk, 'TP5' => [0.0, 1.0]],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'output rectifier shorted' => [
+            'wheelhouse-display',
+            'D12',
+            'short',
+            ['TP2' => $bulk, 'TP5' => [0.0, 1.0]],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'output rectifier shorted, another supply' => [
+            'net-loft-radio',
+            'D12',
+            'short',
+            ['TP5' => [0.0, 1.0]],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'output capacitor shorted' => [
+            'wheelhouse-display',
+            'C12',
+            'short',
+            ['TP2' => $bulk, 'TP5' => [0.0, 1.0]],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'load shorted' => [
+            'wheelhouse-display',
+            'RL11',
+            'short',
+            ['TP2' => $bulk, 'TP5' => [0.0, 1.0]],
+            ['F1 intact', 'ticks'],
+        ];
+        yield 'optocoupler conducts for good: the controller sees too much and stops' => [
+            'wheelhouse-display',
+            'OK11',
+            'short',
+            ['TP5' => [0.0, 1.0]],
+            ['F1 intact', 'ticks'],
+        ];
         // Regulation lost: it gives what it can.
         yield 'optocoupler open' => ['wheelhouse-display', 'OK11', 'open', ['TP5' => [13.0, 25.0]], ['F1 intact']];
         yield 'reference open' => ['wheelhouse-display', 'U12', 'open', ['TP5' => [13.0, 25.0]], ['F1 intact']];
-        yield 'upper divider resistor open: the reference pin sees nothing' => ['wheelhouse-display', 'R16', 'open', ['TP5' => [13.0, 25.0], 'TP6' => $dead], ['F1 intact']];
+        yield 'upper divider resistor open: the reference pin sees nothing' => [
+            'wheelhouse-display',
+            'R16',
+            'open',
+            ['TP5' => [13.0, 25.0], 'TP6' => $dead],
+            ['F1 intact'],
+        ];
         // 43.2 k over 11.3 k: 2.495 V (1 + 43.2 / 11.3) = 12.03 V; with a reference that has fallen to 2 V, 9.65 V.
-        yield 'reference fallen to 2 V, by its formula' => ['wheelhouse-display', 'U12', 'drifted', ['TP5' => [9.4, 9.9], 'TP6' => [1.95, 2.05]], ['F1 intact']];
+        yield 'reference fallen to 2 V, by its formula' => [
+            'wheelhouse-display',
+            'U12',
+            'drifted',
+            ['TP5' => [9.4, 9.9], 'TP6' => [1.95, 2.05]],
+            ['F1 intact'],
+        ];
         // Fuse blowers, and what goes with them.
         yield 'switch shorted' => ['wheelhouse-display', 'Q11', 'short', ['TP2' => $dead, 'TP5' => $dead], ['F1 open']];
-        yield 'bulk capacitor shorted' => ['wheelhouse-display', 'C1', 'short', ['TP2' => $dead, 'TP5' => $dead], ['F1 open']];
+        yield 'bulk capacitor shorted' => [
+            'wheelhouse-display',
+            'C1',
+            'short',
+            ['TP2' => $dead, 'TP5' => $dead],
+            ['F1 open'],
+        ];
         yield 'varistor shorted' => ['wheelhouse-display', 'RV1', 'short', ['TP2' => $dead], ['F1 open']];
         // A half bridge with power factor correction.
-        yield 'correction dead: the bulk falls to the peak of the mains, the output stays' => ['landing-crane', 'PF1', 'dead', ['TP3' => [290.0, 326.0], 'TP9' => [23.5, 25.0]], ['F1 intact']];
-        yield 'auxiliary supply dead: no boost, no drive' => ['landing-crane', 'U1', 'dead', ['TP3' => [310.0, 326.0], 'TP4' => $dead, 'TP9' => $dead], ['F1 intact', 'LED1 dark']];
-        yield 'upper switch shorted: the lower one shoots the bulk through' => ['landing-crane', 'Q1', 'short', ['TP3' => $dead, 'TP9' => $dead], ['F1 open', 'LED1 dark']];
-        yield 'lower switch shorted' => ['landing-crane', 'Q2', 'short', ['TP3' => $dead, 'TP9' => $dead], ['F1 open', 'LED1 dark']];
-        yield 'series capacitor open: the middle stands at half the bulk and nothing passes' => ['landing-crane', 'C4', 'open', ['TP3' => [385.0, 395.0], 'TP5' => [185.0, 200.0], 'TP9' => $dead], ['F1 intact', 'LED1 dark']];
-        yield 'primary of the half bridge open' => ['landing-crane', 'T1', 'primary_open', ['TP3' => [385.0, 395.0], 'TP9' => $dead], ['F1 intact', 'LED1 dark']];
-        yield 'rectifier of the half bridge shorted' => ['landing-crane', 'D1', 'short', ['TP3' => [385.0, 395.0], 'TP9' => [0.0, 3.0]], ['F1 intact', 'LED1 dark']];
+        yield 'correction dead: the bulk falls to the peak of the mains, the output stays' => [
+            'landing-crane',
+            'PF1',
+            'dead',
+            ['TP3' => [290.0, 326.0], 'TP9' => [23.5, 25.0]],
+            ['F1 intact'],
+        ];
+        yield 'auxiliary supply dead: no boost, no drive' => [
+            'landing-crane',
+            'U1',
+            'dead',
+            ['TP3' => [310.0, 326.0], 'TP4' => $dead, 'TP9' => $dead],
+            ['F1 intact', 'LED1 dark'],
+        ];
+        yield 'upper switch shorted: the lower one shoots the bulk through' => [
+            'landing-crane',
+            'Q1',
+            'short',
+            ['TP3' => $dead, 'TP9' => $dead],
+            ['F1 open', 'LED1 dark'],
+        ];
+        yield 'lower switch shorted' => [
+            'landing-crane',
+            'Q2',
+            'short',
+            ['TP3' => $dead, 'TP9' => $dead],
+            ['F1 open', 'LED1 dark'],
+        ];
+        yield 'series capacitor open: the middle stands at half the bulk and nothing passes' => [
+            'landing-crane',
+            'C4',
+            'open',
+            ['TP3' => [385.0, 395.0], 'TP5' => [185.0, 200.0], 'TP9' => $dead],
+            ['F1 intact', 'LED1 dark'],
+        ];
+        yield 'primary of the half bridge open' => [
+            'landing-crane',
+            'T1',
+            'primary_open',
+            ['TP3' => [385.0, 395.0], 'TP9' => $dead],
+            ['F1 intact', 'LED1 dark'],
+        ];
+        yield 'rectifier of the half bridge shorted' => [
+            'landing-crane',
+            'D1',
+            'short',
+            ['TP3' => [385.0, 395.0], 'TP9' => [0.0, 3.0]],
+            ['F1 intact', 'LED1 dark'],
+        ];
     }
 
     /**
@@ -68,15 +226,20 @@ final class SwitchingFaultsTest extends TestCase
      * @param list<string>                       $signs
      */
     #[DataProvider('symptoms')]
-    public function testDoesWhatRepairPeopleKnowItFor(string $name, string $part, string $fault, array $volts, array $signs): void
-    {
+    public function testDoesWhatRepairPeopleKnowItFor(
+        string $name,
+        string $part,
+        string $fault,
+        array $volts,
+        array $signs,
+    ): void {
         $seen = self::observe($name, [$part => $fault]);
         foreach ($volts as $point => [$least, $most]) {
             self::assertGreaterThanOrEqual($least, $seen->reading($point, 'dc'), $point);
             self::assertLessThanOrEqual($most, $seen->reading($point, 'dc'), $point);
         }
-        self::assertSame([], array_diff($signs, $seen->signs), 'seen: '.implode(', ', $seen->signs));
-        if (! in_array('ticks', $signs, true)) {
+        self::assertSame([], array_diff($signs, $seen->signs), 'seen: ' . implode(', ', $seen->signs));
+        if (!in_array('ticks', $signs, true)) {
             self::assertNotContains('ticks', $seen->signs);
         }
     }
@@ -98,10 +261,16 @@ final class SwitchingFaultsTest extends TestCase
 
         self::assertGreaterThan(5 * $good->reading('TP2', 'ripple'), $dried->reading('TP2', 'ripple'));
         self::assertLessThan(0.9 * $good->reading('TP2', 'dc'), $dried->reading('TP2', 'dc'));
-        self::assertGreaterThan(5 * $good->reading('TP5', 'ripple'), $dried->reading('TP5', 'ripple'), 'and the output hums');
+        self::assertGreaterThan(
+            5 * $good->reading('TP5', 'ripple'),
+            $dried->reading('TP5', 'ripple'),
+            'and the output hums',
+        );
     }
 
-    /** A bridge leg open: half the pulses, about twice the ripple, and a bulk that is still high enough for the output. */
+    /**
+     * A bridge leg open: half the pulses, about twice the ripple, and a bulk that is still high enough for the output.
+     */
     public function testAnOpenBridgeLegHidesBehindTheRegulation(): void
     {
         $good = self::good('wheelhouse-display');
@@ -111,7 +280,10 @@ final class SwitchingFaultsTest extends TestCase
         self::assertEqualsWithDelta($good->reading('TP5', 'dc'), $open->reading('TP5', 'dc'), 0.05);
     }
 
-    /** Output capacitors of a flyback carry all the ripple current: dried, the output looks right on a meter and not on a scope. */
+    /**
+     * Output capacitors of a flyback carry all the ripple current: dried, the output looks right on a meter and not on
+     * a scope.
+     */
     public function testADriedOutputCapacitorShowsOnlyAsRipple(): void
     {
         $good = self::good('wheelhouse-display');
@@ -133,6 +305,8 @@ final class SwitchingFaultsTest extends TestCase
 
     private static function good(string $name): Observation
     {
-        return self::$good[$name] ??= (new Behaviour(Supplies::demo($name)))->live(Supplies::demo($name)->mode('loaded'));
+        return self::$good[$name] ??= (new Behaviour(Supplies::demo($name)))->live(
+            Supplies::demo($name)->mode('loaded'),
+        );
     }
 }

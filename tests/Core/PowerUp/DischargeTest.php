@@ -18,7 +18,8 @@ use Tests\Support\Supplies;
 final class DischargeTest extends TestCase
 {
     /**
-     * t = R C ln(V0 / V) worked by hand: 220 uF from 325 V to 60 V through 4k7 takes 1.034 s x 1.6895 = 1.747 s; 100 nF across the line
+     * t = R C ln(V0 / V) worked by hand: 220 uF from 325 V to 60 V through 4k7 takes 1.034 s x 1.6895 = 1.747 s; 100 nF
+     * across the line
      * through 1 Mohm, the usual bleeder of an X capacitor, 0.1 s x 1.6895.
      *
      * @return iterable<string, array{string, string, float, float}>
@@ -31,38 +32,72 @@ final class DischargeTest extends TestCase
     }
 
     #[DataProvider('worked')]
-    public function testDecayIsTheClosedFormWithOneResistor(string $farads, string $ohms, float $volts, float $seconds): void
-    {
-        $supply = Supplies::of([
-            ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
-            ['ref' => 'RS', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'L', 'b' => 'X']],
-            ['ref' => 'D1', 'kind' => 'diode', 'terminals' => ['a' => 'X', 'k' => 'A']],
-            ['ref' => 'C1', 'kind' => 'electrolytic', 'value' => $farads, 'terminals' => ['plus' => 'A', 'minus' => '0V']],
-            ['ref' => 'R1', 'kind' => 'resistor', 'value' => $ohms, 'terminals' => ['a' => 'A', 'b' => '0V']],
-        ], ['TP1' => ['A', '0V']]);
+    public function testDecayIsTheClosedFormWithOneResistor(
+        string $farads,
+        string $ohms,
+        float $volts,
+        float $seconds,
+    ): void {
+        $supply = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                ['ref' => 'RS', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'L', 'b' => 'X']],
+                ['ref' => 'D1', 'kind' => 'diode', 'terminals' => ['a' => 'X', 'k' => 'A']],
+                [
+                    'ref' => 'C1',
+                    'kind' => 'electrolytic',
+                    'value' => $farads,
+                    'terminals' => ['plus' => 'A', 'minus' => '0V'],
+                ],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => $ohms, 'terminals' => ['a' => 'A', 'b' => '0V']],
+            ],
+            ['TP1' => ['A', '0V']],
+        );
         $decay = new Decay($supply, $supply->mode(null));
 
-        self::assertEqualsWithDelta($seconds, $decay->seconds($supply->part('C1'), $supply->part('C1')->value('value'), $volts, 60.0), 0.01 * $seconds);
+        self::assertEqualsWithDelta(
+            $seconds,
+            $decay->seconds($supply->part('C1'), $supply->part('C1')->value('value'), $volts, 60.0),
+            0.01 * $seconds,
+        );
         self::assertSame(0.0, $decay->seconds($supply->part('C1'), 1e-3, 50.0, 60.0));
-        self::assertGreaterThan(300.0 * $seconds, $decay->seconds($supply->part('C1'), $supply->part('C1')->value('value'), $volts, 60.0, ['R1' => 'open']), 'only the diode\'s leakage is left');
+        self::assertGreaterThan(
+            300.0 * $seconds,
+            $decay->seconds($supply->part('C1'), $supply->part('C1')->value('value'), $volts, 60.0, ['R1' => 'open']),
+            'only the diode\'s leakage is left',
+        );
     }
 
-    /** Where a regulator and an indicator help, the time is no longer R C ln: ngspice lets the same reservoir run down. */
+    /**
+     * Where a regulator and an indicator help, the time is no longer R C ln: ngspice lets the same reservoir run down.
+     */
     public function testDecayThroughWhatElseConductsAgreesWithNgspice(): void
     {
-        $supply = Supplies::of([
-            ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
-            ['ref' => 'RS', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'L', 'b' => 'X']],
-            ['ref' => 'D1', 'kind' => 'diode', 'terminals' => ['a' => 'X', 'k' => 'A']],
-            ['ref' => 'C1', 'kind' => 'electrolytic', 'value' => '1000u', 'terminals' => ['plus' => 'A', 'minus' => '0V']],
-            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'A', 'b' => '0V']],
-            ['ref' => 'R2', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'A', 'b' => 'Z']],
-            ['ref' => 'Z1', 'kind' => 'zener', 'value' => '12 V', 'terminals' => ['k' => 'Z', 'a' => '0V']],
-        ], ['TP1' => ['A', '0V']]);
+        $supply = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                ['ref' => 'RS', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'L', 'b' => 'X']],
+                ['ref' => 'D1', 'kind' => 'diode', 'terminals' => ['a' => 'X', 'k' => 'A']],
+                [
+                    'ref' => 'C1',
+                    'kind' => 'electrolytic',
+                    'value' => '1000u',
+                    'terminals' => ['plus' => 'A', 'minus' => '0V'],
+                ],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'A', 'b' => '0V']],
+                ['ref' => 'R2', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'A', 'b' => 'Z']],
+                ['ref' => 'Z1', 'kind' => 'zener', 'value' => '12 V', 'terminals' => ['k' => 'Z', 'a' => '0V']],
+            ],
+            ['TP1' => ['A', '0V']],
+        );
         $ours = (new Decay($supply, $supply->mode(null)))->seconds($supply->part('C1'), 1e-3, 40.0, 5.0);
         $file = (string) tempnam(sys_get_temp_dir(), 'oculant');
-        file_put_contents($file, "* reservoir, bleeder, zener\nC1 a 0 1m ic=40\nR1 a 0 10k\nR2 a z 1k\nDz 0 z Mz\n.model Mz D(Is=1e-12 N=1.2 BV=12 IBV=5m)\n.tran 1m 30 uic\n.meas tran t5 when v(a)=5 fall=1\n.end\n");
-        exec('ngspice -b '.escapeshellarg($file).' 2>&1', $lines);
+        file_put_contents(
+            $file,
+            "* reservoir, bleeder, zener\nC1 a 0 1m ic=40\nR1 a 0 10k\nR2 a z 1k\nDz 0 z Mz\n.model Mz " .
+                "D(Is=1e-12 N=1.2 BV=12 IBV=5m)\n.tran 1m 30 uic\n.meas tran t5 when v(a)=5 fall=1\n.end\n",
+        );
+        exec('ngspice -b ' . escapeshellarg($file) . ' 2>&1', $lines);
         unlink($file);
         self::assertSame(1, preg_match('/t5\s*=\s*(\S+)/', implode("\n", $lines), $found));
 
@@ -124,11 +159,21 @@ final class DischargeTest extends TestCase
     public function testAPictureTubeIsProvenTwiceWithAToolOfItsOwn(): void
     {
         $written = Supplies::demoArray('gallery-organ');
-        $written['parts'][] = ['ref' => 'V9', 'kind' => 'picture_tube', 'current' => '50 mA', 'at' => '330 V', 'terminals' => ['plus' => 'HT', 'minus' => '0V']];
-        $hot = array_values(array_filter($written['points'], static fn(array $p): bool => $p['id'] === 'TP3'))[0]['node'];
+        $written['parts'][] = [
+            'ref' => 'V9',
+            'kind' => 'picture_tube',
+            'current' => '50 mA',
+            'at' => '330 V',
+            'terminals' => ['plus' => 'HT', 'minus' => '0V'],
+        ];
+        $hot = array_values(array_filter($written['points'], static fn(array $p): bool => $p['id'] === 'TP3'))[0][
+            'node'
+        ];
         $written['parts'][count($written['parts']) - 1]['terminals']['plus'] = $hot;
         $supply = \Oculant\Core\Supply\DescriptionReader::fromArray($written);
-        $tube = array_values(array_filter(Discharge::of($supply), static fn(DischargeLine $l): bool => $l->ref === 'V9'))[0];
+        $tube = array_values(
+            array_filter(Discharge::of($supply), static fn(DischargeLine $l): bool => $l->ref === 'V9'),
+        )[0];
 
         self::assertEqualsWithDelta(0.625, $tube->joules(), 1e-6);
         self::assertNull($tube->tool);

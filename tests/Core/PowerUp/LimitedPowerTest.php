@@ -23,7 +23,8 @@ use Tests\Support\Supplies;
 final class LimitedPowerTest extends TestCase
 {
     /**
-     * The lamp as a behavioural source: its resistance follows the mean square of its own voltage, with the thermal delay of a filament.
+     * The lamp as a behavioural source: its resistance follows the mean square of its own voltage, with the thermal
+     * delay of a filament.
      *
      * @return iterable<string, array{string, string, float, array<string, string>}>
      */
@@ -49,11 +50,32 @@ final class LimitedPowerTest extends TestCase
         $plain['W1'] = $plain['W1']->withValues(['filament' => 0.0]);
         $netlist = SpiceExport::write($altered, $altered->mode(null), $plain, $faults);
         $hot = 230.0 ** 2 / $watts;
-        $netlist = str_replace("Rw1 n_l xw1 0.5\n", sprintf("Rw1 xlamp xw1 0.5\nBlamp xlamp n_l I=V(xlamp,n_l)/max(%1\$.6g, %2\$.6g*pow(sqrt(max(V(square),1e-9))/230, 0.45))\nBsquare 0 square I=V(xlamp,n_l)*V(xlamp,n_l)*1m\nRsquare square 0 1k\nCsquare square 0 200u\n", $hot / 12, $hot), $netlist);
-        $netlist = str_replace(".endc\n", "let lamp = v(xlamp)-v(n_l)\nmeas tran lamp_avg AVG lamp\nmeas tran lamp_rms RMS lamp\nmeas tran lamp_pp PP lamp\nlet unit = v(n_l)-v(n_n)\nmeas tran unit_avg AVG unit\nmeas tran unit_rms RMS unit\nmeas tran unit_pp PP unit\n.endc\n", $netlist);
+        $netlist = str_replace(
+            "Rw1 n_l xw1 0.5\n",
+            sprintf(
+                "Rw1 xlamp xw1 0.5\nBlamp xlamp n_l I=V(xlamp,n_l)/max(%1\$.6g, " .
+                    "%2\$.6g*pow(sqrt(max(V(square),1e-9))/230, 0.45))\nBsquare 0 square " .
+                    "I=V(xlamp,n_l)*V(xlamp,n_l)*1m\nRsquare square 0 1k\nCsquare square 0 200u\n",
+                $hot / 12,
+                $hot,
+            ),
+            $netlist,
+        );
+        $netlist = str_replace(
+            ".endc\n",
+            "let lamp = v(xlamp)-v(n_l)\nmeas tran lamp_avg AVG lamp\nmeas tran lamp_rms RMS lamp\nmeas tran " .
+                "lamp_pp PP lamp\nlet unit = v(n_l)-v(n_n)\nmeas tran unit_avg AVG unit\nmeas tran unit_rms RMS " .
+                "unit\nmeas tran unit_pp PP unit\n.endc\n",
+            $netlist,
+        );
         $theirs = Ngspice::run($netlist);
 
-        self::assertEqualsWithDelta($theirs['lamp']['ac'], $lamp, 0.03 * $theirs['lamp']['ac'] + 1.0, 'across the lamp');
+        self::assertEqualsWithDelta(
+            $theirs['lamp']['ac'],
+            $lamp,
+            0.03 * $theirs['lamp']['ac'] + 1.0,
+            'across the lamp',
+        );
         self::assertEqualsWithDelta($theirs['unit']['ac'], $unit, 0.03 * $theirs['unit']['ac'] + 1.0, 'at the unit');
     }
 
@@ -69,7 +91,10 @@ final class LimitedPowerTest extends TestCase
     /** Bright and steady is a short; bright, then dim, is capacitors charging (common practice). */
     public function testBrightMeansShortAndDimMeansGood(): void
     {
-        $plan = LampLimiter::plan(Supplies::demo('tide-recorder'), [['title' => 'C1 shorted', 'faults' => ['C1' => 'short']]]) ?? [];
+        $plan =
+            LampLimiter::plan(Supplies::demo('tide-recorder'), [
+                ['title' => 'C1 shorted', 'faults' => ['C1' => 'short']],
+            ]) ?? [];
         [$good, $short] = $plan['rows'];
 
         self::assertMatchesRegularExpression('/dark|glows dim/', $good['lamp']);
@@ -102,7 +127,12 @@ final class LimitedPowerTest extends TestCase
     {
         $supply = Supplies::demo($name);
         $run = (new Behaviour($supply))->run($supply->mode($mode), [], $volts);
-        $netlist = str_replace(".endc\n", "let amps = i(vw1)\nmeas tran amps_avg AVG amps\nmeas tran amps_rms RMS amps\nmeas tran amps_pp PP amps\n.endc\n", SpiceExport::write($supply, $supply->mode($mode), $run->longest()->parts));
+        $netlist = str_replace(
+            ".endc\n",
+            "let amps = i(vw1)\nmeas tran amps_avg AVG amps\nmeas tran amps_rms RMS amps\nmeas tran amps_pp PP " .
+                "amps\n.endc\n",
+            SpiceExport::write($supply, $supply->mode($mode), $run->longest()->parts),
+        );
         $theirs = Ngspice::run($netlist);
         $ours = $run->longest()->record->currentSignal('W1')->rms;
 
@@ -110,8 +140,15 @@ final class LimitedPowerTest extends TestCase
         $ramp = Ramp::of($supply, $supply->mode($mode));
         self::assertNotNull($ramp);
         foreach ($ramp->rails as $id) {
-            $step = array_values(array_filter($ramp->steps, static fn(array $s): bool => abs($s['volts'] - $volts) < 1.0))[0];
-            self::assertEqualsWithDelta($theirs[strtolower($id)]['dc'], $step['rails'][$id], 0.01 * abs($theirs[strtolower($id)]['dc']) + 0.03, $id);
+            $step = array_values(
+                array_filter($ramp->steps, static fn(array $s): bool => abs($s['volts'] - $volts) < 1.0),
+            )[0];
+            self::assertEqualsWithDelta(
+                $theirs[strtolower($id)]['dc'],
+                $step['rails'][$id],
+                0.01 * abs($theirs[strtolower($id)]['dc']) + 0.03,
+                $id,
+            );
         }
     }
 
@@ -128,17 +165,28 @@ final class LimitedPowerTest extends TestCase
     public function testALowVoltageFeedAgreesWithNgspice(string $name, string $at, float $volts): void
     {
         $supply = Supplies::demo($name);
-        $altered = $supply->altered($supply->mode(null)->id, (new PowerMethod(PowerMethod::BENCH, volts: $volts, limit: 2.0, part: $at))->alterations($supply));
+        $altered = $supply->altered(
+            $supply->mode(null)->id,
+            (new PowerMethod(PowerMethod::BENCH, volts: $volts, limit: 2.0, part: $at))->alterations($supply),
+        );
         $run = (new Behaviour($altered))->run($altered->mode(null));
         $theirs = Ngspice::run(SpiceExport::write($altered, $altered->mode(null), $run->longest()->parts));
         $ours = (new Behaviour($altered))->live($altered->mode(null));
 
         foreach (array_keys($altered->points) as $id) {
-            self::assertEqualsWithDelta($theirs[strtolower((string) $id)]['dc'], $ours->reading((string) $id, 'dc'), max(0.05, 0.01 * abs($theirs[strtolower((string) $id)]['dc'])), (string) $id);
+            self::assertEqualsWithDelta(
+                $theirs[strtolower((string) $id)]['dc'],
+                $ours->reading((string) $id, 'dc'),
+                max(0.05, 0.01 * abs($theirs[strtolower((string) $id)]['dc'])),
+                (string) $id,
+            );
         }
     }
 
-    /** 300 k at 300 V becomes 30 k at 30 V (the rule of the trade): the same current, from E24, and it must come out again. */
+    /**
+     * 300 k at 300 V becomes 30 k at 30 V (the rule of the trade): the same current, from E24, and it must come out
+     * again.
+     */
     public function testTheStartUpResistorIsScaledByTheVoltage(): void
     {
         $plan = LowVoltageFeed::plans(Supplies::demo('net-loft-radio'))[0];
@@ -166,12 +214,19 @@ final class LimitedPowerTest extends TestCase
             self::assertStringContainsString('Not into the transformer', $plan['polarity']);
             self::assertContains($plan['method']['part'] ?? '', ['C1', 'C2']);
         }
-        self::assertSame([], LowVoltageFeed::plans(Supplies::demo('gallery-organ')), 'no bench supply below the touch limit lifts 360 V');
+        self::assertSame(
+            [],
+            LowVoltageFeed::plans(Supplies::demo('gallery-organ')),
+            'no bench supply below the touch limit lifts 360 V',
+        );
     }
 
     public function testWhatConvertsIsWarnedOfAtLowMains(): void
     {
-        self::assertStringContainsString('more current, not less', Ramp::of(Supplies::demo('wheelhouse-display'))?->view()['warning'] ?? '');
+        self::assertStringContainsString(
+            'more current, not less',
+            Ramp::of(Supplies::demo('wheelhouse-display'))?->view()['warning'] ?? '',
+        );
         self::assertNull(Ramp::of(Supplies::demo('tide-recorder'))?->view()['warning'] ?? null);
     }
 
@@ -184,15 +239,22 @@ final class LimitedPowerTest extends TestCase
         self::assertMatchesRegularExpression('/^About \d+ V: U11 starts/', $view['events'][0]);
     }
 
-    /** A relay supply: nothing below its pick-up, then everything (common practice); it pulls in at 0.7 of its coil voltage. */
+    /**
+     * A relay supply: nothing below its pick-up, then everything (common practice); it pulls in at 0.7 of its coil
+     * voltage.
+     */
     public function testARelayIsAThreshold(): void
     {
         $ramp = Ramp::of(Supplies::drafted('heavy'));
         self::assertNotNull($ramp);
         self::assertCount(1, $ramp->events);
         self::assertSame('K1 pulls in', $ramp->events[0]['what']);
-        $below = array_values(array_filter($ramp->steps, static fn(array $s): bool => $s['volts'] < $ramp->events[0]['volts']));
-        $above = array_values(array_filter($ramp->steps, static fn(array $s): bool => $s['volts'] > $ramp->events[0]['volts']));
+        $below = array_values(
+            array_filter($ramp->steps, static fn(array $s): bool => $s['volts'] < $ramp->events[0]['volts']),
+        );
+        $above = array_values(
+            array_filter($ramp->steps, static fn(array $s): bool => $s['volts'] > $ramp->events[0]['volts']),
+        );
         self::assertLessThan(0.1 * $above[0]['amperes'], $below[count($below) - 1]['amperes']);
     }
 
@@ -201,19 +263,30 @@ final class LimitedPowerTest extends TestCase
         $supply = Supplies::demo('tide-recorder');
         $ramp = Ramp::of($supply);
         self::assertNotNull($ramp);
-        $bench = (new Bench($supply))->add('power', ['power' => 'limited', 'mode' => 'unloaded', 'method' => ['how' => 'variac', 'volts' => 23]]);
-        foreach ([
-            [['volts' => '104', 'amperes' => '14m', 'rails' => ['TP4' => '9.9', 'TP6' => '-9.9']], 'fine', false],
-            [['volts' => '104', 'amperes' => '60m'], 'not as expected', false],
-            [['volts' => '104', 'amperes' => '240m'], 'stop', true],
-            [['volts' => '104', 'amperes' => '1m'], 'not as expected', false],
-            [['volts' => '207', 'rails' => ['TP4' => '19.4']], 'stop', true],
-            [['volts' => '104', 'celsius' => '85'], 'stop', true],
-        ] as [$entry, $word, $stop]) {
+        $bench = (new Bench($supply))->add('power', [
+            'power' => 'limited',
+            'mode' => 'unloaded',
+            'method' => ['how' => 'variac', 'volts' => 23],
+        ]);
+        foreach (
+            [
+                [['volts' => '104', 'amperes' => '14m', 'rails' => ['TP4' => '9.9', 'TP6' => '-9.9']], 'fine', false],
+                [['volts' => '104', 'amperes' => '60m'], 'not as expected', false],
+                [['volts' => '104', 'amperes' => '240m'], 'stop', true],
+                [['volts' => '104', 'amperes' => '1m'], 'not as expected', false],
+                [['volts' => '207', 'rails' => ['TP4' => '19.4']], 'stop', true],
+                [['volts' => '104', 'celsius' => '85'], 'stop', true],
+            ]
+            as [$entry, $word, $stop]
+        ) {
             $bench->add('ramp', $entry);
             $steps = $bench->state()->ramp;
             $verdict = $ramp->judge($steps[count($steps) - 1]);
-            self::assertSame([$word, $stop], [$verdict['word'], $verdict['stop']], json_encode($entry, JSON_THROW_ON_ERROR).' '.$verdict['sentence']);
+            self::assertSame(
+                [$word, $stop],
+                [$verdict['word'], $verdict['stop']],
+                json_encode($entry, JSON_THROW_ON_ERROR) . ' ' . $verdict['sentence'],
+            );
         }
     }
 
@@ -230,8 +303,12 @@ final class LimitedPowerTest extends TestCase
 
     /** @param array{conditions?: list<string>} $known */
     #[DataProvider('choices')]
-    public function testTheGentlestWayThatTellsSomethingComesFirst(string $name, array $known, float $short, string $first): void
-    {
+    public function testTheGentlestWayThatTellsSomethingComesFirst(
+        string $name,
+        array $known,
+        float $short,
+        string $first,
+    ): void {
         $supply = Supplies::demo($name);
         $state = new BenchState($supply->mode(null)->id);
         $state->conditions = $known['conditions'] ?? [];

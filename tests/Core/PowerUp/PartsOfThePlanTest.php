@@ -18,7 +18,10 @@ use Tests\Support\Supplies;
 /** Reforming, fuses, interlocks and the wall, against data-sheet formulae, IEC 60127 and the transformer equation. */
 final class PartsOfThePlanTest extends TestCase
 {
-    /** I = 0.01 C V: 47 uF at 400 V may leak 188 uA, 100 uF at 25 V 25 uA; never asked for less than 3 uA (general-purpose data sheets). */
+    /**
+     * I = 0.01 C V: 47 uF at 400 V may leak 188 uA, 100 uF at 25 V 25 uA; never asked for less than 3 uA
+     * (general-purpose data sheets).
+     */
     public function testTheLeakageLimitIsTheDataSheetFormula(): void
     {
         $part = Supplies::demo('net-loft-radio')->part('C1');
@@ -28,7 +31,10 @@ final class PartsOfThePlanTest extends TestCase
         self::assertEqualsWithDelta(3e-6, Reforming::for($part, 16.0, 4.7e-6)->limit(16.0), 1e-9);
     }
 
-    /** Through its resistor a shorted one draws milliamperes and no more; at its limit nearly all the voltage is across the capacitor. */
+    /**
+     * Through its resistor a shorted one draws milliamperes and no more; at its limit nearly all the voltage is across
+     * the capacitor.
+     */
     public function testTheResistorLimitsAndStillLetsTheLeakageThrough(): void
     {
         foreach (Reforming::of(Supplies::demo('gallery-organ')) as $one) {
@@ -42,7 +48,10 @@ final class PartsOfThePlanTest extends TestCase
         }
     }
 
-    /** IEC 60127-2 (from memory): opens within minutes from 2.1 times its rating; low breaking capacity 35 A or ten times the rating. */
+    /**
+     * IEC 60127-2 (from memory): opens within minutes from 2.1 times its rating; low breaking capacity 35 A or ten
+     * times the rating.
+     */
     public function testTheFuseIsTheOneOnTheBoardAndNeverALargerOne(): void
     {
         $fuse = FuseChoice::of(Supplies::demo('tide-recorder'))[0];
@@ -64,13 +73,21 @@ final class PartsOfThePlanTest extends TestCase
         self::assertSame(1, preg_match('/^(\d+) Ω, (\d+) W/', $need['stands_in'], $found), $need['stands_in']);
         self::assertGreaterThanOrEqual(12.0, (float) $found[1]);
         self::assertLessThanOrEqual(60.0, (float) $found[1]);
-        self::assertGreaterThanOrEqual(2 * 13.8 ** 2 / (float) $found[1] * 0.99, (float) $found[2], 'twice what it burns (common practice)');
+        self::assertGreaterThanOrEqual(
+            ((2 * 13.8 ** 2) / (float) $found[1]) * 0.99,
+            (float) $found[2],
+            'twice what it burns (common practice)',
+        );
     }
 
-    /** Flux goes with volts over hertz: a 60 Hz core on 50 Hz carries 120 %; ripple goes with one over the frequency. */
+    /**
+     * Flux goes with volts over hertz: a 60 Hz core on 50 Hz carries 120 %; ripple goes with one over the frequency.
+     */
     public function testSixtyHertzGearOnFiftyHertz(): void
     {
-        $written = ['mains' => ['voltage' => '230 V', 'frequency' => '60 Hz', 'tolerance' => '10 %']] + Supplies::demoArray('tide-recorder');
+        $written =
+            ['mains' => ['voltage' => '230 V', 'frequency' => '60 Hz', 'tolerance' => '10 %']] +
+            Supplies::demoArray('tide-recorder');
         [$note] = Region::notes(\Oculant\Core\Supply\DescriptionReader::fromArray($written), 230.0, 50.0, 20.0);
 
         self::assertTrue($note['danger']);
@@ -88,7 +105,10 @@ final class PartsOfThePlanTest extends TestCase
         self::assertTrue($notes[0]['danger']);
         self::assertStringContainsString('1.92 times', $notes[0]['text']);
         self::assertStringContainsString('not an autotransformer', $notes[0]['text']);
-        self::assertStringContainsString('too low', Region::notes(Supplies::demo('tide-recorder'), 120.0, 50.0, 20.0)[0]['title']);
+        self::assertStringContainsString(
+            'too low',
+            Region::notes(Supplies::demo('tide-recorder'), 120.0, 50.0, 20.0)[0]['title'],
+        );
     }
 
     public function testATapIsAnAutotransformerForWhatHangsOnIt(): void
@@ -101,7 +121,10 @@ final class PartsOfThePlanTest extends TestCase
 
     public function testAUnitThatWasBookedInForAnotherMainsIsLookedAt(): void
     {
-        self::assertSame('Booked in for 120 V 60 Hz, described for 230 V', Region::booked(Supplies::demo('tide-recorder'), '120 V 60 Hz')[0]['title']);
+        self::assertSame(
+            'Booked in for 120 V 60 Hz, described for 230 V',
+            Region::booked(Supplies::demo('tide-recorder'), '120 V 60 Hz')[0]['title'],
+        );
         self::assertSame([], Region::booked(Supplies::demo('tide-recorder'), '220-240 V'));
         self::assertSame([], Region::booked(Supplies::demo('tide-recorder'), 'as on the plate'));
     }
@@ -121,9 +144,16 @@ final class PartsOfThePlanTest extends TestCase
         self::assertContains('Valve high tension', $titles(Cautions::makingSafe(Supplies::demo('gallery-organ'))));
         self::assertContains('Oscilloscope earth', $titles(Cautions::makingSafe(Supplies::demo('wheelhouse-display'))));
         self::assertContains('Bulk capacitor C1', $titles(Cautions::makingSafe(Supplies::demo('wheelhouse-display'))));
-        self::assertSame([], Cautions::makingSafe(Supplies::demo('tide-recorder')), 'no wall of warnings where nothing bites');
+        self::assertSame(
+            [],
+            Cautions::makingSafe(Supplies::demo('tide-recorder')),
+            'no wall of warnings where nothing bites',
+        );
         self::assertSame(['Mains'], $titles(Cautions::energising(Supplies::demo('tide-recorder'))));
-        self::assertSame(['Mains plug out, and tied back'], $titles(Cautions::feeding(Supplies::demo('wheelhouse-display'))));
+        self::assertSame(
+            ['Mains plug out, and tied back'],
+            $titles(Cautions::feeding(Supplies::demo('wheelhouse-display'))),
+        );
         self::assertSame([], Cautions::energising(Supplies::demo('buoy-lantern')));
     }
 
@@ -134,7 +164,10 @@ final class PartsOfThePlanTest extends TestCase
             foreach (['safe', 'feed', 'lamp', 'reform', 'needs'] as $section) {
                 self::assertNotSame([], (new Plan($supply))->section($section), "{$family} {$section}");
             }
-            self::assertNotSame([], (new Plan($supply))->methods(new BenchState($supply->mode(null)->id), 0.0, 230.0, 50.0)['methods']);
+            self::assertNotSame(
+                [],
+                (new Plan($supply))->methods(new BenchState($supply->mode(null)->id), 0.0, 230.0, 50.0)['methods'],
+            );
         }
     }
 }

@@ -97,7 +97,9 @@ final class RunningUnitTest extends TestCase
 
     public function testARepairTakesItsFaultAndItsAgeing(): void
     {
-        $unit = new RunningUnit(Supplies::demo('deck-intercom'), ['U1' => 'open'], 3, [['part' => 'C1', 'fault' => 'dried', 'after' => 100.0]]);
+        $unit = new RunningUnit(Supplies::demo('deck-intercom'), ['U1' => 'open'], 3, [
+            ['part' => 'C1', 'fault' => 'dried', 'after' => 100.0],
+        ]);
         $unit->repair('U1');
         $unit->repair('C1');
         $unit->set(0.0, 230.0);

@@ -21,7 +21,8 @@ final class GuardBandTest extends TestCase
     /** @return iterable<string, array{float, string}> */
     public static function zones(): iterable
     {
-        // ISO 14253-1, figure of the zones: limits 9.8 to 10.2, U = 0.05: acceptance zone 9.85 to 10.15, rejection outside 9.75 to 10.25.
+        // ISO 14253-1, figure of the zones: limits 9.8 to 10.2, U = 0.05: acceptance zone 9.85 to 10.15, rejection
+        // outside 9.75 to 10.25.
         yield 'in the middle' => [10.0, GuardBand::PASS];
         yield 'at the edge of the acceptance zone' => [10.15, GuardBand::PASS];
         yield 'within the limit, within U of it' => [10.19, GuardBand::UNSURE];
@@ -47,7 +48,10 @@ final class GuardBandTest extends TestCase
         self::assertSame(GuardBand::UNSURE, $band->word);
         self::assertStringContainsString('no better than the tolerance', $band->remark());
         self::assertFalse($band->isMeterEnough());
-        self::assertStringContainsString('2.0 to 1; 4 to 1 is asked for', GuardBand::judge(10.0, 9.9, 10.1, 0.05)->remark());
+        self::assertStringContainsString(
+            '2.0 to 1; 4 to 1 is asked for',
+            GuardBand::judge(10.0, 9.9, 10.1, 0.05)->remark(),
+        );
     }
 
     public function testALimitOnOneSide(): void
@@ -57,20 +61,33 @@ final class GuardBandTest extends TestCase
         self::assertNull(GuardBand::judge(0.2, -INF, 0.3, 0.01)->ratio);
     }
 
-    /** 10.00 V on a 6000-count meter of 0.5 % + 2: range 60 V, a count is 10 mV: 50 mV + 20 mV; U = 2 * 70 mV / sqrt 3 (GUM 4.3.7). */
+    /**
+     * 10.00 V on a 6000-count meter of 0.5 % + 2: range 60 V, a count is 10 mV: 50 mV + 20 mV; U = 2 * 70 mV / sqrt 3
+     * (GUM 4.3.7).
+     */
     public function testAccuracyIsPercentagePlusCounts(): void
     {
         $meter = MeterProfile::usual();
-        self::assertEqualsWithDelta(0.070, $meter->halfWidth('dc', 10.0), 1e-9);
+        self::assertEqualsWithDelta(0.07, $meter->halfWidth('dc', 10.0), 1e-9);
         self::assertEqualsWithDelta(0.0808, $meter->expanded('dc', 10.0), 1e-4);
         // 0.025 % + 2 on 50 000 counts: range 50 V, a count is 1 mV: 2.5 mV + 2 mV.
-        self::assertEqualsWithDelta(0.0045, MeterProfile::of(['accuracy' => ['dc' => ['percent' => 0.025, 'counts' => 2]], 'counts' => 50_000])->halfWidth('dc', 10.0), 1e-9);
+        self::assertEqualsWithDelta(
+            0.0045,
+            MeterProfile::of([
+                'accuracy' => ['dc' => ['percent' => 0.025, 'counts' => 2]],
+                'counts' => 50_000,
+            ])->halfWidth('dc', 10.0),
+            1e-9,
+        );
     }
 
-    /** A sine: 1/sqrt 2 of its crest on both; a square wave: 1.111 times its true value on an averaging meter (textbook). */
+    /**
+     * A sine: 1/sqrt 2 of its crest on both; a square wave: 1.111 times its true value on an averaging meter
+     * (textbook).
+     */
     public function testAnAveragingMeterErrsOnWhatIsNoSine(): void
     {
-        $sine = array_map(static fn(int $k): float => sin(2 * M_PI * $k / 400), range(0, 399));
+        $sine = array_map(static fn(int $k): float => sin((2 * M_PI * $k) / 400), range(0, 399));
         $square = array_map(static fn(int $k): float => $k < 200 ? 1.0 : -1.0, range(0, 399));
         $averaging = MeterProfile::of(['true_rms' => false]);
 
@@ -80,20 +97,48 @@ final class GuardBandTest extends TestCase
         self::assertEqualsWithDelta(1.111, $averaging->shows($square), 1e-3);
     }
 
-    /** On the winding of a rectifier the voltage is no clean sine; on the mains it is. A meter of 20 kilohm loads a divider of 100 kilohm. */
+    /**
+     * On the winding of a rectifier the voltage is no clean sine; on the mains it is. A meter of 20 kilohm loads a
+     * divider of 100 kilohm.
+     */
     public function testWhatAMeterMakesOfAPointIsSaid(): void
     {
         $intercom = Supplies::demo('deck-intercom');
-        $slow = new MeterEffect($intercom, $intercom->mode(null), MeterProfile::of(['true_rms' => false, 'bandwidth' => 60]));
+        $slow = new MeterEffect(
+            $intercom,
+            $intercom->mode(null),
+            MeterProfile::of(['true_rms' => false, 'bandwidth' => 60]),
+        );
         self::assertNull($slow->at('TP1', 'ac'), 'a sine at 50 Hz');
         self::assertNull((new MeterEffect($intercom, $intercom->mode(null), MeterProfile::usual()))->at('TP3', 'ac'));
-        self::assertStringContainsString('This meter averages', (string) (new MeterEffect($intercom, $intercom->mode(null), MeterProfile::of(['true_rms' => false])))->at('TP3', 'ac'));
+        self::assertStringContainsString(
+            'This meter averages',
+            (string) (new MeterEffect($intercom, $intercom->mode(null), MeterProfile::of(['true_rms' => false])))->at(
+                'TP3',
+                'ac',
+            ),
+        );
         self::assertStringContainsString('reads AC up to 60 Hz', (string) $slow->at('TP3', 'ac'), 'ripple at 100 Hz');
 
-        $divider = Supplies::of([['ref' => 'W1', 'kind' => 'battery', 'value' => '10 V', 'terminals' => ['plus' => 'A', 'minus' => '0V']], ['ref' => 'R1', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'A', 'b' => 'M']], ['ref' => 'R2', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'M', 'b' => '0V']]], ['TP1' => ['M', '0V'], 'TP2' => ['A', '0V']]);
+        $divider = Supplies::of(
+            [
+                [
+                    'ref' => 'W1',
+                    'kind' => 'battery',
+                    'value' => '10 V',
+                    'terminals' => ['plus' => 'A', 'minus' => '0V'],
+                ],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'A', 'b' => 'M']],
+                ['ref' => 'R2', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'M', 'b' => '0V']],
+            ],
+            ['TP1' => ['M', '0V'], 'TP2' => ['A', '0V']],
+        );
         $old = new MeterEffect($divider, $divider->mode(null), MeterProfile::of(['input' => 200_000]));
         // 5 V behind 50 kilohm into 200 kilohm: 4 V (and the 10 megohm that every expectation holds).
-        self::assertStringContainsString('a good unit shows 3.98 V with it instead of 4.97 V', (string) $old->at('TP1', 'dc'));
+        self::assertStringContainsString(
+            'a good unit shows 3.98 V with it instead of 4.97 V',
+            (string) $old->at('TP1', 'dc'),
+        );
         self::assertNull($old->at('TP2', 'dc'), 'a stiff point does not care');
         self::assertNull($old->at('TP9', 'dc'));
     }
@@ -111,9 +156,20 @@ final class GuardBandTest extends TestCase
         $four = new Shunt(0.1, 0.01, true);
         $two = new Shunt(0.1, 0.01, false);
 
-        self::assertEqualsWithDelta(3.0, $four->amperes(0.300), 1e-9);
-        self::assertEqualsWithDelta(2 * 0.03 / sqrt(3), $four->expanded(0.300, MeterProfile::of(['accuracy' => ['dc' => ['percent' => 0.001, 'counts' => 0]], 'counts' => 1_000_000])), 1e-3, 'the shunt\'s own tolerance rules');
-        self::assertGreaterThan(10 * $four->expanded(0.300, MeterProfile::usual()), $two->expanded(0.300, MeterProfile::usual()));
+        self::assertEqualsWithDelta(3.0, $four->amperes(0.3), 1e-9);
+        self::assertEqualsWithDelta(
+            (2 * 0.03) / sqrt(3),
+            $four->expanded(
+                0.3,
+                MeterProfile::of(['accuracy' => ['dc' => ['percent' => 0.001, 'counts' => 0]], 'counts' => 1_000_000]),
+            ),
+            1e-3,
+            'the shunt\'s own tolerance rules',
+        );
+        self::assertGreaterThan(
+            10 * $four->expanded(0.3, MeterProfile::usual()),
+            $two->expanded(0.3, MeterProfile::usual()),
+        );
         self::assertSame('', $four->remark(3.0));
         self::assertStringContainsString('four-wire', $two->remark(3.0));
         self::assertStringContainsString('10 W', (new Shunt(0.1, 0.01, true))->remark(10.0));
@@ -121,14 +177,19 @@ final class GuardBandTest extends TestCase
 
     public function testDisplayAndOutputAreJudgedApart(): void
     {
-        $judge = new CalibrationJudge(MeterProfile::of(['accuracy' => ['dc' => ['percent' => 0.01, 'counts' => 1]], 'counts' => 100_000]));
+        $judge = new CalibrationJudge(
+            MeterProfile::of(['accuracy' => ['dc' => ['percent' => 0.01, 'counts' => 1]], 'counts' => 100_000]),
+        );
         $row = ['unit' => 'V', 'nominal' => 24.0, 'low' => 23.76, 'high' => 24.24, 'read' => 24.02, 'minutes' => 30.0];
         self::assertSame(GuardBand::PASS, $judge->judge($row + ['shown' => 24.1])['word']);
         $off = $judge->judge($row + ['shown' => 24.6]);
         self::assertSame(GuardBand::FAIL, $off['word'], 'the output is right and its display is not');
         self::assertStringContainsString('+580 mV off', (string) $off['display']);
-        self::assertStringContainsString('Only 5 min warm', implode(' ', $judge->judge(['minutes' => 5.0] + $row)['remarks']));
-        self::assertTrue($judge->drift(24.00, 24.02, 0.24, Unit::Volt)['good']);
-        self::assertFalse($judge->drift(24.00, 24.10, 0.24, Unit::Volt)['good']);
+        self::assertStringContainsString(
+            'Only 5 min warm',
+            implode(' ', $judge->judge(['minutes' => 5.0] + $row)['remarks']),
+        );
+        self::assertTrue($judge->drift(24.0, 24.02, 0.24, Unit::Volt)['good']);
+        self::assertFalse($judge->drift(24.0, 24.1, 0.24, Unit::Volt)['good']);
     }
 }

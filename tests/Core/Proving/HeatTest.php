@@ -19,8 +19,14 @@ final class HeatTest extends TestCase
     use TestTrait;
 
     /** @return non-empty-list<array{float, float}> */
-    private static function curve(float $start, float $end, float $tau, float $seconds, float $step = 30.0, float $noise = 0.0): array
-    {
+    private static function curve(
+        float $start,
+        float $end,
+        float $tau,
+        float $seconds,
+        float $step = 30.0,
+        float $noise = 0.0,
+    ): array {
         $samples = [];
         for ($t = 0.0; $t <= $seconds; $t += $step) {
             $samples[] = [$t, $end + ($start - $end) * exp(-$t / $tau) + $noise * sin(17.3 * $t)];
@@ -32,16 +38,22 @@ final class HeatTest extends TestCase
     /** Any warming curve is found again from its first two time constants. */
     public function testASyntheticCurveIsFoundAgain(): void
     {
-        $this->limitTo(60)->withRand('mt_rand')->forAll(Generators::choose(30, 150), Generators::choose(200, 4000))->then(static function (int $end, int $tau): void {
-            $fit = ExponentialFit::through(self::curve(22.0, (float) $end, (float) $tau, 2.0 * $tau, $tau / 50, 0.05));
-            self::assertNotNull($fit);
-            self::assertEqualsWithDelta($end, $fit->end, 0.02 * ($end - 22) + 0.5);
-            self::assertEqualsWithDelta($tau, $fit->tau, 0.06 * $tau);
-        });
+        $this->limitTo(60)
+            ->withRand('mt_rand')
+            ->forAll(Generators::choose(30, 150), Generators::choose(200, 4000))
+            ->then(static function (int $end, int $tau): void {
+                $fit = ExponentialFit::through(
+                    self::curve(22.0, (float) $end, (float) $tau, 2.0 * $tau, $tau / 50, 0.05),
+                );
+                self::assertNotNull($fit);
+                self::assertEqualsWithDelta($end, $fit->end, 0.02 * ($end - 22) + 0.5);
+                self::assertEqualsWithDelta($tau, $fit->tau, 0.06 * $tau);
+            });
     }
 
     /**
-     * Three readings at equal distances give the end in closed form: (b² - a c) / (2 b - a - c); the method of motor-heating tests
+     * Three readings at equal distances give the end in closed form: (b² - a c) / (2 b - a - c); the method of
+     * motor-heating tests
      * (handbooks on electrical machines, from memory). 20, 44, 56 °C: 68 °C.
      */
     public function testTheEndAgreesWithTheThreePointFormula(): void
@@ -60,7 +72,9 @@ final class HeatTest extends TestCase
 
     public function testAStraightLineForetellsNothing(): void
     {
-        self::assertNull(ExponentialFit::through(array_map(static fn(int $k): array => [60.0 * $k, 20.0 + $k], range(0, 20))));
+        self::assertNull(
+            ExponentialFit::through(array_map(static fn(int $k): array => [60.0 * $k, 20.0 + $k], range(0, 20))),
+        );
         self::assertNull(ExponentialFit::through([[0.0, 20.0], [60.0, 21.0]]));
     }
 
@@ -83,18 +97,31 @@ final class HeatTest extends TestCase
     public function testTheHottestRoomAndTheHighestMainsAreAddedOn(): void
     {
         $supply = Supplies::demo('deck-intercom');
-        $judge = new HeatJudge($supply, ...array_values(array_intersect_key(Budget::acrossTheMains($supply, $supply->mode(null)), ['nominal' => 1, 'high' => 1])));
+        $judge = new HeatJudge(
+            $supply,
+            ...array_values(
+                array_intersect_key(Budget::acrossTheMains($supply, $supply->mode(null)), [
+                    'nominal' => 1,
+                    'high' => 1,
+                ]),
+            ),
+        );
         $row = $judge->judge('U1', 72.0, 22.0);
 
         // 50 K at nominal mains; a series regulator turns the tenth of the mains that is too much into heat as well.
         self::assertGreaterThan(40 + 50, $row['worst']);
         self::assertSame(HeatJudge::OVER, $row['word']);
         self::assertStringContainsString('junction 125 °C', $row['sentence']);
-        self::assertContains('Watts are (input − output) times current: is the input higher than it has to be?', $row['advice']);
+        self::assertContains(
+            'Watts are (input − output) times current: is the input higher than it has to be?',
+            $row['advice'],
+        );
         self::assertSame(HeatJudge::FINE, $judge->judge('U1', 40.0, 22.0)['word']);
     }
 
-    /** Rule of thumb of the trade: an output rectifier may be 50 K above the room, a varistor may not be warm at all. */
+    /**
+     * Rule of thumb of the trade: an output rectifier may be 50 K above the room, a varistor may not be warm at all.
+     */
     public function testWhatIsMeantToBeHotIsSaid(): void
     {
         $supply = Supplies::demo('deck-intercom');
@@ -103,16 +130,48 @@ final class HeatTest extends TestCase
 
         self::assertSame(HeatJudge::MEANT, $judge->judge('BR1', 66.0, 22.0)['word']);
         $capacitor = $judge->judge('C1', 42.0, 22.0);
-        // Class not described: 85 °C, 2000 h; 60 °C around it at 40 °C room doubles it two and a half times, less what ripple takes.
+        // Class not described: 85 °C, 2000 h; 60 °C around it at 40 °C room doubles it two and a half times, less what
+        // ripple takes.
         self::assertMatchesRegularExpression('/h,? \d+ (years|months) at 4000 h a year/', (string) $capacitor['life']);
         self::assertStringContainsString('of ripple', (string) $capacitor['ripple']);
-        $varistor = Supplies::of([['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']], ['ref' => 'RV1', 'kind' => 'varistor', 'value' => '275 V', 'terminals' => ['a' => 'L', 'b' => '0V']], ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'power' => '10 W', 'terminals' => ['a' => 'L', 'b' => '0V']]], ['TP1' => ['L', '0V']]);
+        $varistor = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                ['ref' => 'RV1', 'kind' => 'varistor', 'value' => '275 V', 'terminals' => ['a' => 'L', 'b' => '0V']],
+                [
+                    'ref' => 'R1',
+                    'kind' => 'resistor',
+                    'value' => '10k',
+                    'power' => '10 W',
+                    'terminals' => ['a' => 'L', 'b' => '0V'],
+                ],
+            ],
+            ['TP1' => ['L', '0V']],
+        );
         self::assertSame(60.0, HeatLimit::of($varistor->part('RV1'))->celsius);
     }
 
     public function testAPartsOwnClassWins(): void
     {
-        $supply = Supplies::of([['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']], ['ref' => 'C1', 'kind' => 'electrolytic', 'value' => '100u', 'body' => ['temperature' => '105 °C'], 'terminals' => ['plus' => 'L', 'minus' => '0V']], ['ref' => 'C2', 'kind' => 'electrolytic', 'value' => '100u', 'terminals' => ['plus' => 'L', 'minus' => '0V']]], ['TP1' => ['L', '0V']]);
+        $supply = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                [
+                    'ref' => 'C1',
+                    'kind' => 'electrolytic',
+                    'value' => '100u',
+                    'body' => ['temperature' => '105 °C'],
+                    'terminals' => ['plus' => 'L', 'minus' => '0V'],
+                ],
+                [
+                    'ref' => 'C2',
+                    'kind' => 'electrolytic',
+                    'value' => '100u',
+                    'terminals' => ['plus' => 'L', 'minus' => '0V'],
+                ],
+            ],
+            ['TP1' => ['L', '0V']],
+        );
 
         self::assertSame(105.0, HeatLimit::of($supply->part('C1'))->celsius);
         self::assertSame(85.0, HeatLimit::of($supply->part('C2'))->celsius);

@@ -47,7 +47,10 @@ final class LoadTest extends TestCase
         yield '36' => [36, 0.127];
     }
 
-    /** IEC 60204-1 table 6, B1, and 700 circular mils to the ampere (both from memory); the trade's 8 A for 2.2 mm is on the safe side of both. */
+    /**
+     * IEC 60204-1 table 6, B1, and 700 circular mils to the ampere (both from memory); the trade's 8 A for 2.2 mm is on
+     * the safe side of both.
+     */
     public function testAWireIsRatedByTheLowerOfTwoRules(): void
     {
         // 1 mm² is 1.128 mm thick: 10.3 A in a duct, 1973.5 circular mils / 700 = 2.82 A.
@@ -67,7 +70,11 @@ final class LoadTest extends TestCase
 
         self::assertSame(['TP3' => false, 'TP4' => false], $soft->regulated);
         self::assertSame(['TP4' => true], $firm->regulated);
-        self::assertEqualsWithDelta(1.22, $soft->steps[LoadStep::NONE]->expected['TP3']['dc'] / $soft->steps[LoadStep::FULL]->expected['TP3']['dc'], 0.1);
+        self::assertEqualsWithDelta(
+            1.22,
+            $soft->steps[LoadStep::NONE]->expected['TP3']['dc'] / $soft->steps[LoadStep::FULL]->expected['TP3']['dc'],
+            0.1,
+        );
         self::assertSame(['none', 'part', 'full', 'cross:TP3', 'cross:TP4'], array_keys($soft->steps));
     }
 
@@ -95,7 +102,10 @@ final class LoadTest extends TestCase
     {
         $made = Rail::made(12.0, 0.6, true);
 
-        self::assertSame(['600 mA', '20 Ω', '22 Ω, 13 W or more', 'constant current 600 mA'], [$made['current'], $made['ohms'], $made['resistor'], $made['electronic']]);
+        self::assertSame(
+            ['600 mA', '20 Ω', '22 Ω, 13 W or more', 'constant current 600 mA'],
+            [$made['current'], $made['ohms'], $made['resistor'], $made['electronic']],
+        );
         self::assertSame('lamps of 12 V, 7.2 W together', $made['lamp']);
         self::assertSame('constant resistance 20 Ω', Rail::made(12.0, 0.6, false)['electronic']);
         self::assertNull(Rail::made(3.3, 0.6, true)['lamp']);
@@ -113,13 +123,22 @@ final class LoadTest extends TestCase
         self::assertFalse($judge->reading(LoadStep::FULL, 'TP3', 29.0, 1.0)['good']);
 
         $rail = static fn(float $volts): array => ['dc' => $volts];
-        $read = [LoadStep::NONE => ['rails' => ['TP3' => $rail(30.4), 'TP4' => $rail(-30.4)], 'watts' => null], LoadStep::FULL => ['rails' => ['TP3' => $rail(20.0), 'TP4' => $rail(-24.9)], 'watts' => 45.0]];
+        $read = [
+            LoadStep::NONE => ['rails' => ['TP3' => $rail(30.4), 'TP4' => $rail(-30.4)], 'watts' => null],
+            LoadStep::FULL => ['rails' => ['TP3' => $rail(20.0), 'TP4' => $rail(-24.9)], 'watts' => 45.0],
+        ];
         $between = array_column($judge->between($read), null, 'title');
-        self::assertFalse($between['Regulation of reservoir C1, no to full load']['good'], '52 % where a good unit gives way by 22 %');
+        self::assertFalse(
+            $between['Regulation of reservoir C1, no to full load']['good'],
+            '52 % where a good unit gives way by 22 %',
+        );
         self::assertTrue($between['Regulation of reservoir C2, no to full load']['good']);
         self::assertSame('52.0 %', $between['Regulation of reservoir C1, no to full load']['value']);
         self::assertFalse($between['Efficiency, Full load']['good']);
-        self::assertStringContainsString('more is lost than in a good unit', $between['Efficiency, Full load']['sentence']);
+        self::assertStringContainsString(
+            'more is lost than in a good unit',
+            $between['Efficiency, Full load']['sentence'],
+        );
     }
 
     public function testTheRippleCurrentOfAReservoirFollowsFromWhatWasRead(): void
@@ -127,9 +146,13 @@ final class LoadTest extends TestCase
         $supply = Supplies::demo('dimmer-drive');
         $usual = Expectations::of($supply, $supply->mode(null));
         $check = new ReservoirCheck($supply, self::test('dimmer-drive'), $usual);
-        $rows = $check->rows([LoadStep::NONE => ['rails' => ['TP3' => ['dc' => 30.4]], 'watts' => null], LoadStep::FULL => ['rails' => ['TP3' => ['dc' => 24.9]], 'watts' => null]]);
+        $rows = $check->rows([
+            LoadStep::NONE => ['rails' => ['TP3' => ['dc' => 30.4]], 'watts' => null],
+            LoadStep::FULL => ['rails' => ['TP3' => ['dc' => 24.9]], 'watts' => null],
+        ]);
 
-        // 0.52 A, conducting for 2 arccos(24.9 / 30.4) / 314 s = 3.9 ms of every 10: 0.52 A * sqrt(pi² / 8 * 10 / 3.9 - 1).
+        // 0.52 A, conducting for 2 arccos(24.9 / 30.4) / 314 s = 3.9 ms of every 10: 0.52 A * sqrt(pi² / 8 * 10 / 3.9 -
+        // 1).
         self::assertSame(['Ripple current of C1, from no and full load'], array_column($rows, 'title'));
         self::assertSame('777 mA', $rows[0]['value']);
         self::assertSame([], $check->rows([]));
@@ -139,7 +162,19 @@ final class LoadTest extends TestCase
     {
         $this->expectException(PlanRefused::class);
         $this->expectExceptionMessage('give the points at the outputs a "rail"');
-        $supply = Supplies::of([['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']], ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'power' => '10 W', 'terminals' => ['a' => 'L', 'b' => '0V']]], ['TP1' => ['L', '0V']]);
+        $supply = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                [
+                    'ref' => 'R1',
+                    'kind' => 'resistor',
+                    'value' => '10k',
+                    'power' => '10 W',
+                    'terminals' => ['a' => 'L', 'b' => '0V'],
+                ],
+            ],
+            ['TP1' => ['L', '0V']],
+        );
         Test::of($supply, Expectations::roughly($supply, $supply->mode(null)));
     }
 
@@ -148,7 +183,10 @@ final class LoadTest extends TestCase
     {
         $supply = Supplies::demo('gallery-organ');
 
-        self::assertSame(['full'], array_keys(Test::of($supply, Expectations::roughly($supply, $supply->mode(null)))->steps));
+        self::assertSame(
+            ['full'],
+            array_keys(Test::of($supply, Expectations::roughly($supply, $supply->mode(null)))->steps),
+        );
     }
 
     /** Both ripple equations against the engine's own waveform of a rectifier with its reservoir. */
@@ -161,8 +199,20 @@ final class LoadTest extends TestCase
         $load = $phase->record->currentSignal('RL1')->average;
 
         self::assertEqualsWithDelta($volts->acRms, ReservoirRipple::rms($volts->peakToPeak), 0.1 * $volts->acRms);
-        self::assertEqualsWithDelta($capacitor->acRms, ReservoirRipple::current($load, $volts->average, self::test('dimmer-drive')->steps[LoadStep::NONE]->expected['TP3']['dc'], 50.0), 0.1 * $capacitor->acRms);
+        self::assertEqualsWithDelta(
+            $capacitor->acRms,
+            ReservoirRipple::current(
+                $load,
+                $volts->average,
+                self::test('dimmer-drive')->steps[LoadStep::NONE]->expected['TP3']['dc'],
+                50.0,
+            ),
+            0.1 * $capacitor->acRms,
+        );
         // A missing leg of the bridge: one pulse a cycle.
-        self::assertGreaterThan(1.3 * ReservoirRipple::current($load, 24.0, 30.0, 50.0), ReservoirRipple::current($load, 24.0, 30.0, 50.0, false));
+        self::assertGreaterThan(
+            1.3 * ReservoirRipple::current($load, 24.0, 30.0, 50.0),
+            ReservoirRipple::current($load, 24.0, 30.0, 50.0, false),
+        );
     }
 }

@@ -19,7 +19,10 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
-/** Electrical safety: limits of EN 50678 and EN 50699 (from memory), class Y leakage in closed form, and what a failure does to the job. */
+/**
+ * Electrical safety: limits of EN 50678 and EN 50699 (from memory), class Y leakage in closed form, and what a failure
+ * does to the job.
+ */
 final class SafetyTest extends TestCase
 {
     /** @return iterable<string, array{Kind, string, float, bool}> ohms or amperes */
@@ -42,7 +45,14 @@ final class SafetyTest extends TestCase
     #[DataProvider('results')]
     public function testResultsAgainstTheLimits(Kind $test, string $class, float $value, bool $passes): void
     {
-        self::assertSame($passes, (new SafetyJudge(Supplies::demo('deck-intercom'), RuleSet::published()['repaired']))->judge($test, $class, $value)['passed']);
+        self::assertSame(
+            $passes,
+            (new SafetyJudge(Supplies::demo('deck-intercom'), RuleSet::published()['repaired']))->judge(
+                $test,
+                $class,
+                $value,
+            )['passed'],
+        );
     }
 
     /** EN 50678 allows 0.1 ohm more for every 7.5 m beyond the first 5 m, 1 ohm at most (from memory). */
@@ -59,19 +69,42 @@ final class SafetyTest extends TestCase
     public function testExpectedLeakageIsTheClosedForm(): void
     {
         $supply = self::withY('4n7');
-        self::assertEqualsWithDelta(2 * M_PI * 50 * 4.7e-9 * 230, (new IsolationBarrier($supply))->expectedLeakage(), 1e-9);
+        self::assertEqualsWithDelta(
+            2 * M_PI * 50 * 4.7e-9 * 230,
+            (new IsolationBarrier($supply))->expectedLeakage(),
+            1e-9,
+        );
         $judge = new SafetyJudge($supply, RuleSet::published()['repaired']);
-        self::assertStringContainsString('340 µA', (string) array_column($judge->plan('II'), null, 'test')['touch']['expected']);
+        self::assertStringContainsString(
+            '340 µA',
+            (string) array_column($judge->plan('II'), null, 'test')['touch']['expected'],
+        );
         self::assertSame('Within its limit.', $judge->judge(Kind::Touch, 'II', 0.34e-3)['sentence']);
-        self::assertStringContainsString('more than its capacitors explain', (new SafetyJudge(self::withY('1n'), RuleSet::published()['repaired']))->judge(Kind::Touch, 'II', 0.34e-3)['sentence']);
+        self::assertStringContainsString(
+            'more than its capacitors explain',
+            (new SafetyJudge(self::withY('1n'), RuleSet::published()['repaired']))->judge(Kind::Touch, 'II', 0.34e-3)[
+                'sentence'
+            ],
+        );
     }
 
     public function testLimitsOfOnesOwnNeedASource(): void
     {
-        $own = RuleSet::of(['id' => 'repaired', 'source' => 'Harbour authority, quay equipment', 'limits' => ['touch' => ['II' => '250u']]]);
+        $own = RuleSet::of([
+            'id' => 'repaired',
+            'source' => 'Harbour authority, quay equipment',
+            'limits' => ['touch' => ['II' => '250u']],
+        ]);
         self::assertSame(250e-6, $own->limitOf(Kind::Touch, 'II'));
         self::assertSame($own->limits, RuleSet::of($own->toArray())->limits, 'it is kept as it is written');
-        foreach ([[['limits' => ['touch' => ['II' => '250u']]], 'write whose they are'], [['source' => 'x', 'limits' => ['touch' => ['II' => '20m']]], 'is meant'], [['source' => 'x', 'limits' => ['earth' => ['I' => 'low']]], '"low"']] as [$given, $says]) {
+        foreach (
+            [
+                [['limits' => ['touch' => ['II' => '250u']]], 'write whose they are'],
+                [['source' => 'x', 'limits' => ['touch' => ['II' => '20m']]], 'is meant'],
+                [['source' => 'x', 'limits' => ['earth' => ['I' => 'low']]], '"low"'],
+            ]
+            as [$given, $says]
+        ) {
             try {
                 RuleSet::of($given);
                 self::fail($says);
@@ -84,7 +117,11 @@ final class SafetyTest extends TestCase
     public function testAFailedTestKeepsTheUnitAndNobodyPassesOverIt(): void
     {
         $bench = self::repaired();
-        $bench->add('safety', ['test' => 'insulation', 'text' => '300k', 'judged' => ['passed' => false, 'condemns' => true, 'sentence' => 'Condemned until the part is found.']]);
+        $bench->add('safety', [
+            'test' => 'insulation',
+            'text' => '300k',
+            'judged' => ['passed' => false, 'condemns' => true, 'sentence' => 'Condemned until the part is found.'],
+        ]);
         $items = Gates::blocking(Gate::HandBack, $bench->supply, $bench->state());
 
         self::assertSame(['isolation bad', 'safety insulation'], array_map(static fn($i): string => $i->id, $items));
@@ -105,7 +142,13 @@ final class SafetyTest extends TestCase
 
     public function testACondemnedUnitLeavesMarkedAndUnusableOnly(): void
     {
-        $bench = self::repaired()->add('safety', ['test' => 'insulation', 'text' => '300k', 'judged' => ['passed' => false, 'condemns' => true]])->add('condemned', ['text' => 'transformer leaks, none to be had']);
+        $bench = self::repaired()
+            ->add('safety', [
+                'test' => 'insulation',
+                'text' => '300k',
+                'judged' => ['passed' => false, 'condemns' => true],
+            ])
+            ->add('condemned', ['text' => 'transformer leaks, none to be had']);
         foreach ([['close', []], ['handback', []]] as [$kind, $payload]) {
             try {
                 $bench->add($kind, $payload);
@@ -117,17 +160,31 @@ final class SafetyTest extends TestCase
         $bench->add('handback', ['unsafe' => 'cord cut off, red label']);
 
         self::assertNotNull($bench->state()->handedBackAt);
-        $page = array_column(OwnersPage::of($bench->supply, $bench->state(), ['cause' => null, 'work' => [], 'asLeft' => []]), 'text', 'title');
-        self::assertStringContainsString('may not be used any more: transformer leaks, none to be had It goes back unusable: cord cut off, red label', $page['How it is now']);
+        $page = array_column(
+            OwnersPage::of($bench->supply, $bench->state(), ['cause' => null, 'work' => [], 'asLeft' => []]),
+            'text',
+            'title',
+        );
+        self::assertStringContainsString(
+            'may not be used any more: transformer leaks, none to be had It goes back unusable: cord cut off, ' .
+                'red label',
+            $page['How it is now'],
+        );
         self::assertSame('No: an electrical safety test failed.', $page['Is it safe']);
     }
 
     /** @return iterable<string, array{array<string, mixed>, string}> */
     public static function refused(): iterable
     {
-        yield 'megohms without a letter' => [['test' => 'insulation', 'text' => '20'], 'Testers show megohms: write "20M"'];
-        yield 'milliamperes without a letter' => [['test' => 'touch', 'text' => '0.3'], 'write "0.3 mA"' ];
-        yield 'an earth on class II' => [['test' => 'earth', 'class' => 'II', 'text' => '0.1'], 'has no protective earth'];
+        yield 'megohms without a letter' => [
+            ['test' => 'insulation', 'text' => '20'],
+            'Testers show megohms: write "20M"',
+        ];
+        yield 'milliamperes without a letter' => [['test' => 'touch', 'text' => '0.3'], 'write "0.3 mA"'];
+        yield 'an earth on class II' => [
+            ['test' => 'earth', 'class' => 'II', 'text' => '0.1'],
+            'has no protective earth',
+        ];
         yield 'a look without a word' => [['test' => 'fuse', 'text' => ''], 'say ok or wrong'];
         yield 'no such test' => [['test' => 'flash', 'text' => '1'], 'Test is one of'];
     }
@@ -137,19 +194,38 @@ final class SafetyTest extends TestCase
     public function testWhatCannotBeReadIsSaid(array $payload, string $says): void
     {
         $this->expectException(EntryRefused::class);
-        $this->expectExceptionMessageMatches('/'.preg_quote($says, '/').'/i');
+        $this->expectExceptionMessageMatches('/' . preg_quote($says, '/') . '/i');
         (new Bench(Supplies::demo('deck-intercom')))->add('safety', $payload + ['judged' => ['passed' => true]]);
     }
 
     private static function repaired(): Bench
     {
-        return (new Bench(Supplies::demo('deck-intercom')))->add('cause', ['part' => 'U1', 'fault' => 'open'])->add('repair', ['part' => 'U1', 'out' => 'a', 'in' => 'b'])->seeTo(Gate::Mains)
-            ->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => 'tp4 12.0'])->add('power', ['power' => 'unplugged'])
-            ->add('safety', ['test' => 'insulation', 'text' => 'OL', 'judged' => ['passed' => true]])->add('safety', ['test' => 'touch', 'text' => '5u', 'judged' => ['passed' => true]]);
+        return (new Bench(Supplies::demo('deck-intercom')))
+            ->add('cause', ['part' => 'U1', 'fault' => 'open'])
+            ->add('repair', ['part' => 'U1', 'out' => 'a', 'in' => 'b'])
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => 'tp4 12.0'])
+            ->add('power', ['power' => 'unplugged'])
+            ->add('safety', ['test' => 'insulation', 'text' => 'OL', 'judged' => ['passed' => true]])
+            ->add('safety', ['test' => 'touch', 'text' => '5u', 'judged' => ['passed' => true]]);
     }
 
     private static function withY(string $value): Description
     {
-        return Supplies::of([...Supplies::primary('T200mA', '12 V', '10 VA', '15 %', second: '0V'), ['ref' => 'CY1', 'kind' => 'y_capacitor', 'value' => $value, 'terminals' => ['a' => 'L1', 'b' => '0V']], ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'power' => '1 W', 'terminals' => ['a' => 'A', 'b' => '0V']]], ['TP1' => ['A', '0V']]);
+        return Supplies::of(
+            [
+                ...Supplies::primary('T200mA', '12 V', '10 VA', '15 %', second: '0V'),
+                ['ref' => 'CY1', 'kind' => 'y_capacitor', 'value' => $value, 'terminals' => ['a' => 'L1', 'b' => '0V']],
+                [
+                    'ref' => 'R1',
+                    'kind' => 'resistor',
+                    'value' => '1k',
+                    'power' => '1 W',
+                    'terminals' => ['a' => 'A', 'b' => '0V'],
+                ],
+            ],
+            ['TP1' => ['A', '0V']],
+        );
     }
 }

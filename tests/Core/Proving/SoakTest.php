@@ -25,7 +25,10 @@ final class SoakTest extends TestCase
     /** @param list<array<string, mixed>> $channels */
     private static function plan(array $channels): SoakPlan
     {
-        return SoakPlan::of(['stages' => [['hours' => 1, 'share' => 0.5], ['hours' => 2, 'share' => 1]], 'channels' => $channels], 230.0);
+        return SoakPlan::of(
+            ['stages' => [['hours' => 1, 'share' => 0.5], ['hours' => 2, 'share' => 1]], 'channels' => $channels],
+            230.0,
+        );
     }
 
     public function testOneBadReadingIsNoAlarmAndThreeInARowAre(): void
@@ -33,14 +36,32 @@ final class SoakTest extends TestCase
         $watch = new Watch(self::plan([['title' => 'rail', 'quantity' => 'dc', 'low' => 11.5, 'high' => 12.5]]));
         self::assertSame([], $watch->scan([0 => 12.7]));
         self::assertSame([], $watch->scan([0 => 12.0]));
-        self::assertSame([[], [], ['rail 12.7 V: above 12.5 V.'], []], array_map(static fn(float $v): array => array_column($watch->scan([0 => $v]), 'sentence'), [12.7, 12.7, 12.7, 12.7]), 'and it alarms once');
+        self::assertSame(
+            [[], [], ['rail 12.7 V: above 12.5 V.'], []],
+            array_map(static fn(float $v): array => array_column($watch->scan([0 => $v]), 'sentence'), [
+                12.7,
+                12.7,
+                12.7,
+                12.7,
+            ]),
+            'and it alarms once',
+        );
         $watch->scan([0 => 12.0]);
-        self::assertCount(1, array_merge(...array_map(static fn(): array => $watch->scan([0 => 12.7]), range(1, 3))), 'again, once it had been well');
+        self::assertCount(
+            1,
+            array_merge(...array_map(static fn(): array => $watch->scan([0 => 12.7]), range(1, 3))),
+            'again, once it had been well',
+        );
     }
 
     public function testFarOutsideOneReadingIsEnough(): void
     {
-        $watch = new Watch(self::plan([['title' => 'rail', 'quantity' => 'dc', 'low' => 11.5, 'high' => 12.5], ['title' => 'C1', 'quantity' => 'celsius', 'high' => 85]]));
+        $watch = new Watch(
+            self::plan([
+                ['title' => 'rail', 'quantity' => 'dc', 'low' => 11.5, 'high' => 12.5],
+                ['title' => 'C1', 'quantity' => 'celsius', 'high' => 85],
+            ]),
+        );
 
         self::assertCount(1, $watch->scan([0 => 0.0]));
         self::assertCount(0, $watch->scan([1 => 90.0]));
@@ -50,13 +71,18 @@ final class SoakTest extends TestCase
     /** Rule of thumb: +1.5 % mains is +1.5 % on an unregulated rail, and no fault. */
     public function testTheMainsIsTakenOut(): void
     {
-        $plan = self::plan([['title' => 'reservoir', 'quantity' => 'dc', 'low' => 24.0, 'high' => 25.2, 'slope' => 24.6 / 230], ['title' => 'mains', 'quantity' => 'ac', 'target' => 'mains', 'low' => 200, 'high' => 260]]);
+        $plan = self::plan([
+            ['title' => 'reservoir', 'quantity' => 'dc', 'low' => 24.0, 'high' => 25.2, 'slope' => 24.6 / 230],
+            ['title' => 'mains', 'quantity' => 'ac', 'target' => 'mains', 'low' => 200, 'high' => 260],
+        ]);
         $watch = new Watch($plan);
         $up = 230 * 1.04;
         for ($k = 0; $k < 5; $k++) {
             self::assertSame([], $watch->scan([0 => 24.6 * 1.04, 1 => $up]));
         }
-        $alone = array_merge(...array_map(static fn(): array => $watch->scan([0 => 24.6 * 1.04, 1 => 230.0]), range(1, 3)));
+        $alone = array_merge(
+            ...array_map(static fn(): array => $watch->scan([0 => 24.6 * 1.04, 1 => 230.0]), range(1, 3)),
+        );
         self::assertCount(1, $alone, 'the same volts with the mains where it should be');
     }
 
@@ -70,7 +96,12 @@ final class SoakTest extends TestCase
         $second = Watch::resumed($plan, json_decode(json_encode($first->toArray(), JSON_THROW_ON_ERROR), true));
 
         self::assertCount(1, $second->scan([0 => 12.7]));
-        self::assertSame([], Watch::resumed($plan, json_decode(json_encode($second->toArray(), JSON_THROW_ON_ERROR), true))->scan([0 => 12.7]));
+        self::assertSame(
+            [],
+            Watch::resumed($plan, json_decode(json_encode($second->toArray(), JSON_THROW_ON_ERROR), true))->scan([
+                0 => 12.7,
+            ]),
+        );
     }
 
     public function testStagesFollowTheClock(): void
@@ -86,9 +117,21 @@ final class SoakTest extends TestCase
 
     public function testAPlanThatCannotRunIsRefused(): void
     {
-        foreach ([[['stages' => [['hours' => 0, 'share' => 1]]], 'above 0 and up to 100 hours'], [['channels' => [['quantity' => 'smell']]], 'A channel watches one of'], [['channels' => [['quantity' => 'dc', 'low' => 13, 'high' => 12]]], 'not below the upper limit'], [['channels' => [['quantity' => 'dc', 'low' => 'low']]], 'is no alarm limit'], [['interval' => 0.1], 'every 1 to 60 seconds']] as [$change, $says]) {
+        foreach (
+            [
+                [['stages' => [['hours' => 0, 'share' => 1]]], 'above 0 and up to 100 hours'],
+                [['channels' => [['quantity' => 'smell']]], 'A channel watches one of'],
+                [['channels' => [['quantity' => 'dc', 'low' => 13, 'high' => 12]]], 'not below the upper limit'],
+                [['channels' => [['quantity' => 'dc', 'low' => 'low']]], 'is no alarm limit'],
+                [['interval' => 0.1], 'every 1 to 60 seconds'],
+            ]
+            as [$change, $says]
+        ) {
             try {
-                SoakPlan::of($change + ['stages' => [['hours' => 1, 'share' => 1]], 'channels' => [['quantity' => 'dc']]], 230.0);
+                SoakPlan::of(
+                    $change + ['stages' => [['hours' => 1, 'share' => 1]], 'channels' => [['quantity' => 'dc']]],
+                    230.0,
+                );
                 self::fail($says);
             } catch (PlanRefused $e) {
                 self::assertStringContainsString($says, $e->getMessage());
@@ -96,15 +139,28 @@ final class SoakTest extends TestCase
         }
     }
 
-    /** What is drafted from a description raises no alarm on a good unit of that kind, whatever the mains does within its tolerance. */
+    /**
+     * What is drafted from a description raises no alarm on a good unit of that kind, whatever the mains does within
+     * its tolerance.
+     */
     public function testADraftedSoakIsQuietOnAGoodUnit(): void
     {
         $supply = Supplies::demo('dimmer-drive');
         $usual = Expectations::of($supply, $supply->mode(null));
-        $heats = array_column(array_map(static fn($l): array => [$l->ref, $l->watts], Budget::of($supply, $supply->mode(null))->lines), 1, 0);
+        $heats = array_column(
+            array_map(static fn($l): array => [$l->ref, $l->watts], Budget::of($supply, $supply->mode(null))->lines),
+            1,
+            0,
+        );
         $channels = SoakDraft::channels($supply, LoadTest::of($supply, $usual), $usual, $heats);
         self::assertGreaterThan(0.05, $channels[0]->slope, 'an unregulated rail follows the mains');
-        $plan = SoakPlan::of(['stages' => [['hours' => 1, 'share' => 1]], 'channels' => array_map(static fn(Channel $c): array => $c->toArray(), $channels)], 230.0);
+        $plan = SoakPlan::of(
+            [
+                'stages' => [['hours' => 1, 'share' => 1]],
+                'channels' => array_map(static fn(Channel $c): array => $c->toArray(), $channels),
+            ],
+            230.0,
+        );
         $watch = new Watch($plan);
         $unit = new RunningUnit($supply, [], 7);
         $unit->set(0.0, 230.0, null, ['TP3' => 1.0, 'TP4' => 1.0]);
@@ -125,15 +181,28 @@ final class SoakTest extends TestCase
         for ($t = 0.0; $t < 14_400; $t += 60) {
             self::assertSame([], $watch->scan($scan($unit, $t, 230 * (1 + 0.09 * sin($t / 700)))), "after {$t} s");
         }
-        $alarms = array_merge(...array_map(static fn(int $k): array => $watch->scan($scan($bad, 15_000.0 + $k, 230.0)), range(1, 5)));
-        self::assertContains('reservoir C1', array_map(static fn(array $a): string => $channels[$a['channel']]->title, $alarms), 'a dried reservoir is seen');
+        $alarms = array_merge(
+            ...array_map(static fn(int $k): array => $watch->scan($scan($bad, 15_000.0 + $k, 230.0)), range(1, 5)),
+        );
+        self::assertContains(
+            'reservoir C1',
+            array_map(static fn(array $a): string => $channels[$a['channel']]->title, $alarms),
+            'a dried reservoir is seen',
+        );
     }
 
     public function testASummarySaysWhereTemperaturesWent(): void
     {
-        $plan = self::plan([['title' => 'rail', 'quantity' => 'dc', 'low' => 11, 'high' => 13], ['title' => 'T1', 'quantity' => 'celsius', 'high' => 90], ['title' => 'nothing came', 'quantity' => 'dc']]);
-        $curve = array_map(static fn(int $k): array => [60.0 * $k, 70 - 48 * exp(-60 * $k / 900)], range(0, 100));
-        $rows = Summary::of($plan, [['low' => 11.9, 'high' => 12.1, 'mean' => 12.0, 'count' => 100, 'last' => 12.0, 'curve' => []], ['low' => 22.0, 'high' => 69.9, 'mean' => 60.0, 'count' => 100, 'last' => 69.9, 'curve' => $curve]]);
+        $plan = self::plan([
+            ['title' => 'rail', 'quantity' => 'dc', 'low' => 11, 'high' => 13],
+            ['title' => 'T1', 'quantity' => 'celsius', 'high' => 90],
+            ['title' => 'nothing came', 'quantity' => 'dc'],
+        ]);
+        $curve = array_map(static fn(int $k): array => [60.0 * $k, 70 - 48 * exp((-60 * $k) / 900)], range(0, 100));
+        $rows = Summary::of($plan, [
+            ['low' => 11.9, 'high' => 12.1, 'mean' => 12.0, 'count' => 100, 'last' => 12.0, 'curve' => []],
+            ['low' => 22.0, 'high' => 69.9, 'mean' => 60.0, 'count' => 100, 'last' => 69.9, 'curve' => $curve],
+        ]);
 
         self::assertSame(['rail', 'T1'], array_column($rows, 'channel'));
         self::assertSame('11 V to 13 V', $rows[0]['limits']);
@@ -141,22 +210,58 @@ final class SoakTest extends TestCase
         self::assertEqualsWithDelta(70.0, (float) $rows[1]['end'], 0.3);
     }
 
-    /** The trimmer of the landing crane's supply sets its output; nothing else moves with it that is measured on the output side. */
+    /**
+     * The trimmer of the landing crane's supply sets its output; nothing else moves with it that is measured on the
+     * output side.
+     */
     public function testAdjustmentsAreFoundByTurningThem(): void
     {
-        $supply = Supplies::of([...Supplies::primary('T500mA', '15 V', '20 VA', '12 %', second: 'B'),
-            ['ref' => 'BR1', 'kind' => 'bridge', 'terminals' => ['ac1' => 'A', 'ac2' => 'B', 'plus' => 'RAW', 'minus' => '0V']], ['ref' => 'C1', 'kind' => 'electrolytic', 'value' => '2200u', 'terminals' => ['plus' => 'RAW', 'minus' => '0V']],
-            ['ref' => 'RV1', 'kind' => 'trimmer', 'value' => '10k', 'terminals' => ['a' => 'RAW', 'wiper' => 'REF', 'b' => '0V']], ['ref' => 'RV2', 'kind' => 'trimmer', 'value' => '10k', 'terminals' => ['a' => 'REF', 'wiper' => 'SET', 'b' => '0V']], ['ref' => 'RL1', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'SET', 'b' => '0V']]], ['TP1' => ['REF', '0V'], 'TP2' => ['SET', '0V']]);
+        $supply = Supplies::of(
+            [
+                ...Supplies::primary('T500mA', '15 V', '20 VA', '12 %', second: 'B'),
+                [
+                    'ref' => 'BR1',
+                    'kind' => 'bridge',
+                    'terminals' => ['ac1' => 'A', 'ac2' => 'B', 'plus' => 'RAW', 'minus' => '0V'],
+                ],
+                [
+                    'ref' => 'C1',
+                    'kind' => 'electrolytic',
+                    'value' => '2200u',
+                    'terminals' => ['plus' => 'RAW', 'minus' => '0V'],
+                ],
+                [
+                    'ref' => 'RV1',
+                    'kind' => 'trimmer',
+                    'value' => '10k',
+                    'terminals' => ['a' => 'RAW', 'wiper' => 'REF', 'b' => '0V'],
+                ],
+                [
+                    'ref' => 'RV2',
+                    'kind' => 'trimmer',
+                    'value' => '10k',
+                    'terminals' => ['a' => 'REF', 'wiper' => 'SET', 'b' => '0V'],
+                ],
+                ['ref' => 'RL1', 'kind' => 'resistor', 'value' => '100k', 'terminals' => ['a' => 'SET', 'b' => '0V']],
+            ],
+            ['TP1' => ['REF', '0V'], 'TP2' => ['SET', '0V']],
+        );
         $plan = CalibrationPlan::of($supply, $supply->mode(null), Expectations::roughly($supply, $supply->mode(null)));
 
-        self::assertSame(['RV1', 'RV2'], array_map(static fn($a): string => $a->ref, $plan->adjustments), 'the one that moves both comes first');
+        self::assertSame(
+            ['RV1', 'RV2'],
+            array_map(static fn($a): string => $a->ref, $plan->adjustments),
+            'the one that moves both comes first',
+        );
         self::assertSame(['TP1', 'TP2'], array_keys($plan->adjustments[0]->moves));
         self::assertArrayHasKey('TP2', $plan->adjustments[1]->moves);
     }
 
     public function testARunningUnitWarmsUpAndAgesAtItsTime(): void
     {
-        $unit = new RunningUnit(Supplies::demo('deck-intercom'), [], 5, [['part' => 'C1', 'fault' => 'dried', 'after' => 7200.0]]);
+        $unit = new RunningUnit(Supplies::demo('deck-intercom'), [], 5, [
+            ['part' => 'C1', 'fault' => 'dried', 'after' => 7200.0],
+        ]);
         self::assertSame(0.0, round($unit->reading('TP4', 'dc', 0.0), 2));
         $unit->set(10.0, 230.0);
         self::assertEqualsWithDelta(12.0, $unit->reading('TP4', 'dc', 20.0), 0.5);

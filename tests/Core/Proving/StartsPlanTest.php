@@ -11,7 +11,15 @@ use PHPUnit\Framework\TestCase;
 
 final class StartsPlanTest extends TestCase
 {
-    private const PLAN = ['cycles' => 20, 'on' => 5, 'off' => 30, 'volts' => 230, 'limit' => 0.5, 'low' => 11.4, 'high' => 12.6];
+    private const PLAN = [
+        'cycles' => 20,
+        'on' => 5,
+        'off' => 30,
+        'volts' => 230,
+        'limit' => 0.5,
+        'low' => 11.4,
+        'high' => 12.6,
+    ];
 
     public function testAGoodStartEndsBetweenItsVolts(): void
     {

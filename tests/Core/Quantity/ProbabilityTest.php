@@ -30,7 +30,10 @@ final class ProbabilityTest extends TestCase
     public function testARatioInWords(): void
     {
         // Powers of two: 2, 4, 16, 64 times as likely; the direction is said elsewhere.
-        self::assertSame(['a little', 'clearly', 'strongly', 'very strongly'], array_map(Probability::strength(...), [1.0, 2.0, 4.0, 6.0]));
+        self::assertSame(
+            ['a little', 'clearly', 'strongly', 'very strongly'],
+            array_map(Probability::strength(...), [1.0, 2.0, 4.0, 6.0]),
+        );
         self::assertSame('strongly', Probability::strength(-4.0));
     }
 }

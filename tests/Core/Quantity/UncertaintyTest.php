@@ -10,13 +10,17 @@ use PHPUnit\Framework\TestCase;
 
 final class UncertaintyTest extends TestCase
 {
-    /** JCGM 100:2008 4.3.7, example: a rectangular half-width of a has the standard uncertainty a / sqrt(3) = 0.58 a. */
+    /**
+     * JCGM 100:2008 4.3.7, example: a rectangular half-width of a has the standard uncertainty a / sqrt(3) = 0.58 a.
+     */
     public function testRectangularDistribution(): void
     {
         self::assertEqualsWithDelta(0.577, Uncertainty::fromHalfWidth(1.0), 0.001);
     }
 
-    /** JCGM 100:2008 H.1.3.1 to H.1.4: components 25, 9.7, 2.9 and 16.6 nm combine to about 32 nm (end-gauge example). */
+    /**
+     * JCGM 100:2008 H.1.3.1 to H.1.4: components 25, 9.7, 2.9 and 16.6 nm combine to about 32 nm (end-gauge example).
+     */
     public function testCombinesTheEndGaugeExample(): void
     {
         self::assertEqualsWithDelta(32, Uncertainty::combine([25.0, 9.7, 2.9, 16.6]), 0.6);
@@ -30,7 +34,10 @@ final class UncertaintyTest extends TestCase
         self::assertSame(6.0, Meter::range(5.2));
     }
 
-    /** A uniform distribution holds 90 % within 0.9 of its half-width; a triangular one within 1.3675 of either's (arithmetic); many within 1.645 sigma (GUM table G.1). */
+    /**
+     * A uniform distribution holds 90 % within 0.9 of its half-width; a triangular one within 1.3675 of either's
+     * (arithmetic); many within 1.645 sigma (GUM table G.1).
+     */
     public function testAWindowFollowsTheShapeOfTheSum(): void
     {
         $one = Uncertainty::fromHalfWidth(1.0);

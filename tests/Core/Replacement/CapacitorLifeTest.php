@@ -9,7 +9,10 @@ use PHPUnit\Framework\TestCase;
 
 final class CapacitorLifeTest extends TestCase
 {
-    /** The ten-degree rule as data sheets work it: 2000 h at 105 C with rated ripple are 8000 h at 85 C, 32 000 h at 65 C. */
+    /**
+     * The ten-degree rule as data sheets work it: 2000 h at 105 C with rated ripple are 8000 h at 85 C, 32 000 h at 65
+     * C.
+     */
     public function testLifeDoublesForEachTenDegrees(): void
     {
         self::assertEqualsWithDelta(2000.0, CapacitorLife::hours(2000.0, 105.0, 105.0, 1.0), 1e-6);
@@ -19,13 +22,28 @@ final class CapacitorLifeTest extends TestCase
         self::assertEqualsWithDelta(20_000.0, CapacitorLife::hours(2000.0, 105.0, 70.0, 1.0), 3000.0);
     }
 
-    /** Without ripple the inside is 5 K cooler: the square root of two more (closed form); one and a half times the rating costs 4^(1.25 / 2). */
+    /**
+     * Without ripple the inside is 5 K cooler: the square root of two more (closed form); one and a half times the
+     * rating costs 4^(1.25 / 2).
+     */
     public function testRippleHeatsFromInside(): void
     {
-        self::assertEqualsWithDelta(M_SQRT2, CapacitorLife::hours(2000.0, 105.0, 85.0, 0.0) / CapacitorLife::hours(2000.0, 105.0, 85.0, 1.0), 1e-9);
-        self::assertEqualsWithDelta(4 ** -0.625, CapacitorLife::hours(2000.0, 105.0, 85.0, 1.5) / CapacitorLife::hours(2000.0, 105.0, 85.0, 1.0), 1e-9);
+        self::assertEqualsWithDelta(
+            M_SQRT2,
+            CapacitorLife::hours(2000.0, 105.0, 85.0, 0.0) / CapacitorLife::hours(2000.0, 105.0, 85.0, 1.0),
+            1e-9,
+        );
+        self::assertEqualsWithDelta(
+            4 ** -0.625,
+            CapacitorLife::hours(2000.0, 105.0, 85.0, 1.5) / CapacitorLife::hours(2000.0, 105.0, 85.0, 1.0),
+            1e-9,
+        );
         self::assertSame(5.0, CapacitorLife::rise(105.0, 1.0));
-        self::assertSame(2.5, CapacitorLife::rise(85.0, 0.5), 'ten kelvin for a type of 85 C, with the square of the current');
+        self::assertSame(
+            2.5,
+            CapacitorLife::rise(85.0, 0.5),
+            'ten kelvin for a type of 85 C, with the square of the current',
+        );
     }
 
     public function testNobodyPromisesForEver(): void

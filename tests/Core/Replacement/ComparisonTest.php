@@ -18,46 +18,127 @@ use Tests\Support\Supplies;
 /** Whether one part may stand where another stood. Where no standard is named, the rule is common practice. */
 final class ComparisonTest extends TestCase
 {
-    /** @return iterable<string, array{string, string, string, Fit, string}> demo, place, candidate, verdict, the row that decides */
+    /**
+     * @return iterable<string, array{string, string, string, Fit, string}> demo, place, candidate, verdict, the row
+     *     that decides
+     */
     public static function candidates(): iterable
     {
         // Electrolytics. C1 of the tide recorder: 2200u 35 V, 28.8 V across it unloaded at 253 V.
         yield 'the same, 105 C' => ['tide-recorder', 'C1', '2200u 35V 105C 1A', Fit::Ok, ''];
         yield '50 V for 35 V: good practice' => ['tide-recorder', 'C1', '2200u 50V 105C 1A', Fit::Ok, ''];
         yield 'half as much again is the most' => ['tide-recorder', 'C1', '3300u 35V 105C 1A', Fit::Ok, ''];
-        yield 'twice as much stresses the rectifier' => ['tide-recorder', 'C1', '4700u 35V 105C 2A', Fit::TestOnly, 'capacitance'];
+        yield 'twice as much stresses the rectifier' => [
+            'tide-recorder',
+            'C1',
+            '4700u 35V 105C 2A',
+            Fit::TestOnly,
+            'capacitance',
+        ];
         yield 'three times as much' => ['tide-recorder', 'C1', '6800u 35V 105C 2A', Fit::No, 'capacitance'];
         yield 'a third less' => ['tide-recorder', 'C1', '1500u 35V 105C 1A', Fit::TestOnly, 'capacitance'];
-        yield 'below the original, and the rail allows it' => ['tide-recorder', 'C1', '2200u 32V 105C 1A', Fit::TestOnly, 'working voltage'];
+        yield 'below the original, and the rail allows it' => [
+            'tide-recorder',
+            'C1',
+            '2200u 32V 105C 1A',
+            Fit::TestOnly,
+            'working voltage',
+        ];
         yield 'below what stands across it' => ['tide-recorder', 'C1', '2200u 25V 105C 1A', Fit::No, 'working voltage'];
-        yield '85 C for one of no stated class' => ['tide-recorder', 'C1', '2200u 35V 85C 1A', Fit::Noted, 'temperature class'];
+        yield '85 C for one of no stated class' => [
+            'tide-recorder',
+            'C1',
+            '2200u 35V 85C 1A',
+            Fit::Noted,
+            'temperature class',
+        ];
         yield 'too little ripple current' => ['tide-recorder', 'C1', '2200u 35V 105C 0.3A', Fit::No, 'ripple current'];
-        yield 'a tantalum above half its rating' => ['tide-recorder', 'C1', 'tantalum 2200u 50V', Fit::TestOnly, 'technology'];
-        yield 'an electrolytic for a tantalum in bulk filtering' => ['salinity-bridge', 'C3', 'electrolytic 22u 50V 105C', Fit::Noted, 'technology'];
+        yield 'a tantalum above half its rating' => [
+            'tide-recorder',
+            'C1',
+            'tantalum 2200u 50V',
+            Fit::TestOnly,
+            'technology',
+        ];
+        yield 'an electrolytic for a tantalum in bulk filtering' => [
+            'salinity-bridge',
+            'C3',
+            'electrolytic 22u 50V 105C',
+            Fit::Noted,
+            'technology',
+        ];
         yield 'a film without polarity' => ['tide-recorder', 'C3', 'film 10u 63V', Fit::Ok, ''];
         yield 'compensation is exact' => ['wheelhouse-display', 'C13', 'film 150n 63V', Fit::No, 'capacitance'];
-        yield 'an electrolytic where none stood' => ['wheelhouse-display', 'C13', 'electrolytic 100n 63V 105C', Fit::No, 'technology'];
-        yield 'a general-purpose type behind a switching rectifier' => ['wheelhouse-display', 'C12', '470u 16V 105C 2.5A 200mohm', Fit::No, 'ESR at 100 kHz'];
+        yield 'an electrolytic where none stood' => [
+            'wheelhouse-display',
+            'C13',
+            'electrolytic 100n 63V 105C',
+            Fit::No,
+            'technology',
+        ];
+        yield 'a general-purpose type behind a switching rectifier' => [
+            'wheelhouse-display',
+            'C12',
+            '470u 16V 105C 2.5A 200mohm',
+            Fit::No,
+            'ESR at 100 kHz',
+        ];
         // Safety capacitors, IEC 60384-14.
         yield 'X2 for X2' => ['wheelhouse-display', 'CX1', '100n 275V X2', Fit::Ok, ''];
         yield 'X1 is better than X2' => ['wheelhouse-display', 'CX1', '100n 300V X1', Fit::Ok, ''];
         yield 'Y stands what X does' => ['wheelhouse-display', 'CX1', '100n 300V Y2', Fit::Ok, ''];
         yield 'X3 is worse than X2' => ['wheelhouse-display', 'CX1', '100n 275V X3', Fit::No, 'safety class'];
-        yield 'no class, whatever its volts' => ['wheelhouse-display', 'CX1', 'film 100n 630V', Fit::No, 'safety class'];
+        yield 'no class, whatever its volts' => [
+            'wheelhouse-display',
+            'CX1',
+            'film 100n 630V',
+            Fit::No,
+            'safety class',
+        ];
         yield 'X over the barrier' => ['wheelhouse-display', 'CY1', '2n2 300V X1', Fit::No, 'safety class'];
         yield 'a bigger Y' => ['wheelhouse-display', 'CY1', '4n7 300V Y2', Fit::No, 'capacitance'];
         yield 'below the mains' => ['wheelhouse-display', 'CX1', '100n 160V X2', Fit::No, 'rated AC voltage'];
         // Rectifiers.
-        yield 'a standard diode in a switcher output' => ['wheelhouse-display', 'D12', '1N5408', Fit::No, 'type and speed'];
+        yield 'a standard diode in a switcher output' => [
+            'wheelhouse-display',
+            'D12',
+            '1N5408',
+            Fit::No,
+            'type and speed',
+        ];
         yield 'as fast, with more of everything' => ['wheelhouse-display', 'D12', 'schottky 8A 100V', Fit::Ok, ''];
-        yield 'too little reverse voltage' => ['wheelhouse-display', 'D12', 'schottky 8A 30V', Fit::No, 'reverse voltage'];
-        yield 'less than the original in a bridge of the mains' => ['gallery-organ', 'D1', '1N4007', Fit::TestOnly, 'reverse voltage'];
+        yield 'too little reverse voltage' => [
+            'wheelhouse-display',
+            'D12',
+            'schottky 8A 30V',
+            Fit::No,
+            'reverse voltage',
+        ];
+        yield 'less than the original in a bridge of the mains' => [
+            'gallery-organ',
+            'D1',
+            '1N4007',
+            Fit::TestOnly,
+            'reverse voltage',
+        ];
         yield 'a faster one at mains frequency' => ['auction-scale', 'D1', 'UF4004', Fit::Noted, 'surge current'];
         // Resistors.
         yield 'the same value, twice the watts' => ['wheelhouse-display', 'R11', '220k 2W 500V', Fit::Ok, ''];
         yield 'watts below what it burns' => ['wheelhouse-display', 'R11', '220k 0.25W', Fit::No, 'power'];
-        yield 'watts enough and volts too few' => ['wheelhouse-display', 'R11', '220k 2W 200V', Fit::No, 'voltage rating'];
-        yield 'a quarter-watt body stands 250 V' => ['wheelhouse-display', 'R11', '220k 0.25W', Fit::No, 'voltage rating'];
+        yield 'watts enough and volts too few' => [
+            'wheelhouse-display',
+            'R11',
+            '220k 2W 200V',
+            Fit::No,
+            'voltage rating',
+        ];
+        yield 'a quarter-watt body stands 250 V' => [
+            'wheelhouse-display',
+            'R11',
+            '220k 0.25W',
+            Fit::No,
+            'voltage rating',
+        ];
         yield 'another value' => ['wheelhouse-display', 'R11', '330k 2W 500V', Fit::No, 'resistance'];
         // Fuses, IEC 60127.
         yield 'the same fuse' => ['tide-recorder', 'F1', 'T250mA 250V', Fit::Noted, 'breaking capacity'];
@@ -73,8 +154,20 @@ final class ComparisonTest extends TestCase
         yield 'an optocoupler over the barrier' => ['wheelhouse-display', 'OK11', '4N35', Fit::Noted, 'pinout'];
         yield 'one of a far lower rank' => ['wheelhouse-display', 'OK11', '4N25', Fit::No, 'transfer ratio'];
         yield 'a zener a step beside' => ['salinity-bridge', 'D1', 'zener 13V 2W', Fit::No, 'zener voltage'];
-        yield 'a zener of less power than it burns' => ['salinity-bridge', 'D1', 'zener 12V 0.4W', Fit::No, 'power rating'];
-        yield 'a varistor below the mains' => ['wheelhouse-display', 'RV1', 'varistor 230V', Fit::No, 'continuous AC rating'];
+        yield 'a zener of less power than it burns' => [
+            'salinity-bridge',
+            'D1',
+            'zener 12V 0.4W',
+            Fit::No,
+            'power rating',
+        ];
+        yield 'a varistor below the mains' => [
+            'wheelhouse-display',
+            'RV1',
+            'varistor 230V',
+            Fit::No,
+            'continuous AC rating',
+        ];
         yield 'a diode for a capacitor' => ['tide-recorder', 'C1', '1N4007', Fit::No, 'kind'];
     }
 
@@ -83,7 +176,10 @@ final class ComparisonTest extends TestCase
     {
         $place = self::place($demo, $ref);
         $comparison = Comparison::of(ComponentText::read($text, $place->original->kind), $place);
-        $deciding = array_map(static fn(Row $r): string => $r->title, array_filter($comparison->rows, static fn(Row $r): bool => $r->fit === $comparison->fit()));
+        $deciding = array_map(
+            static fn(Row $r): string => $r->title,
+            array_filter($comparison->rows, static fn(Row $r): bool => $r->fit === $comparison->fit()),
+        );
 
         self::assertSame($fit, $comparison->fit(), $comparison->sentence());
         if ($because !== '') {
@@ -96,9 +192,15 @@ final class ComparisonTest extends TestCase
 
     public function testTheReasonNamesTheVoltsOfTheCircuit(): void
     {
-        $comparison = Comparison::of(ComponentText::read('2200u 25V 105C', 'electrolytic'), self::place('tide-recorder', 'C1'));
+        $comparison = Comparison::of(
+            ComponentText::read('2200u 25V 105C', 'electrolytic'),
+            self::place('tide-recorder', 'C1'),
+        );
 
-        self::assertStringContainsString('28.8 V (Loads off, 253 V mains) stands across it: 25 V is too little', $comparison->sentence());
+        self::assertStringContainsString(
+            '28.8 V (Loads off, 253 V mains) stands across it: 25 V is too little',
+            $comparison->sentence(),
+        );
     }
 
     /** The description may say how much room there is. */
@@ -107,12 +209,20 @@ final class ComparisonTest extends TestCase
         $written = Supplies::demoArray('tide-recorder');
         foreach ($written['parts'] as $k => $part) {
             if ($part['ref'] === 'C1') {
-                $written['parts'][$k]['body'] = ['height' => '31 mm', 'diameter' => '18 mm', 'pitch' => '7.5 mm', 'temperature' => '105 °C'];
+                $written['parts'][$k]['body'] = [
+                    'height' => '31 mm',
+                    'diameter' => '18 mm',
+                    'pitch' => '7.5 mm',
+                    'temperature' => '105 °C',
+                ];
             }
         }
         $supply = DescriptionReader::fromArray($written);
         $place = Place::of($supply, Supplies::demands($supply), 'C1');
-        $fit = static fn(string $text): Fit => Comparison::of(ComponentText::read($text, 'electrolytic'), $place)->fit();
+        $fit = static fn(string $text): Fit => Comparison::of(
+            ComponentText::read($text, 'electrolytic'),
+            $place,
+        )->fit();
 
         self::assertSame(Fit::Ok, $fit('2200u 35V 105C 1A 18x31 rm7.5'));
         self::assertSame(Fit::No, $fit('2200u 35V 105C 1A 18x36 rm7.5'), 'too tall');

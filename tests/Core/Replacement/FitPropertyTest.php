@@ -33,9 +33,27 @@ final class FitPropertyTest extends TestCase
     public function testBetterRatingsNeverFitWorse(): void
     {
         $place = self::place('C1');
-        $this->limitTo(150)->withRand('mt_rand')->forAll(Generators::choose(0, 7), Generators::choose(0, 7), Generators::choose(1, 30), Generators::choose(1, 30), Generators::elements(85.0, 105.0, 125.0))
+        $this->limitTo(150)
+            ->withRand('mt_rand')
+            ->forAll(
+                Generators::choose(0, 7),
+                Generators::choose(0, 7),
+                Generators::choose(1, 30),
+                Generators::choose(1, 30),
+                Generators::elements(85.0, 105.0, 125.0),
+            )
             ->then(static function (int $low, int $high, int $ripple, int $more, float $celsius) use ($place): void {
-                $fit = static fn(float $volts, float $amperes, float $degrees): int => Comparison::of(new Component('electrolytic', '', ['value' => 2200e-6, 'voltage' => $volts, 'ripple' => $amperes, 'temperature' => $degrees]), $place)->fit()->severity();
+                $fit = static fn(float $volts, float $amperes, float $degrees): int => Comparison::of(
+                    new Component('electrolytic', '', [
+                        'value' => 2200e-6,
+                        'voltage' => $volts,
+                        'ripple' => $amperes,
+                        'temperature' => $degrees,
+                    ]),
+                    $place,
+                )
+                    ->fit()
+                    ->severity();
                 $worse = $fit(self::VOLTS[min($low, $high)], min($ripple, $more) / 10, $celsius);
                 $better = $fit(self::VOLTS[max($low, $high)], max($ripple, $more) / 10, 125.0);
                 // ESR of a higher rated voltage may be stated differently, but never worse than a note.
@@ -48,32 +66,80 @@ final class FitPropertyTest extends TestCase
     {
         $place = self::place('C1');
         $asked = $place->asks('working voltage');
-        $this->limitTo(150)->withRand('mt_rand')->forAll(Generators::choose(1, 99), Generators::choose(1, 60))->then(static function (int $share, int $ripple) use ($place, $asked): void {
-            $candidate = new Component('electrolytic', '', ['value' => 2200e-6, 'voltage' => $share / 100 * $asked, 'ripple' => $ripple / 10, 'temperature' => 125.0, 'esr' => 0.001]);
-            self::assertSame(Fit::No, Comparison::of($candidate, $place)->fit());
-        });
+        $this->limitTo(150)
+            ->withRand('mt_rand')
+            ->forAll(Generators::choose(1, 99), Generators::choose(1, 60))
+            ->then(static function (int $share, int $ripple) use ($place, $asked): void {
+                $candidate = new Component('electrolytic', '', [
+                    'value' => 2200e-6,
+                    'voltage' => ($share / 100) * $asked,
+                    'ripple' => $ripple / 10,
+                    'temperature' => 125.0,
+                    'esr' => 0.001,
+                ]);
+                self::assertSame(Fit::No, Comparison::of($candidate, $place)->fit());
+            });
     }
 
     public function testALargerFuseNeverGoesIn(): void
     {
         $place = self::place('F1');
-        $this->limitTo(150)->withRand('mt_rand')->forAll(Generators::choose(101, 4000), Generators::elements('F', 'T', 'FF'))->then(static function (int $percent, string $speed) use ($place): void {
-            self::assertSame(Fit::No, Comparison::of(new Component('fuse', '', ['value' => 0.25 * $percent / 100, 'voltage' => 250.0], ['speed' => $speed]), $place)->fit());
-        });
+        $this->limitTo(150)
+            ->withRand('mt_rand')
+            ->forAll(Generators::choose(101, 4000), Generators::elements('F', 'T', 'FF'))
+            ->then(static function (int $percent, string $speed) use ($place): void {
+                self::assertSame(
+                    Fit::No,
+                    Comparison::of(
+                        new Component(
+                            'fuse',
+                            '',
+                            ['value' => (0.25 * $percent) / 100, 'voltage' => 250.0],
+                            ['speed' => $speed],
+                        ),
+                        $place,
+                    )->fit(),
+                );
+            });
     }
 
     /** Shares of the power add up to all of it; independent errors are never more than the worst case. */
     public function testSharesAndErrorsOfAnyNetwork(): void
     {
-        $this->limitTo(150)->withRand('mt_rand')->forAll(Generators::vector(4, Generators::choose(0, 95)), Generators::vector(4, Generators::elements(0.01, 0.02, 0.05)), Generators::choose(0, 4))
+        $this->limitTo(150)
+            ->withRand('mt_rand')
+            ->forAll(
+                Generators::vector(4, Generators::choose(0, 95)),
+                Generators::vector(4, Generators::elements(0.01, 0.02, 0.05)),
+                Generators::choose(0, 4),
+            )
             ->then(static function (array $values, array $tolerances, int $shape): void {
-                $part = array_map(static fn(int $k, float $t): Network => Network::part(new StockLine("p{$k}", new Component('resistor', '', ['value' => PreferredValues::E96->decade()[$k], 'tolerance' => $t]), 9)), $values, $tolerances);
+                $part = array_map(
+                    static fn(int $k, float $t): Network => Network::part(
+                        new StockLine(
+                            "p{$k}",
+                            new Component('resistor', '', [
+                                'value' => PreferredValues::E96->decade()[$k],
+                                'tolerance' => $t,
+                            ]),
+                            9,
+                        ),
+                    ),
+                    $values,
+                    $tolerances,
+                );
                 $network = match ($shape) {
                     0 => Network::series($part),
                     1 => Network::parallel($part),
                     2 => Network::series([$part[0], Network::parallel([$part[1], $part[2], $part[3]])]),
-                    3 => Network::parallel([Network::series([$part[0], $part[1]]), Network::series([$part[2], $part[3]])]),
-                    default => Network::series([Network::parallel([$part[0], Network::series([$part[1], $part[2]])]), $part[3]]),
+                    3 => Network::parallel([
+                        Network::series([$part[0], $part[1]]),
+                        Network::series([$part[2], $part[3]]),
+                    ]),
+                    default => Network::series([
+                        Network::parallel([$part[0], Network::series([$part[1], $part[2]])]),
+                        $part[3],
+                    ]),
                 };
                 $made = Combination::of($network, Target::read('10R'));
                 $shares = array_column($network->shares(true), 'share');
@@ -89,11 +155,35 @@ final class FitPropertyTest extends TestCase
     /** What the drawer writes it reads again as the same part. */
     public function testAListComesBackAsItWent(): void
     {
-        $this->limitTo(150)->withRand('mt_rand')->forAll(Generators::choose(0, 23), Generators::choose(-9, -3), Generators::choose(0, 7), Generators::choose(0, 999), Generators::elements('', 'a "quoted" note', 'one, two', "two\nlines"))
+        $this->limitTo(150)
+            ->withRand('mt_rand')
+            ->forAll(
+                Generators::choose(0, 23),
+                Generators::choose(-9, -3),
+                Generators::choose(0, 7),
+                Generators::choose(0, 999),
+                Generators::elements('', 'a "quoted" note', 'one, two', "two\nlines"),
+            )
             ->then(static function (int $k, int $decade, int $volts, int $count, string $note): void {
                 $value = (float) sprintf('%.3g', PreferredValues::E24->decade()[$k] * 10 ** $decade);
-                $component = new Component('electrolytic', '', ['value' => $value, 'voltage' => self::VOLTS[$volts], 'height' => 0.0115]);
-                $csv = CsvTable::write(['kind', 'value', 'voltage', 'height', 'quantity', 'note'], [['electrolytic', $component->write(Attribute::Value), $component->write(Attribute::Voltage), $component->write(Attribute::Height), $count, $note]]);
+                $component = new Component('electrolytic', '', [
+                    'value' => $value,
+                    'voltage' => self::VOLTS[$volts],
+                    'height' => 0.0115,
+                ]);
+                $csv = CsvTable::write(
+                    ['kind', 'value', 'voltage', 'height', 'quantity', 'note'],
+                    [
+                        [
+                            'electrolytic',
+                            $component->write(Attribute::Value),
+                            $component->write(Attribute::Voltage),
+                            $component->write(Attribute::Height),
+                            $count,
+                            $note,
+                        ],
+                    ],
+                );
                 $import = StockImport::read($csv);
 
                 self::assertSame([], $import->problems);
@@ -105,12 +195,32 @@ final class FitPropertyTest extends TestCase
     /** A part always meets the need that is written from its own data. */
     public function testAPartMeetsItsOwnNeed(): void
     {
-        $this->limitTo(150)->withRand('mt_rand')->forAll(Generators::choose(0, 23), Generators::choose(-8, -3), Generators::choose(0, 7), Generators::choose(5, 50))->then(static function (int $k, int $decade, int $volts, int $height): void {
-            $part = new Component('electrolytic', '', ['value' => PreferredValues::E24->decade()[$k] * 10 ** $decade, 'voltage' => self::VOLTS[$volts], 'height' => $height / 1000]);
-            $need = sprintf('electrolytic at least %s %s, at most %s tall', $part->write(Attribute::Value), $part->write(Attribute::Voltage), $part->write(Attribute::Height));
-            self::assertSame([], Need::read($need)->against($part));
-            self::assertNotSame([], Need::read($need)->against($part->with(Attribute::Height, $height / 1000 + 0.002)));
-        });
+        $this->limitTo(150)
+            ->withRand('mt_rand')
+            ->forAll(
+                Generators::choose(0, 23),
+                Generators::choose(-8, -3),
+                Generators::choose(0, 7),
+                Generators::choose(5, 50),
+            )
+            ->then(static function (int $k, int $decade, int $volts, int $height): void {
+                $part = new Component('electrolytic', '', [
+                    'value' => PreferredValues::E24->decade()[$k] * 10 ** $decade,
+                    'voltage' => self::VOLTS[$volts],
+                    'height' => $height / 1000,
+                ]);
+                $need = sprintf(
+                    'electrolytic at least %s %s, at most %s tall',
+                    $part->write(Attribute::Value),
+                    $part->write(Attribute::Voltage),
+                    $part->write(Attribute::Height),
+                );
+                self::assertSame([], Need::read($need)->against($part));
+                self::assertNotSame(
+                    [],
+                    Need::read($need)->against($part->with(Attribute::Height, $height / 1000 + 0.002)),
+                );
+            });
     }
 
     private static function place(string $ref): Place

@@ -19,14 +19,19 @@ final class OriginsTest extends TestCase
     {
         $origins = self::of(new Bench(Supplies::demo('tide-recorder')), 'C1', 'dried');
 
-        self::assertStringContainsString('28.8 V (Loads off, 253 V mains) of 35 V: 82 % of its rating, so by itself it is none', $origins['overvoltage']->finding);
+        self::assertStringContainsString(
+            '28.8 V (Loads off, 253 V mains) of 35 V: 82 % of its rating, so by itself it is none',
+            $origins['overvoltage']->finding,
+        );
         self::assertFalse($origins['overvoltage']->likely);
         self::assertStringContainsString('567 mA', $origins['ripple']->finding);
     }
 
     public function testWhatWasSeenComesFirst(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('finding', ['part' => 'C1', 'sees' => 'heat', 'text' => 'the dropper'])->add('background', ['years' => 31, 'conditions' => []]);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('finding', ['part' => 'C1', 'sees' => 'heat', 'text' => 'the dropper'])
+            ->add('background', ['years' => 31, 'conditions' => []]);
         $origins = self::of($bench, 'C1', 'dried');
 
         self::assertSame(['heat', 'age'], array_slice(array_keys($origins), 0, 2));
@@ -35,7 +40,9 @@ final class OriginsTest extends TestCase
 
     public function testAShortThatWasMeasuredExplainsAFuse(): void
     {
-        $bench = (new Bench(Supplies::demo('wheelhouse-display')))->seeTo(Gate::HandsIn)->add('part_test', ['part' => 'C12', 'quantity' => 'capacitance', 'text' => 'OL', 'lifted' => false]);
+        $bench = (new Bench(Supplies::demo('wheelhouse-display')))
+            ->seeTo(Gate::HandsIn)
+            ->add('part_test', ['part' => 'C12', 'quantity' => 'capacitance', 'text' => 'OL', 'lifted' => false]);
         $origins = self::of($bench, 'F1', 'open');
 
         self::assertSame('short', array_key_first($origins));
@@ -46,7 +53,20 @@ final class OriginsTest extends TestCase
 
     public function testEachOutcomeIsKept(): void
     {
-        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('origin', ['part' => 'C1', 'key' => 'heat', 'title' => 'Heat from a neighbour', 'outcome' => 'found', 'text' => 'R1'])->add('origin', ['part' => 'C1', 'key' => 'heat', 'title' => 'Heat from a neighbour', 'outcome' => 'ruled out']);
+        $bench = (new Bench(Supplies::demo('tide-recorder')))
+            ->add('origin', [
+                'part' => 'C1',
+                'key' => 'heat',
+                'title' => 'Heat from a neighbour',
+                'outcome' => 'found',
+                'text' => 'R1',
+            ])
+            ->add('origin', [
+                'part' => 'C1',
+                'key' => 'heat',
+                'title' => 'Heat from a neighbour',
+                'outcome' => 'ruled out',
+            ]);
 
         self::assertSame(['ruled out'], array_column($bench->state()->origins, 'outcome'), 'the newest counts');
     }
@@ -54,6 +74,15 @@ final class OriginsTest extends TestCase
     /** @return array<string, Origin> by key, in their order */
     private static function of(Bench $bench, string $ref, string $fault): array
     {
-        return array_column(array_map(static fn(Origin $o): array => [$o->key, $o], (new Origins(Place::of($bench->supply, Supplies::demands($bench->supply), $ref), $bench->state()))->of($fault)), 1, 0);
+        return array_column(
+            array_map(
+                static fn(Origin $o): array => [$o->key, $o],
+                (new Origins(Place::of($bench->supply, Supplies::demands($bench->supply), $ref), $bench->state()))->of(
+                    $fault,
+                ),
+            ),
+            1,
+            0,
+        );
     }
 }

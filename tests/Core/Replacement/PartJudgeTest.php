@@ -16,7 +16,10 @@ use Tests\Support\Supplies;
 /** A measurement of one part. Windows of junctions and contacts: common practice. */
 final class PartJudgeTest extends TestCase
 {
-    /** @return iterable<string, array{string, string, string, float, bool, bool, string|null}> demo, part, trial, value, lifted, good, fault */
+    /**
+     * @return iterable<string, array{string, string, string, float, bool, bool, string|null}> demo, part, trial, value,
+     *     lifted, good, fault
+     */
     public static function measurements(): iterable
     {
         yield 'a good silicon diode' => ['auction-scale', 'D1', 'drop', 0.58, true, true, null];
@@ -43,15 +46,30 @@ final class PartJudgeTest extends TestCase
         yield 'a zener that fell' => ['salinity-bridge', 'D1', 'breakdown', 9.1, true, false, 'drifted'];
         yield 'a zener that conducts at nothing' => ['salinity-bridge', 'D1', 'breakdown', 0.1, true, false, 'short'];
         yield 'a worn capacitor' => ['wheelhouse-display', 'C12', 'capacitance', 180e-6, true, false, 'dried'];
-        yield 'a capacitance meter that sees a short' => ['wheelhouse-display', 'C12', 'capacitance', INF, true, false, 'short'];
+        yield 'a capacitance meter that sees a short' => [
+            'wheelhouse-display',
+            'C12',
+            'capacitance',
+            INF,
+            true,
+            false,
+            'short',
+        ];
         yield 'a capacitor that leaks' => ['wheelhouse-display', 'C12', 'leakage', 5e-3, true, false, 'leaky'];
         yield 'dried by its ESR' => ['wheelhouse-display', 'C12', 'esr', 1.8, true, false, 'dried'];
         yield 'a good ESR' => ['wheelhouse-display', 'C12', 'esr', 0.05, true, true, null];
     }
 
     #[DataProvider('measurements')]
-    public function testMeasurements(string $demo, string $ref, string $trial, float $value, bool $lifted, bool $good, ?string $fault): void
-    {
+    public function testMeasurements(
+        string $demo,
+        string $ref,
+        string $trial,
+        float $value,
+        bool $lifted,
+        bool $good,
+        ?string $fault,
+    ): void {
         $judged = self::judge($demo, $ref, $trial, $value, new Conditions($lifted));
 
         self::assertSame($good, $judged->verdict->word->isGood(), $judged->verdict->sentence);
@@ -59,7 +77,9 @@ final class PartJudgeTest extends TestCase
         self::assertNotSame('', $judged->verdict->why);
     }
 
-    /** In circuit the engine says what a good unit shows: 220k beside the bulk's bleeder and the controller is not 220k. */
+    /**
+     * In circuit the engine says what a good unit shows: 220k beside the bulk's bleeder and the controller is not 220k.
+     */
     public function testInCircuitEverythingInParallelCounts(): void
     {
         $alone = self::judge('wheelhouse-display', 'R13', 'R13', 5.0e3, new Conditions(true));
@@ -77,18 +97,52 @@ final class PartJudgeTest extends TestCase
     public function testAThermistorIsJudgedAtItsTemperature(): void
     {
         self::assertEqualsWithDelta(4.59, 10 * exp(3000 * (1 / 323.15 - 1 / 298.15)), 0.01);
-        self::assertTrue(self::judge('wheelhouse-display', 'RT1', 'ohms', 4.6, new Conditions(true, 100e3, 50.0))->verdict->word->isGood());
-        self::assertFalse(self::judge('wheelhouse-display', 'RT1', 'ohms', 4.6, new Conditions(true, 100e3, 25.0))->verdict->word->isGood());
+        self::assertTrue(
+            self::judge(
+                'wheelhouse-display',
+                'RT1',
+                'ohms',
+                4.6,
+                new Conditions(true, 100e3, 50.0),
+            )->verdict->word->isGood(),
+        );
+        self::assertFalse(
+            self::judge(
+                'wheelhouse-display',
+                'RT1',
+                'ohms',
+                4.6,
+                new Conditions(true, 100e3, 25.0),
+            )->verdict->word->isGood(),
+        );
     }
 
-    /** ESR = tan(delta) / (2 pi f C), IEC 60384-4: 1000 uF 25 V with 0.16 at 120 Hz is 0.212 ohms; data-sheet table from memory. */
+    /**
+     * ESR = tan(delta) / (2 pi f C), IEC 60384-4: 1000 uF 25 V with 0.16 at 120 Hz is 0.212 ohms; data-sheet table from
+     * memory.
+     */
     public function testEsrFollowsFromTheDissipationFactor(): void
     {
         self::assertEqualsWithDelta(0.212, DissipationFactor::mostEsr(1000e-6, 25.0, 120.0), 0.001);
-        self::assertEqualsWithDelta(0.12 / (2 * M_PI * 120 * 100e-6), DissipationFactor::mostEsr(100e-6, 50.0, 120.0), 0.001);
-        self::assertSame(0.16 + 3 * 0.02, DissipationFactor::maximum(4000e-6, 25.0), 'two hundredths for each millifarad above the first');
-        self::assertLessThan(DissipationFactor::mostEsr(1000e-6, 25.0, 120.0), DissipationFactor::mostEsr(1000e-6, 25.0, 100e3), 'the share of the oxide fades with frequency');
-        self::assertGreaterThan(DissipationFactor::mostEsr(1000e-6, 25.0, 100e3, true), DissipationFactor::mostEsr(1000e-6, 25.0, 100e3));
+        self::assertEqualsWithDelta(
+            0.12 / (2 * M_PI * 120 * 100e-6),
+            DissipationFactor::mostEsr(100e-6, 50.0, 120.0),
+            0.001,
+        );
+        self::assertSame(
+            0.16 + 3 * 0.02,
+            DissipationFactor::maximum(4000e-6, 25.0),
+            'two hundredths for each millifarad above the first',
+        );
+        self::assertLessThan(
+            DissipationFactor::mostEsr(1000e-6, 25.0, 120.0),
+            DissipationFactor::mostEsr(1000e-6, 25.0, 100e3),
+            'the share of the oxide fades with frequency',
+        );
+        self::assertGreaterThan(
+            DissipationFactor::mostEsr(1000e-6, 25.0, 100e3, true),
+            DissipationFactor::mostEsr(1000e-6, 25.0, 100e3),
+        );
         // Large low-voltage ones read tens of milliohms, small or high-voltage ones ohms or tenths (common practice).
         self::assertLessThan(0.1, DissipationFactor::typicalEsr(4700e-6, 35.0, 100e3));
         self::assertGreaterThan(1.0, DissipationFactor::typicalEsr(10e-6, 400.0, 100e3));
@@ -100,7 +154,11 @@ final class PartJudgeTest extends TestCase
             $supply = Supplies::demo($demo);
             foreach ($supply->parts as $ref => $part) {
                 $trials = (new PartJudge($supply))->trials((string) $ref);
-                self::assertSame(count($trials), count(array_unique(array_map(static fn(Trial $t): string => $t->id, $trials))), "{$demo} {$ref}");
+                self::assertSame(
+                    count($trials),
+                    count(array_unique(array_map(static fn(Trial $t): string => $t->id, $trials))),
+                    "{$demo} {$ref}",
+                );
                 if ($part->kind->deadChecks($part) !== []) {
                     self::assertNotSame([], $trials, "{$demo} {$ref}");
                 }
@@ -108,8 +166,13 @@ final class PartJudgeTest extends TestCase
         }
     }
 
-    private static function judge(string $demo, string $ref, string $trial, float $value, Conditions $conditions): Judgement
-    {
+    private static function judge(
+        string $demo,
+        string $ref,
+        string $trial,
+        float $value,
+        Conditions $conditions,
+    ): Judgement {
         $judge = new PartJudge(Supplies::demo($demo));
         $found = array_values(array_filter($judge->trials($ref), static fn(Trial $t): bool => $t->id === $trial))[0];
 

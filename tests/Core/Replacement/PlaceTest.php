@@ -45,20 +45,38 @@ final class PlaceTest extends TestCase
         self::assertGreaterThan(350.0, $reservoir, 'the valves are out: nothing loads it');
     }
 
-    /** What flows into a smoothed rail must flow through the rectifier: its average is half the load in each diode of a pair (Kirchhoff). */
+    /**
+     * What flows into a smoothed rail must flow through the rectifier: its average is half the load in each diode of a
+     * pair (Kirchhoff).
+     */
     public function testCurrentsAddUp(): void
     {
         $supply = Supplies::demo('auction-scale');
         $demands = Supplies::demands($supply);
 
-        self::assertEqualsWithDelta($demands->value('U1', Rating::AVERAGE), 2 * $demands->value('D1', Rating::AVERAGE), 0.03 * $demands->value('U1', Rating::AVERAGE) + 0.01);
+        self::assertEqualsWithDelta(
+            $demands->value('U1', Rating::AVERAGE),
+            2 * $demands->value('D1', Rating::AVERAGE),
+            0.03 * $demands->value('U1', Rating::AVERAGE) + 0.01,
+        );
     }
 
     public function testWhatWasMeasuredCountsIfItIsMore(): void
     {
         $supply = Supplies::demo('tide-recorder');
-        $point = array_values(array_filter($supply->points, static fn($p): bool => [$p->node, $p->against] === [$supply->part('C1')->node('plus'), $supply->part('C1')->node('minus')]))[0];
-        $bench = (new Bench($supply))->seeTo(Gate::Mains)->add('power', ['power' => 'live', 'mode' => 'loaded'])->add('reading', ['text' => "{$point->id} 33.5"]);
+        $point = array_values(
+            array_filter(
+                $supply->points,
+                static fn($p): bool => [$p->node, $p->against] === [
+                    $supply->part('C1')->node('plus'),
+                    $supply->part('C1')->node('minus'),
+                ],
+            ),
+        )[0];
+        $bench = (new Bench($supply))
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('reading', ['text' => "{$point->id} 33.5"]);
         $measured = Place::measured($supply, $bench->state(), 'C1');
         $place = Place::of($supply, Supplies::demands($supply), 'C1', $measured);
 

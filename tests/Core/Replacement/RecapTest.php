@@ -28,11 +28,44 @@ final class RecapTest extends TestCase
 {
     public function testTheSchoolsDisagree(): void
     {
-        $decide = static fn(string $school): array => self::decisions(self::bench('wheelhouse-display', ['school' => $school]));
+        $decide = static fn(string $school): array => self::decisions(
+            self::bench('wheelhouse-display', ['school' => $school]),
+        );
 
-        self::assertSame(['C1' => 'replace', 'C11' => 'replace', 'C12' => 'replace', 'C13' => 'keep', 'CX1' => 'keep', 'CY1' => 'keep'], $decide('all'));
-        self::assertSame(['C1' => 'measure', 'C11' => 'replace', 'C12' => 'replace', 'C13' => 'keep', 'CX1' => 'keep', 'CY1' => 'keep'], $decide('risk'), 'what works hardest goes');
-        self::assertSame(['C1' => 'measure', 'C11' => 'measure', 'C12' => 'measure', 'C13' => 'keep', 'CX1' => 'keep', 'CY1' => 'keep'], $decide('proven'));
+        self::assertSame(
+            [
+                'C1' => 'replace',
+                'C11' => 'replace',
+                'C12' => 'replace',
+                'C13' => 'keep',
+                'CX1' => 'keep',
+                'CY1' => 'keep',
+            ],
+            $decide('all'),
+        );
+        self::assertSame(
+            [
+                'C1' => 'measure',
+                'C11' => 'replace',
+                'C12' => 'replace',
+                'C13' => 'keep',
+                'CX1' => 'keep',
+                'CY1' => 'keep',
+            ],
+            $decide('risk'),
+            'what works hardest goes',
+        );
+        self::assertSame(
+            [
+                'C1' => 'measure',
+                'C11' => 'measure',
+                'C12' => 'measure',
+                'C13' => 'keep',
+                'CX1' => 'keep',
+                'CY1' => 'keep',
+            ],
+            $decide('proven'),
+        );
     }
 
     public function testWhatWasMeasuredAndSeenGoesBeforeTheSchool(): void
@@ -67,7 +100,12 @@ final class RecapTest extends TestCase
 
     public function testTwinsAreReplacedInPairs(): void
     {
-        $bench = self::bench('gallery-organ', ['school' => 'proven'])->add('part_test', ['part' => 'C11', 'quantity' => 'capacitance', 'text' => '9u', 'lifted' => true]);
+        $bench = self::bench('gallery-organ', ['school' => 'proven'])->add('part_test', [
+            'part' => 'C11',
+            'quantity' => 'capacitance',
+            'text' => '9u',
+            'lifted' => true,
+        ]);
         $lines = self::lines($bench);
 
         self::assertSame(Decision::Replace, $lines['C11']->decision);
@@ -78,12 +116,24 @@ final class RecapTest extends TestCase
 
     public function testTheTechnicianHasTheLastWord(): void
     {
-        $bench = self::bench('wheelhouse-display', ['school' => 'all'])->add('decide', ['part' => 'C1', 'decision' => 'keep', 'text' => 'the owner wants it original']);
+        $bench = self::bench('wheelhouse-display', ['school' => 'all'])->add('decide', [
+            'part' => 'C1',
+            'decision' => 'keep',
+            'text' => 'the owner wants it original',
+        ]);
 
         self::assertSame(Decision::Keep, self::lines($bench)['C1']->decision);
         self::assertSame('Decided at the bench: the owner wants it original.', self::lines($bench)['C1']->reasons[0]);
-        self::assertSame(Decision::Replace, self::lines($bench->add('decide', ['part' => 'C1', 'decision' => 'plan']))['C1']->decision);
-        self::assertSame('100 µF 25 V', self::lines($bench->add('decide', ['part' => 'C12', 'decision' => 'replace', 'with' => '100u 25V']))['C12']->successor->label());
+        self::assertSame(
+            Decision::Replace,
+            self::lines($bench->add('decide', ['part' => 'C1', 'decision' => 'plan']))['C1']->decision,
+        );
+        self::assertSame(
+            '100 µF 25 V',
+            self::lines($bench->add('decide', ['part' => 'C12', 'decision' => 'replace', 'with' => '100u 25V']))[
+                'C12'
+            ]->successor->label(),
+        );
     }
 
     public function testADecisionNeedsAPlan(): void
@@ -102,38 +152,84 @@ final class RecapTest extends TestCase
         self::assertSame('470 µF 16 V 105 °C low-esr', $new->label());
         self::assertGreaterThan($place->asks('ripple current'), $new->data['ripple']);
         // 1200 uF is no E6 value: 1500 is the next, and within half as much again.
-        self::assertSame(1500e-6, Successor::of(new Component('electrolytic', '', ['value' => 1200e-6, 'voltage' => 25.0]), null)->data['value']);
-        self::assertSame(63.0, Successor::of(new Component('electrolytic', '', ['value' => 1e-4, 'voltage' => 55.0]), null)->data['voltage'], 'the next rated voltage of IEC 60384-4');
+        self::assertSame(
+            1500e-6,
+            Successor::of(new Component('electrolytic', '', ['value' => 1200e-6, 'voltage' => 25.0]), null)->data[
+                'value'
+            ],
+        );
+        self::assertSame(
+            63.0,
+            Successor::of(new Component('electrolytic', '', ['value' => 1e-4, 'voltage' => 55.0]), null)->data[
+                'voltage'
+            ],
+            'the next rated voltage of IEC 60384-4',
+        );
     }
 
     public function testProgressRunsFromSolderingToTheEye(): void
     {
         $bench = self::bench('salinity-bridge', ['school' => 'all', 'listed' => ['C17' => '47u 25V']]);
         self::assertSame('to do', self::lines($bench)['C1']->progress());
-        $bench->add('repair', ['part' => 'C1', 'out' => 'C1', 'in' => '470u 63V 105C'])->add('repair', ['part' => 'C17', 'in' => '47u 35V 105C']);
-        self::assertSame(['fitted', 'fitted'], [self::lines($bench)['C1']->progress(), self::lines($bench)['C17']->progress()]);
-        self::assertContains('look polarity C17', array_column(Gates::missing(Gate::Limited, $bench->supply, $bench->state()), 'id'), 'power waits for the eye');
-        $bench->add('looked', ['what' => 'polarity C1'])->add('looked', ['what' => 'polarity C17'])->add('looked', ['what' => 'recap before']);
+        $bench
+            ->add('repair', ['part' => 'C1', 'out' => 'C1', 'in' => '470u 63V 105C'])
+            ->add('repair', ['part' => 'C17', 'in' => '47u 35V 105C']);
+        self::assertSame(
+            ['fitted', 'fitted'],
+            [self::lines($bench)['C1']->progress(), self::lines($bench)['C17']->progress()],
+        );
+        self::assertContains(
+            'look polarity C17',
+            array_column(Gates::missing(Gate::Limited, $bench->supply, $bench->state()), 'id'),
+            'power waits for the eye',
+        );
+        $bench
+            ->add('looked', ['what' => 'polarity C1'])
+            ->add('looked', ['what' => 'polarity C17'])
+            ->add('looked', ['what' => 'recap before']);
 
-        self::assertSame(['done', 'done'], [self::lines($bench)['C1']->progress(), self::lines($bench)['C17']->progress()]);
+        self::assertSame(
+            ['done', 'done'],
+            [self::lines($bench)['C1']->progress(), self::lines($bench)['C17']->progress()],
+        );
         self::assertSame('47u 35V 105C', self::lines($bench)['C17']->fitted);
-        $steps = array_column(Plan::of($bench->supply, $bench->state(), Supplies::demands($bench->supply))->steps(), 'done', 'key');
+        $steps = array_column(
+            Plan::of($bench->supply, $bench->state(), Supplies::demands($bench->supply))->steps(),
+            'done',
+            'key',
+        );
         self::assertTrue($steps['recap before']);
         self::assertFalse($steps['recap after']);
     }
 
     public function testTheMarkIsSaidAsItIsPrinted(): void
     {
-        $marks = array_column(Plan::of(Supplies::demo('salinity-bridge'), self::bench('salinity-bridge', ['school' => 'all'])->state(), Supplies::demands(Supplies::demo('salinity-bridge')))->view()['lines'], 'mark', 'ref');
+        $marks = array_column(
+            Plan::of(
+                Supplies::demo('salinity-bridge'),
+                self::bench('salinity-bridge', ['school' => 'all'])->state(),
+                Supplies::demands(Supplies::demo('salinity-bridge')),
+            )->view()['lines'],
+            'mark',
+            'ref',
+        );
 
         self::assertSame('stripe (minus) to 0V, plus to RAW+', $marks['C1']);
-        self::assertSame('stripe (minus) to RAW-, plus to 0V', $marks['C2'], 'on the negative rail the stripe points away from ground');
+        self::assertSame(
+            'stripe (minus) to RAW-, plus to 0V',
+            $marks['C2'],
+            'on the negative rail the stripe points away from ground',
+        );
         self::assertSame('plus mark to OUT+, other end to 0V', $marks['C3']);
     }
 
     public function testPadsAreAskedForUnderWhatIsScrewedToAHeatsink(): void
     {
-        $plan = static fn(string $demo): Plan => Plan::of(Supplies::demo($demo), self::bench($demo, ['school' => 'all'])->state(), Supplies::demands(Supplies::demo($demo)));
+        $plan = static fn(string $demo): Plan => Plan::of(
+            Supplies::demo($demo),
+            self::bench($demo, ['school' => 'all'])->state(),
+            Supplies::demands(Supplies::demo($demo)),
+        );
 
         self::assertStringContainsString('U1, U2', implode(' ', array_column($plan('tide-recorder')->steps(), 'text')));
         self::assertNotContains('recap pads', array_column($plan('salinity-bridge')->steps(), 'key'));
@@ -141,13 +237,24 @@ final class RecapTest extends TestCase
 
     public function testTheOrderListGroupsByValueTakesFromTheDrawerAndAddsSpares(): void
     {
-        $bench = self::bench('tuner-feed', ['school' => 'all', 'listed' => ['C11' => '10u 35V', 'C12' => '10u 35V', 'C13' => '10u 35V', 'C14' => '3300u 35V']]);
+        $bench = self::bench('tuner-feed', [
+            'school' => 'all',
+            'listed' => ['C11' => '10u 35V', 'C12' => '10u 35V', 'C13' => '10u 35V', 'C14' => '3300u 35V'],
+        ]);
         $plan = Plan::of($bench->supply, $bench->state(), Supplies::demands($bench->supply));
-        $stock = [new StockLine('s1', ComponentText::read('10u 50V 105C', 'electrolytic'), 2, price: 0.1), new StockLine('s2', ComponentText::read('10u 25V 105C', 'electrolytic'), 50), new StockLine('s3', ComponentText::read('10u 63V 105C', 'electrolytic'), 9, isSalvaged: true)];
+        $stock = [
+            new StockLine('s1', ComponentText::read('10u 50V 105C', 'electrolytic'), 2, price: 0.1),
+            new StockLine('s2', ComponentText::read('10u 25V 105C', 'electrolytic'), 50),
+            new StockLine('s3', ComponentText::read('10u 63V 105C', 'electrolytic'), 9, isSalvaged: true),
+        ];
         $rows = array_column(OrderList::of($plan, $stock)->view(), null, 'what');
         $tens = $rows['10 µF 35 V 105 °C'];
 
-        self::assertSame([['C11', 'C12', 'C13'], 3, 2, 1, 1, 's1'], [$tens['refs'], $tens['count'], $tens['taken'], $tens['order'], $tens['spares'], $tens['stock']], 'not the 25 V ones, not the salvaged');
+        self::assertSame(
+            [['C11', 'C12', 'C13'], 3, 2, 1, 1, 's1'],
+            [$tens['refs'], $tens['count'], $tens['taken'], $tens['order'], $tens['spares'], $tens['stock']],
+            'not the 25 V ones, not the salvaged',
+        );
         self::assertSame(0, $rows['3300 µF 35 V 105 °C']['spares'], 'none of large cans');
         $csv = CsvTable::read(OrderList::of($plan, $stock)->csv());
         self::assertSame(['C11 C12 C13', '2'], [$csv->rows[0]['cells']['for'], $csv->rows[0]['cells']['order']]);
@@ -155,9 +262,16 @@ final class RecapTest extends TestCase
 
     public function testCapacitorsAreTypedInFast(): void
     {
-        $read = ListReader::read("C17 47u 25V\nC18, C19 10u 50V 105C\nC20 film 100n 250V\nC21 4,7u 25V\nR5 4k7\nC1 220u 16V\nC17 22u 25V\nC22\n", Supplies::demo('tuner-feed'));
+        $read = ListReader::read(
+            "C17 47u 25V\nC18, C19 10u 50V 105C\nC20 film 100n 250V\nC21 4,7u 25V\nR5 4k7\nC1 220u 16V\nC17 22u " .
+                "25V\nC22\n",
+            Supplies::demo('tuner-feed'),
+        );
 
-        self::assertSame(['C17' => '47u 25V', 'C18' => '10u 50V 105C', 'C19' => '10u 50V 105C', 'C20' => 'film 100n 250V'], $read['listed']);
+        self::assertSame(
+            ['C17' => '47u 25V', 'C18' => '10u 50V 105C', 'C19' => '10u 50V 105C', 'C20' => 'film 100n 250V'],
+            $read['listed'],
+        );
         self::assertSame([4, 5, 7, 8], array_column($read['problems'], 'line'));
         self::assertSame(1, $read['left_out'], 'C1 is in the description');
         self::assertStringContainsString('decimal comma', $read['problems'][0]['message']);
@@ -165,7 +279,10 @@ final class RecapTest extends TestCase
 
     public function testAPartsListGivesItsCapacitors(): void
     {
-        $read = ListReader::read("Designator;Value;Voltage\nC31, C32;47u;25 V\nC33;330 Hz;16 V\nR9;4k7;\nU4;TDA;\nC1;1000u;25 V\n", Supplies::demo('tuner-feed'));
+        $read = ListReader::read(
+            "Designator;Value;Voltage\nC31, C32;47u;25 V\nC33;330 Hz;16 V\nR9;4k7;\nU4;TDA;\nC1;1000u;25 V\n",
+            Supplies::demo('tuner-feed'),
+        );
 
         self::assertSame(['C31' => '47u 25 V', 'C32' => '47u 25 V'], $read['listed']);
         self::assertSame([3], array_column($read['problems'], 'line'));
@@ -182,7 +299,10 @@ final class RecapTest extends TestCase
     /** @param array<string, mixed> $recap */
     private static function bench(string $demo, array $recap): Bench
     {
-        return (new Bench(Supplies::demo($demo)))->add('background', ['years' => 16, 'conditions' => []])->add('recap', $recap + ['celsius' => 45, 'yearly' => 600])->seeTo(Gate::HandsIn);
+        return (new Bench(Supplies::demo($demo)))
+            ->add('background', ['years' => 16, 'conditions' => []])
+            ->add('recap', $recap + ['celsius' => 45, 'yearly' => 600])
+            ->seeTo(Gate::HandsIn);
     }
 
     /** @return array<string, Line> by reference */

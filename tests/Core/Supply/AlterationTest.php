@@ -26,10 +26,13 @@ final class AlterationTest extends TestCase
 
     public function testAModeThatIsNotWrittenDownCanBeAltered(): void
     {
-        $supply = Supplies::of([
-            ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
-            ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'L', 'b' => '0V']],
-        ], ['TP1' => ['L', '0V']]);
+        $supply = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1k', 'terminals' => ['a' => 'L', 'b' => '0V']],
+            ],
+            ['TP1' => ['L', '0V']],
+        );
         $altered = $supply->altered($supply->mode(null)->id, [Alteration::set('R1', ['value' => '2k'])]);
 
         self::assertSame(2000.0, $altered->partsIn($altered->mode(null))['R1']->value('value'));
@@ -38,7 +41,9 @@ final class AlterationTest extends TestCase
 
     public function testABenchSupplyTakesThePlaceOfTheFeed(): void
     {
-        $altered = Supplies::demo('tide-recorder')->altered('loaded', [Alteration::feed('W1', 'RAW+', '0V', 21.0, 1.0)]);
+        $altered = Supplies::demo('tide-recorder')->altered('loaded', [
+            Alteration::feed('W1', 'RAW+', '0V', 21.0, 1.0),
+        ]);
         $seen = (new Behaviour($altered))->live($altered->mode(null));
 
         self::assertEqualsWithDelta(21.0, $seen->reading('TP3', 'dc'), 0.05);
@@ -49,7 +54,9 @@ final class AlterationTest extends TestCase
     /** The current limit holds whatever is behind it. */
     public function testItsCurrentLimitHolds(): void
     {
-        $altered = Supplies::demo('tide-recorder')->altered('loaded', [Alteration::feed('W1', 'RAW+', '0V', 21.0, 0.05)]);
+        $altered = Supplies::demo('tide-recorder')->altered('loaded', [
+            Alteration::feed('W1', 'RAW+', '0V', 21.0, 0.05),
+        ]);
         $record = (new Behaviour($altered))->run($altered->mode(null))->longest()->record;
 
         self::assertLessThan(0.0505, abs($record->currentSignal('BENCH')->average));
@@ -80,7 +87,13 @@ final class AlterationTest extends TestCase
     {
         $supply = Supplies::demo('auction-scale');
 
-        self::assertSame($supply->altered('loaded', [Alteration::without('C3')])->hash(), $supply->altered('loaded', [Alteration::without('C3')])->hash());
-        self::assertNotSame($supply->altered('loaded', [Alteration::without('C3')])->hash(), $supply->altered('unloaded', [Alteration::without('C3')])->hash());
+        self::assertSame(
+            $supply->altered('loaded', [Alteration::without('C3')])->hash(),
+            $supply->altered('loaded', [Alteration::without('C3')])->hash(),
+        );
+        self::assertNotSame(
+            $supply->altered('loaded', [Alteration::without('C3')])->hash(),
+            $supply->altered('unloaded', [Alteration::without('C3')])->hash(),
+        );
     }
 }

@@ -15,7 +15,10 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
-/** How a meter is set before anything is solved, held by what the solver then finds at every point of every family and supply. */
+/**
+ * How a meter is set before anything is solved, held by what the solver then finds at every point of every family and
+ * supply.
+ */
 final class AlternatingNodesTest extends TestCase
 {
     /** @return iterable<string, array{Description}> */
@@ -24,7 +27,13 @@ final class AlternatingNodesTest extends TestCase
         foreach (array_keys(Templates::all()) as $family) {
             yield $family => [Supplies::drafted((string) $family)];
         }
-        foreach ([...glob(__DIR__.'/../../../database/demo/supplies/*.json') ?: [], ...glob(__DIR__.'/../../../bench/outside/supplies/*.json') ?: []] as $path) {
+        foreach (
+            [
+                ...glob(__DIR__ . '/../../../database/demo/supplies/*.json') ?: [],
+                ...glob(__DIR__ . '/../../../bench/outside/supplies/*.json') ?: [],
+            ]
+            as $path
+        ) {
             yield basename($path, '.json') => [DescriptionReader::fromJson((string) file_get_contents($path))];
         }
     }

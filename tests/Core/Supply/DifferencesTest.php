@@ -12,7 +12,10 @@ final class DifferencesTest extends TestCase
 {
     public function testTheSameSaysNothing(): void
     {
-        self::assertSame([], Differences::between(Supplies::demoArray('tuner-feed'), Supplies::demoArray('tuner-feed')));
+        self::assertSame(
+            [],
+            Differences::between(Supplies::demoArray('tuner-feed'), Supplies::demoArray('tuner-feed')),
+        );
     }
 
     public function testFieldByField(): void
@@ -31,6 +34,6 @@ final class DifferencesTest extends TestCase
         self::assertContains("parts {$before['parts'][9]['ref']} removed", $short);
         self::assertContains('points TP9 added', $short);
         self::assertContains('supply  title', $short);
-        self::assertCount(4, $rows, 'the order of parts is no difference: '.implode(', ', $short));
+        self::assertCount(4, $rows, 'the order of parts is no difference: ' . implode(', ', $short));
     }
 }

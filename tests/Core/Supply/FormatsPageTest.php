@@ -12,7 +12,7 @@ final class FormatsPageTest extends TestCase
 {
     public function testTheExampleInTheDocumentationWorks(): void
     {
-        $page = (string) file_get_contents(__DIR__.'/../../../docs/formats.md');
+        $page = (string) file_get_contents(__DIR__ . '/../../../docs/formats.md');
         self::assertSame(1, preg_match('/```json\n(.*?)```/s', $page, $match));
         $supply = DescriptionReader::fromJson($match[1]);
         $window = Expectations::of($supply, $supply->mode('loaded'))->window('TP1');

@@ -38,11 +38,26 @@ final class SpiceExportTest extends TestCase
         foreach ($supply->points as $id => $point) {
             $there = $theirs[strtolower($id)];
             if (abs($there['dc']) < 0.2 * $there['ac']) {
-                self::assertEqualsWithDelta($there['ac'], $ours->reading($id, 'ac'), max(0.03, 0.005 * $there['ac']), "{$id} AC");
+                self::assertEqualsWithDelta(
+                    $there['ac'],
+                    $ours->reading($id, 'ac'),
+                    max(0.03, 0.005 * $there['ac']),
+                    "{$id} AC",
+                );
                 continue;
             }
-            self::assertEqualsWithDelta($there['dc'], $ours->reading($id, 'dc'), max(0.03, 0.005 * abs($there['dc'])), "{$id} DC");
-            self::assertEqualsWithDelta($there['ripple'], $ours->reading($id, 'ripple'), 0.03 * $there['ripple'] + 0.005, "{$id} ripple");
+            self::assertEqualsWithDelta(
+                $there['dc'],
+                $ours->reading($id, 'dc'),
+                max(0.03, 0.005 * abs($there['dc'])),
+                "{$id} DC",
+            );
+            self::assertEqualsWithDelta(
+                $there['ripple'],
+                $ours->reading($id, 'ripple'),
+                0.03 * $there['ripple'] + 0.005,
+                "{$id} ripple",
+            );
         }
     }
 }

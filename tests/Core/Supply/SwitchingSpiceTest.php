@@ -31,7 +31,12 @@ final class SwitchingSpiceTest extends TestCase
         foreach ($supply->points as $id => $point) {
             $here = $phase->record->signal($point->node, $point->against);
 
-            self::assertEqualsWithDelta($theirs[strtolower((string) $id)]['dc'], $here->average, max(0.03, 0.005 * abs($here->average)), "{$family} {$id}");
+            self::assertEqualsWithDelta(
+                $theirs[strtolower((string) $id)]['dc'],
+                $here->average,
+                max(0.03, 0.005 * abs($here->average)),
+                "{$family} {$id}",
+            );
         }
     }
 }

@@ -17,17 +17,37 @@ use Symfony\Component\HttpFoundation\Response;
 
 final class BenchController
 {
-    #[OA\Get(path: '/jobs/{job}/bench', operationId: 'showBench', summary: 'Everything the bench screen shows of a job', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 304, description: 'As it was: nothing came in, and everything that may be known is known'),
-        new OA\Response(response: 200, description: 'State, path, next step, suspects and log', content: new OA\JsonContent(ref: '#/components/schemas/Bench')),
-    ])]
+    #[
+        OA\Get(
+            path: '/jobs/{job}/bench',
+            operationId: 'showBench',
+            summary: 'Everything the bench screen shows of a job',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 304,
+                    description: 'As it was: nothing came in, and everything that may be known is known',
+                ),
+                new OA\Response(
+                    response: 200,
+                    description: 'State, path, next step, suspects and log',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Bench'),
+                ),
+            ],
+        ),
+    ]
     public function __invoke(RepairJob $job, Library $library, KeptBench $kept, Request $request): Response
     {
         Gate::authorize('view', $job);
         $user = $request->user();
         assert($user instanceof User);
         $mark = $kept->mark($job, $user);
-        $answer = (new Response('', 200, ['Content-Type' => 'application/json', 'Cache-Control' => 'private, no-cache']))->setEtag($mark);
+        $answer = (new Response('', 200, [
+            'Content-Type' => 'application/json',
+            'Cache-Control' => 'private, no-cache',
+        ]))->setEtag($mark);
         if ($answer->isNotModified($request)) {
             return $answer;
         }

@@ -17,13 +17,28 @@ use OpenApi\Attributes as OA;
 
 final readonly class HistoryController
 {
-    public function __construct(private WorkshopHistory $history)
-    {
-    }
+    public function __construct(private WorkshopHistory $history) {}
 
-    #[OA\Get(path: '/supplies/{supply}/history', operationId: 'showHistory', summary: 'Causes that this workshop has found on this board, most often first', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Counts', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/SeenBefore'))),
-    ])]
+    #[
+        OA\Get(
+            path: '/supplies/{supply}/history',
+            operationId: 'showHistory',
+            summary: 'Causes that this workshop has found on this board, most often first',
+            parameters: [
+                new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Counts',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/SeenBefore'),
+                    ),
+                ),
+            ],
+        ),
+    ]
     public function show(Supply $supply): JsonResponse
     {
         Gate::authorize('view', $supply);
@@ -31,15 +46,36 @@ final readonly class HistoryController
         $rows = [];
         foreach ($this->history->of($supply) as $id => $times) {
             [$ref, $fault] = explode(':', $id, 2);
-            $rows[] = ['part' => $ref, 'fault' => $fault, 'title' => isset($parts[$ref]) ? "{$parts[$ref]->label()}, ".($parts[$ref]->fault($fault)->title ?? $fault) : "{$ref} {$fault}", 'times' => $times];
+            $rows[] = [
+                'part' => $ref,
+                'fault' => $fault,
+                'title' => isset($parts[$ref])
+                    ? "{$parts[$ref]->label()}, " . ($parts[$ref]->fault($fault)->title ?? $fault)
+                    : "{$ref} {$fault}",
+                'times' => $times,
+            ];
         }
 
         return new JsonResponse($rows);
     }
 
-    #[OA\Get(path: '/history', operationId: 'showWorkshopHistory', summary: 'What fails on which board, time to repair, and how often the first repair held', responses: [
-        new OA\Response(response: 200, description: 'Boards, busiest first', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/BoardHistory'))),
-    ])]
+    #[
+        OA\Get(
+            path: '/history',
+            operationId: 'showWorkshopHistory',
+            summary: 'What fails on which board, time to repair, and how often the first repair held',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Boards, busiest first',
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/BoardHistory'),
+                    ),
+                ),
+            ],
+        ),
+    ]
     public function workshop(Request $request): JsonResponse
     {
         Gate::authorize('viewAny', RepairJob::class);
@@ -49,10 +85,24 @@ final readonly class HistoryController
         return new JsonResponse($this->history->boards($user->workshop_id));
     }
 
-    #[OA\Delete(path: '/supplies/{supply}/history', operationId: 'forgetHistory', summary: 'From now on, what was found on this board before no longer moves suspicion', parameters: [new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 204, description: 'Forgotten'),
-        new OA\Response(response: 403, description: 'Not allowed', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
-    ])]
+    #[
+        OA\Delete(
+            path: '/supplies/{supply}/history',
+            operationId: 'forgetHistory',
+            summary: 'From now on, what was found on this board before no longer moves suspicion',
+            parameters: [
+                new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 204, description: 'Forgotten'),
+                new OA\Response(
+                    response: 403,
+                    description: 'Not allowed',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
     public function forget(Supply $supply): Response
     {
         Gate::authorize('update', $supply);

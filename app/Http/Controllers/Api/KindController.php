@@ -15,17 +15,46 @@ use OpenApi\Attributes as OA;
 /** The kinds of part, for whoever writes a description by hand. */
 final class KindController
 {
-    #[OA\Get(path: '/kinds', operationId: 'listKinds', summary: 'Kinds of part with their terminals and values', responses: [
-        new OA\Response(response: 200, description: 'Kinds', content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Kind'))),
-    ])]
+    #[
+        OA\Get(
+            path: '/kinds',
+            operationId: 'listKinds',
+            summary: 'Kinds of part with their terminals and values',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Kinds',
+                    content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Kind')),
+                ),
+            ],
+        ),
+    ]
     public function __invoke(): JsonResponse
     {
         Gate::authorize('viewAny', Supply::class);
 
-        return new JsonResponse(array_values(array_map(static fn(PartKind $kind): array => [
-            'name' => $kind->name(), 'title' => $kind->title(),
-            'terminals' => $kind->terminals()->all(), 'needed' => $kind->terminals()->required,
-            'parameters' => array_map(static fn(Parameter $p): array => ['name' => $p->name, 'title' => $p->title, 'needed' => $p->required, 'main' => $p->main, 'options' => $p->options], $kind->parameters()),
-        ], PartKinds::all())));
+        return new JsonResponse(
+            array_values(
+                array_map(
+                    static fn(PartKind $kind): array => [
+                        'name' => $kind->name(),
+                        'title' => $kind->title(),
+                        'terminals' => $kind->terminals()->all(),
+                        'needed' => $kind->terminals()->required,
+                        'parameters' => array_map(
+                            static fn(Parameter $p): array => [
+                                'name' => $p->name,
+                                'title' => $p->title,
+                                'needed' => $p->required,
+                                'main' => $p->main,
+                                'options' => $p->options,
+                            ],
+                            $kind->parameters(),
+                        ),
+                    ],
+                    PartKinds::all(),
+                ),
+            ),
+        );
     }
 }

@@ -16,13 +16,22 @@ use OpenApi\Attributes as OA;
 /** Where the instruments of this workshop may be, within what the server allows. */
 final readonly class NetworkController
 {
-    public function __construct(private AllowList $allowed)
-    {
-    }
+    public function __construct(private AllowList $allowed) {}
 
-    #[OA\Get(path: '/networks', operationId: 'showNetworks', summary: 'Where instruments of this workshop may be', responses: [
-        new OA\Response(response: 200, description: 'Networks', content: new OA\JsonContent(ref: '#/components/schemas/Networks')),
-    ])]
+    #[
+        OA\Get(
+            path: '/networks',
+            operationId: 'showNetworks',
+            summary: 'Where instruments of this workshop may be',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Networks',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Networks'),
+                ),
+            ],
+        ),
+    ]
     public function show(Request $request): JsonResponse
     {
         Gate::authorize('viewAny', Instrument::class);
@@ -30,16 +39,49 @@ final readonly class NetworkController
         return $this->view($this->workshop($request), $request);
     }
 
-    #[OA\Put(path: '/networks', operationId: 'chooseNetworks', summary: 'Choose where they may be; an empty list is all that the server allows', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(required: ['networks'], properties: [new OA\Property(property: 'networks', type: 'array', items: new OA\Items(type: 'string'))])), responses: [
-        new OA\Response(response: 200, description: 'Kept', content: new OA\JsonContent(ref: '#/components/schemas/Networks')),
-        new OA\Response(response: 403, description: 'Not the lead'),
-        new OA\Response(response: 422, description: 'No network, or none that the server allows', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
-    ])]
+    #[
+        OA\Put(
+            path: '/networks',
+            operationId: 'chooseNetworks',
+            summary: 'Choose where they may be; an empty list is all that the server allows',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(
+                    required: ['networks'],
+                    properties: [
+                        new OA\Property(property: 'networks', type: 'array', items: new OA\Items(type: 'string')),
+                    ],
+                ),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Kept',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Networks'),
+                ),
+                new OA\Response(response: 403, description: 'Not the lead'),
+                new OA\Response(
+                    response: 422,
+                    description: 'No network, or none that the server allows',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
     public function update(Request $request): JsonResponse
     {
-        abort_if(! ($request->user()?->can('override gates') ?? false), 403, 'Where instruments may be is for the lead to choose.');
+        abort_if(
+            !($request->user()?->can('override gates') ?? false),
+            403,
+            'Where instruments may be is for the lead to choose.',
+        );
         /** @var list<string> $networks */
-        $networks = array_values($request->validate(['networks' => ['present', 'array', 'max:20'], 'networks.*' => ['required', 'string', 'max:45']])['networks']);
+        $networks = array_values(
+            $request->validate([
+                'networks' => ['present', 'array', 'max:20'],
+                'networks.*' => ['required', 'string', 'max:45'],
+            ])['networks'],
+        );
         array_map($this->allowed->mustCover(...), $networks);
         $workshop = $this->workshop($request);
         $workshop->update(['networks' => $networks === [] ? null : $networks]);
@@ -49,7 +91,11 @@ final readonly class NetworkController
 
     private function view(Workshop $workshop, Request $request): JsonResponse
     {
-        return new JsonResponse(['networks' => $workshop->networks ?? [], 'server' => $this->allowed->networks(), 'may_edit' => $request->user()?->can('override gates') ?? false]);
+        return new JsonResponse([
+            'networks' => $workshop->networks ?? [],
+            'server' => $this->allowed->networks(),
+            'may_edit' => $request->user()?->can('override gates') ?? false,
+        ]);
     }
 
     private function workshop(Request $request): Workshop

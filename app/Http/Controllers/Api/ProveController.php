@@ -20,76 +20,209 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use OpenApi\Attributes as OA;
 
-/** The tests that prove a unit: what they ask for, and what has been read of them. Nothing here writes; the log does. */
+/**
+ * The tests that prove a unit: what they ask for, and what has been read of them. Nothing here writes; the log does.
+ */
 final class ProveController
 {
-    public function __construct(private readonly Library $library, private readonly ProvingDesk $desk)
-    {
-    }
+    public function __construct(private readonly Library $library, private readonly ProvingDesk $desk) {}
 
-    #[OA\Get(path: '/jobs/{job}/prove/load', operationId: 'showLoadTest', summary: 'The load test: steps, what a good unit shows, what was read', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'The test', content: new OA\JsonContent(ref: '#/components/schemas/LoadTest')),
-    ])]
+    #[
+        OA\Get(
+            path: '/jobs/{job}/prove/load',
+            operationId: 'showLoadTest',
+            summary: 'The load test: steps, what a good unit shows, what was read',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The test',
+                    content: new OA\JsonContent(ref: '#/components/schemas/LoadTest'),
+                ),
+            ],
+        ),
+    ]
     public function load(RepairJob $job): JsonResponse
     {
         return new JsonResponse($this->desk->load($this->file($job)));
     }
 
-    #[OA\Get(path: '/jobs/{job}/prove/soak', operationId: 'draftSoak', summary: 'The channels that a soak should watch, and the usual stages', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'The draft', content: new OA\JsonContent(ref: '#/components/schemas/SoakDraft')),
-    ])]
+    #[
+        OA\Get(
+            path: '/jobs/{job}/prove/soak',
+            operationId: 'draftSoak',
+            summary: 'The channels that a soak should watch, and the usual stages',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The draft',
+                    content: new OA\JsonContent(ref: '#/components/schemas/SoakDraft'),
+                ),
+            ],
+        ),
+    ]
     public function soak(RepairJob $job): JsonResponse
     {
-        $presets = array_map(static fn(string $id, array $usual): array => ['id' => $id, 'title' => $usual[0], 'stages' => array_map(static fn(array $s): array => ['title' => sprintf('%d %% load', (int) round(100 * $s[1])), 'hours' => $s[0], 'share' => $s[1]], $usual[1])], array_keys(SoakPlan::USUAL), array_values(SoakPlan::USUAL));
+        $presets = array_map(
+            static fn(string $id, array $usual): array => [
+                'id' => $id,
+                'title' => $usual[0],
+                'stages' => array_map(
+                    static fn(array $s): array => [
+                        'title' => sprintf('%d %% load', (int) round(100 * $s[1])),
+                        'hours' => $s[0],
+                        'share' => $s[1],
+                    ],
+                    $usual[1],
+                ),
+            ],
+            array_keys(SoakPlan::USUAL),
+            array_values(SoakPlan::USUAL),
+        );
 
         return new JsonResponse($this->desk->soak($this->file($job)) + ['presets' => $presets]);
     }
 
-    #[OA\Get(path: '/jobs/{job}/prove/heat', operationId: 'showHeat', summary: 'Parts worth a temperature, and the temperatures judged', parameters: [new OA\Parameter(name: 'hottest', in: 'query', required: false, description: 'degrees Celsius of the hottest room that it has to live in', schema: new OA\Schema(type: 'number')), new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Heat', content: new OA\JsonContent(ref: '#/components/schemas/Heat')),
-    ])]
+    #[
+        OA\Get(
+            path: '/jobs/{job}/prove/heat',
+            operationId: 'showHeat',
+            summary: 'Parts worth a temperature, and the temperatures judged',
+            parameters: [
+                new OA\Parameter(
+                    name: 'hottest',
+                    in: 'query',
+                    required: false,
+                    description: 'degrees Celsius of the hottest room that it has to live in',
+                    schema: new OA\Schema(type: 'number'),
+                ),
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Heat',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Heat'),
+                ),
+            ],
+        ),
+    ]
     public function heat(Request $request, RepairJob $job): JsonResponse
     {
         $file = $this->file($job);
-        $asked = $request->validate(['hottest' => ['nullable', 'numeric', 'between:20,70']], ['hottest.*' => 'The hottest room that a unit has to live in: a number from 20 to 70 °C.']);
+        $asked = $request->validate(
+            ['hottest' => ['nullable', 'numeric', 'between:20,70']],
+            ['hottest.*' => 'The hottest room that a unit has to live in: a number from 20 to 70 °C.'],
+        );
 
         return new JsonResponse($this->desk->heat($file, (float) ($asked['hottest'] ?? HeatJudge::HOTTEST)));
     }
 
-    #[OA\Get(path: '/jobs/{job}/prove/calibration', operationId: 'showCalibration', summary: 'Adjustments in their order, points, and the passes so far', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Calibration', content: new OA\JsonContent(ref: '#/components/schemas/Calibration')),
-    ])]
+    #[
+        OA\Get(
+            path: '/jobs/{job}/prove/calibration',
+            operationId: 'showCalibration',
+            summary: 'Adjustments in their order, points, and the passes so far',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Calibration',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Calibration'),
+                ),
+            ],
+        ),
+    ]
     public function calibration(RepairJob $job): JsonResponse
     {
         return new JsonResponse($this->desk->calibration($this->file($job)));
     }
 
-    #[OA\Get(path: '/jobs/{job}/prove/safety', operationId: 'showSafety', summary: 'The electrical safety tests with their limits, and their results', parameters: [new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Safety tests', content: new OA\JsonContent(ref: '#/components/schemas/SafetyTests')),
-    ])]
+    #[
+        OA\Get(
+            path: '/jobs/{job}/prove/safety',
+            operationId: 'showSafety',
+            summary: 'The electrical safety tests with their limits, and their results',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Safety tests',
+                    content: new OA\JsonContent(ref: '#/components/schemas/SafetyTests'),
+                ),
+            ],
+        ),
+    ]
     public function safety(RepairJob $job): JsonResponse
     {
         return new JsonResponse($this->desk->safety($this->file($job)));
     }
 
-    #[OA\Get(path: '/wire', operationId: 'rateWire', summary: 'What a wire carries, where nobody knows the rating', parameters: [new OA\Parameter(name: 'diameter', in: 'query', required: true, description: 'Bare conductor, "2.2 mm", or a gauge number, "AWG 12"', schema: new OA\Schema(type: 'string'))], responses: [
-        new OA\Response(response: 200, description: 'Amperes', content: new OA\JsonContent(ref: '#/components/schemas/WireRule')),
-        new OA\Response(response: 422, description: 'The diameter cannot be read', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
-    ])]
+    #[
+        OA\Get(
+            path: '/wire',
+            operationId: 'rateWire',
+            summary: 'What a wire carries, where nobody knows the rating',
+            parameters: [
+                new OA\Parameter(
+                    name: 'diameter',
+                    in: 'query',
+                    required: true,
+                    description: 'Bare conductor, "2.2 mm", or a gauge number, "AWG 12"',
+                    schema: new OA\Schema(type: 'string'),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Amperes',
+                    content: new OA\JsonContent(ref: '#/components/schemas/WireRule'),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'The diameter cannot be read',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
     public function wire(Request $request): JsonResponse
     {
         Gate::authorize('viewAny', RepairJob::class);
         $text = trim((string) $request->string('diameter'));
         try {
-            $millimetres = preg_match('/^awg\s*(-?\d{1,2})$/i', $text, $m) === 1 ? WireGauge::diameter((int) $m[1]) : 1000 * Quantity::parse($text, Unit::Metre)->value;
+            $millimetres =
+                preg_match('/^awg\s*(-?\d{1,2})$/i', $text, $m) === 1
+                    ? WireGauge::diameter((int) $m[1])
+                    : 1000 * Quantity::parse($text, Unit::Metre)->value;
         } catch (UnreadableQuantity) {
-            throw PlanRefused::because('diameter', sprintf('"%s" is no diameter of a conductor. Write "2.2 mm", or "AWG 12".', mb_substr($text, 0, 40)));
+            throw PlanRefused::because(
+                'diameter',
+                sprintf('"%s" is no diameter of a conductor. Write "2.2 mm", or "AWG 12".', mb_substr($text, 0, 40)),
+            );
         }
         if ($millimetres < 0.1 || $millimetres > 20.0) {
-            throw PlanRefused::because('diameter', sprintf('%s mm: conductors of 0.1 to 20 mm are rated here.', round($millimetres, 3)));
+            throw PlanRefused::because(
+                'diameter',
+                sprintf('%s mm: conductors of 0.1 to 20 mm are rated here.', round($millimetres, 3)),
+            );
         }
 
-        return new JsonResponse(['diameter' => sprintf('%.2f mm', $millimetres), 'area' => sprintf('%.2f mm²', WireGauge::area($millimetres)), 'amperes' => Quantity::write(WireGauge::amperes($millimetres), Unit::Ampere, 2), 'source' => WireGauge::SOURCE]);
+        return new JsonResponse([
+            'diameter' => sprintf('%.2f mm', $millimetres),
+            'area' => sprintf('%.2f mm²', WireGauge::area($millimetres)),
+            'amperes' => Quantity::write(WireGauge::amperes($millimetres), Unit::Ampere, 2),
+            'source' => WireGauge::SOURCE,
+        ]);
     }
 
     private function file(RepairJob $job): JobFile

@@ -18,18 +18,41 @@ use OpenApi\Attributes as OA;
 
 final readonly class SessionController
 {
-    public function __construct(private OffKey $key)
-    {
-    }
+    public function __construct(private OffKey $key) {}
 
-    #[OA\Post(path: '/session', operationId: 'signIn', summary: 'Sign in', requestBody: new OA\RequestBody(required: true, content: new OA\JsonContent(ref: '#/components/schemas/SignIn')), responses: [
-        new OA\Response(response: 200, description: 'Signed in', content: new OA\JsonContent(ref: '#/components/schemas/User')),
-        new OA\Response(response: 422, description: 'Wrong name or password', content: new OA\JsonContent(ref: '#/components/schemas/Refusal')),
-        new OA\Response(response: 429, description: 'Too many tries'),
-    ])]
+    #[
+        OA\Post(
+            path: '/session',
+            operationId: 'signIn',
+            summary: 'Sign in',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/SignIn'),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Signed in',
+                    content: new OA\JsonContent(ref: '#/components/schemas/User'),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'Wrong name or password',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+                new OA\Response(response: 429, description: 'Too many tries'),
+            ],
+        ),
+    ]
     public function store(SignInRequest $request, FrontDoor $door): JsonResponse
     {
-        Auth::guard('web')->login($door->open($request->string('email')->value(), $request->string('password')->value(), (string) $request->ip()));
+        Auth::guard('web')->login(
+            $door->open(
+                $request->string('email')->value(),
+                $request->string('password')->value(),
+                (string) $request->ip(),
+            ),
+        );
         if ($request->hasSession()) {
             $request->session()->regenerate();
             $request->session()->put(SignedInStill::EPOCH, $request->user()->session_epoch ?? 0);
@@ -38,19 +61,37 @@ final readonly class SessionController
         return $this->view($request);
     }
 
-    #[OA\Get(path: '/session', operationId: 'whoAmI', summary: 'Who is signed in', responses: [
-        new OA\Response(response: 200, description: 'The account', content: new OA\JsonContent(ref: '#/components/schemas/User')),
-        new OA\Response(response: 401, description: 'Not signed in'),
-    ])]
+    #[
+        OA\Get(
+            path: '/session',
+            operationId: 'whoAmI',
+            summary: 'Who is signed in',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The account',
+                    content: new OA\JsonContent(ref: '#/components/schemas/User'),
+                ),
+                new OA\Response(response: 401, description: 'Not signed in'),
+            ],
+        ),
+    ]
     public function show(Request $request): JsonResponse
     {
         return $this->view($request);
     }
 
-    #[OA\Delete(path: '/session', operationId: 'signOut', summary: 'Sign out', responses: [new OA\Response(response: 204, description: 'Signed out')])]
+    #[
+        OA\Delete(
+            path: '/session',
+            operationId: 'signOut',
+            summary: 'Sign out',
+            responses: [new OA\Response(response: 204, description: 'Signed out')],
+        ),
+    ]
     public function destroy(Request $request): Response|JsonResponse
     {
-        if (! $request->hasSession()) {
+        if (!$request->hasSession()) {
             return new JsonResponse(['message' => 'A token has no session to end. Revoke the token instead.'], 422);
         }
         Auth::guard('web')->logout();
@@ -60,7 +101,14 @@ final readonly class SessionController
         return response()->noContent()->withCookie($this->key->none());
     }
 
-    #[OA\Delete(path: '/session/everywhere', operationId: 'signOutEverywhere', summary: 'End every session of this account and revoke its tokens', responses: [new OA\Response(response: 204, description: 'Signed out everywhere')])]
+    #[
+        OA\Delete(
+            path: '/session/everywhere',
+            operationId: 'signOutEverywhere',
+            summary: 'End every session of this account and revoke its tokens',
+            responses: [new OA\Response(response: 204, description: 'Signed out everywhere')],
+        ),
+    ]
     public function everywhere(Request $request): Response
     {
         $user = $request->user();
@@ -81,6 +129,8 @@ final readonly class SessionController
         assert($user instanceof User);
         $answer = new JsonResponse((new UserResource($user))->toArray($request));
 
-        return $request->hasSession() && $user->can('work') ? $answer->withCookie($this->key->cookie($user->workshop_id, $request->isSecure())) : $answer;
+        return $request->hasSession() && $user->can('work')
+            ? $answer->withCookie($this->key->cookie($user->workshop_id, $request->isSecure()))
+            : $answer;
     }
 }

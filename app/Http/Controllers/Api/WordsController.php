@@ -23,9 +23,20 @@ use OpenApi\Attributes as OA;
 /** The words that entries choose from; nothing of any workshop is in them. */
 final class WordsController
 {
-    #[OA\Get(path: '/words', operationId: 'listWords', summary: 'What entries choose from, and how people say it', responses: [
-        new OA\Response(response: 200, description: 'Words by what they are for', content: new OA\JsonContent(ref: '#/components/schemas/Words')),
-    ])]
+    #[
+        OA\Get(
+            path: '/words',
+            operationId: 'listWords',
+            summary: 'What entries choose from, and how people say it',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Words by what they are for',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Words'),
+                ),
+            ],
+        ),
+    ]
     public function __invoke(): JsonResponse
     {
         return new JsonResponse([
@@ -41,7 +52,16 @@ final class WordsController
             'tests' => self::options(PartTest::words()),
             'methods' => self::options(PowerMethod::WORDS),
             'taken' => self::options(Taken::KINDS),
-            'changes' => array_map(static fn(ChangeKind $c): array => ['value' => $c->value, 'label' => $c->words(), 'key' => $c->key(), 'needs_part' => $c->needsPart(), 'needs_value' => $c->needsValue()], ChangeKind::cases()),
+            'changes' => array_map(
+                static fn(ChangeKind $c): array => [
+                    'value' => $c->value,
+                    'label' => $c->words(),
+                    'key' => $c->key(),
+                    'needs_part' => $c->needsPart(),
+                    'needs_value' => $c->needsValue(),
+                ],
+                ChangeKind::cases(),
+            ),
         ]);
     }
 
@@ -52,6 +72,10 @@ final class WordsController
      */
     private static function options(array $words): array
     {
-        return array_map(static fn(string $value, string $label): array => ['value' => $value, 'label' => $label], array_keys($words), $words);
+        return array_map(
+            static fn(string $value, string $label): array => ['value' => $value, 'label' => $label],
+            array_keys($words),
+            $words,
+        );
     }
 }

@@ -36,7 +36,10 @@ final class EveryFamilyTest extends TestCase
         }
     }
 
-    /** A rail stands at its printed voltage: within 8 % where regulated, between 0.75 and 1.6 times where not (common practice). */
+    /**
+     * A rail stands at its printed voltage: within 8 % where regulated, between 0.75 and 1.6 times where not (common
+     * practice).
+     */
     #[DataProvider('families')]
     public function testRailsStandWhereTheirNameSays(string $family): void
     {
@@ -59,7 +62,11 @@ final class EveryFamilyTest extends TestCase
         $supply = Supplies::drafted($family);
         $staged = array_merge(...array_map(static fn($stage): array => $stage->parts, array_values($supply->stages)));
 
-        self::assertEqualsCanonicalizing(array_map(strval(...), array_keys($supply->parts)), $staged, 'every part stands in one stage');
+        self::assertEqualsCanonicalizing(
+            array_map(strval(...), array_keys($supply->parts)),
+            $staged,
+            'every part stands in one stage',
+        );
         foreach ($supply->points as $point) {
             self::assertNotSame('', $point->how);
             self::assertArrayHasKey((string) $point->stage, $supply->stages);
@@ -85,7 +92,11 @@ final class EveryFamilyTest extends TestCase
         $open = (new Behaviour($supply))->live($supply->mode(null), ['J1' => 'open']);
 
         self::assertEqualsWithDelta(12.0, $closed->reading($output, 'dc'), 0.2);
-        self::assertGreaterThan($closed->reading($output, 'dc') + 0.05, $open->reading($output, 'dc'), 'as far as the local resistors let it');
+        self::assertGreaterThan(
+            $closed->reading($output, 'dc') + 0.05,
+            $open->reading($output, 'dc'),
+            'as far as the local resistors let it',
+        );
         self::assertSame('sense', $supply->interlocks[0]->kind->value);
     }
 
@@ -106,10 +117,17 @@ final class EveryFamilyTest extends TestCase
         $supply = Supplies::drafted('doubler');
         $seen = (new Behaviour($supply))->live($supply->mode('unloaded'));
 
-        self::assertEqualsWithDelta(2 * M_SQRT2 * $supply->part('T1')->value('secondary'), abs($seen->reading($this->firstRail($supply), 'dc')), 0.35 * 2 * M_SQRT2 * $supply->part('T1')->value('secondary'));
+        self::assertEqualsWithDelta(
+            2 * M_SQRT2 * $supply->part('T1')->value('secondary'),
+            abs($seen->reading($this->firstRail($supply), 'dc')),
+            0.35 * 2 * M_SQRT2 * $supply->part('T1')->value('secondary'),
+        );
     }
 
-    /** The bulk of a supply with active power-factor correction: plain rectified mains when it is off, boosted when it is on (common practice: 380 to 400 V). */
+    /**
+     * The bulk of a supply with active power-factor correction: plain rectified mains when it is off, boosted when it
+     * is on (common practice: 380 to 400 V).
+     */
     public function testBulkIsBoostedOnlyWithThePowerFactorStageOn(): void
     {
         $supply = Supplies::drafted('television');
@@ -121,7 +139,14 @@ final class EveryFamilyTest extends TestCase
 
     public function testAnswersThatCannotWorkAreRefusedWithTheirName(): void
     {
-        foreach ([['many_rail', ['main' => '60 V'], 'main'], ['dc_fed', ['feed' => '6 V'], 'first'], ['linear', ['secondary' => '8 V', 'regulated' => '12 V'], 'secondary']] as [$family, $answers, $path]) {
+        foreach (
+            [
+                ['many_rail', ['main' => '60 V'], 'main'],
+                ['dc_fed', ['feed' => '6 V'], 'first'],
+                ['linear', ['secondary' => '8 V', 'regulated' => '12 V'], 'secondary'],
+            ]
+            as [$family, $answers, $path]
+        ) {
             try {
                 Supplies::drafted($family, $answers);
                 self::fail("{$family} took it");

@@ -17,8 +17,10 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
 /**
- * What the families draft, held against the sizing rules of the handbooks: Terman, Radio Engineers' Handbook, and Langford-Smith,
- * Radio Designer's Handbook (rectifiers and chokes); IEC 60063 (preferred values); the others are common practice. All from memory.
+ * What the families draft, held against the sizing rules of the handbooks: Terman, Radio Engineers' Handbook, and
+ * Langford-Smith,
+ * Radio Designer's Handbook (rectifiers and chokes); IEC 60063 (preferred values); the others are common practice. All
+ * from memory.
  */
 final class HandbookTest extends TestCase
 {
@@ -65,7 +67,11 @@ final class HandbookTest extends TestCase
     {
         $supply = Supplies::drafted('choke_input');
         $bleeder = $supply->part('R1')->value('value');
-        self::assertGreaterThan($bleeder / (6 * M_PI * 50), $supply->part('L1')->value('value'), 'critical inductance at the bleeder');
+        self::assertGreaterThan(
+            $bleeder / (6 * M_PI * 50),
+            $supply->part('L1')->value('value'),
+            'critical inductance at the bleeder',
+        );
         $loaded = self::reading($supply, 'output', 'loaded')['dc'];
         $unloaded = self::reading($supply, 'output', 'unloaded')['dc'];
         $winding = self::reading($supply, 'secondary', 'unloaded')['ac'];
@@ -74,7 +80,11 @@ final class HandbookTest extends TestCase
         self::assertGreaterThan($loaded, $unloaded);
         self::assertLessThan(1.15 * $loaded, $unloaded);
         $open = (new Behaviour($supply))->live($supply->mode('unloaded'), ['R1' => 'open']);
-        self::assertGreaterThan(1.25 * $winding, $open->reading((string) self::pointId($supply, 'output'), 'dc'), 'bleeder gone');
+        self::assertGreaterThan(
+            1.25 * $winding,
+            $open->reading((string) self::pointId($supply, 'output'), 'dc'),
+            'bleeder gone',
+        );
     }
 
     /** A doubler's middle stands at half, and its output at twice the peak less what the load takes. */
@@ -87,21 +97,37 @@ final class HandbookTest extends TestCase
 
             self::assertLessThan(2 * $peak, $output);
             self::assertGreaterThan((1 - $sag) * 2 * $peak - 2, $output);
-            self::assertEqualsWithDelta($output / 2, self::reading($supply, 'middle of the two capacitors', $mode)['dc'], 0.05 * $output);
+            self::assertEqualsWithDelta(
+                $output / 2,
+                self::reading($supply, 'middle of the two capacitors', $mode)['dc'],
+                0.05 * $output,
+            );
         }
     }
 
-    /** A bridge sees the peak once backwards, a centre tap or a doubler twice; the rating must hold at high mains without a load. */
+    /**
+     * A bridge sees the peak once backwards, a centre tap or a doubler twice; the rating must hold at high mains
+     * without a load.
+     */
     #[DataProvider('onTransformers')]
     public function testRectifiersAndReservoirsHoldAtHighMainsUnloaded(string $family): void
     {
         $supply = Supplies::drafted($family);
-        $record = (new Behaviour($supply))->run($supply->mode('unloaded'), [], 1.1 * $supply->mainsVoltage)->longest()->record;
+        $record = (new Behaviour($supply))->run($supply->mode('unloaded'), [], 1.1 * $supply->mainsVoltage)->longest()
+            ->record;
         $checked = 0;
         foreach ($supply->partsIn($supply->mode('unloaded'), null) as $ref => $part) {
             if ($part->kind instanceof Electrolytic) {
-                self::assertLessThanOrEqual($part->value('voltage'), max($record->across((string) $ref)), "{$family} {$ref}");
-                self::assertGreaterThan(-0.5, min($record->across((string) $ref)), "{$family} {$ref} the right way round");
+                self::assertLessThanOrEqual(
+                    $part->value('voltage'),
+                    max($record->across((string) $ref)),
+                    "{$family} {$ref}",
+                );
+                self::assertGreaterThan(
+                    -0.5,
+                    min($record->across((string) $ref)),
+                    "{$family} {$ref} the right way round",
+                );
                 $checked++;
             } elseif ($part->kind instanceof Rectifier && $record->has((string) $ref)) {
                 self::assertLessThan($part->value('reverse'), -min($record->across((string) $ref)), "{$family} {$ref}");
@@ -111,14 +137,16 @@ final class HandbookTest extends TestCase
         self::assertGreaterThan(0, $checked);
     }
 
-    /** A slow fuse runs well below its rating, and is not several times larger than the supply needs (common practice). */
+    /**
+     * A slow fuse runs well below its rating, and is not several times larger than the supply needs (common practice).
+     */
     #[DataProvider('onTransformers')]
     public function testTheFuseIsNeitherTooSmallNorTooLarge(string $family): void
     {
         $supply = Supplies::drafted($family);
         $behaviour = new Behaviour($supply);
         foreach ($supply->parts as $ref => $part) {
-            if (! $part->kind instanceof Fuse) {
+            if (!($part->kind instanceof Fuse)) {
                 continue;
             }
             $running = $behaviour->run($supply->mode('loaded'))->longest()->record->currentSignal((string) $ref)->rms;
@@ -127,13 +155,22 @@ final class HandbookTest extends TestCase
         }
     }
 
-    /** Zener shunt: the series resistor lets the zener keep some current at low mains under load, and no more than its rating at high mains without. */
+    /**
+     * Zener shunt: the series resistor lets the zener keep some current at low mains under load, and no more than its
+     * rating at high mains without.
+     */
     public function testAZenerShuntStaysInRegulationAndInRating(): void
     {
         $supply = Supplies::drafted('zener_shunt');
         $behaviour = new Behaviour($supply);
-        $low = $behaviour->run($supply->mode('loaded'), [], 0.9 * 230)->longest()->record->currentSignal('D1')->average;
-        $high = $behaviour->run($supply->mode('unloaded'), [], 1.1 * 230)->longest()->record->currentSignal('D1')->average;
+        $low = $behaviour
+            ->run($supply->mode('loaded'), [], 0.9 * 230)
+            ->longest()
+            ->record->currentSignal('D1')->average;
+        $high = $behaviour
+            ->run($supply->mode('unloaded'), [], 1.1 * 230)
+            ->longest()
+            ->record->currentSignal('D1')->average;
 
         self::assertLessThan(-2e-3, $low, 'still regulating (current runs from cathode to anode)');
         self::assertLessThan($supply->part('D1')->value('power'), 12.0 * abs($high));
@@ -150,7 +187,10 @@ final class HandbookTest extends TestCase
         self::assertGreaterThan(14.0, $valley);
     }
 
-    /** Power factor: a capacitor-input bridge between 0.5 and 0.7, with a boost stage above 0.95 (IEC 61000-3-2 made the difference common). */
+    /**
+     * Power factor: a capacitor-input bridge between 0.5 and 0.7, with a boost stage above 0.95 (IEC 61000-3-2 made the
+     * difference common).
+     */
     public function testPowerFactorStagesMakeTheDifference(): void
     {
         $plain = Supplies::drafted('flyback');
@@ -165,7 +205,11 @@ final class HandbookTest extends TestCase
         $here = array_column(iterator_to_array(self::onTransformers()), 0);
         $rest = array_diff(array_keys(Templates::all()), $here);
 
-        self::assertEqualsCanonicalizing(['flyback', 'adaptor', 'industrial', 'television', 'dc_fed', 'inverter'], $rest, 'a new family belongs into one of the two lists');
+        self::assertEqualsCanonicalizing(
+            ['flyback', 'adaptor', 'industrial', 'television', 'dc_fed', 'inverter'],
+            $rest,
+            'a new family belongs into one of the two lists',
+        );
     }
 
     /** @return array{dc: float, ac: float, ripple: float} */
@@ -173,10 +217,14 @@ final class HandbookTest extends TestCase
     {
         /** @var array<string, Observation> $solved */
         static $solved = [];
-        $seen = $solved[$supply->hash().$mode] ??= (new Behaviour($supply))->live($supply->mode($mode));
+        $seen = $solved[$supply->hash() . $mode] ??= (new Behaviour($supply))->live($supply->mode($mode));
         $id = (string) self::pointId($supply, $point);
 
-        return ['dc' => $seen->reading($id, 'dc'), 'ac' => $seen->reading($id, 'ac'), 'ripple' => $seen->reading($id, 'ripple')];
+        return [
+            'dc' => $seen->reading($id, 'dc'),
+            'ac' => $seen->reading($id, 'ac'),
+            'ripple' => $seen->reading($id, 'ripple'),
+        ];
     }
 
     private static function pointId(Description $supply, string $name): string

@@ -17,11 +17,25 @@ final class LinearTest extends TestCase
     public static function answers(): iterable
     {
         foreach (['bridge', 'two_diode', 'half_wave'] as $rectifier) {
-            yield "single {$rectifier}, regulated" => [['rails' => 'single', 'rectifier' => $rectifier, 'secondary' => '16 V', 'regulated' => '12 V', 'load' => '0.2 A']];
-            yield "single {$rectifier}, unregulated" => [['rails' => 'single', 'rectifier' => $rectifier, 'secondary' => '12 V', 'load' => '0.3 A']];
+            yield "single {$rectifier}, regulated" => [
+                [
+                    'rails' => 'single',
+                    'rectifier' => $rectifier,
+                    'secondary' => '16 V',
+                    'regulated' => '12 V',
+                    'load' => '0.2 A',
+                ],
+            ];
+            yield "single {$rectifier}, unregulated" => [
+                ['rails' => 'single', 'rectifier' => $rectifier, 'secondary' => '12 V', 'load' => '0.3 A'],
+            ];
         }
-        yield 'dual regulated' => [['rails' => 'dual', 'secondary' => '15 V', 'regulated' => '12 V', 'load' => '0.3 A']];
-        yield 'dual unregulated on 120 V 60 Hz' => [['rails' => 'dual', 'secondary' => '24 V', 'load' => '1 A', 'mains' => '120 V', 'frequency' => '60 Hz']];
+        yield 'dual regulated' => [
+            ['rails' => 'dual', 'secondary' => '15 V', 'regulated' => '12 V', 'load' => '0.3 A'],
+        ];
+        yield 'dual unregulated on 120 V 60 Hz' => [
+            ['rails' => 'dual', 'secondary' => '24 V', 'load' => '1 A', 'mains' => '120 V', 'frequency' => '60 Hz'],
+        ];
     }
 
     /** @param array<string, string> $answers */
@@ -43,7 +57,9 @@ final class LinearTest extends TestCase
         }
     }
 
-    /** A tenth of the peak as ripple: C = I / (2 f dV) (handbook estimate), then up to the next E6 value of IEC 60063. */
+    /**
+     * A tenth of the peak as ripple: C = I / (2 f dV) (handbook estimate), then up to the next E6 value of IEC 60063.
+     */
     public function testComputesTheReservoir(): void
     {
         $supply = Supplies::drafted('linear', ['secondary' => '15 V', 'load' => '0.5 A']);
@@ -55,11 +71,14 @@ final class LinearTest extends TestCase
 
     public function testRefusesWhatCannotWork(): void
     {
-        foreach ([
-            ['load,rails', ['rails' => 'triple', 'load' => '-1'], 'Choose one of: single, dual'],
-            ['secondary', ['secondary' => '8 V', 'regulated' => '12 V'], '2 V more than its output'],
-            ['regulated', ['regulated' => '13 V', 'secondary' => '18 V'], 'Fixed regulators come for'],
-        ] as [$paths, $answers, $message]) {
+        foreach (
+            [
+                ['load,rails', ['rails' => 'triple', 'load' => '-1'], 'Choose one of: single, dual'],
+                ['secondary', ['secondary' => '8 V', 'regulated' => '12 V'], '2 V more than its output'],
+                ['regulated', ['regulated' => '13 V', 'secondary' => '18 V'], 'Fixed regulators come for'],
+            ]
+            as [$paths, $answers, $message]
+        ) {
             try {
                 Supplies::drafted('linear', $answers);
                 self::fail('The answers were taken.');
