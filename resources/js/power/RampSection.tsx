@@ -180,7 +180,8 @@ export function RampSection({
                             </form>
                         ) : (
                             <p>
-                                {`Set up as “${plan.mode_name}”, the variable transformer at zero, an ammeter in the line. `}
+                                {`Set up as “${plan.mode_name}”, the variable transformer at zero, `}
+                                {'an ammeter in the line. '}
                                 <Button
                                     type="primary"
                                     disabled={bench.state.power !== 'unplugged'}
