@@ -56,11 +56,11 @@ final readonly class Hands
                     $method?->how !== PowerMethod::BENCH &&
                     !(
                         $file->state->power === PowerState::Limited &&
-                        $method?->how === PowerMethod::VARIAC &&
+                        $method?->how === PowerMethod::VARIABLE_TRANSFORMER &&
                         $method->volts <= 0.0
                     ),
                 'volts' =>
-                    $method?->how === PowerMethod::VARIAC
+                    $method?->how === PowerMethod::VARIABLE_TRANSFORMER
                         ? $method->volts
                         : $file->state->mainsVolts ?? $file->supply->mainsVoltage,
                 'mode' => $file->state->mode,

@@ -15,7 +15,7 @@ final readonly class PowerMethod
 {
     public const LAMP = 'lamp';
 
-    public const VARIAC = 'variac';
+    public const VARIABLE_TRANSFORMER = 'variable_transformer';
 
     public const BENCH = 'bench';
 
@@ -23,18 +23,21 @@ final readonly class PowerMethod
 
     public const RCD = 'rcd';
 
+    /** Words of older logs, scripts and devices. */
+    private const FORMERLY = ['variac' => self::VARIABLE_TRANSFORMER];
+
     private const AS_MAINS = 0.85;
 
     public const WORDS = [
         self::LAMP => 'lamp in series',
-        self::VARIAC => 'variable transformer',
+        self::VARIABLE_TRANSFORMER => 'variable transformer',
         self::BENCH => 'bench supply',
         self::ISOLATED => 'isolation transformer',
         self::RCD => 'mains behind an RCD',
     ];
 
     /** Which of them limit what can be destroyed. */
-    public const LIMITED = [self::LAMP, self::VARIAC, self::BENCH];
+    public const LIMITED = [self::LAMP, self::VARIABLE_TRANSFORMER, self::BENCH];
 
     /**
      * @param float       $watts of a lamp
@@ -50,11 +53,17 @@ final readonly class PowerMethod
         public ?string $part = null,
     ) {}
 
+    /** The word in use today for what a payload calls its method. */
+    public static function today(string $how): string
+    {
+        return self::FORMERLY[$how] ?? $how;
+    }
+
     /** @param array<string, mixed> $payload */
     public static function of(array $payload): self
     {
         return new self(
-            (string) $payload['how'],
+            self::today((string) $payload['how']),
             (float) ($payload['watts'] ?? 0.0),
             (float) ($payload['volts'] ?? 0.0),
             (float) ($payload['limit'] ?? 0.0),
@@ -74,7 +83,7 @@ final readonly class PowerMethod
             ? ['power' => PowerState::Live->value]
             : [
                 'power' => PowerState::Limited->value,
-                'method' => ['how' => self::VARIAC, 'volts' => Quantity::write($volts, Unit::Volt, 4)],
+                'method' => ['how' => self::VARIABLE_TRANSFORMER, 'volts' => Quantity::write($volts, Unit::Volt, 4)],
             ];
     }
 
@@ -83,7 +92,7 @@ final readonly class PowerMethod
     {
         return match ($this->how) {
             self::LAMP => 'behind a lamp of ' . Quantity::write($this->watts, Unit::Watt),
-            self::VARIAC => Quantity::volts($this->volts) . ' from a variable transformer',
+            self::VARIABLE_TRANSFORMER => Quantity::volts($this->volts) . ' from a variable transformer',
             self::BENCH => Quantity::volts($this->volts) .
                 ', at most ' .
                 Quantity::write($this->limit, Unit::Ampere) .

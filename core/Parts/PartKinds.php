@@ -7,6 +7,15 @@ namespace Oculant\Core\Parts;
 /** The registry: one line per kind of part. */
 final class PartKinds
 {
+    /** Names that older descriptions give. */
+    private const FORMERLY = ['variac' => 'variable_transformer'];
+
+    /** By its name, or by one that it had. */
+    public static function named(string $name): ?PartKind
+    {
+        return self::all()[self::FORMERLY[$name] ?? $name] ?? null;
+    }
+
     /** @return array<string, PartKind> by name */
     public static function all(): array
     {
@@ -15,7 +24,7 @@ final class PartKinds
         return $kinds ??= array_column(
             array_map(static fn(PartKind $kind): array => [$kind->name(), $kind], [
                 new Mains(),
-                new Variac(),
+                new VariableTransformer(),
                 new BenchSupply(),
                 new Battery(),
                 new Fuse(),

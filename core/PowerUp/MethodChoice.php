@@ -40,7 +40,7 @@ final readonly class MethodChoice
     {
         $all = $this->kind->isDirectFed()
             ? $this->directFed()
-            : [$this->bench(), $this->lamp(), $this->variac(), $this->isolated(), $this->rcd()];
+            : [$this->bench(), $this->lamp(), $this->variableTransformer(), $this->isolated(), $this->rcd()];
         $order = ['first' => 0, 'then' => 1, 'no' => 2];
         $sorted = $all;
         usort($sorted, static fn(array $a, array $b): int => $order[$a['rank']] <=> $order[$b['rank']]);
@@ -77,7 +77,7 @@ final readonly class MethodChoice
                     'above what it draws, is both the gentle and the real way. Polarity first.',
             ),
             $this->row(PowerMethod::LAMP, 'no', 'There is no mains in it; the current limit does what a lamp would.'),
-            $this->row(PowerMethod::VARIAC, 'no', 'It needs direct voltage.'),
+            $this->row(PowerMethod::VARIABLE_TRANSFORMER, 'no', 'It needs direct voltage.'),
         ];
     }
 
@@ -136,7 +136,7 @@ final readonly class MethodChoice
     }
 
     /** @return array{how: string, title: string, rank: string, reason: string} */
-    private function variac(): array
+    private function variableTransformer(): array
     {
         $reason = match (true) {
             $this->kind->isOffLine()
@@ -156,7 +156,7 @@ final readonly class MethodChoice
         };
 
         return $this->row(
-            PowerMethod::VARIAC,
+            PowerMethod::VARIABLE_TRANSFORMER,
             $this->kind->isOffLine() ? 'no' : ($this->isOld && !$this->doubtful() ? 'first' : 'then'),
             ($this->isOld && !$this->kind->isOffLine() ? 'Old electrolytics that have stood want it. ' : '') . $reason,
         );

@@ -192,7 +192,7 @@ final class PowerUpTest extends FeatureTestCase
         $this->log($job, 'power', [
             'power' => 'limited',
             'mode' => 'unloaded',
-            'method' => ['how' => 'variac', 'volts' => '23'],
+            'method' => ['how' => 'variable_transformer', 'volts' => '23'],
         ])->assertOk();
         $this->log($job, 'ramp', ['volts' => '60', 'amperes' => 'lots'])
             ->assertUnprocessable()

@@ -80,6 +80,7 @@ final class Power implements EntryKind
         if ($given === null || $power === PowerState::Unplugged || ($given['how'] ?? '') === '') {
             return null;
         }
+        $given['how'] = is_string($given['how']) ? PowerMethod::today($given['how']) : $given['how'];
         $how = Payload::choice($given, 'how', array_keys(PowerMethod::WORDS));
         if (in_array($how, PowerMethod::LIMITED, true) !== ($power === PowerState::Limited)) {
             throw EntryRefused::because(
@@ -113,7 +114,7 @@ final class Power implements EntryKind
         return ['how' => $how] +
             match ($how) {
                 PowerMethod::LAMP => ['watts' => $number('watts', Unit::Watt, 2000.0, 'the lamp in watts')],
-                PowerMethod::VARIAC => [
+                PowerMethod::VARIABLE_TRANSFORMER => [
                     'volts' => $number('volts', Unit::Volt, 1.3 * $supply->mainsVoltage, 'the volts it is set to'),
                 ],
                 PowerMethod::BENCH => [
@@ -135,7 +136,7 @@ final class Power implements EntryKind
         $state->power = $power;
         $state->mode = (string) $entry->payload['mode'];
         $state->method = isset($entry->payload['method']) ? PowerMethod::of($entry->payload['method']) : null;
-        if ($state->method?->how === PowerMethod::VARIAC) {
+        if ($state->method?->how === PowerMethod::VARIABLE_TRANSFORMER) {
             $state->mainsVolts = $state->method->volts;
         }
         if ($power === PowerState::Limited) {

@@ -37,7 +37,7 @@ final class Ramp implements EntryKind
                 'A ramp is taken on limited power. Record "variable transformer" as the power first.',
             );
         }
-        if ($state->method !== null && $state->method->how !== PowerMethod::VARIAC) {
+        if ($state->method !== null && $state->method->how !== PowerMethod::VARIABLE_TRANSFORMER) {
             throw EntryRefused::because(
                 'volts',
                 sprintf('It is fed %s. Record "variable transformer" as the power first.', $state->method->words()),
@@ -85,7 +85,7 @@ final class Ramp implements EntryKind
     {
         $p = $entry->payload;
         $state->mainsVolts = (float) $p['volts'];
-        $state->method = new PowerMethod(PowerMethod::VARIAC, volts: (float) $p['volts']);
+        $state->method = new PowerMethod(PowerMethod::VARIABLE_TRANSFORMER, volts: (float) $p['volts']);
         $state->ramp[] = new RampStep(
             $entry->id,
             $entry->at,

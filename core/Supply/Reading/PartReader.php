@@ -6,6 +6,7 @@ namespace Oculant\Core\Supply\Reading;
 
 use Oculant\Core\Parts\Body;
 use Oculant\Core\Parts\ChecksItself;
+use Oculant\Core\Parts\Mains;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\PartKind;
@@ -109,25 +110,24 @@ final readonly class PartReader
     /** @param array<mixed> $row */
     private function one(string $path, string $ref, array $row): ?Part
     {
-        $kinds = PartKinds::all();
         $given = $row['kind'] ?? null;
-        if (!is_string($given) || !isset($kinds[$given])) {
+        $kind = is_string($given) ? PartKinds::named($given) : null;
+        if ($kind === null) {
             $this->fields->problem(
                 "{$path}.kind",
                 sprintf(
                     'There is no kind "%s". Known kinds: %s.',
                     is_scalar($given) ? (string) $given : '',
-                    implode(', ', array_keys($kinds)),
+                    implode(', ', array_keys(PartKinds::all())),
                 ),
             );
 
             return null;
         }
-        $kind = $kinds[$given];
         $parameters = self::parametersOf($kind);
         $this->fields->knownKeys($path, $row, [...self::COMMON, ...array_keys($parameters)]);
         $terminals = $this->terminals("{$path}.terminals", $kind, $row['terminals'] ?? null);
-        if ($given === 'mains') {
+        if ($kind instanceof Mains) {
             $row += $this->dc === null ? ['voltage' => $this->voltage] : ['dc' => $this->dc];
         }
         $values = $tolerances = $choices = [];

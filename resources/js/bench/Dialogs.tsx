@@ -148,7 +148,7 @@ function Through({
     if (power === 'unplugged') {
         return null;
     }
-    const limits = ['lamp', 'variac', 'bench'];
+    const limits = ['lamp', 'variable_transformer', 'bench'];
     const offered = methods.filter((method) => limits.includes(method.value) === (power === 'limited'));
     return (
         <>
@@ -165,7 +165,7 @@ function Through({
                     <Input inputMode="decimal" suffix="W" />
                 </Form.Item>
             )}
-            {power === 'limited' && (how === 'variac' || how === 'bench') && (
+            {power === 'limited' && (how === 'variable_transformer' || how === 'bench') && (
                 <Form.Item
                     name="volts"
                     label="Set to"

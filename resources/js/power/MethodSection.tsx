@@ -4,7 +4,7 @@ import type { Section } from '../api/queries';
 import { Cautions, type Acts } from './PowerPlan';
 
 const ranks: Record<string, string> = { first: 'first', then: 'possible', no: 'not for this one' };
-const plans: Record<string, Section> = { bench: 'feed', lamp: 'lamp', variac: 'ramp' };
+const plans: Record<string, Section> = { bench: 'feed', lamp: 'lamp', variable_transformer: 'ramp' };
 
 /** Which way of putting power on it, why, and why not the others. */
 export function MethodSection({ plan, onShow }: { plan: PowerUp } & Pick<Acts, 'onShow'>) {

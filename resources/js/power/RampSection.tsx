@@ -189,7 +189,7 @@ export function RampSection({
                                         onRecord(
                                             'power',
                                             powerEntry('limited', plan.mode, {
-                                                how: 'variac',
+                                                how: 'variable_transformer',
                                                 volts: plan.steps[0]?.volts ?? 20,
                                             }),
                                         )

@@ -222,7 +222,7 @@ final class LedgerTest extends TestCase
         $bench = (new Bench($supply))->add('power', [
             'power' => 'limited',
             'mode' => 'unloaded',
-            'method' => ['how' => 'variac', 'volts' => '115'],
+            'method' => ['how' => 'variable_transformer', 'volts' => '115'],
         ]);
         $half = (new Behaviour($supply))->live($supply->mode('unloaded'), [], 115.0);
         $bench

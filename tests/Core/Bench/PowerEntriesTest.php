@@ -110,7 +110,7 @@ final class PowerEntriesTest extends TestCase
         $bench = (new Bench(Supplies::demo('auction-scale')))->add('power', [
             'power' => 'limited',
             'mode' => 'unloaded',
-            'method' => ['how' => 'variac', 'volts' => '115'],
+            'method' => ['how' => 'variable_transformer', 'volts' => '115'],
         ]);
         self::assertSame('115.0 V from a variable transformer', $bench->state()->method?->words());
         self::assertSame(115.0, $bench->state()->mainsVolts, 'what the knob says is the mains until it is measured');
@@ -126,9 +126,21 @@ final class PowerEntriesTest extends TestCase
         self::assertNull($bench->add('power', ['power' => 'unplugged'])->state()->method);
     }
 
+    public function testReadsTheFormerWordForAVariableTransformer(): void
+    {
+        $bench = (new Bench(Supplies::demo('auction-scale')))->add('power', [
+            'power' => 'limited',
+            'mode' => 'unloaded',
+            'method' => ['how' => 'variac', 'volts' => '115'],
+        ]);
+
+        self::assertSame('variable_transformer', $bench->state()->method?->how);
+        self::assertSame('variable_transformer', PowerMethod::of(['how' => 'variac', 'volts' => 115.0])->how);
+    }
+
     public function testThreeOfTheMethodsLimitAnything(): void
     {
-        self::assertSame(['lamp', 'variac', 'bench'], PowerMethod::LIMITED);
+        self::assertSame(['lamp', 'variable_transformer', 'bench'], PowerMethod::LIMITED);
         self::assertSame('', (new PowerMethod(PowerMethod::RCD))->key());
         self::assertSame([], (new PowerMethod(PowerMethod::ISOLATED))->alterations(Supplies::demo('auction-scale')));
     }
@@ -139,7 +151,7 @@ final class PowerEntriesTest extends TestCase
             ->add('power', [
                 'power' => 'limited',
                 'mode' => 'unloaded',
-                'method' => ['how' => 'variac', 'volts' => '23'],
+                'method' => ['how' => 'variable_transformer', 'volts' => '23'],
             ])
             ->add('ramp', ['volts' => '69', 'amperes' => '4m', 'rails' => ['tp4' => '1.2']]);
 
@@ -227,7 +239,7 @@ final class PowerEntriesTest extends TestCase
             ->add('power', [
                 'power' => 'limited',
                 'mode' => 'loaded',
-                'method' => ['how' => 'variac', 'volts' => '115'],
+                'method' => ['how' => 'variable_transformer', 'volts' => '115'],
             ])
             ->add('reading', ['text' => 'tp4 4.1']);
         self::assertSame([], $half->state()->proofReadings());
@@ -261,7 +273,7 @@ final class PowerEntriesTest extends TestCase
             ->add('power', [
                 'power' => 'limited',
                 'mode' => 'unloaded',
-                'method' => ['how' => 'variac', 'volts' => '46'],
+                'method' => ['how' => 'variable_transformer', 'volts' => '46'],
             ])
             ->add('ramp', ['volts' => '46', 'amperes' => '2m', 'celsius' => '31']);
         $lines = array_map(

@@ -73,7 +73,7 @@ final class WayToPowerTest extends TestCase
             ->add('power', [
                 'power' => 'limited',
                 'mode' => 'unloaded',
-                'method' => ['how' => 'variac', 'volts' => '230'],
+                'method' => ['how' => 'variable_transformer', 'volts' => '230'],
             ]);
         self::assertSame('TP4', $this->next($bench)['target']);
         $bench->add('reading', ['text' => 'tp4 5.0']);
@@ -93,7 +93,7 @@ final class WayToPowerTest extends TestCase
             ->add('power', [
                 'power' => 'limited',
                 'mode' => 'unloaded',
-                'method' => ['how' => 'variac', 'volts' => '230'],
+                'method' => ['how' => 'variable_transformer', 'volts' => '230'],
             ])
             ->add('reading', ['text' => 'tp4 0.1']);
         $workup = new Workup($bench->supply, $bench->state(), Supplies::knowledge('auction-scale'));

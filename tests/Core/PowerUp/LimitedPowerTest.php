@@ -266,7 +266,7 @@ final class LimitedPowerTest extends TestCase
         $bench = (new Bench($supply))->add('power', [
             'power' => 'limited',
             'mode' => 'unloaded',
-            'method' => ['how' => 'variac', 'volts' => 23],
+            'method' => ['how' => 'variable_transformer', 'volts' => 23],
         ]);
         foreach (
             [
@@ -294,7 +294,12 @@ final class LimitedPowerTest extends TestCase
     public static function choices(): iterable
     {
         yield 'transformer, nothing known' => ['tide-recorder', [], 0.0, 'lamp'];
-        yield 'transformer, stood for years' => ['gallery-organ', ['conditions' => ['idle']], 0.0, 'variac'];
+        yield 'transformer, stood for years' => [
+            'gallery-organ',
+            ['conditions' => ['idle']],
+            0.0,
+            'variable_transformer',
+        ];
         yield 'stood for years, and a short is suspected' => ['gallery-organ', ['conditions' => ['idle']], 0.6, 'lamp'];
         yield 'off-line, nothing known' => ['net-loft-radio', [], 0.0, 'lamp'];
         yield 'off-line, a short is suspected' => ['net-loft-radio', [], 0.6, 'bench'];
@@ -325,7 +330,7 @@ final class LimitedPowerTest extends TestCase
         $supply = Supplies::demo('net-loft-radio');
         $ranked = array_column((new MethodChoice($supply, new BenchState('loaded'), 0.0))->ranked(), null, 'how');
 
-        self::assertSame('no', $ranked['variac']['rank']);
+        self::assertSame('no', $ranked['variable_transformer']['rank']);
         self::assertSame('then', $ranked['isolated']['rank'], 'the unit, for the oscilloscope on the hot side');
     }
 }

@@ -172,6 +172,16 @@ final class DescriptionReaderTest extends TestCase
         self::assertSame(0.01, $supply->part('R1')->tolerances['value']);
     }
 
+    public function testReadsTheFormerNameOfAKind(): void
+    {
+        $given = Supplies::demoArray('tuner-feed');
+        $mains = array_key_first(array_filter($given['parts'], static fn(array $p): bool => $p['kind'] === 'mains'));
+        $given['parts'][$mains] = ['kind' => 'variac', 'value' => '230 V'] + $given['parts'][$mains];
+        $supply = DescriptionReader::fromArray($given);
+
+        self::assertSame('variable_transformer', $supply->part($given['parts'][$mains]['ref'])->kind->name());
+    }
+
     public function testReportsEveryProblemAtOnce(): void
     {
         $changed = self::part(self::part(Supplies::demoArray('tuner-feed'), 'C1', 'value', 'x'), 'R1', 'value', 'y');

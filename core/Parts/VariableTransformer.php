@@ -8,13 +8,13 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** A variable transformer as the source, l to n: the mains times its setting, behind its own impedance. */
-final class Variac extends Pair implements FeedsEnergy
+final class VariableTransformer extends Pair implements FeedsEnergy
 {
     protected const ENDS = ['l', 'n'];
 
     public function name(): string
     {
-        return 'variac';
+        return 'variable_transformer';
     }
 
     public function title(): string
