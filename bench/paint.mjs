@@ -1,11 +1,9 @@
 #!/usr/bin/env node
 /*
  * How soon a page is there on a slow machine: first contentful paint, blocking time (of every task what is beyond 50
- * ms, from the first paint until
- * nothing moves) and what was fetched for it, beside an empty page of the same server, with a processor four times
- * slower.
- * Usage: bench/paint.mjs [http://127.0.0.1:8080] [address] [password]     (an instance with demo data; nothing kept
- * from earlier visits)
+ * ms, from the first paint until nothing moves) and what was fetched for it, beside an empty page of the same server,
+ * with a processor four times slower. Usage: bench/paint.mjs [http://127.0.0.1:8080] [address] [password]     (an
+ * instance with demo data; nothing kept from earlier visits)
  */
 import { chromium } from '@playwright/test';
 

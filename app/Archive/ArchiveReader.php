@@ -37,8 +37,7 @@ final readonly class ArchiveReader
     /**
      * @return array{job: array<string, mixed>, supply: Description, photos: array<string, string>,
      *     minutes: array<string, string>, seal: array{workshop: string, key: string}|null} photographs and minutes by
-     *     id;
-     *     seal: who signed it
+     *     id; seal: who signed it
      *
      * @throws ArchiveRefused
      */

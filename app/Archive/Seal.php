@@ -11,8 +11,8 @@ use ZipArchive;
 
 /**
  * The signature of the workshop that an archive comes from, over every file in it (Ed25519, RFC 8032). It says that
- * nothing was changed since, and by
- * which key it was signed; whose key that is, people tell each other by its fingerprint.
+ * nothing was changed since, and by which key it was signed; whose key that is, people tell each other by its
+ * fingerprint.
  */
 final readonly class Seal
 {

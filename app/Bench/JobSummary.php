@@ -11,8 +11,7 @@ use Throwable;
 
 /**
  * What the bench list says of a job, from its row alone. How the unit stands was kept when its log grew; what it waits
- * for needs the engine and
- * is kept once somebody asked. Whatever is wrong with one job is said in its own row.
+ * for needs the engine and is kept once somebody asked. Whatever is wrong with one job is said in its own row.
  *
  * @phpstan-type Summary array{supply: string, power: string|null, energised: bool|null, open_changes: int,
  *     waits_for: string, closed: bool, handed_back: bool, problem: string|null}

@@ -13,9 +13,8 @@ use Illuminate\Support\Facades\Gate;
 
 /**
  * Answers of the bench that nothing can change but what their mark is made of: the log, the program, what the workshop
- * found elsewhere,
- * photographs that are being drawn, and what whoever asks may do. Only an answer made with everything solved gets its
- * mark.
+ * found elsewhere, photographs that are being drawn, and what whoever asks may do. Only an answer made with everything
+ * solved gets its mark.
  */
 final readonly class KeptBench
 {

@@ -108,8 +108,7 @@ final readonly class PartsDesk
 
     /**
      * What the log is told of a part that goes in: how it fits, and for the ledger what it changes. Text that says
-     * nothing a
-     * comparison could use stands as it is.
+     * nothing a comparison could use stands as it is.
      *
      * @return array{fit: string, note: string, si: float|null}
      *

@@ -12,9 +12,8 @@ use Throwable;
 
 /**
  * Everything off that this workshop's instruments put on a unit. It opens connections of its own, waits for nobody, and
- * needs
- * no page and no database: a hung browser, a reading that does not come, a run that is being watched do not stand in
- * its way.
+ * needs no page and no database: a hung browser, a reading that does not come, a run that is being watched do not stand
+ * in its way.
  */
 final readonly class EmergencyOff
 {

@@ -13,8 +13,8 @@ use Throwable;
 
 /**
  * What emergency off has to know, in a file beside the app: addresses of sources and loads, and which tokens may press
- * it. A copy, written
- * whenever the database changes and by the watchman; emergency off needs nothing else, a database least of all.
+ * it. A copy, written whenever the database changes and by the watchman; emergency off needs nothing else, a database
+ * least of all.
  *
  * @phpstan-type Outlet array{name: string, kind: string, host: string, port: int}
  */

@@ -6,8 +6,7 @@ namespace App\Instruments;
 
 /**
  * Switches many instruments off at once: all sources side by side, then all loads, since a unit without its load rises.
- * One that does not answer
- * holds up none of the others.
+ * One that does not answer holds up none of the others.
  *
  * @phpstan-import-type Outlet from OffList
  */

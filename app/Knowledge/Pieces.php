@@ -20,9 +20,8 @@ use Throwable;
 
 /**
  * What the engine has to work out, cut into pieces that any number of workers take, the most useful first: a unit on a
- * bench before
- * what is merely kept, one that somebody looks at before all, the mode it stands in before others, likely faults before
- * rare ones.
+ * bench before what is merely kept, one that somebody looks at before all, the mode it stands in before others, likely
+ * faults before rare ones.
  */
 final class Pieces
 {

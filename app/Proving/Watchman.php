@@ -21,8 +21,8 @@ use Oculant\Core\Proving\Soak\Watch;
 
 /**
  * Watches a run, one step at a time: collects what the instruments have, keeps it, sets the loads of each stage, raises
- * alarms, and
- * ends it. Everything it knows is in the database, so that it may be killed at any moment and another goes on.
+ * alarms, and ends it. Everything it knows is in the database, so that it may be killed at any moment and another goes
+ * on.
  */
 final readonly class Watchman
 {

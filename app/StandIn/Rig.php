@@ -11,8 +11,8 @@ use Psr\Clock\ClockInterface;
 
 /**
  * The bench that the stand-ins are wired to: one unit, solved by the engine, with a feed and loads, and the
- * technician's hands
- * that hold the probes. Hands speak JSON, one object a line; they are what a person does at a real bench.
+ * technician's hands that hold the probes. Hands speak JSON, one object a line; they are what a person does at a real
+ * bench.
  */
 final class Rig
 {

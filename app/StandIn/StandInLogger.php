@@ -6,9 +6,8 @@ namespace App\StandIn;
 
 /**
  * A multi-channel thermometer that reads volts as well and scans by itself into its own memory, so that whoever
- * collects may come
- * late. ROUTe:SCAN starts anew, TRIGger:TIMer sets the interval, TRACe:DATA? FROM,COUNT gives whole scans, oldest
- * first.
+ * collects may come late. ROUTe:SCAN starts anew, TRIGger:TIMer sets the interval, TRACe:DATA? FROM,COUNT gives whole
+ * scans, oldest first.
  */
 final class StandInLogger extends StandIn
 {

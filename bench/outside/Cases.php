@@ -308,8 +308,8 @@ final class Cases
 
     /**
      * How many readings of good units stand in their windows: every point in every mode. Their parts come from all over
-     * their tolerances, as the
-     * windows suppose; parts that were sorted to the middle would tell nothing of a window's width.
+     * their tolerances, as the windows suppose; parts that were sorted to the middle would tell nothing of a window's
+     * width.
      *
      * @return list<array{supply: string, unit: int, mode: string, point: string, quantity: string, inside: bool,
      *     off: float}> off in half-widths of the window

@@ -8,8 +8,8 @@ use Oculant\Core\Parts\Part;
 
 /**
  * How each kind of part fails, with the range of severity that is met on benches (common practice, from memory) and how
- * often, in the
- * order of MIL-HDBK-338B's mode distributions (from memory). Severity is drawn log-uniform over its range.
+ * often, in the order of MIL-HDBK-338B's mode distributions (from memory). Severity is drawn log-uniform over its
+ * range.
  */
 final class Harms
 {

@@ -8,11 +8,9 @@ use Oculant\Core\Parts\Part;
 
 /**
  * Parts as ngspice sees them: exponential junctions with series resistance, Gummel-Poon transistors, regulators that
- * limit by current,
- * power and heat, windings coupled through inductances, valves by the 3/2-power law, averaged switchers that follow the
- * square of
- * their command. Nothing here is taken from the engine's own models; values are those of common data sheets, from
- * memory.
+ * limit by current, power and heat, windings coupled through inductances, valves by the 3/2-power law, averaged
+ * switchers that follow the square of their command. Nothing here is taken from the engine's own models; values are
+ * those of common data sheets, from memory.
  */
 final class Models
 {
@@ -335,8 +333,7 @@ final class Models
 
     /**
      * Windings on inductances that are coupled to 99.95 %: at its rated load each secondary gives its rated volts, and
-     * the share of the
-     * copper between primary and secondaries is not half and half.
+     * the share of the copper between primary and secondaries is not half and half.
      */
     private function transformer(Part $part): void
     {
@@ -945,8 +942,7 @@ final class Models
 
     /**
      * A switching transformer with its switch, averaged: power follows the square of the command, as energy per cycle
-     * does with the peak
-     * current, and falls with the square of the voltage left across the switch.
+     * does with the peak current, and falls with the square of the voltage left across the switch.
      *
      * @param array<string, Part> $parts
      */

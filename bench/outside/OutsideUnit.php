@@ -14,8 +14,7 @@ use Oculant\Core\Supply\Point;
 
 /**
  * One particular unit, solved by ngspice with models of its own: parts spread, perhaps one of them harmed, read with a
- * meter that errs.
- * Fuses and fusible resistors go when they are overloaded, and stay gone until they are replaced.
+ * meter that errs. Fuses and fusible resistors go when they are overloaded, and stay gone until they are replaced.
  */
 final class OutsideUnit implements Unit
 {

@@ -8,8 +8,7 @@ use Oculant\Core\Parts\Part;
 
 /**
  * What averaging leaves out: a flyback charges its output capacitors in triangles of current, which their impedance at
- * the switching
- * frequency turns into ripple (textbook; the impedance is ngspice's).
+ * the switching frequency turns into ripple (textbook; the impedance is ngspice's).
  */
 final class Pulses
 {

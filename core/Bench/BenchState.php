@@ -181,8 +181,7 @@ final class BenchState
     /**
      * @var list<array{entry: string, step: string, rails: array<string, array{dc?: float, ripple?: float,
      *     amperes?: float}>, watts: ?float, mains: ?float, replaced: list<string>, profile: ?array<string, mixed>}>
-     *     steps of the
-     *     load test: volts, amperes, watts from the feed
+     *     steps of the load test: volts, amperes, watts from the feed
      */
     public array $loadSteps = [];
 

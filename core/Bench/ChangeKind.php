@@ -98,9 +98,8 @@ enum ChangeKind: string
 
     /**
      * How it stands before a gate. Common practice: a resistor scaled for thirty volts burns at 325, a wrong fuse
-     * guards nothing;
-     * a shield that is off or an interlock that is defeated is a decision at every power-up; nothing at all goes back
-     * with the unit.
+     * guards nothing; a shield that is off or an interlock that is defeated is a decision at every power-up; nothing at
+     * all goes back with the unit.
      */
     public function at(Gate $gate): Standing
     {

@@ -16,8 +16,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * The dead checks that a new fuse waits for: what stands next behind it in the order in which it fails shorted (common
- * practice:
- * rectifier, switch, first reservoir).
+ * practice: rectifier, switch, first reservoir).
  */
 final readonly class FuseChecks
 {

@@ -12,8 +12,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * Which parts must be measured empty before hands go in, and which are. The bound is a coarse one, from what is printed
- * on
- * the part or what the mains could put there; the plan for discharging computes the real voltages.
+ * on the part or what the mains could put there; the plan for discharging computes the real voltages.
  */
 final readonly class StoredCharge
 {

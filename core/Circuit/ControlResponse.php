@@ -6,9 +6,8 @@ namespace Oculant\Core\Circuit;
 
 /**
  * How all control voltages answer, in one state of the devices: to the columns [states..., sine, dc] of the network,
- * and to one
- * ampere drawn by each of the devices that may move. One device going to another region costs one outer product
- * (Sherman and Morrison 1950).
+ * and to one ampere drawn by each of the devices that may move. One device going to another region costs one outer
+ * product (Sherman and Morrison 1950).
  */
 final readonly class ControlResponse
 {

@@ -6,8 +6,7 @@ namespace Oculant\Core\Circuit;
 
 /**
  * A network with the devices that keep still folded into its linear part, so that a state of the moving ones is reached
- * from it
- * by a few outer products.
+ * from it by a few outer products.
  */
 final class HeldDevices
 {

@@ -18,9 +18,9 @@ use Oculant\Core\Circuit\Branch\Winding;
  * Columns everywhere are [states..., sine, dc]: a capacitor's state is its history voltage e (volts), an inductor's its
  * history current J (amperes), sine is sin(wt) of the mains, dc scales every direct source (normally 1).
  *
- * Discretisation is the theta method. With i' = G(q' - e), G = 1/(ESR + theta h/C), the capacitor needs one state:
- * e' = e + (h/C) i'. With i' = J + G q', G = theta h/L, the inductor likewise: J' = J + (h/L) q'.
- * theta = 0.55: at 0.5 the method rings when ESR < h/2C, and at 1 it is twice as wrong.
+ * Discretisation is the theta method. With i' = G(q' - e), G = 1/(ESR + theta h/C), the capacitor needs one state: e' =
+ * e + (h/C) i'. With i' = J + G q', G = theta h/L, the inductor likewise: J' = J + (h/L) q'. theta = 0.55: at 0.5 the
+ * method rings when ESR < h/2C, and at 1 it is twice as wrong.
  */
 final class ReducedNetwork
 {

@@ -31,9 +31,8 @@ final readonly class SegmentTable
      * @param list<float> $slopes
      * @param list<float> $offsets
      * @param string|array{saturation: float, emission: float, series: float, breakdown: ?float, breakdown_ohms: float,
-     *     knee_current: float} $model
-     *        amperes, ratio, ohms, volts: the exact law behind the chords, for SPICE export; or that law as an
-     *        expression in {v}
+     *     knee_current: float} $model amperes, ratio, ohms, volts: the exact law behind the chords, for SPICE export;
+     *     or that law as an expression in {v}
      */
     private function __construct(
         public array $bounds,

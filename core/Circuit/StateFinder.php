@@ -177,8 +177,7 @@ final class StateFinder
 
     /**
      * Follows the solution from the start to the wanted point through every region on the way. Where a region's gain is
-     * of
-     * the other sign the path folds back: the walk then goes on in the other direction until it folds again.
+     * of the other sign the path folds back: the walk then goes on in the other direction until it folds again.
      *
      * @param list<float>                      $x
      * @param array{list<float>, float, float} $start

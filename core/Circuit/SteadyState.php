@@ -177,9 +177,8 @@ final class SteadyState
 
     /**
      * A reservoir that stands above its rectifier for a whole cycle is drained by what draws constant power, faster the
-     * lower it is: a
-     * correction then leads up and away. What goes that far the other way than the cycle itself went is not where it
-     * settles.
+     * lower it is: a correction then leads up and away. What goes that far the other way than the cycle itself went is
+     * not where it settles.
      *
      * @param list<float> $correction
      * @param list<float> $x
@@ -197,9 +196,8 @@ final class SteadyState
     }
 
     /**
-     * What is emptied by a steady current seems to have no end, and a correction then throws it far to the other side:
-     * no further than a
-     * little across nothing at once.
+     * What is emptied by a steady current seems to have no end, and a correction then throws it far to the other
+     * side: no further than a little across nothing at once.
      *
      * @param list<float> $correction
      * @param list<float> $x

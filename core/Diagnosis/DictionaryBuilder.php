@@ -24,8 +24,7 @@ use Oculant\Core\Supply\Point;
 
 /**
  * Solves every fault of every part in every mode, piece by piece: some faults in one mode, which workers may share
- * among them; a dictionary
- * is then made of whatever pieces there are.
+ * among them; a dictionary is then made of whatever pieces there are.
  */
 final class DictionaryBuilder
 {
@@ -52,8 +51,7 @@ final class DictionaryBuilder
 
     /**
      * Ohms at which whatever leaks or is shorted is solved, all of it at the same ones: across the same two nodes it is
-     * one circuit whichever part
-     * it is, and what regulates or limits gives way somewhere between one ohm and thirty.
+     * one circuit whichever part it is, and what regulates or limits gives way somewhere between one ohm and thirty.
      */
     private const CLOSE_LADDER = [
         0.3,

@@ -6,10 +6,9 @@ namespace Oculant\Core\Diagnosis;
 
 /**
  * A switching supply with a fault may stand at the edge between running and trying again, and the spread of its parts
- * decides on which side
- * this unit is. Then all that is read in one mode is wrong together, where a slip of the hand is wrong once: under a
- * fault that makes the supply
- * try again somewhere, the readings of a mode may also be those of any other state that such faults lead to.
+ * decides on which side this unit is. Then all that is read in one mode is wrong together, where a slip of the hand is
+ * wrong once: under a fault that makes the supply try again somewhere, the readings of a mode may also be those of any
+ * other state that such faults lead to.
  */
 final class Edge
 {

@@ -11,10 +11,9 @@ use Oculant\Core\Quantity\Unit;
  * What a fault reads between two of the severities at which it was solved.
  *
  * In a linear circuit every reading is a bilinear function of one resistance (Bode 1945, from memory), so that 1 /
- * (reading - that of a good
- * unit) is a straight line over the ohms of what lies across, over the siemens of what lies in series, and over 1 /
- * (share - 1) of what has
- * a share of its value. Where that does not hold, readings go in proportion as the severity goes in decades.
+ * (reading - that of a good unit) is a straight line over the ohms of what lies across, over the siemens of what lies
+ * in series, and over 1 / (share - 1) of what has a share of its value. Where that does not hold, readings go in
+ * proportion as the severity goes in decades.
  */
 final readonly class Interpolation
 {

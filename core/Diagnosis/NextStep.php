@@ -402,9 +402,8 @@ final class NextStep
 
     /**
      * Mutual information of the reading and the fault. Readings overlap: each falls on either side of the edges
-     * half-way between two
-     * foretold ones as often as its spread has it, so that a form that grades into another tells what it tells, and no
-     * more.
+     * half-way between two foretold ones as often as its spread has it, so that a form that grades into another tells
+     * what it tells, and no more.
      *
      * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the
      *     axis

@@ -6,8 +6,7 @@ namespace Oculant\Core\Diagnosis;
 
 /**
  * Which two faults at once are worth solving, where no single one explains the evidence: where one of them changes
- * nothing the other
- * speaks, where both do the better one does. The circuit then has the last word.
+ * nothing the other speaks, where both do the better one does. The circuit then has the last word.
  */
 final class PairFinder
 {

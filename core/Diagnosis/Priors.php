@@ -10,8 +10,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * How likely each fault is before anything is measured: the weights of the kinds, moved by what is known of this unit's
- * life
- * and by what this workshop has found on this board before.
+ * life and by what this workshop has found on this board before.
  */
 final readonly class Priors
 {

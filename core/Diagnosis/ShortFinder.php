@@ -10,12 +10,9 @@ use Oculant\Core\Quantity\Probability;
  * Which of the parts along a shorted rail holds it down.
  *
  * Seen from any part the meter reads the short and the track on the way to it. Along the strip the readings therefore
- * fall
- * towards the shorted part and rise behind it; with a current injected at the first part they stay where they are
- * behind it.
- * For each part the best fit of that shape is found by least squares (pool-adjacent-violators; Barlow et al. 1972, from
- * memory),
- * and what is left over is weighed against the scatter of the repeats and the meter's resolution.
+ * fall towards the shorted part and rise behind it; with a current injected at the first part they stay where they are
+ * behind it. For each part the best fit of that shape is found by least squares (pool-adjacent-violators; Barlow et al.
+ * 1972, from memory), and what is left over is weighed against the scatter of the repeats and the meter's resolution.
  */
 final class ShortFinder
 {

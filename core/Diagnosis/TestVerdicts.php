@@ -24,8 +24,7 @@ use Oculant\Core\Supply\Description;
  *
  * @phpstan-type TestView array{entry: string, target: string, text: string, quantity: string, mode: string,
  *     power: string, context: string, word: string, mark: string, good: bool, sentence: string, why: string,
- *     expected: string,
- *     slips: list<array{name: string, advice: string}>}
+ *     expected: string, slips: list<array{name: string, advice: string}>}
  */
 final readonly class TestVerdicts
 {

@@ -16,8 +16,7 @@ use Oculant\Core\Supply\Point;
 
 /**
  * Runs a supply, healthy or with faults, to the end: what is grossly overloaded goes, the quickest first, and the rest
- * runs
- * on, until nothing more breaks. Fuses are the parts that are meant to go.
+ * runs on, until nothing more breaks. Fuses are the parts that are meant to go.
  */
 final class Behaviour
 {
@@ -102,8 +101,7 @@ final class Behaviour
 
     /**
      * The good unit's way to rest may lead nowhere with a fault: then its own from nothing, then from where the good
-     * unit runs. Where none does,
-     * a state may still be reached from the one that it has on a mains a little off.
+     * unit runs. Where none does, a state may still be reached from the one that it has on a mains a little off.
      *
      * @param array<string, string> $faults
      *

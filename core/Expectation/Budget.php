@@ -20,8 +20,7 @@ use Oculant\Core\Supply\Mode;
 
 /**
  * Where the energy goes in one mode: what each part carries and turns into heat, beside what it is rated for, and what
- * the
- * supply takes from its feed.
+ * the supply takes from its feed.
  */
 final readonly class Budget
 {

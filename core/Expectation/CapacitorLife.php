@@ -8,11 +8,9 @@ namespace Oculant\Core\Expectation;
  * How long an aluminium electrolytic lasts.
  *
  * L = L0 * 2^((T0 - T) / 10) * K^((1 - (I / I0)^2) * dT0 / 10): the ten-degree rule of Arrhenius' law for the
- * surroundings, and the rise
- * that ripple makes inside, dT0 being the rise at rated ripple (5 K for 105 C types, 10 K for 85 C types), K = 2 below
- * rated ripple and 4
- * above it. As data sheets and application notes on electrolytics give it, from memory; a series' own data sheet
- * decides.
+ * surroundings, and the rise that ripple makes inside, dT0 being the rise at rated ripple (5 K for 105 C types, 10 K
+ * for 85 C types), K = 2 below rated ripple and 4 above it. As data sheets and application notes on electrolytics give
+ * it, from memory; a series' own data sheet decides.
  */
 final class CapacitorLife
 {

@@ -14,10 +14,8 @@ use Oculant\Core\Supply\Mode;
  * What a capacitance, ESR or leakage meter shows on a capacitor, by itself or with everything in parallel.
  *
  * In circuit the meters' signal stays below a junction's threshold (common practice: 0.2 V or less), so what counts are
- * the
- * capacitors across the same two nodes: their capacitances add, their series resistances share. Leakage needs the
- * working
- * voltage and therefore a lifted leg.
+ * the capacitors across the same two nodes: their capacitances add, their series resistances share. Leakage needs the
+ * working voltage and therefore a lifted leg.
  */
 final class CapacitorMeter
 {

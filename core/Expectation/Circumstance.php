@@ -16,8 +16,8 @@ use Oculant\Core\Supply\Point;
 
 /**
  * Why a voltage that would look wrong on a nameplate is right in this mode (common practice throughout): a rail that is
- * off
- * in standby, a constant-current output with nothing on it, a lightly loaded winding, an unregulated or unloaded rail.
+ * off in standby, a constant-current output with nothing on it, a lightly loaded winding, an unregulated or unloaded
+ * rail.
  */
 final readonly class Circumstance
 {

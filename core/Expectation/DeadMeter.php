@@ -31,9 +31,8 @@ final class DeadMeter
 
     /**
      * Between which limits meters and types differ where current goes through semiconductors: volts and ohms of the
-     * test source, and what
-     * integrated circuits show of their usual resistance asleep. A strong meter wakes junctions, a shy one finds
-     * everything open (common practice).
+     * test source, and what integrated circuits show of their usual resistance asleep. A strong meter wakes junctions,
+     * a shy one finds everything open (common practice).
      */
     private const STRONG = [0.6, 500.0, 0.3];
 

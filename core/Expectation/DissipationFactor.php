@@ -8,10 +8,8 @@ namespace Oculant\Core\Expectation;
  * What series resistance an aluminium electrolytic should show at the frequency of the meter.
  *
  * At 100 and 120 Hz ESR = tan(delta) / (2 pi f C) (IEC 60384-4). tan(delta) falls with the rated voltage and rises with
- * size, as the
- * tables of general-purpose data sheets have it (from memory; they state the maximum at 120 Hz and 20 C). Above, the
- * loss of the
- * oxide fades with 1/f and the resistance of the electrolyte stays.
+ * size, as the tables of general-purpose data sheets have it (from memory; they state the maximum at 120 Hz and 20 C).
+ * Above, the loss of the oxide fades with 1/f and the resistance of the electrolyte stays.
  */
 final class DissipationFactor
 {

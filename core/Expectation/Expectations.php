@@ -43,9 +43,8 @@ final readonly class Expectations
 
     /**
      * What averaging cannot foretell of a switching supply's ripple: a share of it (leakage of the windings, how its
-     * capacitors are laid out), and the spikes and
-     * the hunting of its loop as a share of the direct voltage, up to so many volts (common practice: one per cent peak
-     * to peak, 50 to 100 mV).
+     * capacitors are laid out), and the spikes and the hunting of its loop as a share of the direct voltage, up to so
+     * many volts (common practice: one per cent peak to peak, 50 to 100 mV).
      */
     private const SWITCHED = 0.3;
 
@@ -196,8 +195,7 @@ final readonly class Expectations
 
     /**
      * The same with the mains measured, read off between the limits that were solved: a supply that regulates moves
-     * little. Further off nothing is known before
-     * it is solved there.
+     * little. Further off nothing is known before it is solved there.
      *
      * @param float $mainsVolts as measured
      */

@@ -13,9 +13,8 @@ final readonly class Observation
 
     /**
      * @param array<string, array{dc: float, ac: float, ripple: float, swing: float, hertz: float}> $readings by point
-     *     id, in volts: average,
-     *        AC-coupled rms, peak to peak, how far the average wanders from phase to phase; and the frequency of what a
-     *        scope shows, 0 if nothing
+     *     id, in volts: average, AC-coupled rms, peak to peak, how far the average wanders from phase to phase; and the
+     *     frequency of what a scope shows, 0 if nothing
      * @param list<Destruction>     $chain  what broke because of the faults, in order
      * @param list<string>          $signs  "LED1 lit", "F1 open", "ticks"
      * @param array<string, float>  $levels mean volts of every node that a black lead goes to, against the reference

@@ -18,10 +18,8 @@ use Oculant\Core\Supply\Mode;
 
 /**
  * The mode machine around the solver: solve with every part in its state, let the parts that follow slowly agree with
- * what
- * the circuit does, then let those that switch decide, and solve again. Decisions that lead back to where they came
- * from
- * are a hiccup: the phases of that round are the answer.
+ * what the circuit does, then let those that switch decide, and solve again. Decisions that lead back to where they
+ * came from are a hiccup: the phases of that round are the answer.
  */
 final readonly class Settling
 {

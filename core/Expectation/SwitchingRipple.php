@@ -8,8 +8,7 @@ use Oculant\Core\Parts\Switches;
 
 /**
  * The ripple at the switching frequency that averaging leaves out: a capacitor charged in pulses, dV = share I / (f C)
- * +
- * swing I ESR, with the factors of the topology (textbook estimate).
+ * + swing I ESR, with the factors of the topology (textbook estimate).
  */
 final class SwitchingRipple
 {

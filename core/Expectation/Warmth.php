@@ -9,9 +9,8 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
 /**
- * How warm a part gets of the power it turns into heat. Only a rough idea, since nobody describes heatsinks and air:
- * good for telling
- * a part that carries far too much, or nothing at all, from one that works.
+ * How warm a part gets of the power it turns into heat. Only a rough idea, since nobody describes heatsinks and
+ * air: good for telling a part that carries far too much, or nothing at all, from one that works.
  */
 final class Warmth
 {

@@ -101,8 +101,7 @@ final class Waveforms
      *
      * @return list<array{ref: string, level: float, needs: float, valley: float, margin: float,
      *     faulty_valley: float|null, drops_out: bool}> volts; level is where the need stands on the drawn trace, margin
-     *     what a good
-     *     unit has to spare
+     *     what a good unit has to spare
      */
     public function headroom(string $node, string $against): array
     {

@@ -9,8 +9,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * An adjustable three-terminal regulator, terminals in, out and adj: it holds 1.25 V between out and adj and lets about
- * 50 uA
- * out of adj (317/337 data-sheet families). A negative reference makes it a negative one.
+ * 50 uA out of adj (317/337 data-sheet families). A negative reference makes it a negative one.
  */
 final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom, Rated
 {

@@ -15,17 +15,12 @@ use Oculant\Core\Quantity\Unit;
  * The transformer of a switching supply together with what its switch does to it, averaged over switching cycles.
  *
  * Primary p1 to p2; an auxiliary winding a1 to a2; outputs s1 to s2, s3 to s4, s5 to s6. All windings share one node
- * that
- * carries the volts of the first output; rectifiers and capacitors outside are parts of their own and see mean
- * voltages.
- * One switch; two in a column (half bridge, against a capacitor or between two); two with the primary between them
- * (two-switch forward);
- * or two columns (full bridge: the second one's lower and upper switch are the third and fourth).
- * The switch is linked by its reference: its mean gate drive commands the power (current-mode control), the voltage
- * left
- * across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it. Averaged switch
- * models:
- * Middlebrook and Cuk 1976, Vorperian 1990 (from memory).
+ * that carries the volts of the first output; rectifiers and capacitors outside are parts of their own and see mean
+ * voltages. One switch; two in a column (half bridge, against a capacitor or between two); two with the primary between
+ * them (two-switch forward); or two columns (full bridge: the second one's lower and upper switch are the third and
+ * fourth). The switch is linked by its reference: its mean gate drive commands the power (current-mode control), the
+ * voltage left across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it.
+ * Averaged switch models: Middlebrook and Cuk 1976, Vorperian 1990 (from memory).
  */
 abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, Switches
 {

@@ -10,8 +10,7 @@ use Oculant\Core\Circuit\SegmentTable;
 
 /**
  * A polarised capacitor that stands the wrong way round conducts from about a volt and a half, as the oxide of its
- * cathode foil does
- * (common practice): it holds nothing back, and adds nothing to what stands in series with it.
+ * cathode foil does (common practice): it holds nothing back, and adds nothing to what stands in series with it.
  */
 trait ConductsBackwards
 {

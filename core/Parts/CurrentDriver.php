@@ -9,8 +9,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A constant-current output for a string of LEDs, in and out against common: it holds its current, and unloaded it
- * stands at
- * the top of its range, which is not a fault. With an enable pin if wired.
+ * stands at the top of its range, which is not a fault. With an enable pin if wired.
  */
 final class CurrentDriver extends LocalConverter
 {

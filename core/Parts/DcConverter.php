@@ -9,9 +9,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A converter from one direct voltage to another as a block (buck, boost or inverting), in and out against common, with
- * an
- * enable pin if wired. It holds its output up to its current limit and draws what that takes over its efficiency; below
- * its least input it rests. A negative value makes it an inverting one.
+ * an enable pin if wired. It holds its output up to its current limit and draws what that takes over its efficiency;
+ * below its least input it rests. A negative value makes it an inverting one.
  */
 final class DcConverter extends LocalConverter
 {

@@ -8,8 +8,8 @@ use Oculant\Core\Circuit\CycleRecord;
 
 /**
  * What a linear regulator gives when it is asked for too much: its current limit, less where the voltage across it
- * leaves its safe area,
- * less again where its heat goes nowhere (data sheets of the 78xx and 317 families, from memory). Followed in the mean.
+ * leaves its safe area, less again where its heat goes nowhere (data sheets of the 78xx and 317 families, from memory).
+ * Followed in the mean.
  */
 trait FoldsBack
 {

@@ -10,8 +10,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * An NTC in the mains lead or a temperature sensor. R = R25 exp(B (1/T - 1/298 K)); it warms by about 150 K at its
- * rated
- * power. Hot as it is at work, an inrush type reads low; cold on the bench it reads its printed value (data-sheet law).
+ * rated power. Hot as it is at work, an inrush type reads low; cold on the bench it reads its printed value (data-sheet
+ * law).
  */
 final class InrushThermistor extends Pair implements Adjusts, Guards
 {

@@ -11,8 +11,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * Controller and high-voltage switch in one package: drain d, source s, feedback fb, supply vcc against s. It takes its
- * start-up
- * and, if nothing else feeds it, its running current straight from the drain, so it needs no start-up resistor.
+ * start-up and, if nothing else feeds it, its running current straight from the drain, so it needs no start-up
+ * resistor.
  */
 final class IntegratedSwitcher extends Device implements Decides, LivesBetween, Rated
 {

@@ -10,8 +10,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A MOSFET, terminals d, g and s. As a linear pass element it conducts gm (v_gs - threshold), at most v_ds / r_on; as
- * the
- * switch of a converter its average channel current is the converter's affair, and it hands on its average gate drive.
+ * the switch of a converter its average channel current is the converter's affair, and it hands on its average gate
+ * drive.
  */
 final class Mosfet extends Device implements Rated
 {

@@ -9,9 +9,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * An operational amplifier as error amplifier, terminals plus, minus, out, vp and vn: its output stage pushes from vp
- * or pulls
- * to vn in proportion to the input difference, and stops 1.5 V short of either supply (741 and 358 families, common
- * practice).
+ * or pulls to vn in proportion to the input difference, and stops 1.5 V short of either supply (741 and 358 families,
+ * common practice).
  */
 final class OpAmp extends Device
 {

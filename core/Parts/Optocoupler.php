@@ -10,8 +10,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * An optocoupler: LED a to k, transistor c to e on the other side of the isolation. Collector current is the transfer
- * ratio
- * times the LED current (types of the 4N35 and 817 kind: 50 to 200 %, fading over the years).
+ * ratio times the LED current (types of the 4N35 and 817 kind: 50 to 200 %, fading over the years).
  */
 final class Optocoupler extends Device
 {

@@ -6,8 +6,7 @@ namespace Oculant\Core\Parts;
 
 /**
  * Metallised paper in clear resin across the mains. After 20 to 30 years the resin cracks, moisture enters, and it
- * smokes or
- * burns under power: replace on sight (common practice).
+ * smokes or burns under power: replace on sight (common practice).
  */
 final class PaperSuppressor extends FixedCapacitor implements Guards
 {

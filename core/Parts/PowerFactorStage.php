@@ -11,10 +11,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * An active power-factor stage between the rectified mains (in) and the bulk capacitor (out), both against common: it
- * draws a
- * current in proportion to the voltage and lifts the bulk to its setting; off, the bulk sits at the rectified mains
- * through
- * its diode. Its loop is slower than the mains by nature (boost stages in data-sheet families; averaged).
+ * draws a current in proportion to the voltage and lifts the bulk to its setting; off, the bulk sits at the rectified
+ * mains through its diode. Its loop is slower than the mains by nature (boost stages in data-sheet families; averaged).
  */
 final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
 {

@@ -10,16 +10,13 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * The controller of a switching supply: supply pin vcc against gnd, feedback fb, gate drive out; if wired a start pin
- * from
- * high voltage (hv), a reference (ref) with a timing pin (rt), an enable pin (en), a second drive (out2) for an upper
- * switch
- * whose source is vs.
+ * from high voltage (hv), a reference (ref) with a timing pin (rt), an enable pin (en), a second drive (out2) for an
+ * upper switch whose source is vs.
  *
  * Averaged over switching cycles, out carries the mean gate voltage: the duty cycle times the drive voltage, which a
- * meter
- * on DC shows. Feedback either pulls fb down from an inner 5 V pull-up, or fb is compared with 2.5 V and inverted. With
- * rt
- * wired the oscillator runs only while current reaches that pin; f = 1.72 / (R C) (384x data-sheet family).
+ * meter on DC shows. Feedback either pulls fb down from an inner 5 V pull-up, or fb is compared with 2.5 V and
+ * inverted. With rt wired the oscillator runs only while current reaches that pin; f = 1.72 / (R C) (384x data-sheet
+ * family).
  */
 final class PwmController extends Device implements Decides, LivesBetween, ShowsSigns
 {

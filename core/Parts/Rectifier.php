@@ -10,8 +10,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * What rectifying diodes share, anode a to cathode k. The curve scales with the rated average current, so that a 3 A
- * type
- * drops at 3 A what a 1 A type drops at 1 A.
+ * type drops at 3 A what a 1 A type drops at 1 A.
  */
 abstract class Rectifier extends Pair implements Rated
 {

@@ -10,8 +10,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A relay, coil c1 to c2, contact com to no and perhaps nc. It pulls in at 70 % of its coil voltage and lets go below
- * 25 %
- * (data-sheet families of small power relays, from memory).
+ * 25 % (data-sheet families of small power relays, from memory).
  */
 final class Relay extends Device implements Decides, ShowsSigns
 {

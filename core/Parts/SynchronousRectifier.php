@@ -10,8 +10,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A transistor that conducts like a diode with a few millivolts of drop while its driver works, anode a to cathode k.
- * With
- * the driver dead its body diode carries on, and runs hot.
+ * With the driver dead its body diode carries on, and runs hot.
  */
 final class SynchronousRectifier extends Pair implements Rated
 {

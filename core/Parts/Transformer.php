@@ -15,11 +15,9 @@ use Oculant\Core\Quantity\Unit;
  * have a centre tap (ct, ct2). A screen is left out: it carries no power current.
  *
  * A secondary is given by its volts at rated load, by its volts without load, or both, each half if tapped; ohms of any
- * winding
- * beside that. What is not given follows from the regulation, shared half and half between primary and secondary.
- * Regulation by
- * size where nothing tells it: makers' tables for EI cores (common practice), which real ones miss by up to two either
- * way.
+ * winding beside that. What is not given follows from the regulation, shared half and half between primary and
+ * secondary. Regulation by size where nothing tells it: makers' tables for EI cores (common practice), which real ones
+ * miss by up to two either way.
  */
 final class Transformer extends Device implements ChecksItself, NamesWindings, Rated, Supposes
 {

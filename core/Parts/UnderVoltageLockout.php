@@ -11,11 +11,9 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * How a controller starts and stops, shared by every kind that has a supply pin: off it sips its start-up current, at
- * the start
- * voltage it runs and draws its running current, below the stop voltage it gives up. If its capacitor cannot carry it
- * until
- * the auxiliary winding takes over it falls back at once: that is the tick of a hiccup. Above its over-voltage limit it
- * latches until the mains is taken away (data-sheet families of 384x and later controllers).
+ * the start voltage it runs and draws its running current, below the stop voltage it gives up. If its capacitor cannot
+ * carry it until the auxiliary winding takes over it falls back at once: that is the tick of a hiccup. Above its
+ * over-voltage limit it latches until the mains is taken away (data-sheet families of 384x and later controllers).
  */
 final class UnderVoltageLockout
 {

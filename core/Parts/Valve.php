@@ -11,8 +11,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A valve stage as a load on its high tension, anode a to cathode k, with its heater h1 to h2 if it is drawn. It
- * conducts
- * only when its heater is warm.
+ * conducts only when its heater is warm.
  */
 final class Valve extends Device implements Consumes, Decides, ShowsSigns
 {

@@ -22,9 +22,8 @@ use Oculant\Core\Supply\Mode;
 
 /**
  * Which lamp to put in series, and what it does with a good unit and with each main suspect. The filament's law is
- * Lamp's
- * (resistance with the 0.45th power of the voltage, a twelfth of it cold; IESNA Lighting Handbook exponents, from
- * memory).
+ * Lamp's (resistance with the 0.45th power of the voltage, a twelfth of it cold; IESNA Lighting Handbook exponents,
+ * from memory).
  */
 final readonly class LampLimiter
 {

@@ -11,8 +11,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * How to put power on it, gentlest first, with the reasons for and against each (common practice throughout; the
- * reasons are the
- * description's, the log's and the suspicion's).
+ * reasons are the description's, the log's and the suspicion's).
  */
 final readonly class MethodChoice
 {

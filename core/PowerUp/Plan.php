@@ -11,8 +11,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * The power-up plan in sections, each computed by itself. What follows from the description alone may be kept; the
- * choice of
- * the method follows the log, the rows of the lamp the suspicion.
+ * choice of the method follows the log, the rows of the lamp the suspicion.
  */
 final readonly class Plan
 {

@@ -14,8 +14,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * Building the oxide of an electrolytic up again after years without voltage: through a resistor, at rising voltage,
- * until its
- * leakage is down (procedure after MIL-HDBK-1131, steps and times common practice, both from memory).
+ * until its leakage is down (procedure after MIL-HDBK-1131, steps and times common practice, both from memory).
  */
 final readonly class Reforming
 {

@@ -16,8 +16,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * A unit that runs on the bench: its voltages follow mains and loads, its parts warm up, and one of them may fail after
- * some hours.
- * Time is whatever the caller says it is, and only goes forward.
+ * some hours. Time is whatever the caller says it is, and only goes forward.
  */
 final class RunningUnit
 {

@@ -46,15 +46,13 @@ final readonly class SimulatedTechnician
      * @param string $fault hypothesis, for example "C1:dried"
      *
      * @return array{right: bool, confident: bool, isConsequence: bool, cleared: int, steps: int, tests: int,
-     *     bound: float, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string}
-     *         right if the likeliest group holds the fault, or names its part as the one to replace; confident if it
-     *         was proposed as found; a consequence if the part found is one that the fault takes along;
-     *         bound: measurements that no choice can do without: bits that were missing, over the most that any one
-     *         measurement could tell (Shannon; 0 where the strategy looks at no bits);
-     *         tests: how many of the steps were tests of a part by itself, the confirming one among them;
-     *         cleared: parts proposed as found that their confirming test then cleared; shown if any measurement tells
-     *         it from a
-     *         good unit; noticed if its owner would see or hear it
+     *     bound: float, minutes: float, isShown: bool, isNoticed: bool, readings: list<string>, top: string} right if
+     *     the likeliest group holds the fault, or names its part as the one to replace; confident if it was proposed as
+     *     found; a consequence if the part found is one that the fault takes along; bound: measurements that no choice
+     *     can do without: bits that were missing, over the most that any one measurement could tell (Shannon; 0 where
+     *     the strategy looks at no bits); tests: how many of the steps were tests of a part by itself, the confirming
+     *     one among them; cleared: parts proposed as found that their confirming test then cleared; shown if any
+     *     measurement tells it from a good unit; noticed if its owner would see or hear it
      */
     public function find(string $fault, int $seed, Strategy $strategy = Strategy::NextStep): array
     {

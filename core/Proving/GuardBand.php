@@ -8,10 +8,8 @@ namespace Oculant\Core\Proving;
  * Whether something measured conforms to its limits, the measurement's own uncertainty taken into account.
  *
  * ISO 14253-1, simple acceptance zone: conformity is shown inside the limits reduced by the expanded uncertainty U (k =
- * 2), not
- * conforming outside the limits enlarged by U; between the two neither can be said. The test uncertainty ratio is the
- * tolerance over
- * U; 4 to 1 is asked for (ANSI/NCSL Z540.3 and common practice).
+ * 2), not conforming outside the limits enlarged by U; between the two neither can be said. The test uncertainty ratio
+ * is the tolerance over U; 4 to 1 is asked for (ANSI/NCSL Z540.3 and common practice).
  */
 final readonly class GuardBand
 {

@@ -6,8 +6,7 @@ namespace Oculant\Core\Quantity;
 
 /**
  * Rings on resistors, IEC 60062: two or three figures, a multiplier, a tolerance, and on six rings a temperature
- * coefficient.
- * Three rings are two figures and a multiplier with 20 %.
+ * coefficient. Three rings are two figures and a multiplier with 20 %.
  */
 final readonly class ColourCode
 {

@@ -19,8 +19,7 @@ final class Uncertainty
 
     /**
      * Half-width of a 90 % window of the sum of independent contributions: where one of them rules it is rectangular
-     * like that
-     * one, where many join it is normal (GUM G.1.5 and G.6.5).
+     * like that one, where many join it is normal (GUM G.1.5 and G.6.5).
      *
      * @param non-empty-list<float> $standardUncertainties all in the same unit, from rectangular distributions
      */

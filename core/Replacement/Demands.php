@@ -16,8 +16,7 @@ use Oculant\Core\Supply\Mode;
 
 /**
  * What the circuit asks of each part at its worst: every mode at the highest mains, loaded and unloaded, and the usual
- * one at the
- * lowest, where a converter draws most.
+ * one at the lowest, where a converter draws most.
  */
 final readonly class Demands
 {

@@ -6,8 +6,7 @@ namespace Oculant\Core\Replacement;
 
 /**
  * What industry-standard type numbers stand for. Data-sheet families, from memory: a part's own data sheet decides, and
- * what is typed
- * beside a type goes before what stands here.
+ * what is typed beside a type goes before what stands here.
  */
 final class KnownTypes
 {

@@ -13,8 +13,7 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A failed part has a cause: fuse by short, short by surge or heat, heat by a dried capacitor or a blocked fan. The
- * usual ones by kind
- * (common practice), with what the engine and the log already say about each.
+ * usual ones by kind (common practice), with what the engine and the log already say about each.
  */
 final readonly class Origins
 {

@@ -6,8 +6,7 @@ namespace Oculant\Core\Supply;
 
 /**
  * A change of the circuit that is not to last: what is left out, set otherwise or added, in the words of the
- * description format.
- * Description::altered() gives the supply as it then stands.
+ * description format. Description::altered() gives the supply as it then stands.
  */
 final readonly class Alteration
 {

@@ -9,8 +9,7 @@ use Oculant\Core\Parts\Part;
 
 /**
  * Where alternating voltage stands, by how the parts are joined alone: at the mains and at the windings of mains
- * transformers, and through
- * whatever lies in series there. Enough to set a meter by before anything is solved.
+ * transformers, and through whatever lies in series there. Enough to set a meter by before anything is solved.
  */
 final readonly class AlternatingNodes
 {

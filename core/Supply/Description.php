@@ -198,8 +198,7 @@ final class Description
 
     /**
      * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "TP3-TP5"
-     * between two
-     * points; null if there is no such place.
+     * between two points; null if there is no such place.
      */
     public function deadCheck(string $id): ?DeadCheck
     {

@@ -16,9 +16,8 @@ use ZipArchive;
 
 /**
  * Every route, every kind of log entry and every import with what nobody would send: no 5xx, no hang, and a sentence
- * that says how to mend it.
- * By hand, longer and elsewhere: OCULANT_FUZZ_SEED=7 OCULANT_FUZZ_ROUNDS=20 vendor/bin/phpunit
- * tests/Feature/FuzzTest.php
+ * that says how to mend it. By hand, longer and elsewhere: OCULANT_FUZZ_SEED=7 OCULANT_FUZZ_ROUNDS=20
+ * vendor/bin/phpunit tests/Feature/FuzzTest.php
  */
 final class FuzzTest extends FeatureTestCase
 {

@@ -137,8 +137,7 @@ final class UnsettledTest extends FeatureTestCase
 
     /**
      * A converter behind a resistor that cannot feed it: it draws the more the lower its input falls, and no current
-     * fits
-     * (12 V behind 10 ohm give 3.6 W at most, maximum power transfer; the load asks for 7.5 W).
+     * fits (12 V behind 10 ohm give 3.6 W at most, maximum power transfer; the load asks for 7.5 W).
      *
      * @return array<string, mixed>
      */

@@ -73,8 +73,8 @@ final class MishapsTest extends TestCase
 
     /**
      * A load between two rails and no clamp diodes: the plus rail stands a junction below ground (the signature that
-     * data sheets of three-terminal
-     * regulators warn of). A regulator that gives nothing shows the same; the load taken off tells them apart.
+     * data sheets of three-terminal regulators warn of). A regulator that gives nothing shows the same; the load taken
+     * off tells them apart.
      */
     public function testARailHeldBelowGroundIsToldFromADeadRegulatorByTakingTheLoadOff(): void
     {

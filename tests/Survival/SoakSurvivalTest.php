@@ -10,9 +10,8 @@ use Symfony\Component\Process\Process;
 
 /**
  * A day's soak with ten channels at one scan a second, a thousand times as fast, on a web server, a watchman, simulated
- * instruments
- * and a MariaDB of its own, each of which is killed on the way with SIGKILL and started again. Nothing is lost, nothing
- * is there twice.
+ * instruments and a MariaDB of its own, each of which is killed on the way with SIGKILL and started again. Nothing is
+ * lost, nothing is there twice.
  */
 final class SoakSurvivalTest extends TestCase
 {

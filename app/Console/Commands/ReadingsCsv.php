@@ -19,8 +19,8 @@ use Oculant\Core\Supply\Description;
 
 /**
  * Reads the CSV of oculant:diagnose into a bench state, line by line as at a bench: what was measured, and what else a
- * bench can say, each
- * as the log's own entry kind takes it. "replaced" goes past the gates, since nobody works on a file.
+ * bench can say, each as the log's own entry kind takes it. "replaced" goes past the gates, since nobody works on a
+ * file.
  */
 final class ReadingsCsv
 {

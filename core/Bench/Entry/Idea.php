@@ -13,8 +13,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * A line of the notebook for what no reading settles: an idea, how to test it, what came of it. A later entry with the
- * id of
- * an earlier one brings it up to date.
+ * id of an earlier one brings it up to date.
  */
 final class Idea implements EntryKind
 {

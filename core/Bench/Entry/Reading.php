@@ -18,9 +18,9 @@ use Oculant\Core\Supply\Point;
 use Oculant\Core\Supply\PointPair;
 
 /**
- * A meter reading: the text as typed, and what was suggested when it was typed (target, quantity).
- * A target or function named in the text wins. Without either, `functions` (dc or ac by point, added by the server from
- * what a good unit shows) decides.
+ * A meter reading: the text as typed, and what was suggested when it was typed (target, quantity). A target or function
+ * named in the text wins. Without either, `functions` (dc or ac by point, added by the server from what a good unit
+ * shows) decides.
  */
 final class Reading implements EntryKind
 {

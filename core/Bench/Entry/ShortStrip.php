@@ -16,8 +16,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * Readings at the parts along a shorted rail, in the order of the strip: milliohms, or millivolts at an injected
- * current.
- * Repeats of one part stand beside each other, separated by spaces.
+ * current. Repeats of one part stand beside each other, separated by spaces.
  */
 final class ShortStrip implements EntryKind
 {

@@ -35,8 +35,7 @@ interface SwitchedDevice extends Branch
 
     /**
      * Whether moving on leads into a region across the edge it shares with another, judged by direction alone: on the
-     * edge
-     * itself rounding hides on which side the voltages are.
+     * edge itself rounding hides on which side the voltages are.
      *
      * @param list<float> $dw direction, as the voltages move once the device is in region $to
      */

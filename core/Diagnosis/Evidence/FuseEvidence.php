@@ -12,8 +12,7 @@ use Oculant\Core\Parts\Breaking;
 
 /**
  * How a fuse parted, against how each fault opens it (common practice: a clean break is age or a slight overload, a
- * grey wisp a
- * good deal more than the rating, a metal-plated glass a short across the mains).
+ * grey wisp a good deal more than the rating, a metal-plated glass a short across the mains).
  */
 final readonly class FuseEvidence implements Evidence, Graded
 {

@@ -219,8 +219,8 @@ final class ReadingEvidence implements Evidence, Graded
      * @param string $to   likewise
      *
      * @return array{seen: float, good: float, from: float, to: float, share: float, apart: float}|null the reading,
-     *     that of a good unit and those at both ends;
-     *         share and distance as Likelihood::along() gives them. Null if it tells nothing of it
+     *     that of a good unit and those at both ends; share and distance as Likelihood::along() gives them. Null if it
+     *     tells nothing of it
      */
     public function places(string $from, string $to, Knowledge $knowledge): ?array
     {

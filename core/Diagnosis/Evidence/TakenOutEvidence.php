@@ -10,10 +10,8 @@ use Oculant\Core\Parts\FailureClass;
 
 /**
  * A part was taken out, or a leg of it lifted, and what was wrong is still so, or is gone. What a fault does then
- * follows from its kind:
- * a short goes with its part, an open part was not there before either, and what gives way under load recovers with a
- * load gone
- * (common practice).
+ * follows from its kind: a short goes with its part, an open part was not there before either, and what gives way under
+ * load recovers with a load gone (common practice).
  */
 final readonly class TakenOutEvidence implements Evidence
 {

@@ -10,10 +10,8 @@ use Oculant\Core\Supply\Description;
 
 /**
  * A load between two rails: the one that comes up first pulls the other beyond its common, and an integrated regulator
- * does not start from
- * there. It gives next to nothing and its output sits a junction on the wrong side of common (data sheets of the 78xx
- * and 79xx families ask for
- * clamp diodes across the outputs for this, from memory).
+ * does not start from there. It gives next to nothing and its output sits a junction on the wrong side of common (data
+ * sheets of the 78xx and 79xx families ask for clamp diodes across the outputs for this, from memory).
  */
 final readonly class HeldDown implements Mishap
 {

@@ -234,8 +234,7 @@ final readonly class Finding
 
     /**
      * What may have taken a part along that is found bad, likeliest first. A fuse is a consequence until proven
-     * otherwise (common practice);
-     * of anything else it is said where a fault that does so is still worth a test.
+     * otherwise (common practice); of anything else it is said where a fault that does so is still worth a test.
      *
      * @param list<Suspect> $suspects
      */

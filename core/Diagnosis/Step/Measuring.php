@@ -26,8 +26,7 @@ use Oculant\Core\Supply\Description;
 
 /**
  * A measurement or a test as a step: where the leads go, function and range, what to expect, what each outcome means,
- * and what has to
- * happen before it: the power on or off, and what the gates still ask for.
+ * and what has to happen before it: the power on or off, and what the gates still ask for.
  *
  * @phpstan-import-type Step from StepView
  */

@@ -8,10 +8,9 @@ namespace Oculant\Core\Diagnosis\Step;
  * The one next thing as the bench shows it.
  *
  * @phpstan-type Step array{kind: string, sentence: string, detail: string, target: ?string, quantity: ?string,
- *     mode: ?string, power: ?string,
- *     part: ?string, fault: ?string, red: ?string, black: ?string, meter: ?string, expect: ?string, caution: ?string,
- *     why: string,
- *     outcomes: list<array{range: string, meaning: string, probability: float}>, leads: ?string}
+ *     mode: ?string, power: ?string, part: ?string, fault: ?string, red: ?string, black: ?string, meter: ?string,
+ *     expect: ?string, caution: ?string, why: string, outcomes: list<array{range: string, meaning: string,
+ *     probability: float}>, leads: ?string}
  */
 final class StepView
 {

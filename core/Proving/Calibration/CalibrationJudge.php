@@ -20,9 +20,9 @@ final readonly class CalibrationJudge
 
     /**
      * @param array{unit: string, nominal: float, low: float, high: float, read: float, shown?: ?float,
-     *     shunt?: ?array{ohms: float, tolerance: float, four_wire: bool}, minutes: float} $row
-     *        unit V or A; read is the meter's reading, in volts across the shunt if there is one; shown is the unit's
-     *        own display; minutes since it was switched on
+     *     shunt?: ?array{ohms: float, tolerance: float, four_wire: bool}, minutes: float} $row unit V or A; read is the
+     *     meter's reading, in volts across the shunt if there is one; shown is the unit's own display; minutes since it
+     *     was switched on
      *
      * @return array{value: string, error: string, display: string|null, word: string, good: bool, uncertainty: string,
      *     ratio: float|null, remarks: list<string>}

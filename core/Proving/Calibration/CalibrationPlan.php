@@ -15,8 +15,7 @@ use Oculant\Core\Supply\Mode;
 
 /**
  * What can be adjusted, in which order, and the points to check. The order follows the circuit: what moves most of the
- * others comes
- * first (the reference), what moves only its own output last.
+ * others comes first (the reference), what moves only its own output last.
  */
 final readonly class CalibrationPlan
 {

@@ -6,9 +6,8 @@ namespace Oculant\Core\Proving\Heat;
 
 /**
  * A warming curve T(t) = end - (end - start) exp(-t / tau) laid through samples by least squares: for a given time
- * constant the
- * rest is linear, and the time constant is found by golden section. One thermal mass is a simplification; the fit says
- * how well it holds.
+ * constant the rest is linear, and the time constant is found by golden section. One thermal mass is a simplification;
+ * the fit says how well it holds.
  */
 final readonly class ExponentialFit
 {

@@ -11,8 +11,7 @@ use Oculant\Core\Quantity\UnreadableQuantity;
 
 /**
  * How hot the outside of a part may be for years, by kind: data-sheet maxima less what lies between case and core (from
- * memory unless a
- * standard is named). What the description says of a part's own class wins.
+ * memory unless a standard is named). What the description says of a part's own class wins.
  */
 final readonly class HeatLimit
 {

@@ -14,9 +14,8 @@ use Oculant\Core\Supply\Description;
 
 /**
  * The load test of one supply: no, part and full load on every rail, and each rail alone at full load while the others
- * stay at
- * part load. What a good unit shows at each step is solved; how far good units differ is taken from the usual mode's
- * windows.
+ * stay at part load. What a good unit shows at each step is solved; how far good units differ is taken from the usual
+ * mode's windows.
  */
 final readonly class LoadTest
 {

@@ -8,11 +8,9 @@ namespace Oculant\Core\Proving\Load;
  * What two voltmeter readings tell of the ripple current through a reservoir behind a transformer.
  *
  * The rectifier conducts while the crest of the source, which is what the reservoir shows unloaded, stands above the
- * loaded voltage:
- * t = 2 arccos(V / V0) / (2 pi f). Winding resistance makes half a sine of each pulse; its mean is the load current I,
- * so that the
- * capacitor carries I * sqrt(pi² T / (8 t) - 1), T being the time from pulse to pulse (elementary; handbooks on
- * rectifiers have it as curves).
+ * loaded voltage: t = 2 arccos(V / V0) / (2 pi f). Winding resistance makes half a sine of each pulse; its mean is the
+ * load current I, so that the capacitor carries I * sqrt(pi² T / (8 t) - 1), T being the time from pulse to pulse
+ * (elementary; handbooks on rectifiers have it as curves).
  */
 final class ReservoirRipple
 {

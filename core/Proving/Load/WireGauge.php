@@ -8,10 +8,9 @@ namespace Oculant\Core\Proving\Load;
  * What a wire carries, for supplies whose rating nobody knows.
  *
  * Diameters by number: d = 0.127 mm * 92^((36 - n) / 39) (ASTM B258). Two rules, the lower of which counts: single
- * conductors in a
- * duct at 40 °C (IEC 60204-1:2016, table 6, column B1, from memory), and 700 circular mils to the ampere for windings
- * and bundled
- * wires (American handbooks' power transmission rule, from memory). Both are conservative for a short wire in open air.
+ * conductors in a duct at 40 °C (IEC 60204-1:2016, table 6, column B1, from memory), and 700 circular mils to the
+ * ampere for windings and bundled wires (American handbooks' power transmission rule, from memory). Both are
+ * conservative for a short wire in open air.
  */
 final class WireGauge
 {

@@ -12,8 +12,7 @@ use Oculant\Core\Quantity\UnreadableQuantity;
 
 /**
  * Limits of the electrical safety tests, with their source. The published sets are from memory and are there to be
- * edited: which
- * rules hold, and who may test by them, is for local codes and licensed practice to decide.
+ * edited: which rules hold, and who may test by them, is for local codes and licensed practice to decide.
  */
 final readonly class RuleSet
 {

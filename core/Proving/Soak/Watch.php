@@ -8,8 +8,8 @@ use Oculant\Core\Quantity\Quantity;
 
 /**
  * Holds each scan against the alarm limits. One bad reading is no alarm: it takes three in a row, or one far outside;
- * what the mains does
- * to a rail that follows it is taken out first. Each channel alarms once, until it is in its limits again.
+ * what the mains does to a rail that follows it is taken out first. Each channel alarms once, until it is in its limits
+ * again.
  */
 final class Watch
 {

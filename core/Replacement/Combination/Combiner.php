@@ -11,12 +11,10 @@ use Oculant\Core\Replacement\Drawer\StockLine;
  * Finds the best sets of parts for a value by branch and bound.
  *
  * In series resistances add, in parallel conductances do (capacitances the other way round): both are searched as sums
- * of non-increasing
- * terms. A branch is given up when the terms that are left cannot reach the target, or when what every set with that
- * many parts costs
- * at the least (their number, their price, the tolerance that the best parts leave) is more than the worst of the sets
- * that are kept.
- * Beside pure series and parallel: three parts mixed, and arrays of equal ones.
+ * of non-increasing terms. A branch is given up when the terms that are left cannot reach the target, or when what
+ * every set with that many parts costs at the least (their number, their price, the tolerance that the best parts
+ * leave) is more than the worst of the sets that are kept. Beside pure series and parallel: three parts mixed, and
+ * arrays of equal ones.
  */
 final class Combiner
 {
@@ -140,8 +138,7 @@ final class Combiner
 
     /**
      * The stock as terms of a sum, smallest first. What stands less than its share of the power, or contributes next to
-     * nothing, is
-     * left out; of lines with the same value those that another beats in everything.
+     * nothing, is left out; of lines with the same value those that another beats in everything.
      *
      * @return list<array{x: float, item: int}>
      */

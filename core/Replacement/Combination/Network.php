@@ -9,10 +9,8 @@ use Oculant\Core\Replacement\Drawer\StockLine;
 
 /**
  * Parts in series and parallel. The share of a part is how much of a change of its own value the whole feels, d
- * ln(whole) / d ln(part):
- * the shares add up to one, tolerances and temperature coefficients are weighed with them, and they are the parts'
- * shares of the power
- * (Tellegen's theorem).
+ * ln(whole) / d ln(part): the shares add up to one, tolerances and temperature coefficients are weighed with them, and
+ * they are the parts' shares of the power (Tellegen's theorem).
  */
 final readonly class Network
 {

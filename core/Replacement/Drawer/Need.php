@@ -12,8 +12,7 @@ use Oculant\Core\Replacement\UnreadableComponent;
 
 /**
  * What somebody looks for: "at least 47 uF 400 V 105 C, at most 31 mm tall". Without "at least" or "at most" a value is
- * meant as it
- * stands, ratings as the least, sizes and losses as the most.
+ * meant as it stands, ratings as the least, sizes and losses as the most.
  */
 final readonly class Need
 {

@@ -17,8 +17,7 @@ use Oculant\Core\Supply\Import\CsvTable;
 
 /**
  * Reads a list of stock. One column "part" with everything in words ("47u 400V 105C 18x31.5"), or a column per value;
- * or both. Each line that
- * cannot be read keeps its text and says what is wrong; the others go in.
+ * or both. Each line that cannot be read keeps its text and says what is wrong; the others go in.
  */
 final readonly class StockImport
 {

@@ -16,9 +16,8 @@ use Oculant\Core\Supply\Import\CsvTable;
 
 /**
  * Capacitors of a board that the description leaves out: lines as they are typed ("C17 47u 25V"), or a parts list (CSV
- * with a heading;
- * columns ref, part or value, voltage and whatever stock lists have). Other parts of the list are left out without a
- * word.
+ * with a heading; columns ref, part or value, voltage and whatever stock lists have). Other parts of the list are left
+ * out without a word.
  */
 final class ListReader
 {

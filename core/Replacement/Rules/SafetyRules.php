@@ -14,8 +14,7 @@ use Oculant\Core\Replacement\Row;
 
 /**
  * Interference suppression on mains: class kept or better, nothing else will do (IEC 60384-14: X across the line, Y
- * from line to
- * earth or over the barrier; a lower number stands higher pulses).
+ * from line to earth or over the barrier; a lower number stands higher pulses).
  */
 final class SafetyRules implements FitRules
 {

@@ -11,8 +11,7 @@ use Oculant\Core\Supply\DescriptionRefused;
 
 /**
  * Drafts a description from a KiCad netlist (components, pins and nets). What cannot be understood is kept as unknown
- * and
- * listed; the rest can be solved.
+ * and listed; the rest can be solved.
  */
 final class KicadNetlist
 {

@@ -8,8 +8,7 @@ use Oculant\Core\Supply\DescriptionRefused;
 
 /**
  * Takes values and types from a parts list (CSV with a heading; columns ref, value, type, tolerance, voltage, notes in
- * any
- * order, several references in one field) into a description that has the circuit already.
+ * any order, several references in one field) into a description that has the circuit already.
  */
 final class PartsList
 {

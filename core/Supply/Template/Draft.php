@@ -11,8 +11,7 @@ use Oculant\Core\Supply\DescriptionReader;
 
 /**
  * A description being drafted by a template. Values are written as a technician writes them; sizes follow the usual
- * bench
- * rules (common practice unless a source is named).
+ * bench rules (common practice unless a source is named).
  */
 final class Draft
 {

@@ -9,8 +9,7 @@ const isOpen = (field: HTMLInputElement | HTMLTextAreaElement): boolean =>
 
 /**
  * Puts the keyboard on the choice that is made already, or on the first answer that is still open; not on the closing
- * cross. Without
- * motion the sheet is not shown yet when its fields would take the keyboard by themselves.
+ * cross. Without motion the sheet is not shown yet when its fields would take the keyboard by themselves.
  */
 function focusAnswer(open: boolean): void {
     const sheet = document.querySelector('.ant-modal');

@@ -72,9 +72,8 @@ function inOneRequest(row: Entry[]): Entry[] {
 
 /**
  * Keeps what was typed until the server has it. Each entry is stored before anything is sent; the server knows one that
- * it has seen by its
- * ULID. Only a verdict on the entry itself takes it out of the row, and then into a tray, where it stays until somebody
- * mends it or throws it away.
+ * it has seen by its ULID. Only a verdict on the entry itself takes it out of the row, and then into a tray, where it
+ * stays until somebody mends it or throws it away.
  */
 export class Outbox {
     private entries: Entry[] = [];

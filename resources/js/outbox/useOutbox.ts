@@ -10,8 +10,8 @@ export const useOutboxView = () => useSyncExternalStore(outbox.subscribe, outbox
 
 /**
  * What a page of one job sends, and what came back of that. Refused things stand in the tray whatever page one is on;
- * the page where one was
- * typed puts it back to where it was typed as well, and sending that again takes it out of the tray.
+ * the page where one was typed puts it back to where it was typed as well, and sending that again takes it out of the
+ * tray.
  */
 export function useOutbox(job: string, onRefused: (entry: Entry) => void) {
     const view = useOutboxView();

@@ -116,8 +116,7 @@ final class GatePropertyTest extends TestCase
 
     /**
      * Two benches, each with its own delay and its own wrong clock: how the unit stands follows from the order in which
-     * the server took the
-     * entries, and from nothing that a client says of times or ids.
+     * the server took the entries, and from nothing that a client says of times or ids.
      */
     public function testNoClockAndNoIdMovesTheGround(): void
     {

@@ -18,8 +18,8 @@ use Tests\Support\Supplies;
 
 /**
  * Every kind of temporary change at every gate, with whatever sentence somebody has for it. What stands where is common
- * practice: a resistor scaled for
- * thirty volts burns at 325, a wrong fuse guards nothing, and what guards people is put right, not explained.
+ * practice: a resistor scaled for thirty volts burns at 325, a wrong fuse guards nothing, and what guards people is put
+ * right, not explained.
  */
 final class GateTableTest extends TestCase
 {

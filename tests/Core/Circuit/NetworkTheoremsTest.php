@@ -18,11 +18,10 @@ use Tests\Support\Supplies;
 
 /**
  * What every solved circuit must obey whatever is in it: Kirchhoff's laws, Tellegen's theorem, no direct current
- * through a
- * capacitor and no direct voltage across a winding in the steady state, and for linear networks superposition,
- * reciprocity,
- * Thevenin's theorem and the greatest power at a matched load. (Desoer and Kuh, Basic Circuit Theory 1969, from memory;
- * the averages also Erickson and Maksimovic, Fundamentals of Power Electronics, as charge and volt-second balance.)
+ * through a capacitor and no direct voltage across a winding in the steady state, and for linear networks
+ * superposition, reciprocity, Thevenin's theorem and the greatest power at a matched load. (Desoer and Kuh, Basic
+ * Circuit Theory 1969, from memory; the averages also Erickson and Maksimovic, Fundamentals of Power Electronics, as
+ * charge and volt-second balance.)
  */
 final class NetworkTheoremsTest extends TestCase
 {

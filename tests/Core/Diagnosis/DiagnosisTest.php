@@ -19,9 +19,8 @@ final class DiagnosisTest extends TestCase
 {
     /**
      * Every fault of the supply that a meter shows, on a unit with spread parts and meter noise, followed step by step
-     * until a test of the part confirms it.
-     * Bounds: the goal of the engine for the rate of right groups among what an owner would notice, and never a
-     * confident wrong answer here.
+     * until a test of the part confirms it. Bounds: the goal of the engine for the rate of right groups among what an
+     * owner would notice, and never a confident wrong answer here.
      */
     #[DataProvider('supplies')]
     public function testFollowingTheNextStepFindsTheFault(string $name): void
@@ -52,8 +51,8 @@ final class DiagnosisTest extends TestCase
         self::assertSame([], $confident, 'confidently wrong');
         self::assertLessThanOrEqual(0.03 * $noticed, count($missed), implode("\n", $missed));
         // Every fault has mild degrees now, and beside a sleeping regulator no ohmmeter tells a bleeder of half its
-        // value from a good one.
-        // What nobody would notice often ends as "nothing wrong with it" once the likelier causes are excluded.
+        // value from a good one. What nobody would notice often ends as "nothing wrong with it" once the likelier
+        // causes are excluded.
         self::assertGreaterThan(20, $shown);
         self::assertLessThanOrEqual(0.25 * $shown, count($wrong), implode("\n", $wrong));
     }

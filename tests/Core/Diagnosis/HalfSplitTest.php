@@ -20,8 +20,8 @@ use Tests\Support\Supplies;
 
 /**
  * Cases small enough for pencil and paper: joints in a row, each as likely to be cracked as the next, a dead end.
- * Half-split and
- * information theory agree on them (de Kleer and Williams 1987, section 5; Shannon's source coding bound).
+ * Half-split and information theory agree on them (de Kleer and Williams 1987, section 5; Shannon's source coding
+ * bound).
  */
 final class HalfSplitTest extends TestCase
 {

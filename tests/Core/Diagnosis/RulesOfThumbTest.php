@@ -16,8 +16,7 @@ use Tests\Support\Supplies;
 
 /**
  * Rules of thumb of the trade, each a fact of common practice without a published source: the reasoning must come to
- * the same
- * conclusion without having been told any of them.
+ * the same conclusion without having been told any of them.
  */
 final class RulesOfThumbTest extends TestCase
 {

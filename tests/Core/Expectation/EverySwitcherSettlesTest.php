@@ -13,8 +13,7 @@ use Tests\Support\Switchers;
 
 /**
  * A good switching supply gives its output, whatever its topology, load, pins and mains. What it gives follows from the
- * divider at its
- * shunt reference: 2.5 V (1 + R8 / R9) (431 data sheet).
+ * divider at its shunt reference: 2.5 V (1 + R8 / R9) (431 data sheet).
  */
 final class EverySwitcherSettlesTest extends TestCase
 {

@@ -14,8 +14,7 @@ use Tests\Support\Supplies;
 
 /**
  * What a fault does to a whole supply, as any technician would foretell it with the diagram in hand (common practice).
- * Stated
- * as dead, low, high, the same, or with more ripple; never as a number that the engine gave.
+ * Stated as dead, low, high, the same, or with more ripple; never as a number that the engine gave.
  */
 final class FamilyFaultsTest extends TestCase
 {

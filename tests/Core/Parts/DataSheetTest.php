@@ -13,8 +13,7 @@ use Tests\Support\Supplies;
 
 /**
  * Parts as they come from the registry, without anything set by hand, against what the data sheets of their usual types
- * say
- * (typical values from memory, with the spread such types have) and the formulae printed there.
+ * say (typical values from memory, with the spread such types have) and the formulae printed there.
  */
 final class DataSheetTest extends TestCase
 {

@@ -13,9 +13,8 @@ use Tests\Support\Supplies;
 
 /**
  * What the usual faults of switching supplies do, as repair people know it (common practice unless a source or a
- * reckoning is named).
- * Each case: supply, part, fault, what is read at some points (least and most, volts of direct voltage), and what is
- * seen or heard.
+ * reckoning is named). Each case: supply, part, fault, what is read at some points (least and most, volts of direct
+ * voltage), and what is seen or heard.
  */
 final class SwitchingFaultsTest extends TestCase
 {

@@ -19,8 +19,7 @@ final class DischargeTest extends TestCase
 {
     /**
      * t = R C ln(V0 / V) worked by hand: 220 uF from 325 V to 60 V through 4k7 takes 1.034 s x 1.6895 = 1.747 s; 100 nF
-     * across the line
-     * through 1 Mohm, the usual bleeder of an X capacitor, 0.1 s x 1.6895.
+     * across the line through 1 Mohm, the usual bleeder of an X capacitor, 0.1 s x 1.6895.
      *
      * @return iterable<string, array{string, string, float, float}>
      */

@@ -53,8 +53,7 @@ final class HeatTest extends TestCase
 
     /**
      * Three readings at equal distances give the end in closed form: (b² - a c) / (2 b - a - c); the method of
-     * motor-heating tests
-     * (handbooks on electrical machines, from memory). 20, 44, 56 °C: 68 °C.
+     * motor-heating tests (handbooks on electrical machines, from memory). 20, 44, 56 °C: 68 °C.
      */
     public function testTheEndAgreesWithTheThreePointFormula(): void
     {

@@ -18,9 +18,8 @@ use Tests\Support\Supplies;
 
 /**
  * What the families draft, held against the sizing rules of the handbooks: Terman, Radio Engineers' Handbook, and
- * Langford-Smith,
- * Radio Designer's Handbook (rectifiers and chokes); IEC 60063 (preferred values); the others are common practice. All
- * from memory.
+ * Langford-Smith, Radio Designer's Handbook (rectifiers and chokes); IEC 60063 (preferred values); the others are
+ * common practice. All from memory.
  */
 final class HandbookTest extends TestCase
 {
