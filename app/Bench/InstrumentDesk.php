@@ -8,7 +8,7 @@ use App\Instruments\Confirmation;
 use App\Instruments\InstrumentFailed;
 use App\Instruments\Rack;
 use App\Instruments\Setting;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\Instrument;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
@@ -29,7 +29,7 @@ final readonly class InstrumentDesk
 {
     private const UNITS = ['dc' => Unit::Volt, 'ac' => Unit::Volt, 'resistance' => Unit::Ohm, 'hertz' => Unit::Hertz];
 
-    public function __construct(private Library $library, private Rack $rack, private JobLog $log) {}
+    public function __construct(private Solutions $solutions, private Rack $rack, private JobLog $log) {}
 
     /**
      * Takes a reading and writes it into the log; sent twice it is one reading.
@@ -45,7 +45,7 @@ final readonly class InstrumentDesk
         if ($known !== null) {
             return $known;
         }
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
         $quantity = $asked['quantity'] ?? $this->usual($file, $asked['target']);
         if (!isset(self::UNITS[$quantity])) {
             throw EntryRefused::because(
@@ -92,7 +92,7 @@ final readonly class InstrumentDesk
      */
     public function shown(RepairJob $job, Instrument $instrument, array $asked): string
     {
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
 
         return sprintf(
             '%.5g',
@@ -109,13 +109,13 @@ final readonly class InstrumentDesk
     /** What is to be known of this meter at a place; null if it shows what any good meter shows. */
     public function effect(RepairJob $job, Instrument $instrument, string $target, ?string $quantity): ?string
     {
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
         if (!$file->state->power->isEnergised() || $instrument->kind !== 'meter') {
             return null;
         }
         $asked = $quantity ?? $this->usual($file, $target);
 
-        return $this->library->remember(
+        return $this->solutions->remember(
             $file->supply,
             'meter:' . hash('xxh64', serialize([$file->state->mode, $target, $asked, $instrument->profile])),
             static fn(): array => [
@@ -140,7 +140,7 @@ final readonly class InstrumentDesk
      */
     public function prepare(RepairJob $job, User $user, Instrument $instrument, Setting $setting, ?string $part): array
     {
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
         $gate = $this->gate($file, $setting);
 
         return [
@@ -177,7 +177,7 @@ final readonly class InstrumentDesk
                 'That was not confirmed as it now stands: read it again, then confirm.',
             );
         }
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
         $this->rack->wire($instrument, $file);
         if (!$setting->on) {
             $this->rack->driver($instrument)->off();

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Library\WorkshopHistory;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
@@ -44,7 +44,7 @@ final class JobFile
 
     /** @param list<LogEntryRecord> $records the whole log, with who wrote it */
     private function __construct(
-        private readonly Library $library,
+        private readonly Solutions $solutions,
         public readonly RepairJob $job,
         Description $supply,
         array $records,
@@ -53,15 +53,15 @@ final class JobFile
         $this->records = $records;
         $this->log = array_map(static fn(LogEntryRecord $r): LogEntry => $r->toEntry(), $records);
         $this->state = Fold::of($this->supply, $this->log);
-        $library->prepare($this->supply, isUrgent: true, mode: $this->state->mode);
-        $this->knowledge = $library->of($this->supply);
+        $solutions->prepare($this->supply, isUrgent: true, mode: $this->state->mode);
+        $this->knowledge = $solutions->of($this->supply);
         if ($this->state->mainsVolts !== null) {
-            $library->prepareAt($this->supply, $this->state->mainsVolts);
+            $solutions->prepareAt($this->supply, $this->state->mainsVolts);
         }
         $context = $this->state->context();
         $this->stands = $context->isPlain() ? null : $context->on($this->supply, $this->state->mode);
         if ($this->stands !== null) {
-            $library->prepare($this->stands, isUrgent: true);
+            $solutions->prepare($this->stands, isUrgent: true);
         }
     }
 
@@ -82,10 +82,10 @@ final class JobFile
         return $this->records === [] ? 0 : $this->records[count($this->records) - 1]->sequence;
     }
 
-    public static function open(Library $library, RepairJob $job): self
+    public static function open(Solutions $solutions, RepairJob $job): self
     {
         return new self(
-            $library,
+            $solutions,
             $job,
             DescriptionReader::fromArray($job->description),
             array_values($job->entries()->with('user')->get()->all()),
@@ -95,7 +95,7 @@ final class JobFile
     /** The same job with one more entry in its log. */
     public function with(LogEntryRecord $record): self
     {
-        return new self($this->library, $this->job, $this->supply, [...$this->records, $record]);
+        return new self($this->solutions, $this->job, $this->supply, [...$this->records, $record]);
     }
 
     /** @return array<string, string> the function to measure each point with, dc or ac, as the unit stands */
@@ -129,7 +129,7 @@ final class JobFile
     /** How far the engine is with the faults of this description; null once it is done. */
     public function solving(): ?Solve
     {
-        return $this->knowledge->isWhole() ? null : $this->library->progress($this->supply);
+        return $this->knowledge->isWhole() ? null : $this->solutions->progress($this->supply);
     }
 
     /** The same of the supply as it stands now: until then the next step waits, and the suspects do not. */
@@ -137,20 +137,20 @@ final class JobFile
     {
         return $this->stands === null || $this->knowledge->altered($this->stands)->isWhole()
             ? $this->solving()
-            : $this->library->progress($this->stands);
+            : $this->solutions->progress($this->stands);
     }
 
     /** Whether all is known that this job may be told by: no later look at the same log would say more. */
     public function isSettled(): bool
     {
-        return $this->solvingHere() === null && $this->library->isComplete($this->supply, $this->state->mainsVolts);
+        return $this->solvingHere() === null && $this->solutions->isComplete($this->supply, $this->state->mainsVolts);
     }
 
     public function workup(): Workup
     {
         if ($this->workup === null) {
             $this->workup = new Workup($this->supply, $this->state, $this->knowledge, $this->seenBefore());
-            $this->library->preparePairs($this->supply);
+            $this->solutions->preparePairs($this->supply);
         }
 
         return $this->workup;

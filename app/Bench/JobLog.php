@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Bench;
 
 use App\Drawer\Drawer;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\LogEntryRecord;
 use App\Models\Photo;
 use App\Models\RepairJob;
@@ -22,7 +22,7 @@ use Oculant\Core\Bench\Footing;
 final readonly class JobLog
 {
     public function __construct(
-        private Library $library,
+        private Solutions $solutions,
         private PartsDesk $parts,
         private Drawer $drawer,
         private ProvingDesk $proving,
@@ -68,7 +68,7 @@ final readonly class JobLog
                     'An entry with this id belongs to another job. Make a new ULID for each entry.',
                 );
             }
-            $file = JobFile::open($this->library, $job);
+            $file = JobFile::open($this->solutions, $job);
             if ($known !== null) {
                 return $file;
             }
@@ -148,7 +148,7 @@ final readonly class JobLog
     /** @throws EntryRefused if the job takes no such entry any more */
     public function mayTake(RepairJob $job, string $kind): void
     {
-        Admission::mayTake(JobFile::open($this->library, $job)->state, $kind);
+        Admission::mayTake(JobFile::open($this->solutions, $job)->state, $kind);
     }
 
     /**

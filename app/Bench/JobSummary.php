@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use Illuminate\Support\Carbon;
 use Throwable;
@@ -25,7 +25,7 @@ final readonly class JobSummary
     /** Seconds for which it stands what a job waits for while its faults are still being solved. */
     private const PROVISIONAL = 30;
 
-    public function __construct(private Library $library) {}
+    public function __construct(private Solutions $solutions) {}
 
     /** @return Summary */
     public function of(RepairJob $job): array
@@ -105,7 +105,7 @@ final readonly class JobSummary
     public function workOut(RepairJob $job): void
     {
         try {
-            self::ofFile(JobFile::open($this->library, self::whole($job)));
+            self::ofFile(JobFile::open($this->solutions, self::whole($job)));
         } catch (Throwable $e) {
             report($e);
             RepairJob::query()

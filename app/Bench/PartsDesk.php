@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Bench;
 
 use App\Drawer\Drawer;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Diagnosis\Explanation;
 use Oculant\Core\Expectation\Expectations;
@@ -44,11 +44,11 @@ final readonly class PartsDesk
     /** Lines of the drawer that are offered for a place. */
     private const OFFERED = 6;
 
-    public function __construct(private Library $library, private Drawer $drawer) {}
+    public function __construct(private Solutions $solutions, private Drawer $drawer) {}
 
     public function demands(Description $supply): Demands
     {
-        return $this->library->remember($supply, 'demands', static fn(): Demands => Demands::of($supply));
+        return $this->solutions->remember($supply, 'demands', static fn(): Demands => Demands::of($supply));
     }
 
     /**
@@ -319,7 +319,7 @@ final readonly class PartsDesk
     /** @return list<Rail> what the supply delivers into each of its loads */
     private function rails(Description $supply): array
     {
-        return $this->library->remember($supply, 'rails', function () use ($supply): array {
+        return $this->solutions->remember($supply, 'rails', function () use ($supply): array {
             $demands = $this->demands($supply);
             $expected = Expectations::of($supply, $supply->mode(null));
             $rails = [];

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\RampStep;
 use Oculant\Core\Circuit\CircuitError;
@@ -21,7 +21,7 @@ final readonly class PowerUpDesk
     /** Share of a suspect that is worth a row of the lamp's table. */
     private const MAIN = 0.02;
 
-    public function __construct(private Library $library) {}
+    public function __construct(private Solutions $solutions) {}
 
     /** @return array<string, mixed> */
     public function section(JobFile $file, string $name): array
@@ -93,7 +93,7 @@ final readonly class PowerUpDesk
     {
         $mode ??= (new Topology($supply))->gentlest()->id;
 
-        return $this->library->remember(
+        return $this->solutions->remember(
             $supply,
             "ramp:{$mode}",
             static fn(): array => [Ramp::of($supply, $supply->mode($mode))],
@@ -103,7 +103,7 @@ final readonly class PowerUpDesk
     /** @return array<string, mixed> */
     private function kept(Description $supply, string $name): array
     {
-        return $this->library->remember(
+        return $this->solutions->remember(
             $supply,
             "powerup:{$name}",
             static fn(): array => (new Plan($supply))->section($name),
@@ -128,7 +128,7 @@ final readonly class PowerUpDesk
         // Each row is solved anew: large supplies show the two likeliest.
         $suspects = array_slice($suspects, 0, $file->supply->isLarge() ? 2 : 4);
 
-        return $this->library->remember(
+        return $this->solutions->remember(
             $file->supply,
             'lamp:' . hash('xxh64', serialize($suspects)),
             static fn(): array => (new Plan($file->supply))->section('lamp', $suspects),

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\Instrument;
 use App\Models\Workshop;
 use Oculant\Core\Bench\Entry\Safety;
@@ -45,7 +45,7 @@ final readonly class ProvingDesk
 
     private const LEAST_WATTS = 0.05;
 
-    public function __construct(private Library $library) {}
+    public function __construct(private Solutions $solutions) {}
 
     /** Works out ahead what its pages ask of a supply; what a good unit does must be known. */
     public function prepare(Description $supply, Expectations $expected): void
@@ -77,13 +77,17 @@ final readonly class ProvingDesk
 
     private function testOf(Description $supply, Expectations $expected): LoadTest
     {
-        return $this->library->remember($supply, 'loadtest', static fn(): LoadTest => LoadTest::of($supply, $expected));
+        return $this->solutions->remember(
+            $supply,
+            'loadtest',
+            static fn(): LoadTest => LoadTest::of($supply, $expected),
+        );
     }
 
     /** @return list<Channel> that a soak should watch */
     private function channels(Description $supply, LoadTest $test, Expectations $expected): array
     {
-        return $this->library->remember(
+        return $this->solutions->remember(
             $supply,
             'soak',
             fn(): array => SoakDraft::channels($supply, $test, $expected, $this->heats($supply)),
@@ -92,7 +96,7 @@ final readonly class ProvingDesk
 
     private function calibrationOf(Description $supply, Expectations $expected): CalibrationPlan
     {
-        return $this->library->remember(
+        return $this->solutions->remember(
             $supply,
             'calibration',
             static fn(): CalibrationPlan => CalibrationPlan::of($supply, $supply->mode(null), $expected),
@@ -398,7 +402,7 @@ final readonly class ProvingDesk
     /** @return array{low: Budget, nominal: Budget, high: Budget} */
     public function budgets(Description $supply): array
     {
-        return $this->library->remember($supply, 'budgets', static function () use ($supply): array {
+        return $this->solutions->remember($supply, 'budgets', static function () use ($supply): array {
             $mode = $supply->mode(null);
             $nominal = Budget::of($supply, $mode);
             try {

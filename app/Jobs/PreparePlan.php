@@ -7,7 +7,7 @@ namespace App\Jobs;
 use App\Bench\PartsDesk;
 use App\Bench\PowerUpDesk;
 use App\Bench\ProvingDesk;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\Solve;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -27,11 +27,11 @@ final class PreparePlan implements ShouldQueue
 
     public function __construct(public readonly string $hash) {}
 
-    public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingDesk $proving, Library $library): void
+    public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingDesk $proving, Solutions $solutions): void
     {
         $supply = DescriptionReader::fromArray(Solve::query()->findOrFail($this->hash)->description);
         $desk->prepare($supply);
         $parts->demands($supply);
-        $proving->prepare($supply, $library->of($supply)->expectations($supply->mode(null)->id, null));
+        $proving->prepare($supply, $solutions->of($supply)->expectations($supply->mode(null)->id, null));
     }
 }

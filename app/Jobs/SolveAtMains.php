@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Oculant\Core\Supply\DescriptionReader;
@@ -21,8 +21,8 @@ final class SolveAtMains implements ShouldQueue
     /** @param array<string, mixed> $description */
     public function __construct(public readonly array $description, public readonly float $mainsVolts) {}
 
-    public function handle(Library $library): void
+    public function handle(Solutions $solutions): void
     {
-        $library->solveAt(DescriptionReader::fromArray($this->description), $this->mainsVolts);
+        $solutions->solveAt(DescriptionReader::fromArray($this->description), $this->mainsVolts);
     }
 }

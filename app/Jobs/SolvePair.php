@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Jobs;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Oculant\Core\Diagnosis\Hypothesis;
@@ -22,8 +22,8 @@ final class SolvePair implements ShouldQueue
     /** @param array<string, mixed> $description */
     public function __construct(public readonly array $description, public readonly Hypothesis $pair) {}
 
-    public function handle(Library $library): void
+    public function handle(Solutions $solutions): void
     {
-        $library->solvePair(DescriptionReader::fromArray($this->description), $this->pair);
+        $solutions->solvePair(DescriptionReader::fromArray($this->description), $this->pair);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Library;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\Supply;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
@@ -13,7 +13,7 @@ use Oculant\Core\Supply\Description;
 /** Keeps descriptions: every change is a version of its own, and what is kept gets solved. */
 final readonly class Shelf
 {
-    public function __construct(private Library $library) {}
+    public function __construct(private Solutions $solutions) {}
 
     public function keep(User $user, Description $description, ?Supply $parent = null): Supply
     {
@@ -55,6 +55,6 @@ final readonly class Shelf
             'description' => $description->written,
         ]);
         $supply->unsetRelation('latestVersion');
-        $this->library->prepare($description);
+        $this->solutions->prepare($description);
     }
 }

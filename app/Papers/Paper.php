@@ -6,7 +6,7 @@ namespace App\Papers;
 
 use App\Bench\JobFile;
 use App\Jobs\DrawReport;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\Run;
 use App\Report\ReportPdf;
@@ -26,7 +26,7 @@ final readonly class Paper
     public function __construct(
         private SafeDisk $disk,
         private Repository $cache,
-        private Library $library,
+        private Solutions $solutions,
         private ReportPdf $pdf,
     ) {}
 
@@ -53,7 +53,7 @@ final readonly class Paper
             if (
                 !$this->disk->keep(
                     $path,
-                    $this->pdf->render(JobFile::open($this->library, $job->load('user.workshop'))),
+                    $this->pdf->render(JobFile::open($this->solutions, $job->load('user.workshop'))),
                 )
             ) {
                 throw NotKept::paper();
@@ -98,7 +98,7 @@ final readonly class Paper
         $of = [
             $job->entries()->reorder()->max('sequence'),
             Run::query()->where('repair_job_id', $job->id)->sum('next_scan'),
-            JobFile::open($this->library, $job)->solving() === null,
+            JobFile::open($this->solutions, $job)->solving() === null,
             $job->updated_at?->getTimestamp(),
         ];
 

@@ -10,8 +10,8 @@ use App\Instruments\AllowList;
 use App\Instruments\OffKey;
 use App\Instruments\OffList;
 use App\Instruments\OffMark;
-use App\Knowledge\Library;
 use App\Knowledge\Pieces;
+use App\Knowledge\Solutions;
 use App\Models\Instrument;
 use App\Models\RepairJob;
 use App\Models\Run;
@@ -68,7 +68,7 @@ final class AppServiceProvider extends ServiceProvider
         );
         $this->app->singleton(Pieces::class);
         $this->app
-            ->when([KeptBench::class, Library::class, Pieces::class])
+            ->when([KeptBench::class, Solutions::class, Pieces::class])
             ->needs(Repository::class)
             ->give(static fn(): Repository => Cache::store('knowledge'));
         $this->app->singleton(OffList::class, static fn(): OffList => new OffList((string) config('oculant.off.list')));

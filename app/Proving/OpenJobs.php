@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Proving;
 
 use App\Bench\JobFile;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 
 /**
@@ -19,7 +19,7 @@ final class OpenJobs
     /** @var array<string, JobFile> */
     private array $files = [];
 
-    public function __construct(private readonly Library $library) {}
+    public function __construct(private readonly Solutions $solutions) {}
 
     public function of(RepairJob $job): JobFile
     {
@@ -27,7 +27,7 @@ final class OpenJobs
         if ($known === null || $known->lastSequence() !== $job->last_sequence) {
             unset($this->files[$job->id]);
             $this->files = array_slice($this->files, -self::KEPT + 1, null, true) + [
-                $job->id => JobFile::open($this->library, $job),
+                $job->id => JobFile::open($this->solutions, $job),
             ];
         }
 

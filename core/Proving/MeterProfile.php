@@ -15,15 +15,6 @@ final readonly class MeterProfile
 {
     public const FUNCTIONS = ['dc', 'ac', 'resistance', 'current', 'temperature'];
 
-    /** A hand-held meter nobody described (common practice). */
-    private const USUAL = [
-        'dc' => [0.005, 2],
-        'ac' => [0.01, 3],
-        'resistance' => [0.008, 3],
-        'current' => [0.012, 3],
-        'temperature' => [0.01, 10],
-    ];
-
     /** Coverage factor of an expanded uncertainty of 95 % (GUM 6.3.3). */
     public const COVERAGE = 2.0;
 
@@ -47,7 +38,7 @@ final readonly class MeterProfile
 
     public static function usual(): self
     {
-        return new self(self::USUAL, 6000, Meter::INPUT_RESISTANCE, 1000.0, true);
+        return new self(Meter::ACCURACY, Meter::COUNTS, Meter::INPUT_RESISTANCE, 1000.0, true);
     }
 
     /**
@@ -89,7 +80,7 @@ final readonly class MeterProfile
     /** @return float half-width of the accuracy limit at a reading, in the reading's unit */
     public function halfWidth(string $function, float $reading): float
     {
-        [$ratio, $counts] = $this->accuracy[$function] ?? self::USUAL['dc'];
+        [$ratio, $counts] = $this->accuracy[$function] ?? Meter::ACCURACY['dc'];
         // Decade ranges whose top is the display's first figure: 6000 counts end at 0.6, 6, 60.
         $first = $this->counts / 10 ** (int) floor(log10($this->counts)) / 10;
 

@@ -12,7 +12,16 @@ final readonly class Meter
 {
     public const INPUT_RESISTANCE = 10e6;
 
-    private const COUNTS = 6000;
+    public const COUNTS = 6000;
+
+    /** Share of the reading and counts of the last digit, by function. */
+    public const ACCURACY = [
+        'dc' => [0.005, 2],
+        'ac' => [0.01, 3],
+        'resistance' => [0.008, 3],
+        'current' => [0.012, 3],
+        'temperature' => [0.01, 10],
+    ];
 
     private function __construct(private float $ratio, private int $counts) {}
 
@@ -20,21 +29,21 @@ final readonly class Meter
     {
         static $meter = null;
 
-        return $meter ??= new self(0.005, 2);
+        return $meter ??= new self(...self::ACCURACY['dc']);
     }
 
     public static function forAc(): self
     {
         static $meter = null;
 
-        return $meter ??= new self(0.01, 3);
+        return $meter ??= new self(...self::ACCURACY['ac']);
     }
 
     public static function forResistance(): self
     {
         static $meter = null;
 
-        return $meter ??= new self(0.008, 3);
+        return $meter ??= new self(...self::ACCURACY['resistance']);
     }
 
     /** Half-width of the accuracy limit at a reading, in the reading's unit. */

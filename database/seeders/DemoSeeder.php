@@ -10,7 +10,7 @@ use App\Bench\JobSummary;
 use App\Bench\PhotoAlbum;
 use App\Drawer\Drawer;
 use App\Instruments\OffList;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Library\Shelf;
 use App\Models\Instrument;
 use App\Models\Supply;
@@ -40,7 +40,7 @@ final class DemoSeeder extends Seeder
 
     private const SOAKED = 14_400.0;
 
-    public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album, Library $library): void
+    public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album, Solutions $solutions): void
     {
         $workshop = self::file('workshop.json');
         $known = Workshop::query()->where('name', $workshop['workshop'])->first();
@@ -62,7 +62,7 @@ final class DemoSeeder extends Seeder
             $description = DescriptionReader::fromJson((string) file_get_contents($path));
             if (!$description->isLarge()) {
                 // What is quick is ready at the first look; the rest is for the workers.
-                $library->solve($description, static fn() => null);
+                $solutions->solve($description, static fn() => null);
             }
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }

@@ -6,7 +6,7 @@ namespace Database\Seeders;
 
 use App\Bench\JobFile;
 use App\Bench\ProvingDesk;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\Instrument;
 use App\Models\RepairJob;
 use App\Models\Run;
@@ -26,7 +26,7 @@ final readonly class DemoSoak
     private const INTERVAL = 10;
 
     public function __construct(
-        private Library $library,
+        private Solutions $solutions,
         private ProvingDesk $desk,
         private Runs $runs,
         private SampleStore $samples,
@@ -35,7 +35,7 @@ final readonly class DemoSoak
     /** @return Carbon when it ended */
     public function run(RepairJob $job, User $user, RunningUnit $unit, float $mains, Carbon $start): Carbon
     {
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
         $draft = $this->desk->soak($file);
         $logger = Instrument::query()->ofWorkshop($job->workshop_id)->where('kind', 'logger')->first();
         $given = [

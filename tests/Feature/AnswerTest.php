@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;
@@ -137,7 +137,7 @@ final class AnswerTest extends FeatureTestCase
         $waiting = $this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk();
         self::assertNotNull($waiting->json('solving'));
         self::assertFalse($waiting->headers->has('ETag'));
-        app(Library::class)->solve(DescriptionReader::fromArray($job->description), static fn() => null);
+        app(Solutions::class)->solve(DescriptionReader::fromArray($job->description), static fn() => null);
         self::assertTrue(
             $this->getJson("/api/v1/jobs/{$job->id}/bench")
                 ->assertJsonPath('solving', null)

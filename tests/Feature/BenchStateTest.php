@@ -7,7 +7,7 @@ namespace Tests\Feature;
 use App\Bench\JobFile;
 use App\Bench\JobLog;
 use App\Bench\JobSummary;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\Workshop;
 use Illuminate\Support\Str;
@@ -98,7 +98,7 @@ final class BenchStateTest extends FeatureTestCase
             ->assertJsonPath('log.1.clock', '');
         self::assertSame(
             ['second', 'first'],
-            array_column(JobFile::open(app(Library::class), $job)->state->notes, 'text'),
+            array_column(JobFile::open(app(Solutions::class), $job)->state->notes, 'text'),
         );
     }
 

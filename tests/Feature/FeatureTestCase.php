@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Bench\BookIn;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\Solve;
 use App\Models\Supply;
@@ -44,7 +44,7 @@ abstract class FeatureTestCase extends TestCase
                 !$supply->isLarge() &&
                 !(Queue::getFacadeRoot() instanceof QueueFake)
             ) {
-                app(Library::class)->solve($supply, static fn() => null);
+                app(Solutions::class)->solve($supply, static fn() => null);
             }
         });
         $this->workshop = Workshop::query()->create(['name' => 'Test bench']);

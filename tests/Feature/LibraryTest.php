@@ -7,8 +7,8 @@ namespace Tests\Feature;
 use App\Bench\BookIn;
 use App\Jobs\SolveNext;
 use App\Jobs\SolvePair;
-use App\Knowledge\Library;
 use App\Knowledge\Pieces;
+use App\Knowledge\Solutions;
 use App\Library\Shelf;
 use App\Models\Solve;
 use App\Models\SolvePiece;
@@ -256,7 +256,7 @@ final class LibraryTest extends FeatureTestCase
         $this->getJson($bench)
             ->assertJsonPath('solving', null)
             ->assertJsonPath('suspects.0.probability', static fn(float $p): bool => $p > 0.1);
-        $whole = app(Library::class)->of($description)->dictionary(null);
+        $whole = app(Solutions::class)->of($description)->dictionary(null);
         $sorted = static function (array $readings): array {
             array_walk_recursive($readings, static function (float &$value): void {
                 $value = is_nan($value) ? 'none' : $value;
@@ -280,17 +280,17 @@ final class LibraryTest extends FeatureTestCase
         $description = DescriptionReader::fromArray(
             Answers::describe(Templates::named('dc_fed'), ['title' => 'Two faults ' . bin2hex(random_bytes(4))]),
         );
-        $library = app(Library::class);
-        $library->solve($description, static fn() => null);
-        $single = $library->of($description)->dictionary(null)->hypotheses;
+        $solutions = app(Solutions::class);
+        $solutions->solve($description, static fn() => null);
+        $single = $solutions->of($description)->dictionary(null)->hypotheses;
         $pair = Hypothesis::pair($single['U1:dead'], $single['F1:open']);
 
-        self::assertSame([], $library->of($description)->pair($pair, null)->hypotheses, 'not in a request');
-        $library->preparePairs($description);
-        $library->preparePairs($description);
+        self::assertSame([], $solutions->of($description)->pair($pair, null)->hypotheses, 'not in a request');
+        $solutions->preparePairs($description);
+        $solutions->preparePairs($description);
         Queue::assertPushed(SolvePair::class, 1);
-        unserialize(serialize(new SolvePair($description->written, $pair)))->handle($library);
-        self::assertSame([$pair->id], array_keys($library->of($description)->pair($pair, null)->hypotheses));
+        unserialize(serialize(new SolvePair($description->written, $pair)))->handle($solutions);
+        self::assertSame([$pair->id], array_keys($solutions->of($description)->pair($pair, null)->hypotheses));
     }
 
     public function testWhatAWorkerNeverBroughtBackIsGivenToAnotherOnce(): void
@@ -331,7 +331,7 @@ final class LibraryTest extends FeatureTestCase
 
         self::assertSame(Solve::READY, $solve->state);
         self::assertStringContainsString('could not be worked out: out of memory', (string) $solve->message);
-        $known = app(Library::class)->of($description);
+        $known = app(Solutions::class)->of($description);
         self::assertTrue($known->isWhole());
         self::assertEqualsCanonicalizing($bad->faults, array_keys($known->dictionary(null)->missing['loaded'] ?? []));
         $this->actingAs($this->person('technician'))
@@ -348,11 +348,11 @@ final class LibraryTest extends FeatureTestCase
         );
         [$kept, $away, $bench] = [$of('Kept'), $of('On another bench'), $of('On the bench')];
         app(Shelf::class)->keep($user, $kept);
-        app(Library::class)->prepare($away, true, 'unloaded');
+        app(Solutions::class)->prepare($away, true, 'unloaded');
         Solve::query()
             ->whereKey($away->hash())
             ->update(['asked_at' => now()->subMinutes(5)]);
-        app(Library::class)->prepare($bench, true, 'unloaded');
+        app(Solutions::class)->prepare($bench, true, 'unloaded');
         app(Pieces::class)->solveNext();
 
         $solved = SolvePiece::query()->where('state', SolvePiece::DONE)->get();

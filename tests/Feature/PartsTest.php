@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Jobs\PreparePlan;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\Solve;
 use App\Models\Workshop;
 use Illuminate\Testing\Fluent\AssertableJson;
@@ -217,7 +217,7 @@ final class PartsTest extends FeatureTestCase
             'done' => 1,
             'total' => 1,
         ]);
-        app(Library::class)->solve($supply, static fn() => null);
+        app(Solutions::class)->solve($supply, static fn() => null);
         $this->app->call([new PreparePlan($supply->hash()), 'handle']);
 
         foreach (
@@ -226,10 +226,10 @@ final class PartsTest extends FeatureTestCase
         ) {
             self::assertInstanceOf(
                 $class,
-                app(Library::class)->remember($supply, $what, static fn() => self::fail('it was not kept')),
+                app(Solutions::class)->remember($supply, $what, static fn() => self::fail('it was not kept')),
             );
         }
-        app(Library::class)->remember($supply, 'budgets', static fn() => self::fail('it was not kept'));
+        app(Solutions::class)->remember($supply, 'budgets', static fn() => self::fail('it was not kept'));
     }
 
     public function testMoneyIsWeighed(): void

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Workshop;
@@ -204,7 +204,7 @@ final class PowerUpTest extends FeatureTestCase
             // A third of the way up nothing is known of its points before a worker has been there, and nothing is
             // guessed.
             ->assertJsonPath('points.0.low', null);
-        app(Library::class)->solveAt(Supplies::demo('auction-scale'), 69.0);
+        app(Solutions::class)->solveAt(Supplies::demo('auction-scale'), 69.0);
         $this->bench($job)->assertJsonPath('points.0.low', static fn(float $low): bool => $low > 60.0 && $low < 69.0);
     }
 

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Bench\BookIn;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
@@ -130,7 +130,7 @@ final class UnsettledTest extends FeatureTestCase
             'owner' => 'Harbour master',
             'mains' => '12 V',
         ]);
-        app(Library::class)->solve($description, static fn() => null);
+        app(Solutions::class)->solve($description, static fn() => null);
 
         return $job;
     }

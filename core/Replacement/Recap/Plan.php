@@ -51,7 +51,7 @@ final readonly class Plan
     {
         $recap = $state->recap ?? ['school' => RecapSchool::Risk->value, 'celsius' => 45.0, 'yearly' => 1000.0];
         $school = RecapSchool::from($recap['school']);
-        $judge = new Judge($school, $state->years, $recap['celsius'], $recap['yearly']);
+        $judge = new RecapJudge($school, $state->years, $recap['celsius'], $recap['yearly']);
         $candidates = self::candidates($supply, $state, $demands);
         uksort($candidates, strnatcasecmp(...));
         $decided = array_map($judge->of(...), $candidates);
@@ -228,7 +228,7 @@ final readonly class Plan
         Decision $planned,
         array $reasons,
         array $twins,
-        Judge $judge,
+        RecapJudge $judge,
         BenchState $state,
         float $yearly,
     ): Line {

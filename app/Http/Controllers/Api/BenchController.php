@@ -7,7 +7,7 @@ namespace App\Http\Controllers\Api;
 use App\Bench\JobFile;
 use App\Bench\KeptBench;
 use App\Http\Resources\BenchResource;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\User;
 use Illuminate\Http\Request;
@@ -38,7 +38,7 @@ final class BenchController
             ],
         ),
     ]
-    public function __invoke(RepairJob $job, Library $library, KeptBench $kept, Request $request): Response
+    public function __invoke(RepairJob $job, Solutions $solutions, KeptBench $kept, Request $request): Response
     {
         Gate::authorize('view', $job);
         $user = $request->user();
@@ -55,7 +55,7 @@ final class BenchController
         if ($known !== null) {
             return $answer->setContent($known);
         }
-        $file = JobFile::open($library, $job->load('user'));
+        $file = JobFile::open($solutions, $job->load('user'));
         $fresh = (new BenchResource($file))->response($request)->header('Cache-Control', 'private, no-cache');
         // Only what nothing will change any more has a mark that it is known by.
         if ($file->isSettled() && $file->lastSequence() === $job->last_sequence) {

@@ -8,8 +8,8 @@ use App\Http\Requests\CheckRequest;
 use App\Http\Requests\WaveformRequest;
 use App\Http\Resources\BudgetView;
 use App\Http\Resources\WaveformView;
-use App\Knowledge\Library;
 use App\Knowledge\Progress;
+use App\Knowledge\Solutions;
 use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -76,12 +76,12 @@ final class EngineController
             ],
         ),
     ]
-    public function progress(Supply $supply, Library $library): JsonResponse
+    public function progress(Supply $supply, Solutions $solutions): JsonResponse
     {
         Gate::authorize('view', $supply);
         $description = DescriptionReader::fromArray($supply->description);
-        $library->prepare($description);
-        $solve = $library->of($description)->isWhole() ? null : $library->progress($description);
+        $solutions->prepare($description);
+        $solve = $solutions->of($description)->isWhole() ? null : $solutions->progress($description);
 
         return new JsonResponse(
             $solve === null
@@ -121,14 +121,14 @@ final class EngineController
             ],
         ),
     ]
-    public function budget(Request $request, Supply $supply, Library $library): JsonResponse
+    public function budget(Request $request, Supply $supply, Solutions $solutions): JsonResponse
     {
         Gate::authorize('view', $supply);
         $description = DescriptionReader::fromArray($supply->description);
         $mode = $this->mode($request, $description);
 
         return new JsonResponse(
-            $library->remember(
+            $solutions->remember(
                 $description,
                 "budget:{$mode}",
                 static fn(): array => BudgetView::of($description, $mode),
@@ -162,12 +162,12 @@ final class EngineController
             ],
         ),
     ]
-    public function waveforms(WaveformRequest $request, Supply $supply, Library $library): JsonResponse
+    public function waveforms(WaveformRequest $request, Supply $supply, Solutions $solutions): JsonResponse
     {
         $what = $request->of(DescriptionReader::fromArray($supply->description));
 
         return new JsonResponse(
-            $library->remember($what->supply, $what->key(), static fn(): array => WaveformView::of($what)),
+            $solutions->remember($what->supply, $what->key(), static fn(): array => WaveformView::of($what)),
         );
     }
 

@@ -6,7 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Bench\JobFile;
 use App\Bench\PartsDesk;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -18,7 +18,7 @@ use OpenApi\Attributes as OA;
 /** Parts of a job: replacing, judging, recapping, and what it costs. Nothing here writes; the log does. */
 final class PartsController
 {
-    public function __construct(private readonly Library $library, private readonly PartsDesk $desk) {}
+    public function __construct(private readonly Solutions $solutions, private readonly PartsDesk $desk) {}
 
     #[
         OA\Get(
@@ -168,7 +168,7 @@ final class PartsController
     {
         Gate::authorize('view', $job);
 
-        return new JsonResponse($this->desk->recapView(JobFile::open($this->library, $job)));
+        return new JsonResponse($this->desk->recapView(JobFile::open($this->solutions, $job)));
     }
 
     #[
@@ -192,7 +192,7 @@ final class PartsController
     {
         Gate::authorize('view', $job);
 
-        return new Response($this->desk->order(JobFile::open($this->library, $job))->csv(), 200, [
+        return new Response($this->desk->order(JobFile::open($this->solutions, $job))->csv(), 200, [
             'Content-Type' => 'text/csv; charset=utf-8',
             'Content-Disposition' => sprintf('attachment; filename="order-%s.csv"', $job->number),
         ]);
@@ -229,7 +229,7 @@ final class PartsController
             ['text' => ['required', 'string', 'max:500000']],
             ['text.required' => 'Type lines like "C17 47u 25V", or paste a parts list with a heading.'],
         )['text'];
-        $read = ListReader::read($text, JobFile::open($this->library, $job)->supply);
+        $read = ListReader::read($text, JobFile::open($this->solutions, $job)->supply);
 
         return new JsonResponse(['listed' => (object) $read['listed']] + $read);
     }
@@ -255,13 +255,13 @@ final class PartsController
     {
         Gate::authorize('view', $job);
 
-        return new JsonResponse($this->desk->economics(JobFile::open($this->library, $job)));
+        return new JsonResponse($this->desk->economics(JobFile::open($this->solutions, $job)));
     }
 
     private function file(RepairJob $job, string $part): JobFile
     {
         Gate::authorize('view', $job);
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
         abort_if(
             !isset($file->supply->parts[$part]),
             404,

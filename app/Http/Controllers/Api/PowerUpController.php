@@ -6,7 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Bench\JobFile;
 use App\Bench\PowerUpDesk;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Gate;
@@ -47,10 +47,10 @@ final class PowerUpController
             ],
         ),
     ]
-    public function __invoke(RepairJob $job, string $section, Library $library, PowerUpDesk $desk): JsonResponse
+    public function __invoke(RepairJob $job, string $section, Solutions $solutions, PowerUpDesk $desk): JsonResponse
     {
         Gate::authorize('view', $job);
 
-        return new JsonResponse($desk->section(JobFile::open($library, $job), $section));
+        return new JsonResponse($desk->section(JobFile::open($solutions, $job), $section));
     }
 }

@@ -6,7 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Bench\JobFile;
 use App\Bench\ProvingDesk;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -25,7 +25,7 @@ use OpenApi\Attributes as OA;
  */
 final class ProveController
 {
-    public function __construct(private readonly Library $library, private readonly ProvingDesk $desk) {}
+    public function __construct(private readonly Solutions $solutions, private readonly ProvingDesk $desk) {}
 
     #[
         OA\Get(
@@ -229,6 +229,6 @@ final class ProveController
     {
         Gate::authorize('view', $job);
 
-        return JobFile::open($this->library, $job);
+        return JobFile::open($this->solutions, $job);
     }
 }

@@ -10,7 +10,7 @@ use App\Archive\Limits;
 use App\Archive\Origin;
 use App\Bench\JobFile;
 use App\Http\Resources\JobResource;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\User;
 use App\Papers\Paper;
@@ -40,10 +40,10 @@ final class ReportController
             ],
         ),
     ]
-    public function show(Request $request, RepairJob $job, Library $library, HandBackReport $report): JsonResponse
+    public function show(Request $request, RepairJob $job, Solutions $solutions, HandBackReport $report): JsonResponse
     {
         Gate::authorize('view', $job);
-        $file = JobFile::open($library, $job->load('user'));
+        $file = JobFile::open($solutions, $job->load('user'));
 
         return new JsonResponse(
             [
@@ -71,9 +71,9 @@ final class ReportController
             ],
         ),
     ]
-    public function json(Request $request, RepairJob $job, Library $library, HandBackReport $report): JsonResponse
+    public function json(Request $request, RepairJob $job, Solutions $solutions, HandBackReport $report): JsonResponse
     {
-        $answer = $this->show($request, $job, $library, $report);
+        $answer = $this->show($request, $job, $solutions, $report);
 
         return $answer
             ->setEncodingOptions(JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES)
@@ -97,11 +97,11 @@ final class ReportController
             ],
         ),
     ]
-    public function csv(RepairJob $job, Library $library, HandBackReport $report): Response
+    public function csv(RepairJob $job, Solutions $solutions, HandBackReport $report): Response
     {
         Gate::authorize('view', $job);
 
-        return new Response($report->csv(JobFile::open($library, $job)), 200, [
+        return new Response($report->csv(JobFile::open($solutions, $job)), 200, [
             'Content-Type' => 'text/csv; charset=utf-8',
             'Content-Disposition' => sprintf('attachment; filename="report-%s.csv"', $job->number),
         ]);

@@ -7,7 +7,7 @@ namespace App\Http\Controllers\Api;
 use App\Bench\JobFile;
 use App\Http\Resources\RunView;
 use App\Instruments\Confirmation;
-use App\Knowledge\Library;
+use App\Knowledge\Solutions;
 use App\Models\Instrument;
 use App\Models\RepairJob;
 use App\Models\Run;
@@ -30,7 +30,7 @@ final class RunController
     private const MOST_POINTS = 2000;
 
     public function __construct(
-        private readonly Library $library,
+        private readonly Solutions $solutions,
         private readonly Runs $runs,
         private readonly RunView $view,
     ) {}
@@ -303,7 +303,7 @@ final class RunController
             ['kind' => ['required', 'in:soak,heat,starts'], 'plan' => ['required', 'array']],
             ['kind.in' => 'A run is a soak, a heat run or repeated starts.'],
         );
-        $file = JobFile::open($this->library, $job);
+        $file = JobFile::open($this->solutions, $job);
 
         return [$file, $this->user($request), $given['kind'], $this->runs->plan($file, $given['kind'], $given['plan'])];
     }

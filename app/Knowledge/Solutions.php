@@ -13,7 +13,7 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Supply\Description;
 
 /** Gives the knowledge of any description, and sees to it that it gets solved. */
-final class Library
+final class Solutions
 {
     /** Seconds after which a mains is asked for again that nobody has solved. */
     private const ASKED = 300;

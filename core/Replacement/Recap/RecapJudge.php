@@ -11,7 +11,7 @@ use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Duty;
 
 /** Replace, keep, or measure first, by the chosen school. What the schools hold and the ages: common practice. */
-final readonly class Judge
+final readonly class RecapJudge
 {
     /** Share of its computed life after which an electrolytic goes, and from which it is measured. */
     private const SPENT = 0.8;
