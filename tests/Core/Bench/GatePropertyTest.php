@@ -17,11 +17,13 @@ use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\Standing;
 use Oculant\Core\Bench\StoredCharge;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
 /** Whatever is entered in whatever order, struck out and overridden: no log leads round a gate. */
+#[Group('slow')]
 final class GatePropertyTest extends TestCase
 {
     use TestTrait;

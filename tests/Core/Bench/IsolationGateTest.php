@@ -11,6 +11,7 @@ use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\IsolationStanding;
 use Oculant\Core\Diagnosis\TestVerdicts;
 use Oculant\Core\Parts\Part;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
@@ -19,6 +20,7 @@ use Tests\Support\Supplies;
  * Mains where people touch (IEC 62368-1, EN 50678; common practice at the bench): until the barrier is proven whole,
  * nobody feeds the unit or hands it back.
  */
+#[Group('slow')]
 final class IsolationGateTest extends TestCase
 {
     private const GATES = [Gate::Limited, Gate::Mains, Gate::HandBack];

@@ -7,6 +7,7 @@ namespace Tests\Core\Circuit;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Supply\Description;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Ngspice;
 use Tests\Support\Supplies;
@@ -17,6 +18,7 @@ use Tests\Support\Supplies;
  * Bounds are the goals of the engine: DC within 0.5 % or 30 mV, ripple within 3 % where it is above 20 mV
  * (5 % for ripple of faulty circuits, whose currents lie far from the rated ones).
  */
+#[Group('slow')]
 final class NgspiceFixturesTest extends TestCase
 {
     /**

@@ -11,10 +11,12 @@ use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Practice\SimulatedTechnician;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
+#[Group('slow')]
 final class DiagnosisTest extends TestCase
 {
     /**

@@ -14,11 +14,13 @@ use Oculant\Core\Diagnosis\PartTests;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\PartKinds;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
 /** Tests of a part by itself: what they tell, what they cost, what they prove. */
+#[Group('slow')]
 final class PartTestsTest extends TestCase
 {
     /** By hand: one bit between two equals, less the 0.194 bits of a test that errs in 3 of 100. */

@@ -10,6 +10,7 @@ use Oculant\Core\Bench\FieldText;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
@@ -18,6 +19,7 @@ use Tests\Support\Supplies;
  * Rules of thumb of the trade, each a fact of common practice without a published source: the reasoning must come to
  * the same conclusion without having been told any of them.
  */
+#[Group('slow')]
 final class RulesOfThumbTest extends TestCase
 {
     /**

@@ -13,11 +13,13 @@ use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Practice\SimulatedTechnician;
 use Oculant\Core\Practice\SimulatedUnit;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
 /** What the technician sees and is told, from booking-in on. */
+#[Group('slow')]
 final class WorkupTest extends TestCase
 {
     public function testANewJobHasANextStepBeforeAnythingIsMeasured(): void

@@ -10,6 +10,7 @@ use Oculant\Core\Expectation\SlipFinder;
 use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Supply\Description;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
@@ -17,6 +18,7 @@ use Tests\Support\Supplies;
  * What is right in one mode and would be wrong in another (common practice), and the slips that need two grounds or
  * high ohms.
  */
+#[Group('slow')]
 final class CircumstanceTest extends TestCase
 {
     public function testAConstantCurrentOutputStandsAtTheTopOfItsRangeWithNothingOnIt(): void

@@ -9,6 +9,7 @@ use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Supply\Description;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
@@ -16,6 +17,7 @@ use Tests\Support\Supplies;
  * What a fault does to a whole supply, as any technician would foretell it with the diagram in hand (common practice).
  * Stated as dead, low, high, the same, or with more ripple; never as a number that the engine gave.
  */
+#[Group('slow')]
 final class FamilyFaultsTest extends TestCase
 {
     private const DEAD = 'dead';

@@ -8,6 +8,7 @@ use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Guide;
 use Oculant\Core\Expectation\Observation;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
@@ -16,6 +17,7 @@ use Tests\Support\Supplies;
  * reckoning is named). Each case: supply, part, fault, what is read at some points (least and most, volts of direct
  * voltage), and what is seen or heard.
  */
+#[Group('slow')]
 final class SwitchingFaultsTest extends TestCase
 {
     /** @var array<string, Observation> good units, by supply */

@@ -14,12 +14,14 @@ use Oculant\Core\PowerUp\MethodChoice;
 use Oculant\Core\PowerUp\Ramp;
 use Oculant\Core\Supply\SpiceExport;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Ngspice;
 use Tests\Support\Supplies;
 
 /** Lamp, ramp and low-voltage feed as the engine has them, beside ngspice with the same part values. */
+#[Group('slow')]
 final class LimitedPowerTest extends TestCase
 {
     /**

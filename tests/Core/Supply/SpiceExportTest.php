@@ -7,11 +7,13 @@ namespace Tests\Core\Supply;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Supply\SpiceExport;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Ngspice;
 use Tests\Support\Supplies;
 
 /** The exported netlist runs in ngspice and agrees with the solver (all faults of all supplies: bench/solver). */
+#[Group('slow')]
 final class SpiceExportTest extends TestCase
 {
     /** @return iterable<string, array{string, string, array<string, string>}> */

@@ -9,10 +9,12 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionRefused;
 use Oculant\Core\Supply\Template\Templates;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
 /** Every family drafts a supply that works in every mode, with its modes, interlocks, grounds and points. */
+#[Group('slow')]
 final class EveryFamilyTest extends TestCase
 {
     /** @return iterable<string, array{string}> */
