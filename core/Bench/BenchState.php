@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
+use Oculant\Core\Parts\Seen;
+
 /** What the log adds up to. Built by folding; nothing else is job truth. */
 final class BenchState
 {
@@ -29,7 +31,7 @@ final class BenchState
     public array $symptoms = [];
 
     /**
-     * @var list<array{entry: string, part: string, sees: string, text: string, isNew: bool}> isNew: seen on the part
+     * @var list<array{entry: string, part: string, sees: Seen, text: string, isNew: bool}> isNew: seen on the part
      *     that replaced it
      */
     public array $findings = [];

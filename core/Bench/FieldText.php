@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
-use Oculant\Core\Bench\Entry\Finding;
 use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\Entry\Tested;
 use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Seen;
 use Oculant\Core\Supply\Description;
 
 /**
@@ -265,7 +265,7 @@ final class FieldText
                 'kind' => 'fuse',
                 'payload' => ['part' => $ref, 'state' => $word],
             ],
-            $word !== 'other' && isset(Finding::SEES[$word]) => [
+            $word !== Seen::Other->value && Seen::tryFrom($word) !== null => [
                 'kind' => 'finding',
                 'payload' => ['part' => $ref, 'sees' => $word],
             ],

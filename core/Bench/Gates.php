@@ -8,6 +8,7 @@ use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Entry\Looked;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Quantity;
@@ -111,7 +112,7 @@ final readonly class Gates
     {
         return self::fuseBlew($supply, $state) ||
             array_intersect(['bang', 'smoke'], array_column($state->symptoms, 'symptom')) !== [] ||
-            str_contains($state->cause['fault'] ?? '', 'short') ||
+            FailureClass::shorts($state->cause['fault'] ?? '') ||
             array_filter(
                 self::outputs($supply),
                 static fn(string $id): bool => self::readsShorted($supply, $state, $id),

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Diagnosis\Mishap\Mishap;
+use Oculant\Core\Parts\Look;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -18,6 +19,7 @@ final readonly class Hypothesis
     public const UNKNOWN = 'unknown';
 
     /**
+     * @param list<Look>  $looks   what may be seen
      * @param list<self>  $both    the two faults of a pair; empty for a single fault
      * @param list<float> $degrees severities at which it is solved; empty if it has no degree
      * @param Unit|null   $in      what they are counted in; null if a technician has no name for it
@@ -32,7 +34,7 @@ final readonly class Hypothesis
         public float $weight,
         public bool $graded,
         public string $proof,
-        public string $looks,
+        public array $looks,
         public string $kind,
         public bool $comesAndGoes,
         public array $both = [],

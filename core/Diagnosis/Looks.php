@@ -6,7 +6,9 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Diagnosis\Evidence\PartEvidence;
 use Oculant\Core\Parts\FaultMode;
+use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Seen;
 
 /**
  * What the look of a part says about each of its fault modes (common practice: a good look is worth many measurements).
@@ -23,53 +25,36 @@ final class Looks
     /** Some faults show in half of all cases: having looked and seen nothing speaks a little against them. */
     private const UNSEEN = 0.6;
 
-    /** Words in which the fault modes say what is to be seen. */
-    private const WORDS = [
-        'bulging' => ['bulg', 'crust', 'vent'],
-        'burnt' => ['burnt', 'dark', 'brown', 'discolour', 'smoke', 'black', 'melted', 'varnish', 'red anode'],
-        'cracked' => ['crack', 'crater', 'piece missing', 'burst', 'split', 'blown', 'broken'],
-        'arc' => ['track', 'soot', 'flash'],
-        'reversed' => ['stripe'],
-        'joint' => ['ring around', 'joint', 'lifted copper', 'strands'],
-        'hot' => ['warm', 'hot', 'heat'],
-    ];
-
-    public static function evidence(string $label, Part $part, string $sees): PartEvidence
+    public static function evidence(string $label, Part $part, Seen $seen): PartEvidence
     {
-        if ($sees === 'other') {
+        if ($seen === Seen::Other) {
             return new PartEvidence($label, $part->ref, self::FITS);
         }
         $faults = [];
         foreach ($part->kind->faults($part) as $fault) {
-            $faults[$fault->name] = match ($sees) {
-                'well' => $fault->looks === '' ? 1.0 : self::UNSEEN,
-                'heat' => $fault->graded ? self::CIRCUMSTANCE : 1.0,
-                'rework' => in_array($fault->name, ['reversed', 'open', 'wrong'], true) ? self::CIRCUMSTANCE : 1.2,
-                'joint' => $fault->comesAndGoes || in_array($fault->name, ['open', 'resistive'], true)
+            $faults[$fault->name] = match ($seen) {
+                Seen::Well => $fault->looks === [] ? 1.0 : self::UNSEEN,
+                Seen::Heat => $fault->graded ? self::CIRCUMSTANCE : 1.0,
+                Seen::Rework => in_array($fault->name, ['reversed', 'open', 'wrong'], true) ? self::CIRCUMSTANCE : 1.2,
+                Seen::Joint => $fault->comesAndGoes || in_array($fault->name, ['open', 'resistive'], true)
                     ? self::FITS
                     : 1.0,
-                default => self::fits($fault, $sees) ? self::FITS : self::DAMAGED,
+                default => self::fits($fault, $seen) ? self::FITS : self::DAMAGED,
             };
         }
 
         return new PartEvidence($label, $part->ref, self::DAMAGED, 1.0, $faults);
     }
 
-    private static function fits(FaultMode $fault, string $sees): bool
+    private static function fits(FaultMode $fault, Seen $seen): bool
     {
-        if (
-            ($sees === 'reversed' && $fault->name === 'reversed') ||
-            ($sees === 'hot' && in_array($fault->name, ['leaky', 'short', 'shorted_turns', 'resistive'], true))
-        ) {
-            return true;
-        }
-        foreach (self::WORDS[$sees] ?? [] as $word) {
-            if (str_contains($fault->looks, $word)) {
-                return true;
-            }
-        }
-
-        return false;
+        return ($seen === Seen::Reversed && $fault->name === 'reversed') ||
+            ($seen === Seen::Hot && in_array($fault->name, ['leaky', 'short', 'shorted_turns', 'resistive'], true)) ||
+            in_array(
+                $seen,
+                array_merge(...array_map(static fn(Look $look): array => $look->seenAs(), $fault->looks)),
+                true,
+            );
     }
 
     /**
@@ -83,9 +68,9 @@ final class Looks
     {
         $worth = $looks = [];
         foreach ($dictionary->hypotheses as $id => $hypothesis) {
-            if ($hypothesis->looks !== '' && isset($parts[$hypothesis->ref])) {
+            if ($hypothesis->looks !== [] && isset($parts[$hypothesis->ref])) {
                 $worth[$hypothesis->ref] = ($worth[$hypothesis->ref] ?? 0.0) + ($belief->probability[$id] ?? 0.0);
-                $looks[$hypothesis->ref][] = $hypothesis->looks;
+                $looks[$hypothesis->ref][] = Look::words($hypothesis->looks);
             }
         }
         arsort($worth);

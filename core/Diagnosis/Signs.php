@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Parts\Breaking;
+use Oculant\Core\Parts\Look;
 
 /** What is seen or heard, predicted from the readings of a fault. */
 final class Signs
@@ -46,13 +47,13 @@ final class Signs
                 $dictionary,
                 $hypothesis,
                 static fn(Breaking $how): bool => $how->isHeard(),
-                '/crater/',
+                static fn(Look $look): bool => $look->wasHeard(),
             ),
             'smoke' => self::goes(
                 $dictionary,
                 $hypothesis,
                 static fn(Breaking $how): bool => $how->smokes(),
-                '/burn|smoke/',
+                static fn(Look $look): bool => $look->smoked(),
             ),
             'shock' => self::leadsToTheCase($dictionary->hypotheses[Hypothesis::of($hypothesis)] ?? null),
             'load' => in_array(
@@ -69,11 +70,16 @@ final class Signs
      * Whether what the fault takes along goes like that, or the fault itself looks like it.
      *
      * @param callable(Breaking): bool $like
+     * @param callable(Look): bool     $looksSo
      */
-    private static function goes(FaultDictionary $dictionary, string $hypothesis, callable $like, string $looks): bool
-    {
+    private static function goes(
+        FaultDictionary $dictionary,
+        string $hypothesis,
+        callable $like,
+        callable $looksSo,
+    ): bool {
         return array_filter($dictionary->how[$hypothesis] ?? [], $like) !== [] ||
-            preg_match($looks, $dictionary->hypotheses[Hypothesis::of($hypothesis)]->looks ?? '') === 1;
+            array_filter($dictionary->hypotheses[Hypothesis::of($hypothesis)]->looks ?? [], $looksSo) !== [];
     }
 
     /**

@@ -48,7 +48,7 @@ final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom
                 'no output',
                 2.5,
                 'Input present, output dead, output not shorted to ground.',
-                looks: 'crater or dark spot',
+                looks: [Look::Crater, Look::DarkSpot],
             ),
             new FaultMode(
                 'short',

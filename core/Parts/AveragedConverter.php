@@ -101,7 +101,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
                 graded: true,
                 degrees: [0.4, 1.5],
                 in: null,
-                looks: 'smell of varnish',
+                looks: [Look::SmellOfVarnish],
             ),
             ...array_map(
                 static fn(array $w): FaultMode => new FaultMode(

@@ -25,7 +25,7 @@ final class Capacitor extends FixedCapacitor
                 'shorted',
                 0.5,
                 'Ohms across it; lift one leg.',
-                looks: 'crack or crater',
+                looks: [Look::Crack, Look::Crater],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(

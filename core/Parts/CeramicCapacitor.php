@@ -25,7 +25,7 @@ final class CeramicCapacitor extends FixedCapacitor
                 'shorted',
                 0.5,
                 'Ohms across it; lift one leg.',
-                looks: 'hairline crack near one end',
+                looks: [Look::HairlineCrack],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(

@@ -50,14 +50,14 @@ final class CommonModeChoke extends Device implements Guards, Rated
                 'winding a open',
                 0.3,
                 'Ohms across each winding.',
-                looks: 'burnt end or cracked joint',
+                looks: [Look::BurntEnd, Look::CrackedJoint],
             ),
             new FaultMode(
                 'b_open',
                 'winding b open',
                 0.3,
                 'Ohms across each winding.',
-                looks: 'burnt end or cracked joint',
+                looks: [Look::BurntEnd, Look::CrackedJoint],
             ),
         ];
     }

@@ -43,7 +43,7 @@ final class Connector extends Contact
                 'Millivolts across the mated contact under load.',
                 graded: true,
                 degrees: [0.3, 30.0, 30e3],
-                looks: 'browned housing',
+                looks: [Look::Browned],
                 comesAndGoes: true,
             ),
         ];

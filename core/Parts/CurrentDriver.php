@@ -45,7 +45,7 @@ final class CurrentDriver extends LocalConverter
                 'Amperes through the string, or volts across its sense resistor.',
                 graded: true,
             ),
-            new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: 'crater'),
+            new FaultMode('input_short', 'input shorted', 1.2, 'Ohms across its input.', looks: [Look::Crater]),
         ];
     }
 

@@ -69,7 +69,7 @@ final class DcConverter extends LocalConverter
                 'input shorted',
                 1.2,
                 'Ohms across its input.',
-                looks: 'crater',
+                looks: [Look::Crater],
                 degrees: [5.0, 0.05],
             ),
         ];

@@ -54,7 +54,7 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
                 graded: true,
                 degrees: [0.5, 0.15, 0.04, 0.005],
                 in: Unit::Ratio,
-                looks: 'bulging vent, crust at the base, next to a heatsink',
+                looks: [Look::BulgingVent, Look::Crust, Look::NearHeat],
                 silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance ' .
                     'and ' .
                     'ESR tell.',
@@ -66,7 +66,7 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
                 'Leakage at working voltage through a resistor.',
                 graded: true,
                 degrees: self::leaks(self::working($part)),
-                looks: 'warm to a thermal probe',
+                looks: [Look::Warm],
                 silence: 'What feeds it is stiff: it shows in warmth and in a leakage test.',
             ),
             new FaultMode(
@@ -84,7 +84,7 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
                 graded: true,
                 degrees: [100.0, 12.0, 1.5],
                 in: null,
-                looks: 'stripe on the wrong side',
+                looks: [Look::WrongStripe],
                 silence: 'Another capacitor nearby, a stiff supply or a light load carries on for it: capacitance ' .
                     'and ' .
                     'ESR tell.',

@@ -44,6 +44,12 @@ enum FailureClass
         };
     }
 
+    /** Whether it joins what should be apart, wholly or over some turns. */
+    public static function shorts(string $fault): bool
+    {
+        return self::of($fault) === self::Short || $fault === 'shorted_turns';
+    }
+
     /** Whether it takes current that nothing should take, so that it goes away with its part. */
     public function burdens(): bool
     {

@@ -44,7 +44,7 @@ final class Fan extends Pair implements Consumes, ShowsSigns
                 'seized',
                 1.5,
                 'Turn it by hand, unplugged; it must spin freely.',
-                looks: 'dust, dry bearing',
+                looks: [Look::Dust, Look::DryBearing],
             ),
             new FaultMode('open', 'winding open', 0.8, 'Feed it from a bench supply.'),
         ];

@@ -16,7 +16,7 @@ final readonly class FaultMode
 {
     /**
      * @param bool         $graded true if its severity varies from unit to unit (dried, leaky, drifted)
-     * @param string       $looks  what may be seen
+     * @param list<Look>   $looks  what may be seen
      * @param string       $proof  how it is confirmed
      * @param bool         $comesAndGoes true if it can be there at one start and not at the next
      * @param string       $silence why a meter may not show it
@@ -31,7 +31,7 @@ final readonly class FaultMode
         public float $weight,
         public string $proof,
         public bool $graded = false,
-        public string $looks = '',
+        public array $looks = [],
         public string $silence = '',
         public bool $comesAndGoes = false,
         public array $degrees = [],

@@ -27,7 +27,7 @@ final class FilmCapacitor extends FixedCapacitor
                 'shorted',
                 0.15,
                 'Ohms across it; lift one leg.',
-                looks: 'melted side',
+                looks: [Look::Melted],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(

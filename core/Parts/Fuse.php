@@ -41,9 +41,19 @@ final class Fuse extends Contact implements Guards, Rated, ShowsSigns
                 'open',
                 3.0,
                 'Ohms across the fuse out of its holder; look at how the element parted.',
-                looks: 'element parted, glass may be grey or blackened',
+                looks: [Look::PartedElement, Look::BlackenedGlass],
             ),
         ];
+    }
+
+    /** The letters printed before its current: FF, F, M, T, TT (IEC 60127-1); empty if none are known. */
+    public static function speed(Part $fuse): string
+    {
+        $written = $fuse->written['rating'] ?? null;
+
+        return is_string($written) && preg_match('/^(FF|TT|F|T|M)/i', trim($written), $m) === 1
+            ? strtoupper($m[1])
+            : '';
     }
 
     /** It is meant to go by its own law; beside its rating only how much it carries. */

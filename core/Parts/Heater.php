@@ -36,7 +36,7 @@ final class Heater extends Pair implements Consumes, ShowsSigns
 
     public function faults(Part $part): array
     {
-        return [new FaultMode('open', 'open', 1.0, 'Ohms across it.', looks: 'does not glow')];
+        return [new FaultMode('open', 'open', 1.0, 'Ohms across it.', looks: [Look::NoGlow])];
     }
 
     public function deadChecks(Part $part): array

@@ -32,14 +32,14 @@ final class InductorPart extends Pair implements Rated
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'winding open', 0.3, 'Ohms across it.', looks: 'dark winding, broken end'),
+            new FaultMode('open', 'winding open', 0.3, 'Ohms across it.', looks: [Look::DarkWinding, Look::BrokenEnd]),
             new FaultMode(
                 'resistive',
                 'badly soldered',
                 0.15,
                 'Millivolts from its lead to the track under load; ohms across it while it is pressed.',
                 graded: true,
-                looks: 'ring around a lead',
+                looks: [Look::Ring],
                 comesAndGoes: true,
                 degrees: [0.5, 20.0, 300.0],
             ),
@@ -49,7 +49,7 @@ final class InductorPart extends Pair implements Rated
                 0.15,
                 'Compare its inductance with a twin; it runs hot.',
                 graded: true,
-                looks: 'dark varnish',
+                looks: [Look::DarkWinding],
                 silence: 'The mean current passes as before: it shows in interference and heat.',
             ),
         ];

@@ -38,7 +38,7 @@ final class InrushThermistor extends Pair implements Adjusts, Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'open', 1.0, 'Ohms across it, cold.', looks: 'cracked or burst disc'),
+            new FaultMode('open', 'open', 1.0, 'Ohms across it, cold.', looks: [Look::CrackedDisc]),
             new FaultMode(
                 'high',
                 'gone high',

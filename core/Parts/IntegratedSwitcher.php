@@ -53,7 +53,7 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
                 'drain to source shorted',
                 3.0,
                 'Ohms from drain to source, both ways.',
-                looks: 'crater or cracked case',
+                looks: [Look::Crater, Look::CrackedCase],
             ),
             new FaultMode(
                 'dead',

@@ -29,7 +29,7 @@ final class Joint extends Contact
                 'cracked',
                 2.0,
                 'Look with a loupe for a ring around the pin; ohms from pin to track.',
-                looks: 'dull ring around the pin',
+                looks: [Look::Ring],
                 comesAndGoes: true,
             ),
         ];

@@ -45,7 +45,7 @@ final class Lamp extends Pair implements Adjusts, ShowsSigns
                 'burnt out',
                 2.0,
                 'Ohms across it, out of its holder. A dark lamp alone proves nothing about the supply.',
-                looks: 'broken or blackened filament',
+                looks: [Look::BrokenFilament],
             ),
         ];
     }

@@ -50,7 +50,7 @@ final class Mosfet extends Device implements Rated
                 'shorted, all three legs',
                 3.0,
                 'Ohms from drain to source and to gate, both ways.',
-                looks: 'crater or cracked case',
+                looks: [Look::Crater, Look::CrackedCase],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(
@@ -58,7 +58,7 @@ final class Mosfet extends Device implements Rated
                 'open',
                 0.6,
                 'Diode test source to drain; swap for a good one.',
-                looks: 'piece missing',
+                looks: [Look::PieceMissing],
             ),
             new FaultMode(
                 'leaky_gate',

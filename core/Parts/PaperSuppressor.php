@@ -28,7 +28,7 @@ final class PaperSuppressor extends FixedCapacitor implements Guards
                 'shorted',
                 3.0,
                 'Ohms across it; look at the resin.',
-                looks: 'cracked clear resin, brown smoke trace',
+                looks: [Look::CrackedResin, Look::SmokeTrace],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(
@@ -38,14 +38,14 @@ final class PaperSuppressor extends FixedCapacitor implements Guards
                 'Insulation test at 500 V with one leg lifted.',
                 graded: true,
                 degrees: [1e6, 100e3, 3e3],
-                looks: 'cracked clear resin',
+                looks: [Look::CrackedResin],
             ),
             new FaultMode(
                 'open',
                 'burst open',
                 1.0,
                 'Capacitance with one leg lifted.',
-                looks: 'blown apart',
+                looks: [Look::BlownApart],
                 silence: 'It only keeps interference in or out; a receiver tells, a meter does not.',
             ),
         ];

@@ -42,7 +42,7 @@ class Potentiometer extends Device implements Rated
                 'wiper not touching',
                 2.0,
                 'Ohms from wiper to each end while it is turned: it must not jump.',
-                looks: 'worn or dusty track',
+                looks: [Look::Worn, Look::Dust],
                 comesAndGoes: true,
             ),
             new FaultMode('open', 'track open', 0.3, 'Ohms from end to end.'),

@@ -61,7 +61,7 @@ final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
                 'its switch shorted',
                 2.5,
                 'Ohms from its drain to the bulk minus.',
-                looks: 'crater',
+                looks: [Look::Crater],
             ),
             new FaultMode('dead', 'does not boost', 1.2, 'The bulk sits at the plain rectified mains.'),
             new FaultMode('diode_short', 'boost diode shorted', 0.6, 'Diode test of the boost diode, both ways.'),

@@ -35,7 +35,7 @@ final class PtcThermistor extends Pair implements Decides, Guards
     public function faults(Part $part): array
     {
         return [
-            new FaultMode('open', 'open', 1.2, 'Ohms across it, cold.', looks: 'cracked, burst or loose disc'),
+            new FaultMode('open', 'open', 1.2, 'Ohms across it, cold.', looks: [Look::CrackedDisc, Look::LooseDisc]),
             new FaultMode('short', 'shorted', 0.2, 'Ohms across it, cold.'),
         ];
     }

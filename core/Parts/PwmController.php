@@ -75,7 +75,7 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
                 'supply pin shorted',
                 1.0,
                 'Ohms from its supply pin to its ground, the capacitor considered.',
-                looks: 'crater',
+                looks: [Look::Crater],
             ),
             new FaultMode(
                 'greedy',

@@ -50,7 +50,7 @@ abstract class Rectifier extends Pair implements Rated
                 'open',
                 1.0,
                 'Diode test both ways: OL both ways.',
-                looks: 'cracked body',
+                looks: [Look::CrackedBody],
                 silence: 'It works only at a moment that no mode has: a kick of a coil, a reversal, a surge.',
             ),
             new FaultMode(
@@ -59,7 +59,7 @@ abstract class Rectifier extends Pair implements Rated
                 0.15,
                 'Millivolts from its lead to the track under load; press on it with something that insulates.',
                 graded: true,
-                looks: 'ring around a lead, browned board',
+                looks: [Look::Ring, Look::BrownedBoard],
                 silence: 'It carries too little for its joint to matter.',
                 comesAndGoes: true,
                 degrees: [0.5, 20.0, 300.0],

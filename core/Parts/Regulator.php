@@ -55,7 +55,7 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
                 'no output',
                 3.0,
                 'Input present, output dead, output not shorted to ground: that is the regulator.',
-                looks: 'crater or dark spot',
+                looks: [Look::Crater, Look::DarkSpot],
             ),
             new FaultMode(
                 'short',
@@ -69,7 +69,7 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
                 'output shorted to common',
                 1.0,
                 'Ohms from output to common with the pin lifted.',
-                looks: 'crater or dark spot',
+                looks: [Look::Crater, Look::DarkSpot],
                 degrees: [30.0, 4.0, 0.8, 0.05],
             ),
             new FaultMode(
@@ -77,7 +77,7 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
                 'input shorted to common',
                 0.7,
                 'Ohms from input to common with the pin lifted.',
-                looks: 'crater or dark spot',
+                looks: [Look::Crater, Look::DarkSpot],
                 degrees: [10.0, 1.5, 0.05],
             ),
             new FaultMode(

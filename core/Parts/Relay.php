@@ -51,7 +51,7 @@ final class Relay extends Device implements Decides, ShowsSigns
                 'contact does not close',
                 1.2,
                 'Coil voltage present and it clicks: volts across the closed contact.',
-                looks: 'burnt contacts',
+                looks: [Look::BurntContacts],
                 comesAndGoes: true,
             ),
             new FaultMode('welded', 'contact welded', 0.8, 'Ohms across the contact with the coil at rest.'),
@@ -62,7 +62,7 @@ final class Relay extends Device implements Decides, ShowsSigns
                 'Millivolts across the closed contact under load.',
                 graded: true,
                 degrees: [0.3, 30.0, 30e3],
-                looks: 'browned cover',
+                looks: [Look::Browned],
                 comesAndGoes: true,
             ),
         ];

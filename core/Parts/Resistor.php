@@ -46,7 +46,7 @@ final class Resistor extends Pair implements Rated
                 'open',
                 0.5 * $strain,
                 'Ohms with one leg lifted.',
-                looks: 'burnt body or cracked coating',
+                looks: [Look::BurntBody, Look::CrackedCoating],
                 silence: 'What is beside it carries on for it, or nothing in these modes asks for it.',
             ),
             new FaultMode(
@@ -57,7 +57,7 @@ final class Resistor extends Pair implements Rated
                 graded: true,
                 degrees: [1.25, 4.0, 40.0],
                 in: Unit::Ratio,
-                looks: 'discoloured bands',
+                looks: [Look::Discoloured],
                 silence: 'What is beside it carries on for it, or nothing in these modes asks for it.',
             ),
             new FaultMode(

@@ -37,7 +37,7 @@ final class Selector extends Device
                 'contact open',
                 1.0,
                 'Ohms from the common contact to the chosen tap.',
-                looks: 'burnt or loose plug',
+                looks: [Look::BurntPlug],
             ),
             new FaultMode('wrong', 'set to the other voltage', 0.5, 'Read the selector; measure the tap it joins.'),
         ];

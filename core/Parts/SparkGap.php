@@ -33,7 +33,7 @@ final class SparkGap extends Pair implements Guards
                 'carbon track',
                 0.5,
                 'Look for soot; a low-voltage meter may not see it, an insulation tester does.',
-                looks: 'black track between the tips',
+                looks: [Look::CarbonTrack],
             ),
         ];
     }

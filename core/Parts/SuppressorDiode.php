@@ -40,7 +40,7 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
                 2.0,
                 'Ohms across it, one leg lifted: it sacrifices itself by shorting.',
                 degrees: [5.0, 0.05],
-                looks: 'cracked or blown body',
+                looks: [Look::CrackedBody, Look::BlownApart],
             ),
             new FaultMode(
                 'leaky',

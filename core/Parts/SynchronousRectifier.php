@@ -44,7 +44,7 @@ final class SynchronousRectifier extends Pair implements Rated
                 'not driven',
                 1.0,
                 'Its drop under load is that of a diode, not of a few milliohms; it runs hot.',
-                looks: 'browned board',
+                looks: [Look::BrownedBoard],
             ),
             new FaultMode('open', 'open', 0.4, 'Diode test: OL both ways.'),
         ];

@@ -44,7 +44,7 @@ final class Tantalum extends Pair implements Decides, Rated, StoresCharge
                 'shorted',
                 4.0,
                 'Ohms stay low both ways; along a rail the reading is smallest at the shorted one.',
-                looks: 'dark spot or burnt crater',
+                looks: [Look::DarkSpot, Look::BurntCrater],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(

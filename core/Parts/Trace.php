@@ -32,7 +32,7 @@ final class Trace extends Contact
                 'burnt or cracked',
                 0.4,
                 'Ohms along the track with a needle probe.',
-                looks: 'dark board, lifted copper',
+                looks: [Look::BrownedBoard, Look::LiftedCopper],
                 comesAndGoes: true,
             ),
         ];

@@ -214,7 +214,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
                 graded: true,
                 degrees: [0.3, 2.0, 10.0],
                 in: null,
-                looks: 'dark wrapping, smell of varnish',
+                looks: [Look::DarkWinding, Look::SmellOfVarnish],
             ),
         ];
         foreach (self::SECONDARIES as $number => [$first, $tap]) {
@@ -265,7 +265,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
             0.06,
             'Millivolts from its pin to the track under load; press on the pin with something that insulates.',
             graded: true,
-            looks: 'ring around a pin, browned board',
+            looks: [Look::Ring, Look::BrownedBoard],
             silence: 'It carries too little for its joint to matter.',
             comesAndGoes: true,
             degrees: [0.5, 20.0, 300.0],

@@ -53,7 +53,7 @@ final class Transistor extends Device implements Rated
                 'collector to emitter shorted',
                 $power ? 3.0 : 0.6,
                 'Ohms from collector to emitter, both ways.',
-                looks: $power ? 'crater' : '',
+                looks: $power ? [Look::Crater] : [],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(

@@ -59,7 +59,7 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
                 0.8,
                 'Swap it for a good one; watch for a flash at switch-on.',
                 degrees: [1e3, 20.0],
-                looks: 'red anode, flash inside',
+                looks: [Look::RedAnode, Look::FlashInside],
             ),
             new FaultMode(
                 'gassy',
@@ -69,7 +69,7 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
                 graded: true,
                 degrees: [1.4, 7.0],
                 in: Unit::Ratio,
-                looks: 'blue glow, red anode',
+                looks: [Look::BlueGlow, Look::RedAnode],
             ),
             new FaultMode(
                 'weak',
@@ -79,27 +79,21 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
                 graded: true,
                 degrees: [0.65, 0.2, 0.02],
                 in: Unit::Ratio,
-                looks: 'worn, mirror gone brown at its edge',
+                looks: [Look::Worn, Look::BrownMirror],
             ),
             new FaultMode(
                 'no_emission',
                 'no emission',
                 1.5,
                 'Its stage draws nothing though the heater glows; swap it.',
-                looks: 'white getter if air came in',
+                looks: [Look::WhiteGetter],
             ),
         ];
 
         return $part->has('h1')
             ? [
                 ...$faults,
-                new FaultMode(
-                    'heater_open',
-                    'heater open',
-                    1.0,
-                    'Ohms across its heater pins.',
-                    looks: 'does not glow',
-                ),
+                new FaultMode('heater_open', 'heater open', 1.0, 'Ohms across its heater pins.', looks: [Look::NoGlow]),
             ]
             : $faults;
     }

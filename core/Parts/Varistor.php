@@ -38,7 +38,7 @@ final class Varistor extends Pair implements Guards, Rated
                 1.5,
                 'Ohms across it; look for what surged.',
                 degrees: [10.0, 0.05],
-                looks: 'split, black, swollen',
+                looks: [Look::Split, Look::Blackened, Look::Swollen],
             ),
             new FaultMode(
                 'leaky',
@@ -47,7 +47,7 @@ final class Varistor extends Pair implements Guards, Rated
                 'Insulation test at 250 V, one leg lifted; a warm varistor is degraded.',
                 graded: true,
                 degrees: [300e3, 5e3, 100.0],
-                looks: 'discoloured coating',
+                looks: [Look::Discoloured],
                 silence: 'It works only when struck: nothing shows before the next surge.',
             ),
             new FaultMode(
@@ -55,7 +55,7 @@ final class Varistor extends Pair implements Guards, Rated
                 'blown open',
                 0.3,
                 'Look at it; the unit works without it, unprotected.',
-                looks: 'piece missing',
+                looks: [Look::PieceMissing],
                 silence: 'It works only when struck: nothing shows before the next surge.',
             ),
         ];

@@ -32,7 +32,7 @@ final class Wire extends Contact
                 'broken or off',
                 0.6,
                 'Ohms from end to end while it is moved gently.',
-                looks: 'chafed, broken strands at the lug',
+                looks: [Look::BrokenStrands],
                 comesAndGoes: true,
             ),
             new FaultMode(
@@ -42,7 +42,7 @@ final class Wire extends Contact
                 'Millivolts along it under load.',
                 graded: true,
                 degrees: [0.3, 30.0, 30e3],
-                looks: 'green copper',
+                looks: [Look::GreenCopper],
                 comesAndGoes: true,
             ),
         ];

@@ -37,7 +37,7 @@ final class XCapacitor extends FixedCapacitor implements Guards
                 'shorted',
                 0.4,
                 'Ohms across it; lift one leg.',
-                looks: 'burst case',
+                looks: [Look::BurstCase],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(
@@ -46,7 +46,7 @@ final class XCapacitor extends FixedCapacitor implements Guards
                 0.3,
                 'Insulation test at its working voltage, one leg lifted.',
                 graded: true,
-                looks: 'browned side',
+                looks: [Look::Browned],
                 degrees: [100e3, 2e3, 50.0],
             ),
             new FaultMode(

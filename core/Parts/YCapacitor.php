@@ -42,7 +42,7 @@ final class YCapacitor extends FixedCapacitor implements Guards
                 'shorted',
                 0.1,
                 'Ohms from the mains side to the output: any low reading condemns the unit until the part is found.',
-                looks: 'crack',
+                looks: [Look::Crack],
                 degrees: [1.5, 0.05],
             ),
             new FaultMode(

@@ -87,8 +87,8 @@ final readonly class FuseChoice
             : Quantity::write($rating, Unit::Ampere);
         $amperes = self::steady($supply, $fuse);
         $isHot = $supply->isHot($fuse->node('a'));
-        $slow = preg_match('/^T/i', $written) === 1;
-        $fast = preg_match('/^F/i', $written) === 1;
+        $slow = in_array(Fuse::speed($fuse), ['T', 'TT'], true);
+        $fast = in_array(Fuse::speed($fuse), ['F', 'FF'], true);
         $ratio = $rating / max($amperes, 1e-6);
         $checks = array_map(
             static fn(DeadCheck $c): array => ['id' => $c->id, 'where' => $c->where],

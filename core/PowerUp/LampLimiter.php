@@ -11,6 +11,7 @@ use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Destruction;
 use Oculant\Core\Expectation\Phase;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\Lamp;
 use Oculant\Core\Parts\Mains;
 use Oculant\Core\Quantity\Duration;
@@ -123,7 +124,7 @@ final readonly class LampLimiter
         foreach (FuseChecks::of($this->supply) as $check) {
             $part = $this->supply->part(explode('.', $check->id)[0]);
             foreach ($part->kind->faults($part) as $fault) {
-                if (str_contains($fault->name, 'short')) {
+                if (FailureClass::shorts($fault->name)) {
                     $usual[$part->ref] ??= [
                         'title' => "{$part->ref} {$fault->title}",
                         'faults' => [$part->ref => $fault->name],

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement;
 
 use Oculant\Core\Parts\Body;
+use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
@@ -57,11 +58,8 @@ final readonly class Component
         if (is_string($part->written['tolerance'] ?? null) && isset($part->tolerances['value'])) {
             $data[Attribute::Tolerance->value] = $part->tolerances['value'];
         }
-        if (
-            $part->kind->name() === 'fuse' &&
-            preg_match('/^(FF|TT|F|T|M)/', (string) ($part->written['rating'] ?? ''), $m) === 1
-        ) {
-            $words['speed'] = $m[1];
+        if ($part->kind instanceof Fuse && Fuse::speed($part) !== '') {
+            $words['speed'] = Fuse::speed($part);
         }
         $type = is_scalar($part->written['type'] ?? null) ? (string) $part->written['type'] : '';
         $known = KnownTypes::of($type);

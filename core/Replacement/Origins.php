@@ -8,6 +8,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\Rating;
+use Oculant\Core\Parts\Seen;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
@@ -219,7 +220,7 @@ final readonly class Origins
         }
         $seen = array_filter(
             $this->state->findings,
-            fn(array $f): bool => $f['part'] === $this->place->part->ref && $f['sees'] === 'heat',
+            fn(array $f): bool => $f['part'] === $this->place->part->ref && $f['sees'] === Seen::Heat,
         );
         $names = implode(
             ', ',

@@ -115,7 +115,7 @@ final class KnowledgeTest extends FeatureTestCase
             $share,
             false,
             '',
-            '',
+            [],
             'resistor',
             false,
             mishap: new SolderBridge($supply->point('TP3')->node, $supply->point('TP4')->node, []),

@@ -19,6 +19,7 @@ use Oculant\Core\Parts\BreaksDown;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Parts\StoresCharge;
@@ -146,7 +147,7 @@ final class BenchResource extends JsonResource
                     'fault' => $h->fault,
                     'title' => $h->title,
                     'proof' => $h->proof,
-                    'looks' => $h->looks,
+                    'looks' => Look::words($h->looks),
                 ],
                 array_merge(...array_map(static fn(Hypothesis $h): array => $h->each(), $suspect->members)),
             ),

@@ -8,25 +8,12 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
+use Oculant\Core\Parts\Seen;
 use Oculant\Core\Supply\Description;
 
 /** Something seen on a part; or that somebody looked and it looks well. */
 final class Finding implements EntryKind
 {
-    public const SEES = [
-        'bulging' => 'bulging or leaking',
-        'burnt' => 'burnt or dark',
-        'cracked' => 'cracked or a piece missing',
-        'arc' => 'arc or carbon track',
-        'reversed' => 'fitted the wrong way round',
-        'joint' => 'cracked or dull joint',
-        'heat' => 'beside something hot',
-        'rework' => 'worked on before',
-        'hot' => 'hotter than it should be (probe or camera)',
-        'well' => 'looks well',
-        'other' => 'something else',
-    ];
-
     public function name(): string
     {
         return 'finding';
@@ -34,7 +21,7 @@ final class Finding implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
-        $sees = isset($payload['sees']) ? Payload::choice($payload, 'sees', array_keys(self::SEES)) : 'other';
+        $sees = isset($payload['sees']) ? Payload::choice($payload, 'sees', array_keys(Seen::options())) : 'other';
 
         return [
             'part' => Payload::part($payload, $supply),
@@ -51,7 +38,7 @@ final class Finding implements EntryKind
         $state->findings[] = [
             'entry' => $entry->id,
             'part' => (string) $entry->payload['part'],
-            'sees' => (string) ($entry->payload['sees'] ?? 'other'),
+            'sees' => self::seen($entry),
             'text' => self::words($entry),
             'isNew' => in_array($entry->payload['part'], $state->replaced(), true),
         ];
@@ -62,13 +49,18 @@ final class Finding implements EntryKind
         return "Seen on {$entry->payload['part']}: " . self::words($entry);
     }
 
+    private static function seen(LogEntry $entry): Seen
+    {
+        return Seen::from((string) ($entry->payload['sees'] ?? Seen::Other->value));
+    }
+
     private static function words(LogEntry $entry): string
     {
-        $sees = (string) ($entry->payload['sees'] ?? 'other');
+        $seen = self::seen($entry);
 
         return implode(
             ', ',
-            array_filter([$sees === 'other' ? '' : self::SEES[$sees], (string) $entry->payload['text']]),
+            array_filter([$seen === Seen::Other ? '' : $seen->words(), (string) $entry->payload['text']]),
         );
     }
 }

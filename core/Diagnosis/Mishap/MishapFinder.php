@@ -339,7 +339,7 @@ final class MishapFinder
             $share,
             false,
             $proof,
-            '',
+            [],
             $part->kind->name(),
             false,
             mishap: $mishap,

@@ -12,6 +12,7 @@ use Oculant\Core\Expectation\CapacitorLife;
 use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rating;
+use Oculant\Core\Parts\Seen;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Replacement\Attribute;
@@ -30,7 +31,7 @@ use Oculant\Core\Supply\Description;
 final readonly class Plan
 {
     /** Sights that speak against a capacitor. */
-    private const BAD_SIGHTS = ['bulging', 'burnt', 'cracked', 'reversed', 'hot'];
+    private const BAD_SIGHTS = [Seen::Bulging, Seen::Burnt, Seen::Cracked, Seen::Reversed, Seen::Hot];
 
     /** Watts from which something screwed to a heatsink wants a new pad (common practice). */
     private const PAD_WATTS = 0.5;
@@ -173,7 +174,7 @@ final readonly class Plan
         $isBesideHeat = false;
         foreach ($state->findings as $finding) {
             if ($finding['part'] === $ref && !$finding['isNew']) {
-                $isBesideHeat = $isBesideHeat || $finding['sees'] === 'heat';
+                $isBesideHeat = $isBesideHeat || $finding['sees'] === Seen::Heat;
                 if (in_array($finding['sees'], self::BAD_SIGHTS, true)) {
                     $bad[] = "Seen: {$finding['text']}.";
                 }

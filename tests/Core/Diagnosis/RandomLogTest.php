@@ -6,7 +6,6 @@ namespace Tests\Core\Diagnosis;
 
 use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Eliminated;
-use Oculant\Core\Bench\Entry\Finding;
 use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Substituted;
 use Oculant\Core\Bench\Entry\Symptom;
@@ -14,6 +13,7 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Reasoner;
 use Oculant\Core\Diagnosis\Workup;
+use Oculant\Core\Parts\Seen;
 use Oculant\Core\Supply\Description;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
@@ -118,7 +118,7 @@ final class RandomLogTest extends TestCase
                 'power',
                 ['power' => $one(['unplugged', 'live', 'limited']), 'mode' => $one(array_keys($supply->modes))],
             ],
-            2 => ['finding', ['part' => $part, 'sees' => $one(array_keys(Finding::SEES)), 'text' => 'so it looks']],
+            2 => ['finding', ['part' => $part, 'sees' => $one(array_keys(Seen::options())), 'text' => 'so it looks']],
             3 => ['fuse', ['part' => $part, 'state' => $one(array_keys(FuseLook::STATES))]],
             4 => ['tested', ['part' => $part, 'verdict' => $one(['good', 'bad'])]],
             5 => [

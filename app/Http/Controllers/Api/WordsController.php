@@ -8,7 +8,6 @@ use Illuminate\Http\JsonResponse;
 use Oculant\Core\Bench\ChangeKind;
 use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Eliminated;
-use Oculant\Core\Bench\Entry\Finding;
 use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Idea;
 use Oculant\Core\Bench\Entry\IsolationTest;
@@ -18,6 +17,7 @@ use Oculant\Core\Bench\Entry\Substituted;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\Entry\Taken;
 use Oculant\Core\Bench\PowerMethod;
+use Oculant\Core\Parts\Seen;
 use OpenApi\Attributes as OA;
 
 /** The words that entries choose from; nothing of any workshop is in them. */
@@ -42,7 +42,7 @@ final class WordsController
         return new JsonResponse([
             'symptoms' => self::options(Symptom::WORDS),
             'conditions' => self::options(Background::CONDITIONS),
-            'sees' => self::options(Finding::SEES),
+            'sees' => self::options(Seen::options()),
             'fuse' => self::options(FuseLook::STATES),
             'how' => self::options(Eliminated::HOW),
             'substitution' => self::options(Substituted::WHAT),
