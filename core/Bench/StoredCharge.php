@@ -22,6 +22,11 @@ final readonly class StoredCharge
     /** Coulombs above which a charged capacitor is hazardous at such a voltage (IEC 61010-1, 6.3.1 c, from memory). */
     public const CHARGE = 45e-6;
 
+    /** Volts above which the energy decides and not the charge, and its limit in joules (IEC 61010-1, 6.3.1 c). */
+    public const TUBE = 15e3;
+
+    public const TUBE_ENERGY = 0.35;
+
     /** Joules that burn and weld at any voltage (hazardous energy level of IEC 60950-1, from memory). */
     public const ENERGY = 20.0;
 
@@ -53,14 +58,22 @@ final readonly class StoredCharge
             $volts = self::bound($supply, $part);
             if (
                 $part->kind instanceof HoldsHighVoltage ||
-                (($volts > self::TOUCH && $farads * $volts > self::CHARGE) ||
-                    ($farads * $volts ** 2) / 2 > self::ENERGY)
+                self::isFelt($volts, $farads) ||
+                ($farads * $volts ** 2) / 2 > self::ENERGY
             ) {
                 $hazards[(string) $ref] = $volts;
             }
         }
 
         return $hazards;
+    }
+
+    /** Whether so much charge at such a voltage is more than a start. */
+    public static function isFelt(float $volts, float $farads): bool
+    {
+        return $volts > self::TUBE
+            ? ($farads * $volts ** 2) / 2 > self::TUBE_ENERGY
+            : $volts > self::TOUCH && $farads * $volts > self::CHARGE;
     }
 
     /** @return list<string> references still to be measured, or to be measured again */

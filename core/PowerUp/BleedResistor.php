@@ -84,10 +84,10 @@ final readonly class BleedResistor
         return $this->volts <= $left ? 0.0 : $this->ohms * $this->farads * log($this->volts / $left);
     }
 
-    /** True if one resistor cannot stand the voltage. */
-    public function isPair(): bool
+    /** How many in series it takes to stand the voltage. */
+    public function count(): int
     {
-        return $this->volts > self::ELEMENT;
+        return (int) max(1, ceil($this->volts / self::ELEMENT));
     }
 
     /** "2.2 kΩ 5 W, 325 V across it at first (48 W for an instant, 7.4 J in all)". */
@@ -95,7 +95,7 @@ final readonly class BleedResistor
     {
         return sprintf(
             '%s%s %s%s, %s across it at first (%s for an instant, %.2g J in all), insulated clips',
-            $this->isPair() ? 'two in series making ' : '',
+            $this->count() > 1 ? "{$this->count()} in series making " : '',
             Quantity::write($this->ohms, Unit::Ohm, 2),
             Quantity::write($this->watts, Unit::Watt, 2),
             $this->watts >= self::WIREWOUND ? ' wirewound' : '',

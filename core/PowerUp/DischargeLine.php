@@ -101,18 +101,9 @@ final readonly class DischargeLine
 
     private function why(): string
     {
-        $charge = $this->farads * $this->held;
         $over = array_filter([
             $this->held > StoredCharge::TOUCH
-                ? sprintf(
-                    'above 60 V DC (hazardous live, IEC 61010-1 and ES1 of IEC 62368-1)%s',
-                    $charge > StoredCharge::CHARGE
-                        ? sprintf(
-                            ', %s µC of charge (limit 45 µC, IEC 61010-1, from memory)',
-                            number_format($charge * 1e6, 0, '.', ' '),
-                        )
-                        : ', but so little charge that it only startles (45 µC, IEC 61010-1, from memory)',
-                )
+                ? 'above 60 V DC (hazardous live, IEC 61010-1 and ES1 of IEC 62368-1)' . $this->felt()
                 : '',
             $this->joules() > StoredCharge::ENERGY
                 ? 'more than 20 J: it burns and welds at any voltage (IEC 60950-1, from memory)'
@@ -122,5 +113,29 @@ final readonly class DischargeLine
         return $over === []
             ? 'Below the touch limit of 60 V DC, and too little energy to burn.'
             : ucfirst(implode('; ', $over)) . '.';
+    }
+
+    private function felt(): string
+    {
+        $isTube = $this->held > StoredCharge::TUBE;
+        $limit = $isTube
+            ? Quantity::write(StoredCharge::TUBE_ENERGY, Unit::Joule) . ' above 15 kV'
+            : self::microcoulombs(StoredCharge::CHARGE);
+        if (!StoredCharge::isFelt($this->held, $this->farads)) {
+            return sprintf(', but so little of it that it only startles (%s, IEC 61010-1, from memory)', $limit);
+        }
+
+        return sprintf(
+            ', %s (limit %s, IEC 61010-1, from memory)',
+            $isTube
+                ? Quantity::write($this->joules(), Unit::Joule, 2)
+                : self::microcoulombs($this->farads * $this->held) . ' of charge',
+            $limit,
+        );
+    }
+
+    private static function microcoulombs(float $coulombs): string
+    {
+        return number_format($coulombs * 1e6, 0, '.', ' ') . ' µC';
     }
 }

@@ -26,8 +26,20 @@ final readonly class Reforming
 
     private const LEAST = 3e-6;
 
-    /** Amperes that the resistor lets through at most: more warms the capacitor where it is thin (common practice). */
-    private const MOST = 5e-3;
+    /** Times the limit that the resistor lets through, so that at the limit the part has nine tenths of the voltage. */
+    private const TIMES = 10.0;
+
+    /** Amperes that flow at least into a short: less takes hours to charge even a small one (common practice). */
+    private const LEAST_CURRENT = 1e-3;
+
+    /** Amperes that warm no capacitor where it is thin, whatever its size (common practice). */
+    private const MILD = 5e-3;
+
+    /** Watts that a can of any size stands inside, at worst half the voltage across it (common practice). */
+    private const INSIDE = 1.0;
+
+    /** Share of the set voltage that may still stand across the resistor once the part holds its own. */
+    private const HELD = 0.1;
 
     /** Shares of the rated voltage. */
     private const STEPS = [0.25, 0.5, 0.75, 0.9, 1.0];
@@ -38,8 +50,10 @@ final readonly class Reforming
     /** Time constants until the resistor no longer decides what flows. */
     private const CHARGED = 5.0;
 
-    /** Times the limit at which it is given up, if it stays there. */
+    /** Times the limit at which it is given up if it stays there, or the share of the voltage that it never takes. */
     private const HOPELESS = 5.0;
+
+    private const NEVER = 0.5;
 
     private const GIVE_UP_MINUTES = 30;
 
@@ -71,8 +85,9 @@ final readonly class Reforming
     /** @param float $volts rated */
     public static function for(Part $part, float $volts, float $farads): self
     {
-        // The limit must get through it with the voltage nearly all across the capacitor.
-        $most = max(self::MOST / 5, min(self::MOST, 10 * self::limitOf($farads, $volts)));
+        $limit = max(self::LEAST, self::LEAKAGE * $farads * $volts);
+        $bearable = max(self::MILD, (4 * self::INSIDE) / $volts);
+        $most = max(self::LEAST_CURRENT, min(self::TIMES * $limit, $bearable));
 
         return new self($part, $volts, $farads, PreferredValues::E12->atLeast($volts / $most));
     }
@@ -83,9 +98,16 @@ final readonly class Reforming
         return max(self::LEAST, self::LEAKAGE * $this->farads * $volts);
     }
 
-    private static function limitOf(float $farads, float $volts): float
+    /** @return float volts across the resistor under which the part is formed for what is set */
+    public function drop(float $set): float
     {
-        return max(self::LEAST, self::LEAKAGE * $farads * $volts);
+        return min($this->limit($set) * $this->ohms, self::HELD * $set);
+    }
+
+    /** @return float amperes at which it is hopeless: more than five times the limit, or all that the resistor gives */
+    public function hopeless(): float
+    {
+        return min(self::HOPELESS * $this->limit($this->volts), (self::NEVER * $this->volts) / $this->ohms);
     }
 
     /** @return float seconds at one step */
@@ -106,12 +128,11 @@ final readonly class Reforming
         $steps = [];
         foreach (self::STEPS as $share) {
             $volts = $this->set($share);
-            $drop = $this->limit($volts) * $this->ohms;
             $steps[] = [
                 'set' => Quantity::write($volts, Unit::Volt, 3),
                 'hold' => Duration::write($this->hold()),
-                'limit' => Quantity::write($this->limit($volts), Unit::Ampere, 2),
-                'drop' => Quantity::volts(min($drop, 0.9 * $volts)),
+                'limit' => Quantity::write($this->drop($volts) / $this->ohms, Unit::Ampere, 2),
+                'drop' => Quantity::volts($this->drop($volts)),
             ];
         }
 
@@ -127,11 +148,13 @@ final readonly class Reforming
             'steps' => $steps,
             'stop' => sprintf(
                 'Go on when the volts across the resistor are under the drop of the step and still falling. ' .
-                    'Done when it draws less than %s at %s. Give it up if it stays above %s for %d minutes, gets ' .
-                    'warm, or rises again.',
-                Quantity::write($this->limit($this->volts), Unit::Ampere, 2),
+                    'Done when it draws less than %s at %s and %s of that stand across itself. Give it up if it ' .
+                    'stays above %s (%s across the resistor) for %d minutes, gets warm, or rises again.',
+                Quantity::write($this->drop($this->volts) / $this->ohms, Unit::Ampere, 2),
                 Quantity::write($this->volts, Unit::Volt),
-                Quantity::write(self::HOPELESS * $this->limit($this->volts), Unit::Ampere, 2),
+                Quantity::write($this->volts - $this->drop($this->volts), Unit::Volt, 3),
+                Quantity::write($this->hopeless(), Unit::Ampere, 2),
+                Quantity::write($this->hopeless() * $this->ohms, Unit::Volt, 2),
                 self::GIVE_UP_MINUTES,
             ),
             'time' => sprintf('about %s in all', Duration::write(count(self::STEPS) * $this->hold())),
@@ -147,7 +170,7 @@ final readonly class Reforming
     }
 
     /** The next of the usual sizes above what it burns if the capacitor is a short. */
-    private function watts(): float
+    public function watts(): float
     {
         foreach ([0.25, 0.5, 1.0, 2.0, 5.0, 10.0] as $size) {
             if ($size >= $this->volts ** 2 / $this->ohms) {

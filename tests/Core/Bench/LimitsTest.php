@@ -251,11 +251,7 @@ final class LimitsTest extends TestCase
             ['photo' => 'board', 'target' => 'TP3', 'x' => 1, 'y' => 1],
             ['photo' => 'board', 'target' => 'TP3', 'x' => 1, 'y' => 1.001],
         ];
-        yield 'more volts than any tube has' => [
-            'reading',
-            ['text' => 'tp3-tp4 70 kV'],
-            ['text' => 'tp3-tp4 70.1 kV'],
-        ];
+        yield 'more volts than any tube has' => ['reading', ['text' => 'tp3-tp4 70 kV'], ['text' => 'tp3-tp4 70.1 kV']];
         $strip = static fn(string $amperes, int $parts = 2): array => [
             'method' => 'injected',
             'current' => $amperes,

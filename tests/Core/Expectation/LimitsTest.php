@@ -40,14 +40,14 @@ final class LimitsTest extends TestCase
         yield 'half the rail the wrong way' => [-7.5, VerdictWord::WrongPolarity];
         yield 'very low' => [8.99, VerdictWord::VeryLow];
         yield 'low' => [9.0, VerdictWord::Low];
-        yield 'below the meter\'s doubt at the lower limit' => [14.60, VerdictWord::Low];
+        yield 'below the meter\'s doubt at the lower limit' => [14.6, VerdictWord::Low];
         yield 'in it from below' => [14.61, VerdictWord::CannotTell];
         yield 'in it from above' => [14.79, VerdictWord::CannotTell];
-        yield 'above it' => [14.80, VerdictWord::Fine];
-        yield 'below the doubt at the upper limit' => [15.20, VerdictWord::Fine];
+        yield 'above it' => [14.8, VerdictWord::Fine];
+        yield 'below the doubt at the upper limit' => [15.2, VerdictWord::Fine];
         yield 'in that from below' => [15.21, VerdictWord::CannotTell];
         yield 'in that from above' => [15.39, VerdictWord::CannotTell];
-        yield 'high' => [15.40, VerdictWord::High];
+        yield 'high' => [15.4, VerdictWord::High];
         yield 'high still' => [21.5, VerdictWord::High];
         yield 'very high' => [21.51, VerdictWord::VeryHigh];
     }
@@ -287,7 +287,11 @@ final class LimitsTest extends TestCase
         $part = self::rail('15 V')->part('R1');
 
         self::assertSame($word, Warmth::judge($part, $kelvin, $part->value('power'))->word);
-        self::assertSame(VerdictWord::AsExpected, Warmth::judge($part, 0.0, 0.0)->word, 'what gives no heat is not cold');
+        self::assertSame(
+            VerdictWord::AsExpected,
+            Warmth::judge($part, 0.0, 0.0)->word,
+            'what gives no heat is not cold',
+        );
     }
 
     private static function judge(string $documented): Judge

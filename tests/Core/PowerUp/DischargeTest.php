@@ -114,8 +114,8 @@ final class DischargeTest extends TestCase
         self::assertEqualsWithDelta($tool->ohms * 220e-6 * log(325 / 60), $tool->seconds(60.0), 1e-9);
         self::assertGreaterThan(0.5, $tool->seconds(60.0));
         self::assertLessThan(10.0, $tool->seconds(5.0));
-        self::assertFalse($tool->isPair());
-        self::assertTrue(BleedResistor::for(450.0, 47e-6)->isPair(), 'one resistor does not stand 450 V');
+        self::assertSame(1, $tool->count());
+        self::assertSame(2, BleedResistor::for(450.0, 47e-6)->count(), 'one resistor does not stand 450 V');
     }
 
     /** Joules at low voltage: a hundred millifarads at 40 V weld a screwdriver. */
