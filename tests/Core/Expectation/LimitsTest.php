@@ -166,7 +166,8 @@ final class LimitsTest extends TestCase
     }
 
     /**
-     * Of a marking within 20 % (IEC 60384-4): below 0.7 worn, below half very low, below a fiftieth nothing, above 1.5 a
+     * Of a marking within 20 % (IEC 60384-4): below 0.7 worn, below half very low, below a fiftieth nothing, above 1.5
+     * a
      * leak or a neighbour; series resistance twice and four times the usual (common practice).
      *
      * @return iterable<string, array{string, float, VerdictWord}> quantity, share of what a good one shows, word
@@ -198,7 +199,9 @@ final class LimitsTest extends TestCase
         self::assertSame($word, CapacitorJudge::of($supply, 'C1', $quantity, true, $share * $good)->word);
     }
 
-    /** @return iterable<string, array{float, VerdictWord}> a 12 V type within 5 %, and 5 % for the current of the test */
+    /**
+     * @return iterable<string, array{float, VerdictWord}> a 12 V type within 5 %, and 5 % for the current of the test
+     */
     public static function zeners(): iterable
     {
         yield 'shorted' => [1.19, VerdictWord::Dead];
@@ -266,7 +269,8 @@ final class LimitsTest extends TestCase
     }
 
     /**
-     * A resistor at its rating rises by 120 K or so (derating curves, from memory) in a case that is 5 K above the room:
+     * A resistor at its rating rises by 120 K or so (derating curves, from memory) in a case that is 5 K above the
+     * room:
      * 121.5 K. Airflow and board make a factor of 1.8, two of them are odd (common practice): 38 to 384 K.
      *
      * @return iterable<string, array{float, VerdictWord}> kelvin, word

@@ -192,6 +192,51 @@ final class LimitsTest extends TestCase
         self::assertStringContainsString($words, FuseChoice::of($supply)[0]['rating']);
     }
 
+    /** The R10 series of IEC 60127-2 (from memory): the next from one and a half times half an ampere on. */
+    public function testTheFuseThatWouldDoIsOfTheSeries(): void
+    {
+        $would = static function (string $ohms): string {
+            $supply = Supplies::of(
+                [
+                    ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                    ['ref' => 'F1', 'kind' => 'fuse', 'rating' => 'T10A', 'terminals' => ['a' => 'L', 'b' => 'B']],
+                    [
+                        'ref' => 'R1',
+                        'kind' => 'resistor',
+                        'value' => $ohms,
+                        'power' => '900 W',
+                        'terminals' => ['a' => 'B', 'b' => '0V'],
+                    ],
+                ],
+                ['TP1' => ['B', '0V']],
+            );
+
+            return preg_match('/at most, (.*) would do/', FuseChoice::of($supply)[0]['rating'], $m) === 1 ? $m[1] : '';
+        };
+        $series = [
+            ['12k3', '32 mA'], // 253 V / 12.3 k = 20.6 mA, one and a half times that 30.9 mA
+            ['9k6', '40 mA'],
+            ['7k7', '50 mA'],
+            ['6k1', '63 mA'],
+            ['4k8', '80 mA'],
+            ['3k85', '100 mA'],
+            ['3k1', '125 mA'],
+            ['2k4', '160 mA'],
+            ['1k92', '200 mA'],
+            ['1k54', '250 mA'],
+            ['1k23', '315 mA'],
+            ['960', '400 mA'],
+            ['770', '500 mA'],
+            ['610', '630 mA'],
+            ['480', '800 mA'],
+            ['385', '1 A'],
+        ];
+
+        foreach ($series as [$ohms, $fuse]) {
+            self::assertSame($fuse, $would($ohms), $ohms);
+        }
+    }
+
     /** 40 W of load: three times that is 120 W, and the box has 150 W. Half as much would not let it come up. */
     public function testTheLampIsThreeTimesWhatTheUnitTakes(): void
     {

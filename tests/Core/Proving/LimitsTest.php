@@ -56,7 +56,7 @@ final class LimitsTest extends TestCase
         yield 'insulation, class I' => [Kind::Insulation, 'I', 1.06e6, true];
         yield 'insulation, class I, too near' => [Kind::Insulation, 'I', 1.05e6, false];
         yield 'insulation, class II' => [Kind::Insulation, 'II', 2.11e6, true];
-        yield 'insulation, class II, too near' => [Kind::Insulation, 'II', 2.10e6, false];
+        yield 'insulation, class II, too near' => [Kind::Insulation, 'II', 2.1e6, false];
         yield 'touch current' => [Kind::Touch, 'II', 0.476e-3, true];
         yield 'touch current, too near' => [Kind::Touch, 'II', 0.477e-3, false];
         yield 'conductor current' => [Kind::Conductor, 'I', 3.33e-3, true];
