@@ -3,11 +3,11 @@
 declare(strict_types=1);
 
 use App\Archive\ArchiveRefused;
+use App\Files\NotKept;
 use App\Http\Middleware\OwnName;
 use App\Http\Middleware\SaneInput;
 use App\Instruments\InstrumentFailed;
 use App\Instruments\OffKey;
-use App\Papers\NotKept;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;

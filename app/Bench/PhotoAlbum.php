@@ -4,13 +4,12 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Jobs\DrawPhoto;
+use App\Files\NotKept;
+use App\Files\PictureCheck;
+use App\Files\SafeDisk;
 use App\Models\Photo;
 use App\Models\RepairJob;
 use App\Models\User;
-use App\Papers\NotKept;
-use App\Papers\PictureCheck;
-use App\Papers\SafeDisk;
 use Intervention\Image\Exceptions\RuntimeException;
 use Intervention\Image\ImageManager;
 use Oculant\Core\Bench\EntryRefused;

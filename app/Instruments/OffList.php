@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace App\Instruments;
 
+use App\Files\NotKept;
 use App\Models\Instrument;
 use App\Models\User;
-use App\Papers\NotKept;
 use JsonException;
 use Laravel\Sanctum\PersonalAccessToken;
 use Throwable;

@@ -6,7 +6,6 @@ namespace App\Instruments;
 
 use App\Bench\JobFile;
 use App\Models\Instrument;
-use App\StandIn\Hands;
 use Illuminate\Support\Collection;
 use Oculant\Core\Proving\Instrument\AnswerUnreadable;
 use Oculant\Core\Proving\Instrument\Measured;
@@ -14,7 +13,7 @@ use Oculant\Core\Proving\Instrument\Measured;
 /** The instruments of a workshop, opened when they are needed. */
 final readonly class Rack
 {
-    public function __construct(private AllowList $allowed, private Hands $hands) {}
+    public function __construct(private AllowList $allowed, private BenchWiring $bench) {}
 
     /** @return Collection<int, Instrument> by name */
     public function of(string $workshopId): Collection
@@ -71,9 +70,9 @@ final readonly class Rack
     public function wire(Instrument $instrument, JobFile $file, ?string $target = null, ?string $quantity = null): void
     {
         if ($instrument->is_stand_in) {
-            $this->hands->place($file);
+            $this->bench->place($file);
             if ($target !== null && $quantity !== null) {
-                $this->hands->probe($target, $quantity);
+                $this->bench->probe($target, $quantity);
             }
         }
     }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Knowledge;
 
-use App\Jobs\PreparePlan;
-use App\Jobs\SolveNext;
 use App\Models\Solve;
 use App\Models\SolvePiece;
 use Illuminate\Contracts\Cache\Repository;
@@ -302,7 +300,7 @@ final class Pieces
             ]);
         // With something changed for the time being it keeps one mode, and its plan is that of the unchanged one.
         if ($isOver && $all->pluck('mode')->unique()->count() > 1) {
-            PreparePlan::dispatch($hash)->onQueue('default');
+            event(new SolvedWhole($hash));
         }
     }
 }

@@ -4,8 +4,6 @@ declare(strict_types=1);
 
 namespace App\Knowledge;
 
-use App\Jobs\SolveAtMains;
-use App\Jobs\SolvePair;
 use App\Models\Solve;
 use Illuminate\Contracts\Cache\Repository;
 use Oculant\Core\Diagnosis\Hypothesis;

@@ -5,7 +5,8 @@ declare(strict_types=1);
 namespace App\Papers;
 
 use App\Bench\JobFile;
-use App\Jobs\DrawReport;
+use App\Files\NotKept;
+use App\Files\SafeDisk;
 use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\Run;

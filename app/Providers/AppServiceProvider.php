@@ -6,12 +6,16 @@ namespace App\Providers;
 
 use App\Accounts\FrontDoor;
 use App\Bench\KeptBench;
+use App\Bench\PreparePlan;
 use App\Instruments\AllowList;
+use App\Instruments\BenchWiring;
+use App\Instruments\NoWiring;
 use App\Instruments\OffKey;
 use App\Instruments\OffList;
 use App\Instruments\OffMark;
 use App\Knowledge\Pieces;
 use App\Knowledge\Solutions;
+use App\Knowledge\SolvedWhole;
 use App\Models\Instrument;
 use App\Models\RepairJob;
 use App\Models\Run;
@@ -20,6 +24,7 @@ use App\Policies\InstrumentPolicy;
 use App\Policies\RepairJobPolicy;
 use App\Policies\SupplyPolicy;
 use App\Proving\FastClock;
+use App\StandIn\Hands;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Repository;
@@ -29,6 +34,7 @@ use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Illuminate\Support\Facades\Cache;
+use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Support\Facades\RateLimiter as Limits;
 use Illuminate\Support\Facades\Route;
@@ -66,6 +72,10 @@ final class AppServiceProvider extends ServiceProvider
                 config()->integer('oculant.sign_ins_per_minute'),
             ),
         );
+        $this->app->bind(
+            BenchWiring::class,
+            (int) config('oculant.stand_ins.port') > 0 ? Hands::class : NoWiring::class,
+        );
         $this->app->singleton(Pieces::class);
         $this->app
             ->when([KeptBench::class, Solutions::class, Pieces::class])
@@ -90,6 +100,7 @@ final class AppServiceProvider extends ServiceProvider
         Instrument::deleted($copy);
         PersonalAccessToken::created($copy);
         PersonalAccessToken::deleted($copy);
+        Event::listen(static fn(SolvedWhole $solved) => PreparePlan::dispatch($solved->hash)->onQueue('default'));
         TrustProxies::at((array) config('oculant.proxies'));
         Model::shouldBeStrict(!$this->app->isProduction());
         JsonResource::withoutWrapping();

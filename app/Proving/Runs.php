@@ -6,13 +6,13 @@ namespace App\Proving;
 
 use App\Bench\JobFile;
 use App\Bench\JobLog;
+use App\Instruments\BenchWiring;
 use App\Instruments\Rack;
 use App\Instruments\Setting;
 use App\Models\Instrument;
 use App\Models\LogEntryRecord;
 use App\Models\Run;
 use App\Models\User;
-use App\StandIn\Hands;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Log;
 use Oculant\Core\Bench\EntryRefused;
@@ -30,7 +30,7 @@ final readonly class Runs
 {
     public function __construct(
         private Rack $rack,
-        private Hands $hands,
+        private BenchWiring $bench,
         private JobLog $log,
         private ClockInterface $clock,
         private SampleStore $samples,
@@ -256,11 +256,11 @@ final readonly class Runs
         if (array_intersect(Run::instrumentsOf($plan), array_keys($standIns)) === []) {
             return;
         }
-        $this->hands->place($file);
+        $this->bench->place($file);
         $sensors = [];
         foreach ($plan['channels'] ?? [] as $channel) {
             if (($standIns[$channel['instrument'] ?? ''] ?? null)?->kind === 'meter') {
-                $this->hands->probe((string) $channel['target'], (string) $channel['quantity']);
+                $this->bench->probe((string) $channel['target'], (string) $channel['quantity']);
             } elseif (isset($standIns[$channel['instrument'] ?? ''])) {
                 $sensors[(int) $channel['input']] = [
                     'quantity' => (string) $channel['quantity'],
@@ -268,9 +268,9 @@ final readonly class Runs
                 ];
             }
         }
-        $this->hands->sensors($sensors);
+        $this->bench->sensors($sensors);
         if (isset($plan['reader'])) {
-            $this->hands->probe($plan['point'], 'dc');
+            $this->bench->probe($plan['point'], 'dc');
         }
     }
 

@@ -6,10 +6,10 @@ namespace App\Report;
 
 use App\Bench\JobFile;
 use App\Bench\ProvingDesk;
-use App\Http\Resources\RunView;
 use App\Models\LogEntryRecord;
 use App\Models\Run;
 use App\Proving\Runs;
+use App\Proving\RunView;
 use Oculant\Core\Bench\Clocks;
 use Oculant\Core\Bench\Entry\Safety;
 use Oculant\Core\Bench\EntryKinds;

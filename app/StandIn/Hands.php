@@ -6,6 +6,7 @@ namespace App\StandIn;
 
 use App\Bench\JobFile;
 use App\Instruments\AllowList;
+use App\Instruments\BenchWiring;
 use App\Instruments\InstrumentFailed;
 use App\Instruments\ScpiLink;
 use App\Models\Instrument;
@@ -17,7 +18,7 @@ use Oculant\Core\Bench\PowerState;
  * Does at the simulated bench what a person's hands do at a real one: puts the job's unit there, plugs it in, holds the
  * probes.
  */
-final readonly class Hands
+final readonly class Hands implements BenchWiring
 {
     private const SECONDS = 5.0;
 
@@ -83,9 +84,6 @@ final readonly class Hands
     private function tell(array $what): void
     {
         $port = (int) config('oculant.stand_ins.port');
-        if ($port === 0) {
-            throw InstrumentFailed::unreachable('The simulated bench', 'no port (bin/start runs it)');
-        }
         $said = (new ScpiLink(
             'The simulated bench',
             '127.0.0.1',

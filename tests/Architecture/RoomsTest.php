@@ -5,12 +5,68 @@ declare(strict_types=1);
 namespace Tests\Architecture;
 
 use PHPat\Selector\Selector;
+use PHPat\Test\Attributes\TestRule;
 use PHPat\Test\Builder\Rule;
 use PHPat\Test\PHPat;
 
-/** The arrows between rooms run one way; PHPStan runs these rules. */
+/** The arrows between rooms run one way; PHPStan runs these rules. A folder that stands in no table is refused. */
 final class RoomsTest
 {
+    private const CORE = [
+        'Quantity' => [],
+        'Circuit' => ['Quantity'],
+        'Parts' => ['Circuit', 'Quantity'],
+        'Supply' => ['Parts', 'Circuit', 'Quantity'],
+        'Expectation' => ['Supply', 'Parts', 'Circuit', 'Quantity'],
+        'Bench' => ['Supply', 'Parts', 'Quantity'],
+        'Diagnosis' => self::BENCH_AND_EXPECTATION,
+        'Replacement' => self::BENCH_AND_EXPECTATION,
+        'PowerUp' => self::BENCH_AND_EXPECTATION,
+        'Proving' => self::BENCH_AND_EXPECTATION,
+        'Practice' => [...self::BENCH_AND_EXPECTATION, 'Diagnosis', 'Proving'],
+    ];
+
+    private const BENCH_AND_EXPECTATION = ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity'];
+
+    private const APP = [
+        'Models' => [],
+        'Files' => [],
+        'Accounts' => ['Models'],
+        'Policies' => ['Models'],
+        'Knowledge' => ['Models'],
+        'Drawer' => ['Models'],
+        'Library' => ['Models', 'Knowledge'],
+        'Bench' => ['Models', 'Files', 'Knowledge', 'Library', 'Drawer'],
+        'Instruments' => ['Models', 'Files', 'Knowledge', 'Bench'],
+        'Proving' => ['Models', 'Knowledge', 'Bench', 'Instruments'],
+        'StandIn' => ['Models', 'Bench', 'Instruments'],
+        'Archive' => ['Models', 'Library', 'Bench', 'Policies'],
+        'Report' => ['Models', 'Bench', 'Proving', 'Archive'],
+        'Papers' => ['Models', 'Files', 'Knowledge', 'Bench', 'Report'],
+    ];
+
+    /** What brings the rooms together knows them all. */
+    private const TOP = ['Http', 'Console', 'Providers'];
+
+    /** @return iterable<Rule> */
+    #[TestRule]
+    public function testEveryRoomOfTheCoreKnowsOnlyThoseBelowIt(): iterable
+    {
+        foreach (self::folders('core') as $room) {
+            yield $this->knowsOnly('Oculant\Core', $room, self::CORE[$room] ?? [], self::folders('core'));
+        }
+    }
+
+    /** @return iterable<Rule> */
+    #[TestRule]
+    public function testEveryRoomOfTheApplicationKnowsOnlyThoseBelowIt(): iterable
+    {
+        foreach (array_diff(self::folders('app'), self::TOP) as $room) {
+            yield $this->knowsOnly('App', $room, self::APP[$room] ?? [], self::folders('app'));
+        }
+    }
+
+    #[TestRule]
     public function testCoreKnowsNothingOfTheApplication(): Rule
     {
         return PHPat::rule()
@@ -25,56 +81,7 @@ final class RoomsTest
             ->because('the rules of the job are tested on their own');
     }
 
-    public function testQuantityStandsAlone(): Rule
-    {
-        return $this->roomKnowsOnly('Quantity', []);
-    }
-
-    public function testCircuitKnowsQuantityOnly(): Rule
-    {
-        return $this->roomKnowsOnly('Circuit', ['Quantity']);
-    }
-
-    public function testPartsKnowCircuitAndQuantity(): Rule
-    {
-        return $this->roomKnowsOnly('Parts', ['Circuit', 'Quantity']);
-    }
-
-    public function testSupplyKnowsParts(): Rule
-    {
-        return $this->roomKnowsOnly('Supply', ['Parts', 'Circuit', 'Quantity']);
-    }
-
-    public function testExpectationKnowsSupply(): Rule
-    {
-        return $this->roomKnowsOnly('Expectation', ['Supply', 'Parts', 'Circuit', 'Quantity']);
-    }
-
-    public function testBenchKnowsSupply(): Rule
-    {
-        return $this->roomKnowsOnly('Bench', ['Supply', 'Parts', 'Quantity']);
-    }
-
-    public function testDiagnosisKnowsEverythingButPractice(): Rule
-    {
-        return $this->roomKnowsOnly('Diagnosis', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
-    }
-
-    public function testReplacementKnowsTheBenchAndWhatIsExpected(): Rule
-    {
-        return $this->roomKnowsOnly('Replacement', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
-    }
-
-    public function testPowerUpKnowsTheBenchAndWhatIsExpected(): Rule
-    {
-        return $this->roomKnowsOnly('PowerUp', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
-    }
-
-    public function testProvingKnowsTheBenchAndWhatIsExpected(): Rule
-    {
-        return $this->roomKnowsOnly('Proving', ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity']);
-    }
-
+    #[TestRule]
     public function testModelsHoldNoTradeRules(): Rule
     {
         return PHPat::rule()
@@ -88,29 +95,27 @@ final class RoomsTest
             ->because('models speak persistence');
     }
 
-    /** @param list<string> $known */
-    private function roomKnowsOnly(string $room, array $known): Rule
+    /**
+     * @param list<string> $known
+     * @param list<string> $all
+     */
+    private function knowsOnly(string $root, string $room, array $known, array $all): Rule
     {
-        $all = [
-            'Quantity',
-            'Circuit',
-            'Supply',
-            'Parts',
-            'Expectation',
-            'Bench',
-            'Diagnosis',
-            'PowerUp',
-            'Practice',
-            'Proving',
-        ];
-        $forbidden = array_values(array_diff($all, $known, [$room]));
-
         return PHPat::rule()
-            ->classes(Selector::inNamespace("Oculant\\Core\\{$room}"))
+            ->classes(Selector::inNamespace("{$root}\\{$room}"))
             ->shouldNotDependOn()
             ->classes(
-                ...array_map(static fn(string $other) => Selector::inNamespace("Oculant\\Core\\{$other}"), $forbidden),
+                ...array_map(
+                    static fn(string $other) => Selector::inNamespace("{$root}\\{$other}"),
+                    array_values(array_diff($all, $known, [$room])),
+                ),
             )
             ->because("{$room} lies below them");
+    }
+
+    /** @return list<string> */
+    private static function folders(string $root): array
+    {
+        return array_map(basename(...), glob(dirname(__DIR__, 2) . "/{$root}/*", GLOB_ONLYDIR) ?: []);
     }
 }

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Jobs\WorkOutWaits;
+use App\Bench\WorkOutWaits;
 use App\Models\RepairJob;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Queue;

@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Bench\JobSummary;
+use App\Files\PictureCheck;
+use App\Files\SafeDisk;
 use App\Models\Photo;
 use App\Models\RepairJob;
-use App\Papers\PictureCheck;
-use App\Papers\SafeDisk;
 use Illuminate\Contracts\Filesystem\Filesystem;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
@@ -108,7 +108,7 @@ final class KeptWholeTest extends FeatureTestCase
         $this->get("/api/v1/jobs/{$job->id}/photos/{$photo->id}")
             ->assertStatus(202)
             ->assertHeader('Content-Type', 'image/svg+xml');
-        (new \App\Jobs\DrawPhoto($photo->id))->handle(app(\App\Bench\PhotoAlbum::class));
+        (new \App\Bench\DrawPhoto($photo->id))->handle(app(\App\Bench\PhotoAlbum::class));
         $this->getJson("/api/v1/jobs/{$job->id}/bench")
             ->assertJsonPath('photos.0.ready', true)
             ->assertJsonPath('photos.0.width', 2200);

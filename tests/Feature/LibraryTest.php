@@ -5,10 +5,10 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Bench\BookIn;
-use App\Jobs\SolveNext;
-use App\Jobs\SolvePair;
 use App\Knowledge\Pieces;
 use App\Knowledge\Solutions;
+use App\Knowledge\SolveNext;
+use App\Knowledge\SolvePair;
 use App\Library\Shelf;
 use App\Models\Solve;
 use App\Models\SolvePiece;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
-use App\Jobs\PreparePlan;
+use App\Bench\PreparePlan;
 use App\Knowledge\Solutions;
 use App\Models\Solve;
 use App\Models\Workshop;

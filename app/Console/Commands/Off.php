@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Instruments\EmergencyOff;
 use App\Instruments\OffList;
+use App\Proving\EmergencyOff;
 use Illuminate\Console\Command;
 
 final class Off extends Command

@@ -24,7 +24,8 @@ use Tests\Support\Supplies;
 final class LimitsTest extends TestCase
 {
     /**
-     * EN 50678 (from memory): 0.3 ohm, 0.1 ohm more for every 7.5 m or part of it beyond the first 5 m, 1 ohm at most; a
+     * EN 50678 (from memory): 0.3 ohm, 0.1 ohm more for every 7.5 m or part of it beyond the first 5 m, 1 ohm at most;
+     * a
      * tester errs by 5 % (usual ones, from memory), and what is within that of the limit does not pass (ISO 14253-1).
      *
      * @return iterable<string, array{float, float, bool}> metres of cord, ohms, passes

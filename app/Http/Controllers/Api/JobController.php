@@ -6,9 +6,9 @@ namespace App\Http\Controllers\Api;
 
 use App\Bench\BookIn;
 use App\Bench\JobSummary;
+use App\Bench\WorkOutWaits;
 use App\Http\Requests\BookInRequest;
 use App\Http\Resources\JobResource;
-use App\Jobs\WorkOutWaits;
 use App\Models\RepairJob;
 use App\Models\User;
 use Illuminate\Database\Eloquent\Collection;

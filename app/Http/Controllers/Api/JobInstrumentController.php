@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
-use App\Bench\InstrumentDesk;
 use App\Http\Rules\NotedAt;
+use App\Instruments\InstrumentDesk;
 use App\Instruments\Setting;
 use App\Models\Instrument;
 use App\Models\RepairJob;

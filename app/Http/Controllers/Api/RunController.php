@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Bench\JobFile;
-use App\Http\Resources\RunView;
 use App\Instruments\Confirmation;
 use App\Knowledge\Solutions;
 use App\Models\Instrument;
@@ -13,6 +12,7 @@ use App\Models\RepairJob;
 use App\Models\Run;
 use App\Models\User;
 use App\Proving\Runs;
+use App\Proving\RunView;
 use App\Proving\SampleStore;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;

@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace App\Jobs;
+namespace App\Bench;
 
-use App\Bench\JobSummary;
 use App\Models\RepairJob;
 use Illuminate\Contracts\Queue\ShouldBeUnique;
 use Illuminate\Contracts\Queue\ShouldQueue;

@@ -2,10 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Http\Resources;
+namespace App\Proving;
 
 use App\Models\Run;
-use App\Proving\SampleStore;
 use Oculant\Core\Proving\Heat\SteadyState;
 use Oculant\Core\Proving\Soak\Channel;
 use Oculant\Core\Quantity\Duration;

@@ -2,12 +2,10 @@
 
 declare(strict_types=1);
 
-namespace App\Bench;
+namespace App\Instruments;
 
-use App\Instruments\Confirmation;
-use App\Instruments\InstrumentFailed;
-use App\Instruments\Rack;
-use App\Instruments\Setting;
+use App\Bench\JobFile;
+use App\Bench\JobLog;
 use App\Knowledge\Solutions;
 use App\Models\Instrument;
 use App\Models\LogEntryRecord;

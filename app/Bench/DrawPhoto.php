@@ -2,9 +2,8 @@
 
 declare(strict_types=1);
 
-namespace App\Jobs;
+namespace App\Bench;
 
-use App\Bench\PhotoAlbum;
 use App\Models\Photo;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;

@@ -2,11 +2,13 @@
 
 declare(strict_types=1);
 
-namespace App\Instruments;
+namespace App\Proving;
 
+use App\Instruments\OffList;
+use App\Instruments\OffMark;
+use App\Instruments\OffSwitch;
 use App\Models\RepairJob;
 use App\Models\Run;
-use App\Proving\Runs;
 use Illuminate\Support\Facades\Log;
 use Throwable;
 

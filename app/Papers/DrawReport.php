@@ -2,10 +2,9 @@
 
 declare(strict_types=1);
 
-namespace App\Jobs;
+namespace App\Papers;
 
 use App\Models\RepairJob;
-use App\Papers\Paper;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 

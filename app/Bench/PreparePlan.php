@@ -2,11 +2,8 @@
 
 declare(strict_types=1);
 
-namespace App\Jobs;
+namespace App\Bench;
 
-use App\Bench\PartsDesk;
-use App\Bench\PowerUpDesk;
-use App\Bench\ProvingDesk;
 use App\Knowledge\Solutions;
 use App\Models\Solve;
 use Illuminate\Contracts\Queue\ShouldQueue;

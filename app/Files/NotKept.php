@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace App\Papers;
+namespace App\Files;
 
 use RuntimeException;
 
