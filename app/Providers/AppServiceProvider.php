@@ -74,7 +74,9 @@ final class AppServiceProvider extends ServiceProvider
         );
         $this->app->bind(
             BenchWiring::class,
-            (int) config('oculant.stand_ins.port') > 0 ? Hands::class : NoWiring::class,
+            static fn($app): BenchWiring => $app->make(
+                (int) config('oculant.stand_ins.port') > 0 ? Hands::class : NoWiring::class,
+            ),
         );
         $this->app->singleton(Pieces::class);
         $this->app

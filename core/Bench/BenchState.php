@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
+use Oculant\Core\Bench\Entry\Room;
 use Oculant\Core\Parts\Seen;
 
 /** What the log adds up to. Built by folding; nothing else is job truth. */
@@ -15,6 +16,9 @@ final class BenchState
 
     public ?float $mainsVolts = null;
 
+    /** Degrees Celsius. */
+    public float $room = Room::USUAL;
+
     /** The unit's age, if anybody knows. */
     public ?int $years = null;
 
@@ -25,8 +29,9 @@ final class BenchState
     public array $readings = [];
 
     /**
-     * @var list<array{entry: string, symptom: string, text: string, replaced: list<string>, mode?: string}> mode: as it
-     *     was set up, if it was seen on the bench
+     * @var list<array{entry: string, symptom: string, text: string, replaced: list<string>, mode?: string,
+     *     part?: string}>
+     *     mode: as it was set up, if it was seen on the bench; part: of which it was said
      */
     public array $symptoms = [];
 
@@ -38,7 +43,8 @@ final class BenchState
 
     /**
      * @var list<array{entry: string, part: string, quantity: string, lifted: bool, value: float,
-     *     replaced: list<string>}> farads, ohms, amperes or volts
+     *     replaced: list<string>, check: string}> farads, ohms, amperes or volts; check: what was measured of a part by
+     *     itself, or empty
      */
     public array $partTests = [];
 

@@ -43,6 +43,7 @@ final class EntryKinds
                 new Entry\FuseLook(),
                 new Entry\PartTest(),
                 new Entry\Heat(),
+                new Entry\Room(),
                 new Entry\Tested(),
                 new Entry\Eliminated(),
                 new Entry\Substituted(),

@@ -28,6 +28,19 @@ final class FieldText
         'breakdown' => 'breakdown',
     ];
 
+    /** How a supply is spoken of that squeals on from what its capacitors hold. */
+    private const RUNS_ON = ['squeals on', 'squeals on after unplugging', 'squeals after unplugging', 'runs on'];
+
+    /** What was done to a part before one looked whether the fault is still there. */
+    private const DONE = [
+        'out' => 'removed',
+        'removed' => 'removed',
+        'lifted' => 'lifted',
+        'pressed' => 'disturbed',
+        'moved' => 'disturbed',
+        'resoldered' => 'disturbed',
+    ];
+
     /**
      * @param string|null $target of the next step: the capacitor that was to be measured empty, the safety test to be
      *     made, the part to be tested
@@ -61,6 +74,10 @@ final class FieldText
         }
         if ($words[0] === 'twin' && count($words) > 1) {
             return ['kind' => 'twin', 'payload' => ['text' => (string) preg_replace('/^\s*twin\s+/i', '', $text)]];
+        }
+
+        if ($words[0] === 'room' && count($words) === 2) {
+            return ['kind' => 'room', 'payload' => ['text' => self::celsius($words[1])]];
         }
 
         return self::starts($words) ??
@@ -160,8 +177,10 @@ final class FieldText
      */
     private static function symptom(array $words): ?array
     {
-        return count($words) === 1 && isset(Symptom::WORDS[$words[0]]) && $words[0] !== 'other'
-            ? ['kind' => 'symptom', 'payload' => ['symptom' => $words[0]]]
+        $symptom = in_array(implode(' ', $words), self::RUNS_ON, true) ? 'squeals_unplugged' : implode('_', $words);
+
+        return isset(Symptom::WORDS[$symptom]) && $symptom !== 'other'
+            ? ['kind' => 'symptom', 'payload' => ['symptom' => $symptom]]
             : null;
     }
 
@@ -204,6 +223,9 @@ final class FieldText
     private static function onPart(array $words, string $text, Description $supply): ?array
     {
         $ref = Payload::reference($words[0], $supply);
+        if ($ref === null && in_array('lifted', $words, true)) {
+            return self::junctionOf($text, $supply);
+        }
         if ($ref === null || count($words) < 2) {
             return null;
         }
@@ -247,6 +269,21 @@ final class FieldText
                 'payload' => ['part' => $ref, 'text' => rtrim(implode('', array_diff($rest, ['left'])), 'v')],
             ];
         }
+        if (count($rest) === 2 && isset(self::DONE[$rest[0]]) && in_array($rest[1], ['still', 'gone'], true)) {
+            return [
+                'kind' => 'eliminated',
+                'payload' => ['part' => $ref, 'how' => self::DONE[$rest[0]], 'still' => $rest[1] === 'still'],
+            ];
+        }
+        if ($isLifted && count($rest) > 1) {
+            $typed = array_slice(preg_split('/\s+/', trim($text)) ?: [], 1);
+            $value = array_filter($typed, static fn(string $w): bool => mb_strtolower($w) !== 'lifted');
+
+            return [
+                'kind' => 'part_test',
+                'payload' => ['part' => $ref, 'text' => implode(' ', $value), 'lifted' => true],
+            ];
+        }
         if (count($rest) !== 1) {
             return null;
         }
@@ -255,7 +292,15 @@ final class FieldText
         return match (true) {
             preg_match('/^-?\d+(\.\d+)?\s*°?c$/u', $word) === 1 => [
                 'kind' => 'heat',
-                'payload' => ['part' => $ref, 'text' => str_replace('c', 'C', $word)],
+                'payload' => ['part' => $ref, 'text' => self::celsius($word)],
+            ],
+            in_array($word, ['dark', 'lit'], true) && $supply->part($ref)->kind->name() === 'led' => [
+                'kind' => 'symptom',
+                'payload' => ['symptom' => "lamp_{$word}", 'part' => $ref],
+            ],
+            $word === 'backwards' => [
+                'kind' => 'finding',
+                'payload' => ['part' => $ref, 'sees' => Seen::Reversed->value],
             ],
             $word === 'good', $word === 'bad' => [
                 'kind' => 'tested',
@@ -271,5 +316,31 @@ final class FieldText
             ],
             default => null,
         };
+    }
+
+    /**
+     * "q1.be 0.62 diode lifted": one of the junctions of a part that is out.
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function junctionOf(string $text, Description $supply): ?array
+    {
+        $typed = preg_split('/\s+/', trim($text)) ?: [''];
+        $id = ReadingText::target($typed[0], $supply);
+        $ref = $id === null ? null : Payload::reference(explode('.', $id)[0], $supply);
+        $value = array_filter(array_slice($typed, 1), static fn(string $w): bool => mb_strtolower($w) !== 'lifted');
+
+        return $ref === null || $value === []
+            ? null
+            : [
+                'kind' => 'part_test',
+                'payload' => ['part' => $ref, 'check' => $id, 'text' => implode(' ', $value), 'lifted' => true],
+            ];
+    }
+
+    /** "25c" as a temperature is written. */
+    private static function celsius(string $word): string
+    {
+        return str_replace('c', 'C', $word);
     }
 }

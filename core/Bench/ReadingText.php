@@ -13,8 +13,8 @@ use Oculant\Core\Supply\PointPair;
 
 /**
  * Understands what a technician types: "13.9", "-15.02", "OL", "0R4", "37.5 ac", "tp3 13.9", "120 mV", "f1 0.3 ohm";
- * "9..13" of a reading that wanders, "tp3-tp5 4.1" between two points, "tp3 4k7 swapped", "c1 climbs", "tp3 100Hz",
- * "tp3 flat".
+ * "9..13" of a reading that wanders, "tp3-tp5 4.1" between two points, "u13 in-out 0R2" between two pins of a part,
+ * "tp3 4k7 swapped", "c1 climbs", "c1 beep", "tp3 silent", "tp3 100Hz", "tp3 flat".
  */
 final readonly class ReadingText
 {
@@ -53,6 +53,12 @@ final readonly class ReadingText
         'flat' => ['hertz', 0.0],
         'nowave' => ['hertz', 0.0],
         'stays' => ['climbs', 0.0],
+        'chirps' => ['climbs', 1.0],
+        'chirp' => ['climbs', 1.0],
+        'beep' => ['beeps', 1.0],
+        'beeps' => ['beeps', 1.0],
+        'silent' => ['beeps', 0.0],
+        'nobeep' => ['beeps', 0.0],
     ];
 
     private const TURNED = ['rev', 'reverse', 'reversed', 'swapped'];
@@ -70,14 +76,17 @@ final readonly class ReadingText
     public static function parse(string $text, Description $supply): self
     {
         $words = preg_split('/\s+/', trim(str_replace("\u{2212}", '-', $text)), -1, PREG_SPLIT_NO_EMPTY) ?: [];
-        $target = null;
-        if (count($words) > 1 && ($named = self::target($words[0], $supply)) !== null) {
+        $target = count($words) > 2 ? self::pins($words[0], $words[1], $supply) : null;
+        if ($target !== null) {
+            $words = array_slice($words, 2);
+        } elseif (count($words) > 1 && ($named = self::target($words[0], $supply)) !== null) {
             $target = $named;
             array_shift($words);
         }
         if ($target !== null && count($words) > 1 && in_array(mb_strtolower(end($words)), self::TURNED, true)) {
             array_pop($words);
-            $target = self::target($target . DeadCheck::TURNED, $supply);
+            $turned = $target . DeadCheck::TURNED;
+            $target = $supply->deadCheck($turned) === null ? self::target($turned, $supply) : $turned;
         }
         // "stays 12" is twelve ohms: what stays is not charging anything.
         if (count($words) > 1 && mb_strtolower($words[0]) === 'stays') {
@@ -96,19 +105,19 @@ final readonly class ReadingText
             return new self($target, $quantity, INF);
         }
         if (preg_match('/^(?:>|[+]?ol[>@]?|above)(.+)$/iu', $number, $bound) === 1) {
-            return self::aboveRange($target, $quantity, $bound[1], $text);
+            return self::aboveRange($target, $quantity, $bound[1], $text, $supply);
         }
         if (preg_match('/^(.+?)(?:\.\.|~)(.+)$/', $number, $ends) === 1) {
-            return self::wandering($target, $quantity, $ends[1], $ends[2], $text);
+            return self::wandering($target, $quantity, $ends[1], $ends[2], $text, $supply);
         }
         if ($quantity === 'hertz' || preg_match('/hz$/i', $number) === 1) {
-            return self::frequency($target, $number, $text);
+            return self::frequency($target, $number, $text, $supply);
         }
         $looksLikeOhms = $quantity === 'resistance' || preg_match('/\d[RkM]\d|[RkM]$|(?:ohms?|Ω)$/u', $number) === 1;
         try {
             $value = Quantity::parse($number, $looksLikeOhms ? Unit::Ohm : Unit::Volt)->value;
         } catch (UnreadableQuantity) {
-            throw EntryRefused::because('text', self::complaint($text));
+            throw EntryRefused::because('text', self::complaint($text, $supply));
         }
 
         return new self(
@@ -125,12 +134,17 @@ final readonly class ReadingText
      *
      * @throws EntryRefused
      */
-    private static function aboveRange(?string $target, ?string $quantity, string $range, string $text): self
-    {
+    private static function aboveRange(
+        ?string $target,
+        ?string $quantity,
+        string $range,
+        string $text,
+        Description $supply,
+    ): self {
         try {
             $ohms = Quantity::parse($range, Unit::Ohm)->value;
         } catch (UnreadableQuantity) {
-            throw EntryRefused::because('text', self::complaint($text));
+            throw EntryRefused::because('text', self::complaint($text, $supply));
         }
         if ($ohms < self::OPEN_FROM) {
             throw EntryRefused::because(
@@ -147,24 +161,30 @@ final readonly class ReadingText
     }
 
     /** @throws EntryRefused */
-    private static function wandering(?string $target, ?string $quantity, string $from, string $to, string $text): self
-    {
+    private static function wandering(
+        ?string $target,
+        ?string $quantity,
+        string $from,
+        string $to,
+        string $text,
+        Description $supply,
+    ): self {
         try {
             $ends = [Quantity::parse($from, Unit::Volt)->value, Quantity::parse($to, Unit::Volt)->value];
         } catch (UnreadableQuantity) {
-            throw EntryRefused::because('text', self::complaint($text));
+            throw EntryRefused::because('text', self::complaint($text, $supply));
         }
 
         return new self($target, $quantity ?? 'dc', array_sum($ends) / 2, true, max($ends) - min($ends));
     }
 
     /** @throws EntryRefused */
-    private static function frequency(?string $target, string $number, string $text): self
+    private static function frequency(?string $target, string $number, string $text, Description $supply): self
     {
         try {
             $hertz = Quantity::parse($number, Unit::Hertz)->value;
         } catch (UnreadableQuantity) {
-            throw EntryRefused::because('text', self::complaint($text));
+            throw EntryRefused::because('text', self::complaint($text, $supply));
         }
 
         return $hertz >= 0.0
@@ -192,6 +212,18 @@ final readonly class ReadingText
         return self::pair($word, $supply);
     }
 
+    /** "u13 in-out": from one pin of a part to another. */
+    private static function pins(string $word, string $pins, Description $supply): ?string
+    {
+        $ref = Payload::reference($word, $supply);
+        if ($ref === null || preg_match('/^(\w+)-(\w+)$/', mb_strtolower($pins), $ends) !== 1) {
+            return null;
+        }
+        $id = "{$ref}.{$ends[1]}-{$ends[2]}";
+
+        return $supply->deadCheck($id) === null ? null : $id;
+    }
+
     /** "tp3-tp5": two points against each other. */
     private static function pair(string $word, Description $supply): ?string
     {
@@ -205,15 +237,10 @@ final readonly class ReadingText
         return $id === null || PointPair::ends($id, $supply->points) === null ? null : $id;
     }
 
-    private static function complaint(string $text): string
+    private static function complaint(string $text, Description $supply): string
     {
         $hint = preg_match('/\d,\d/', $text) === 1 ? ' Use a point for decimals.' : '';
 
-        return sprintf(
-            'Cannot read "%s" as a reading.%s Write for example 13.9, -15.02, 120mV, OL, 0R4, "37.5 ac", "tp3 ' .
-                '13.9", "tp3-tp5 4.1", "100Hz", or "9..13" if it wanders.',
-            $text,
-            $hint,
-        );
+        return sprintf('Cannot read "%s" as a reading.%s %s', $text, $hint, NearestForms::of($text, $supply));
     }
 }

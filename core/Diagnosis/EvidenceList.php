@@ -13,6 +13,7 @@ use Oculant\Core\Bench\Entry\Substituted;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Evidence\AloneEvidence;
 use Oculant\Core\Diagnosis\Evidence\BreakdownEvidence;
 use Oculant\Core\Diagnosis\Evidence\CapacitorEvidence;
 use Oculant\Core\Diagnosis\Evidence\Evidence;
@@ -27,6 +28,7 @@ use Oculant\Core\Diagnosis\Evidence\TakenOutEvidence;
 use Oculant\Core\Diagnosis\Evidence\TestedEvidence;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
+use Oculant\Core\Expectation\PartAlone;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
@@ -71,8 +73,13 @@ final class EvidenceList
     {
         $evidence = [];
         $mode = self::usedMode($supply);
+        $told = array_column($state->symptoms, 'symptom');
         foreach ($state->symptoms as $symptom) {
-            foreach (self::signs($supply, $symptom['symptom']) as $sign) {
+            // It squeals on from its bulk: one squealing heard twice.
+            if ($symptom['symptom'] === 'squeals_unplugged' && in_array('squeals', $told, true)) {
+                continue;
+            }
+            foreach (self::signs($supply, $symptom['symptom'], $symptom['part'] ?? null) as $sign) {
                 $evidence[] = [
                     $symptom['entry'],
                     new SignEvidence(
@@ -212,6 +219,24 @@ final class EvidenceList
                 ];
                 continue;
             }
+            if ($test['check'] !== '') {
+                $alone = new PartAlone($supply, $supply->part($test['part']));
+                $check = $alone->check($test['quantity'], $test['check']);
+                if ($check !== null) {
+                    $evidence[] = [
+                        $test['entry'],
+                        new AloneEvidence(
+                            "{$test['part']} by itself " . Reading::write($test['quantity'], $test['value']),
+                            $alone,
+                            $test['part'],
+                            $check,
+                            $test['value'],
+                            $test['replaced'],
+                        ),
+                    ];
+                }
+                continue;
+            }
             $label = sprintf(
                 '%s %s %s',
                 $test['part'],
@@ -343,9 +368,12 @@ final class EvidenceList
     /**
      * @return list<string> signs of Signs::shows() that a symptom reports; "F1 open" and the like stand for themselves
      */
-    private static function signs(Description $supply, string $symptom): array
+    private static function signs(Description $supply, string $symptom, ?string $part = null): array
     {
-        $first = static function (string $kind, string $sign) use ($supply): array {
+        $first = static function (string $kind, string $sign) use ($supply, $part): array {
+            if ($part !== null) {
+                return ["{$part} {$sign}"];
+            }
             foreach ($supply->parts as $ref => $part) {
                 if ($part->kind->name() === $kind) {
                     return ["{$ref} {$sign}"];

@@ -259,7 +259,7 @@ final readonly class Likelihood
             DeadCheck::RESISTANCE => 1 / 9.0,
             DeadCheck::ESR => 1 / 6.0,
             DeadCheck::DIODE => 1 / 3.5,
-            DeadCheck::CLIMBS => 1.0,
+            DeadCheck::CLIMBS, DeadCheck::BEEPS => 1.0,
             'hertz' => 1 / 20,
             default => 1 / (3 * max(abs($healthy), 4.0)),
         };
@@ -300,7 +300,7 @@ final readonly class Likelihood
             DeadCheck::ESR => 0.2,
             // One junction reads true; a path through several parts depends on the meter.
             DeadCheck::DIODE => 0.05 + 0.5 * max(0.0, min($predicted, DeadMeter::MOST_DIODE_VOLTS) - 0.9),
-            DeadCheck::CLIMBS, 'hertz' => 0.2,
+            DeadCheck::CLIMBS, DeadCheck::BEEPS, 'hertz' => 0.2,
             'swing' => 0.1 + 0.3 * abs($predicted),
             'ripple' => 0.02 + 0.15 * abs($predicted) + ($window->sigma ?? 0.0),
             default => sqrt(

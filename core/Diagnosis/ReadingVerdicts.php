@@ -42,7 +42,22 @@ final class ReadingVerdicts
     public function verdict(TakenReading $reading): Verdict
     {
         if ($reading->isDeadCheck()) {
-            return Judge::dead($this->check($reading), $reading->value, $this->good($reading), $this->span($reading));
+            $verdict = Judge::dead(
+                $this->check($reading),
+                $reading->value,
+                $this->good($reading),
+                $this->span($reading),
+            );
+            // Another way of setting it up changes what stands beside it: then it matters which one this is for.
+            $others = $this->otherwise($reading);
+
+            return $others === [] || !$reading->context->isPlain()
+                ? $verdict
+                : new Verdict(
+                    $verdict->word,
+                    $verdict->sentence,
+                    sprintf('%s That is set up as "%s".', $verdict->why, $this->supply->mode($reading->mode)->name),
+                );
         }
         if ($reading->isResidual()) {
             return $this->residual($reading);
@@ -80,7 +95,12 @@ final class ReadingVerdicts
         if ($reading->isDeadCheck()) {
             $good = $this->good($reading);
 
-            return is_nan($good) ? [] : SlipFinder::explainDead($this->check($reading), $reading->value, $good);
+            return is_nan($good)
+                ? []
+                : [
+                    ...SlipFinder::explainDead($this->check($reading), $reading->value, $good),
+                    ...$this->setUpOtherwise($reading, $good),
+                ];
         }
         if (
             $reading->quantity === 'hertz' ||
@@ -167,6 +187,63 @@ final class ReadingVerdicts
         return $reading->quantity === 'ripple' && $window->isKnown()
             ? 'up to ' . Quantity::volts($window->high)
             : Judge::range($window);
+    }
+
+    /**
+     * What a good unit reads there set up otherwise, where that is something else.
+     *
+     * @return array<string, float> ohms or volts by mode id
+     */
+    private function otherwise(TakenReading $reading): array
+    {
+        $check = $this->check($reading);
+        $good = $this->good($reading);
+        $others = [];
+        foreach ($this->supply->modes as $id => $mode) {
+            $there =
+                $mode->absent === $this->supply->mode($reading->mode)->absent
+                    ? NAN
+                    : Foretold::at(
+                        $this->knowledgeOf($reading),
+                        null,
+                        (string) $id,
+                        Hypothesis::HEALTHY,
+                        $reading->target,
+                        $reading->quantity,
+                    );
+            if (!is_nan($there) && !is_nan($good) && !Judge::dead($check, $there, $good)->word->isGood()) {
+                $others[(string) $id] = $there;
+            }
+        }
+
+        return $others;
+    }
+
+    /** @return list<Slip> */
+    private function setUpOtherwise(TakenReading $reading, float $good): array
+    {
+        $check = $this->check($reading);
+        if (Judge::dead($check, $reading->value, $good, $this->span($reading))->word->isGood()) {
+            return [];
+        }
+        foreach ($this->otherwise($reading) as $id => $there) {
+            if (Judge::dead($check, $reading->value, $there)->word->isGood()) {
+                return [
+                    new Slip(
+                        'set up otherwise',
+                        sprintf(
+                            'Set up as "%s" a good unit reads %s there: if it stands so, record it (Space, P) and ' .
+                                'type the reading again.',
+                            $this->supply->mode($id)->name,
+                            Reading::write($reading->quantity, $there),
+                        ),
+                        $there,
+                    ),
+                ];
+            }
+        }
+
+        return [];
     }
 
     /** A large supply is not solved for whatever mains somebody dials. */

@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Bench\IsolationStanding;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Expectation\BreakdownJudge;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Expectation\Isolation;
+use Oculant\Core\Expectation\PartAlone;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Expectation\Warmth;
@@ -74,6 +76,10 @@ final readonly class TestVerdicts
                 );
                 continue;
             }
+            if ($test['check'] !== '') {
+                $views[$test['entry']] = $this->alone($test);
+                continue;
+            }
             $views[$test['entry']] = $this->view(
                 $test['entry'],
                 $test['part'],
@@ -102,6 +108,27 @@ final readonly class TestVerdicts
         }
 
         return $views;
+    }
+
+    /**
+     * @param array{entry: string, part: string, quantity: string, value: float, check: string} $test
+     *
+     * @return TestView
+     */
+    private function alone(array $test): array
+    {
+        $alone = new PartAlone($this->supply, $this->supply->part($test['part']));
+        $check = $alone->check($test['quantity'], $test['check']);
+        $good = $check === null ? NAN : $alone->reads($check);
+
+        return $this->view(
+            $test['entry'],
+            $test['part'],
+            Reading::write($test['quantity'], $test['value']),
+            $test['quantity'],
+            $alone->verdict($test['quantity'], $test['check'], $test['value']),
+            is_nan($good) ? 'not known' : 'about ' . Reading::write($test['quantity'], $good),
+        );
     }
 
     /** @return array<string, Verdict> by the entry it judges */

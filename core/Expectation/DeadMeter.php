@@ -58,6 +58,14 @@ final class DeadMeter
 
     private const LEAST_CLIMB = 30.0;
 
+    /**
+     * Ohms below which every beeper sounds, and above which none does: makes differ from some twenty to about a hundred
+     * (common practice).
+     */
+    private const BEEPS = 20.0;
+
+    private const SILENT = 100.0;
+
     /** Circuits to keep: that of the usual meter and the two ends of the others, before and after something broke. */
     private const KEPT = 8;
 
@@ -85,7 +93,8 @@ final class DeadMeter
     /**
      * @param array<string, string> $faults fault name by part reference
      *
-     * @return float ohms, volts for a diode test, 1 or 0 for whether ohms climb; INF for OL; NAN if it does not settle
+     * @return float ohms, volts for a diode test, 1 or 0 for whether ohms climb or a beeper sounds; INF for OL; NAN if
+     *     it does not settle
      */
     public function read(DeadCheck $check, Mode $mode, array $faults = []): float
     {
@@ -118,6 +127,9 @@ final class DeadMeter
                     ? 1.0
                     : 0.0);
         }
+        if ($check->quantity === DeadCheck::BEEPS) {
+            return self::beeps($this->read($check->on(DeadCheck::RESISTANCE), $mode, $faults));
+        }
         [$volts, $ohms] = $check->quantity === DeadCheck::DIODE ? self::DIODE_SOURCE : self::OHMS_SOURCE;
         foreach (self::NUDGES as [$more, $stiffer]) {
             $shown = $this->shown($check, $mode, $faults, $more * $volts, $stiffer * $ohms);
@@ -127,6 +139,16 @@ final class DeadMeter
         }
 
         return NAN;
+    }
+
+    /** @return float how likely a beeper sounds, 0 to 1; NAN if the ohms are not known */
+    private static function beeps(float $ohms): float
+    {
+        if (is_nan($ohms)) {
+            return NAN;
+        }
+
+        return 1.0 - max(0.0, min(1.0, log(max($ohms, 1e-3) / self::BEEPS) / log(self::SILENT / self::BEEPS)));
     }
 
     /**

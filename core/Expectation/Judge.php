@@ -148,9 +148,15 @@ final class Judge
      * @param float $value ohms, or volts for a diode test; INF for OL
      * @param float $good  likewise of a good unit; NAN if it is not known
      * @param array{float, float}|null $span what good meters and types may show; null where all show the same
+     * @param bool  $isAlone true of a part with nothing beside it
      */
-    public static function dead(DeadCheck $check, float $value, float $good, ?array $span = null): Verdict
-    {
+    public static function dead(
+        DeadCheck $check,
+        float $value,
+        float $good,
+        ?array $span = null,
+        bool $isAlone = false,
+    ): Verdict {
         if (is_nan($good)) {
             return new Verdict(
                 VerdictWord::Unknown,
@@ -161,6 +167,9 @@ final class Judge
         }
         if ($check->quantity === DeadCheck::CLIMBS) {
             return self::climbing($value > 0.5, $good > 0.5);
+        }
+        if ($check->quantity === DeadCheck::BEEPS) {
+            return self::beeping($value > 0.5, $good);
         }
         $write = static fn(float $v): string => is_infinite($v)
             ? 'OL'
@@ -182,10 +191,37 @@ final class Judge
             $word,
             sprintf('%s: %s.', $write($value), $word->value),
             sprintf(
-                'A good unit would read about %s here with everything in circuit%s.',
+                '%s about %s %s%s.',
+                $isAlone ? 'A good one reads' : 'A good unit would read',
                 $write($good),
+                $isAlone ? 'by itself' : 'here with everything in circuit',
                 $span === null ? '' : sprintf('; by meter and type %s to %s', $write($low), $write($high)),
             ),
+        );
+    }
+
+    /** @param float $likely how likely a beeper sounds on a good unit, 0 to 1 */
+    private static function beeping(bool $beeps, float $likely): Verdict
+    {
+        $word = match (true) {
+            $likely > 0.2 && $likely < 0.8 => VerdictWord::CannotTell,
+            $beeps === $likely > 0.5 => VerdictWord::AsExpected,
+            default => VerdictWord::NotAsExpected,
+        };
+
+        return new Verdict(
+            $word,
+            sprintf('%s: %s.', $beeps ? 'Beeps' : 'Silent', $word->value),
+            match ($word) {
+                VerdictWord::CannotTell
+                    => 'A good unit has so many ohms here that one beeper sounds and another does ' .
+                    'not: measure them.',
+                default => sprintf(
+                    'On a good unit the beeper %s here. It sounds below some tens of ohms, through a winding, a low ' .
+                        'resistor or a large discharged capacitor as well as through a short: ohms tell which.',
+                    $likely > 0.5 ? 'sounds' : 'is silent',
+                ),
+            },
         );
     }
 

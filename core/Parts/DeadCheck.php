@@ -17,7 +17,10 @@ final readonly class DeadCheck
     /** Whether ohms climb as on a capacitor that charges: 1 or 0. */
     public const CLIMBS = 'climbs';
 
-    public const QUANTITIES = [self::RESISTANCE, self::DIODE, self::ESR, self::CLIMBS];
+    /** Whether the beeper sounds and goes on: 1 or 0. */
+    public const BEEPS = 'beeps';
+
+    public const QUANTITIES = [self::RESISTANCE, self::DIODE, self::ESR, self::CLIMBS, self::BEEPS];
 
     /** Ends the id of a check with its leads swapped. */
     public const TURNED = '.reverse';
@@ -86,6 +89,19 @@ final readonly class DeadCheck
     public static function rail(string $pointId, string $red, string $black, string $name, string $how): self
     {
         return new self($pointId, self::RESISTANCE, $red, $black, "{$name} to {$black}", $how, $black);
+    }
+
+    /** From one terminal of a part to another, whatever its kind has in its list. */
+    public static function pins(Part $part, string $red, string $black): self
+    {
+        return self::across(
+            $part,
+            self::RESISTANCE,
+            $red,
+            $black,
+            sprintf('%s, %s to %s', $part->ref, self::WORDS[$red] ?? $red, self::WORDS[$black] ?? $black),
+            ".{$red}-{$black}",
+        );
     }
 
     /** From one test point to another. */

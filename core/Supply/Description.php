@@ -197,8 +197,8 @@ final class Description
     }
 
     /**
-     * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "TP3-TP5"
-     * between two points; null if there is no such place.
+     * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "U1.in-out"
+     * between two pins of a part, "TP3-TP5" between two points; null if there is no such place.
      */
     public function deadCheck(string $id): ?DeadCheck
     {
@@ -208,6 +208,13 @@ final class Description
         }
         if (str_ends_with($id, DeadCheck::TURNED)) {
             return $this->deadCheck(substr($id, 0, -strlen(DeadCheck::TURNED)))?->turned();
+        }
+        if (preg_match('/^(.+)\.(\w+)-(\w+)$/', $id, $pins) === 1) {
+            $part = $this->parts[$pins[1]] ?? null;
+
+            return $part !== null && $pins[2] !== $pins[3] && $part->has($pins[2]) && $part->has($pins[3])
+                ? DeadCheck::pins($part, $pins[2], $pins[3])
+                : null;
         }
         [$from, $to] = PointPair::ends($id, $this->points) ?? [null, null];
 

@@ -17,8 +17,6 @@ use Oculant\Core\Supply\Description;
 /** How hot a part is after a few minutes of running: by thermocouple or thermal camera, never by finger. */
 final class Heat implements EntryKind
 {
-    private const ROOM = 22.0;
-
     /** Degrees Celsius that a part on a bench can have. */
     private const RANGE = [-20.0, 400.0];
 
@@ -41,7 +39,7 @@ final class Heat implements EntryKind
             ),
             'room' =>
                 $room === null || $room === ''
-                    ? self::ROOM
+                    ? $state->room
                     : self::degrees($room, 'room', 'Type the temperature of the room, for example 22C.'),
         ];
     }
@@ -69,7 +67,7 @@ final class Heat implements EntryKind
     }
 
     /** @throws EntryRefused */
-    private static function degrees(mixed $given, string $field, string $ask): float
+    public static function degrees(mixed $given, string $field, string $ask): float
     {
         try {
             $celsius = Quantity::parse(is_scalar($given) ? trim((string) $given) : '', Unit::Celsius)->value;

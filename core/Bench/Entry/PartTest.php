@@ -9,7 +9,9 @@ use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
+use Oculant\Core\Bench\ReadingText;
 use Oculant\Core\Parts\BreaksDown;
+use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
@@ -17,7 +19,8 @@ use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
 
 /**
- * A capacitor on its meter (capacitance, ESR or leakage, in circuit or with one leg lifted), or a zener under current.
+ * A capacitor on its meter (capacitance, ESR or leakage, in circuit or with one leg lifted), a zener under current, or
+ * any part by itself with ohms or the diode test.
  */
 final class PartTest implements EntryKind
 {
@@ -27,6 +30,8 @@ final class PartTest implements EntryKind
         'esr' => Unit::Ohm,
         'leakage' => Unit::Ampere,
         'breakdown' => Unit::Volt,
+        DeadCheck::RESISTANCE => Unit::Ohm,
+        DeadCheck::DIODE => Unit::Volt,
     ];
 
     /** @return array<string, string> what a capacitor is tested for */
@@ -43,6 +48,7 @@ final class PartTest implements EntryKind
     public function read(array $payload, Description $supply, BenchState $state): array
     {
         $ref = Payload::part($payload, $supply);
+        $payload += self::asTyped($payload, $supply);
         $quantity = Payload::choice($payload, 'quantity', array_keys(self::QUANTITIES));
         $kind = $supply->part($ref)->kind;
         if ($quantity === 'breakdown' && !($kind instanceof BreaksDown)) {
@@ -54,7 +60,8 @@ final class PartTest implements EntryKind
                 ),
             );
         }
-        if ($quantity !== 'breakdown' && !($kind instanceof StoresCharge)) {
+        $isAlone = in_array($quantity, [DeadCheck::RESISTANCE, DeadCheck::DIODE], true);
+        if (!$isAlone && $quantity !== 'breakdown' && !($kind instanceof StoresCharge)) {
             throw EntryRefused::because(
                 'part',
                 sprintf('%s is no capacitor: measure it with ohms or the diode test.', $supply->part($ref)->label()),
@@ -69,12 +76,21 @@ final class PartTest implements EntryKind
         }
         // A zener is fed by itself: what stands beside it would take the current.
         $isLifted = $quantity === 'breakdown' || (bool) ($payload['lifted'] ?? false);
+        if ($isAlone && !$isLifted) {
+            throw EntryRefused::because(
+                'lifted',
+                sprintf('In circuit that is a reading: write "%s 4k7" without more. By itself it is lifted.', $ref),
+            );
+        }
         if ($quantity === 'leakage' && !$isLifted) {
             throw EntryRefused::because(
                 'lifted',
                 'Leakage is measured at the working voltage with one leg lifted. Lift it, or measure ' .
                     'capacitance and ESR in circuit.',
             );
+        }
+        if ($isAlone) {
+            return self::alone($payload, $supply, $ref, $quantity);
         }
         $text = is_scalar($payload['text'] ?? null) ? trim((string) $payload['text']) : '';
         if (preg_match('/^(ol|open)$/i', $text) === 1) {
@@ -98,6 +114,82 @@ final class PartTest implements EntryKind
         return ['part' => $ref, 'quantity' => $quantity, 'lifted' => $isLifted, 'value' => $value];
     }
 
+    /**
+     * What is meant where only a value was typed: "47u" is a capacitance, "7R6" ohms, "0.62 diode" a diode test.
+     *
+     * @param array<mixed> $payload
+     *
+     * @return array{quantity?: string}
+     */
+    private static function asTyped(array $payload, Description $supply): array
+    {
+        $text = is_scalar($payload['text'] ?? null) ? trim((string) $payload['text']) : '';
+        if (isset($payload['quantity']) || $text === '') {
+            return [];
+        }
+        if (preg_match('/\d\s*[munpµ]\d*F?$/u', $text) === 1) {
+            return ['quantity' => 'capacitance'];
+        }
+        $ref = Payload::part($payload, $supply);
+        $check = is_string($payload['check'] ?? null) ? $supply->deadCheck($payload['check']) : null;
+        $usual = ($check ?? ($supply->part($ref)->kind->deadChecks($supply->part($ref))[0] ?? null))?->quantity;
+
+        return [
+            'quantity' =>
+                ReadingText::parse($text, $supply)->quantity ??
+                ($usual === DeadCheck::DIODE ? DeadCheck::DIODE : DeadCheck::RESISTANCE),
+        ];
+    }
+
+    /**
+     * @param array<mixed> $payload
+     *
+     * @return array{part: string, quantity: string, lifted: true, value: float|string, check: string}
+     */
+    private static function alone(array $payload, Description $supply, string $ref, string $quantity): array
+    {
+        $part = $supply->part($ref);
+        $given = is_string($payload['check'] ?? null) ? $payload['check'] : '';
+        $checks = $part->kind->deadChecks($part);
+        $fitting = array_values(
+            array_filter(
+                $checks,
+                static fn(DeadCheck $c): bool => $given === ''
+                    ? $c->quantity === $quantity
+                    : strcasecmp($c->id, $given) === 0,
+            ),
+        );
+        $check = $fitting[0] ?? ($given === '' ? $checks[0] ?? null : null);
+        if ($check === null) {
+            throw EntryRefused::because(
+                'check',
+                $checks === []
+                    ? sprintf('Nothing of %s can be measured by itself: say "good" or "bad".', $part->label())
+                    : sprintf(
+                        'There is no "%s" of %s. Known: %s.',
+                        $given,
+                        $part->label(),
+                        implode(', ', array_map(static fn(DeadCheck $c): string => $c->id, $checks)),
+                    ),
+            );
+        }
+        $read = ReadingText::parse(is_scalar($payload['text'] ?? null) ? (string) $payload['text'] : '', $supply);
+        if ($read->value < 0.0) {
+            throw EntryRefused::because(
+                'text',
+                'It cannot be below zero; for a junction the other way round write OL.',
+            );
+        }
+
+        return [
+            'part' => $ref,
+            'quantity' => $quantity,
+            'lifted' => true,
+            'value' => is_infinite($read->value) ? 'OL' : $read->value,
+            'check' => $check->id,
+        ];
+    }
+
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $state->partTests[] = [
@@ -107,6 +199,7 @@ final class PartTest implements EntryKind
             'lifted' => (bool) $entry->payload['lifted'],
             'value' => $entry->payload['value'] === 'OL' ? INF : (float) $entry->payload['value'],
             'replaced' => $state->replaced(),
+            'check' => (string) ($entry->payload['check'] ?? ''),
         ];
     }
 
@@ -121,9 +214,17 @@ final class PartTest implements EntryKind
         return sprintf(
             '%s %s %s, %s',
             $entry->payload['part'],
-            $quantity === 'esr' ? 'ESR' : $quantity,
+            match ($quantity) {
+                'esr' => 'ESR',
+                DeadCheck::DIODE => 'diode test',
+                default => $quantity,
+            },
             $value,
-            $entry->payload['lifted'] ? 'leg lifted' : 'in circuit',
+            match (true) {
+                ($entry->payload['check'] ?? '') !== '' => 'by itself',
+                $entry->payload['lifted'] === true => 'leg lifted',
+                default => 'in circuit',
+            },
         );
     }
 }

@@ -27,7 +27,7 @@ final class Reading implements EntryKind
     /** A picture tube has 35 kV, and nothing here more than twice that. */
     private const MOST_VOLTS = 70e3;
 
-    public const QUANTITIES = ['dc', 'ac', 'ripple', 'hertz', 'resistance', 'diode', 'esr', 'climbs'];
+    public const QUANTITIES = ['dc', 'ac', 'ripple', 'hertz', 'resistance', 'diode', 'esr', 'climbs', 'beeps'];
 
     public function name(): string
     {
@@ -141,6 +141,7 @@ final class Reading implements EntryKind
         return match ($quantity) {
             'hertz' => $value > 0.0 ? Quantity::write($value, Unit::Hertz) : 'no waveform',
             'climbs' => $value > 0.5 ? 'climbs' : 'does not climb',
+            'beeps' => $value > 0.5 ? 'beeps' : 'silent',
             'resistance' => Quantity::write($value, Unit::Ohm),
             'esr' => Quantity::write($value, Unit::Ohm) . ' ESR',
             'dc' => Quantity::volts($value),

@@ -38,6 +38,14 @@ final class Symptom implements EntryKind
         'other' => 'Something else',
     ];
 
+    /** Kind of part by symptom: those that may be said of one among several. */
+    private const OF_A_PART = [
+        'lamp_dark' => 'led',
+        'lamp_lit' => 'led',
+        'fuse_open' => 'fuse',
+        'fuse_intact' => 'fuse',
+    ];
+
     public function name(): string
     {
         return 'symptom';
@@ -57,7 +65,20 @@ final class Symptom implements EntryKind
             );
         }
 
-        return ['symptom' => $symptom, 'text' => Payload::remark($payload, 'text')];
+        $part = ($payload['part'] ?? '') === '' ? null : Payload::part($payload, $supply);
+        if ($part !== null && $supply->part($part)->kind->name() !== (self::OF_A_PART[$symptom] ?? '')) {
+            throw EntryRefused::because(
+                'part',
+                sprintf(
+                    '"%s" is not said of %s: leave the part out.',
+                    self::WORDS[$symptom],
+                    $supply->part($part)->label(),
+                ),
+            );
+        }
+
+        return ['symptom' => $symptom, 'text' => Payload::remark($payload, 'text')] +
+            ($part === null ? [] : ['part' => $part]);
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
@@ -68,13 +89,17 @@ final class Symptom implements EntryKind
                 'symptom' => (string) $entry->payload['symptom'],
                 'text' => (string) $entry->payload['text'],
                 'replaced' => $state->replaced(),
-            ] + ($state->power->isEnergised() ? ['mode' => $state->mode] : []);
+            ] +
+            ($state->power->isEnergised() ? ['mode' => $state->mode] : []) +
+            (isset($entry->payload['part']) ? ['part' => (string) $entry->payload['part']] : []);
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
         $text = (string) $entry->payload['text'];
 
-        return self::WORDS[$entry->payload['symptom']] . ($text === '' ? '' : ": {$text}");
+        $of = isset($entry->payload['part']) ? "{$entry->payload['part']}: " : '';
+
+        return $of . self::WORDS[$entry->payload['symptom']] . ($text === '' ? '' : ": {$text}");
     }
 }

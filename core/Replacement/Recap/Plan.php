@@ -10,6 +10,7 @@ use Oculant\Core\Bench\RecapSchool;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorLife;
 use Oculant\Core\Expectation\CapacitorMeter;
+use Oculant\Core\Expectation\PartAlone;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Seen;
@@ -186,7 +187,14 @@ final readonly class Plan
                 $test['quantity'] !== 'breakdown' &&
                 !in_array($ref, $test['replaced'], true)
             ) {
-                $verdict = CapacitorJudge::of($supply, $ref, $test['quantity'], $test['lifted'], $test['value']);
+                $verdict =
+                    $test['check'] === ''
+                        ? CapacitorJudge::of($supply, $ref, $test['quantity'], $test['lifted'], $test['value'])
+                        : (new PartAlone($supply, $supply->part($ref)))->verdict(
+                            $test['quantity'],
+                            $test['check'],
+                            $test['value'],
+                        );
                 if ($verdict->word->isGood()) {
                     $good[] = "Measured: {$verdict->sentence}";
                 } else {

@@ -6,6 +6,8 @@ namespace Tests\Core\Bench;
 
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\FieldText;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\NearestForms;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
@@ -45,6 +47,15 @@ final class FieldTextTest extends TestCase
         yield 'a safety test' => ['insulation OL', 'safety', ['test' => 'insulation', 'text' => 'OL']];
         yield 'a safety test with its unit apart' => ['Touch 40 uA', 'safety', ['test' => 'touch', 'text' => '40uA']];
         yield 'a symptom' => ['hum', 'symptom', ['symptom' => 'hum']];
+        yield 'a symptom of two words' => ['part dead', 'symptom', ['symptom' => 'part_dead']];
+        yield 'it squeals on' => ['squeals on after unplugging', 'symptom', ['symptom' => 'squeals_unplugged']];
+        yield 'taken out' => ['c1 out still', 'eliminated', ['part' => 'C1', 'how' => 'removed', 'still' => true]];
+        yield 'lifted' => ['R1 lifted gone', 'eliminated', ['part' => 'R1', 'how' => 'lifted', 'still' => false]];
+        yield 'pressed' => ['s1 pressed gone', 'eliminated', ['how' => 'disturbed', 'still' => false]];
+        yield 'ohms of a part by itself' => ['c1 7R6 lifted', 'part_test', ['part' => 'C1', 'text' => '7R6']];
+        yield 'and of another kind' => ['r1 lifted 200k', 'part_test', ['part' => 'R1', 'text' => '200k']];
+        yield 'the room' => ['room 25C', 'room', ['text' => '25C']];
+        yield 'the wrong way round' => ['c1 backwards', 'finding', ['part' => 'C1', 'sees' => 'reversed']];
     }
 
     /** @param array<string, mixed> $payload */
@@ -60,7 +71,23 @@ final class FieldTextTest extends TestCase
     /** @return iterable<string, array{string}> */
     public static function readings(): iterable
     {
-        foreach (['13.9', '-15.02', 'OL', '0R4', 'tp3 13.9', 'f1 0.3 ohm', 'c1 12k', '9..13', 'r1 OL', ''] as $text) {
+        foreach (
+            [
+                '13.9',
+                '-15.02',
+                'OL',
+                '0R4',
+                'tp3 13.9',
+                'f1 0.3 ohm',
+                'c1 12k',
+                '9..13',
+                'r1 OL',
+                'c1 beep',
+                'tp3 silent',
+                '',
+            ]
+            as $text
+        ) {
             yield "\"{$text}\"" => [$text];
         }
     }
@@ -207,5 +234,94 @@ final class FieldTextTest extends TestCase
         (new Bench(Supplies::demo('tuner-feed')))
             ->add('power', ['power' => 'live', 'mode' => 'loaded'])
             ->add('part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.8']);
+    }
+
+    /** @return iterable<string, array{string, string, string, float}> text, target, quantity, value */
+    public static function hands(): iterable
+    {
+        yield 'a beep at a part' => ['c1 beep', 'C1', 'beeps', 1.0];
+        yield 'no beep at a point' => ['tp3 silent', 'TP3', 'beeps', 0.0];
+        yield 'a beep that ends is a charging capacitor' => ['c1 chirps', 'C1', 'climbs', 1.0];
+        yield 'ohms from pin to pin' => ['u1 in-out 0R2', 'U1.in-out', 'resistance', 0.2];
+        yield 'in the other direction' => ['u1 out-in 0R2', 'U1.out-in', 'resistance', 0.2];
+        yield 'with the leads turned' => ['u1 out-common 3k swapped', 'U1.out-common.reverse', 'resistance', 3000.0];
+    }
+
+    #[DataProvider('hands')]
+    public function testWhatHandsFoundIsAReading(string $text, string $target, string $quantity, float $value): void
+    {
+        $payload = (new Bench(Supplies::demo('tide-recorder')))->add('reading', ['text' => $text])->last()->payload;
+
+        self::assertSame([$target, $quantity], [$payload['target'], $payload['quantity']]);
+        self::assertEqualsWithDelta($value, $payload['value'], 1e-9);
+    }
+
+    public function testOneLampAmongSeveralIsDark(): void
+    {
+        $bench = new Bench(Supplies::demo('auction-scale'));
+        $understood = FieldText::understand('led1 dark', $bench->supply);
+        self::assertSame(['kind' => 'symptom', 'payload' => ['symptom' => 'lamp_dark', 'part' => 'LED1']], $understood);
+        self::assertSame('LED1', $bench->add('symptom', $understood['payload'])->state()->symptoms[0]['part'] ?? null);
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage('not said of D1');
+        $bench->add('symptom', ['symptom' => 'lamp_dark', 'part' => 'D1']);
+    }
+
+    /** What was said of the room holds for the temperatures that come after it. */
+    public function testTheRoomHoldsForWhatIsMeasuredInIt(): void
+    {
+        $bench = (new Bench(Supplies::demo('tuner-feed')))
+            ->add('heat', ['part' => 'R1', 'text' => '52C'])
+            ->add('room', ['text' => '30C'])
+            ->add('heat', ['part' => 'R1', 'text' => '52C']);
+
+        self::assertSame([30.0, 22.0], array_column($bench->state()->heats, 'rise'));
+    }
+
+    /** @return iterable<string, array{string, string, string}> text, and what the refusal offers or asks */
+    public static function unreadable(): iterable
+    {
+        yield 'of a capacitor' => ['tide-recorder', 'c1 foo', '"c1 esr 0.8"'];
+        yield 'of a fuse' => ['tide-recorder', 'f1 foo', '"f1 blackened"'];
+        yield 'of a regulator' => ['tide-recorder', 'u1 foo', '"u1 in-out 0R3"'];
+        yield 'of a lamp' => ['auction-scale', 'led1 foo', '"led1 dark"'];
+        yield 'at a point' => ['tide-recorder', 'tp3 foo', '"tp3 9..13"'];
+        yield 'at a point that is not there' => ['tide-recorder', 'tp8 43kHz', 'There is no tp8 here; TP1'];
+        yield 'of nothing' => ['tide-recorder', 'foo', '"37.5 ac"'];
+    }
+
+    #[DataProvider('unreadable')]
+    public function testARefusalNamesTheNearestForms(string $demo, string $text, string $says): void
+    {
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage($says);
+        (new Bench(Supplies::demo($demo)))->add('reading', ['text' => $text]);
+    }
+
+    /** Whatever a refusal offers can be typed, for every part and point of every demo supply. */
+    public function testWhatIsOfferedIsUnderstood(): void
+    {
+        $tried = 0;
+        foreach (
+            ['tide-recorder', 'wheelhouse-display', 'auction-scale', 'gallery-organ', 'salinity-bridge']
+            as $demo
+        ) {
+            $supply = Supplies::demo($demo);
+            foreach ([...array_keys($supply->parts), ...array_keys($supply->points)] as $id) {
+                preg_match_all('/"([^"]+)"/', NearestForms::of("{$id} ?", $supply), $forms);
+                foreach ($forms[1] as $form) {
+                    $tried++;
+                    $bench = new Bench($supply);
+                    if (preg_match('/ (13\.9|37\.5 ac|0\.2 ripple|9\.\.13|100Hz)$/', $form) === 1) {
+                        $bench->seeTo(Gate::Mains)->add('power', ['power' => 'live']);
+                    }
+                    $understood = FieldText::understand($form, $supply);
+                    $before = count($bench->log);
+                    $bench->add($understood['kind'] ?? 'reading', $understood['payload'] ?? ['text' => $form]);
+                    self::assertCount($before + 1, $bench->log, $form);
+                }
+            }
+        }
+        self::assertGreaterThan(500, $tried);
     }
 }

@@ -54,6 +54,27 @@ final class EvidenceTest extends TestCase
             'U1:open',
             'C1:short',
         ];
+        yield 'a beep across the reservoir is a short there' => [
+            [['reading', ['text' => 'c1 beep']]],
+            'C1:short',
+            'U1:open',
+        ];
+        yield 'silence there is none' => [[['reading', ['text' => 'c1 silent']]], 'U1:open', 'C1:short'];
+        yield 'a regulator from output to common, by its pins' => [
+            [['reading', ['text' => 'u1 out-common 0R3']]],
+            'U1:out_short',
+            'U1:open',
+        ];
+        yield 'a capacitor that is eight ohms by itself leaks' => [
+            [['part_test', ['part' => 'C1', 'text' => '7R6', 'lifted' => true]]],
+            'C1:leaky',
+            'U1:open',
+        ];
+        yield 'one that climbs to nothing by itself does not' => [
+            [['part_test', ['part' => 'C1', 'text' => 'OL', 'lifted' => true]]],
+            'U1:open',
+            'C1:short',
+        ];
         yield 'dried by its series resistance' => [
             [['part_test', ['part' => 'C1', 'quantity' => 'esr', 'text' => '0.9', 'lifted' => true]]],
             'C1:dried',
