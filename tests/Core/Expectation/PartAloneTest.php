@@ -14,7 +14,10 @@ use Tests\Support\Supplies;
 /** A part with nothing beside it shows what its kind shows out of circuit (common practice, and what is marked). */
 final class PartAloneTest extends TestCase
 {
-    /** @return iterable<string, array{string, string, string, string|null, float, float}> demo, check, quantity, fault, from, to */
+    /**
+     * @return iterable<string, array{string, string, string, string|null, float, float}> demo, check, quantity, fault,
+     * from, to
+     */
     public static function parts(): iterable
     {
         yield 'a resistor is its marking' => ['wheelhouse-display', 'R11', 'resistance', null, 219e3, 221e3];
