@@ -9,6 +9,7 @@ use App\Models\Supply;
 use App\Models\User;
 use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
+use Oculant\Core\Bench\Purpose;
 
 /** Books in a unit: the job, the description as it stands today, and the owner's symptoms as the first log entries. */
 final readonly class BookIn
@@ -28,7 +29,8 @@ final readonly class BookIn
         return sprintf('%s-%03d', $year, $taken + 1);
     }
 
-    /** @param array{unit: string, owner: string, complaint?: ?string, mains: string, symptoms?: list<string>} $what */
+    /** @param array{unit: string, owner: string, complaint?: ?string, mains: string, symptoms?: list<string>,
+     *     purpose?: string} $what */
     public function unit(User $user, Supply $supply, array $what): RepairJob
     {
         return DB::transaction(function () use ($user, $supply, $what): RepairJob {
@@ -46,6 +48,9 @@ final readonly class BookIn
             ]);
             $job->setRelation('user', $user);
             JobStanding::make($job);
+            if (($what['purpose'] ?? Purpose::Fault->value) !== Purpose::Fault->value) {
+                $this->log->add($job, $user, 'purpose', ['purpose' => $what['purpose']]);
+            }
             foreach ($what['symptoms'] ?? [] as $symptom) {
                 $this->log->add($job, $user, 'symptom', ['symptom' => $symptom]);
             }

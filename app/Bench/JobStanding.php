@@ -30,7 +30,6 @@ final readonly class JobStanding
     {
         $isBack = $state->handedBackAt !== null;
         $cause = $state->closedAt === null ? null : $state->cause;
-        $part = $cause === null ? null : $supply->parts[$cause['part']] ?? null;
         $job->forceFill([
             'power' => $state->power->value,
             'open_changes' => count($state->openChanges()),
@@ -38,17 +37,18 @@ final readonly class JobStanding
             'is_handed_back' => $isBack,
             'last_sequence' => $sequence,
             'closed_at' => $state->closedAt === null ? null : Carbon::parse($state->closedAt)->utc(),
-            'found' => $cause === null ? null : mb_substr("{$cause['part']}:{$cause['fault']}", 0, 150),
-            'found_title' =>
-                $cause === null
+            'found' =>
+                $cause === null || $cause['kind'] === Cause::NONE
                     ? null
                     : mb_substr(
-                        $part === null
-                            ? "{$cause['part']} {$cause['fault']}"
-                            : $part->label() . ', ' . Cause::title($part, $cause['fault']),
+                        $cause['kind'] === Cause::PART
+                            ? "{$cause['part']}:{$cause['fault']}"
+                            : "{$cause['kind']}:{$cause['place']}",
                         0,
-                        255,
+                        150,
                     ),
+            'found_title' =>
+                $cause === null ? null : mb_substr(implode(', ', array_filter(Cause::words($supply, $cause))), 0, 255),
             'causes' => min(
                 65535,
                 count(array_filter($log, static fn(LogEntry $entry): bool => $entry->kind === 'cause')),

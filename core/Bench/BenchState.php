@@ -4,12 +4,15 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
+use Oculant\Core\Bench\Entry\Cause;
 use Oculant\Core\Bench\Entry\Room;
 use Oculant\Core\Parts\Seen;
 
 /** What the log adds up to. Built by folding; nothing else is job truth. */
 final class BenchState
 {
+    public Purpose $purpose = Purpose::Fault;
+
     public PowerState $power = PowerState::Unplugged;
 
     public ?string $powerSince = null;
@@ -117,8 +120,14 @@ final class BenchState
     /** @var array<string, true> targets the technician cannot reach, by "target quantity" */
     public array $skipped = [];
 
-    /** @var array{entry: string, part: string, fault: string, text: string}|null */
+    /**
+     * @var array{entry: string, kind: string, part: string, fault: string, place: string, text: string}|null part and
+     *     fault are empty unless the cause is a part
+     */
     public ?array $cause = null;
+
+    /** @var list<array{entry: string, text: string, place: string, at: string}> put right without a new part */
+    public array $works = [];
 
     /** @var list<array{entry: string, part: string, out: string, in: string, at: string}> */
     public array $repairs = [];
@@ -253,7 +262,9 @@ final class BenchState
     {
         $newest = $this->safety[$test->value] ?? null;
 
-        return $newest === null || $newest['replaced'] !== $this->replaced() ? null : $newest['passed'];
+        return $newest === null || $newest['replaced'] !== $this->replaced() || !$this->isSinceWork($newest['entry'])
+            ? null
+            : $newest['passed'];
     }
 
     /** Protection class as the tests were made by; null while none was. */
@@ -335,24 +346,53 @@ final class BenchState
         );
     }
 
+    /** Whether an entry is of the unit as it stands since something was put right without a new part. */
+    public function isSinceWork(string $entry): bool
+    {
+        if ($this->works === []) {
+            return true;
+        }
+        $order = array_flip($this->entries);
+        $last = $this->works[count($this->works) - 1]['entry'];
+
+        return ($order[$entry] ?? 0) > ($order[$last] ?? -1);
+    }
+
+    /** Whether anything was done to the unit that has to be proven. */
+    public function isMended(): bool
+    {
+        return $this->repairs !== [] || $this->works !== [] || $this->recapped !== [];
+    }
+
+    /** Whether nothing is to be mended: it works, or no fault was found in it. */
+    public function isLeftAsItIs(): bool
+    {
+        return !$this->isMended() &&
+            ($this->cause === null
+                ? !in_array($this->purpose, [Purpose::Fault, Purpose::Recap], true)
+                : $this->cause['kind'] === Cause::NONE);
+    }
+
     /**
      * @return list<TakenReading> taken since the last repair, fed as it will be and as it goes back: nothing that is
-     *     still to be undone
+     *     still to be undone; all of them of a unit that is left as it is
      */
     public function proofReadings(): array
     {
+        if (!$this->isMended() && !$this->isLeftAsItIs()) {
+            return [];
+        }
         $replaced = $this->replaced();
 
-        return $replaced === []
-            ? []
-            : array_values(
-                array_filter(
-                    $this->readings,
-                    static fn(TakenReading $r): bool => $r->replaced === $replaced &&
-                        !$r->isDeadCheck() &&
-                        $r->context->isSettled() &&
-                        ($r->power === PowerState::Live || $r->context->method?->isOwnFeed() === true),
-                ),
-            );
+        return array_values(
+            array_filter(
+                $this->readings,
+                fn(TakenReading $r): bool => $r->replaced === $replaced &&
+                    $this->isSinceWork($r->entryId) &&
+                    !$r->isDeadCheck() &&
+                    $r->context->isSettled() &&
+                    ($r->power === PowerState::Live || $r->context->method?->isOwnFeed() === true),
+            ),
+        );
     }
 }

@@ -34,6 +34,7 @@ final class EntryKinds
 
         return $kinds ??= array_column(
             array_map(static fn(EntryKind $kind): array => [$kind->name(), $kind], [
+                new Entry\WhatFor(),
                 new Entry\Symptom(),
                 new Entry\Power(),
                 new Entry\MainsMeasured(),
@@ -67,6 +68,7 @@ final class EntryKinds
                 new Entry\Note(),
                 new Entry\Cause(),
                 new Entry\Repair(),
+                new Entry\Work(),
                 new Entry\Origin(),
                 new Entry\Recap(),
                 new Entry\Decide(),

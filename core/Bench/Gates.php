@@ -180,7 +180,7 @@ final readonly class Gates
             ...self::ledger($gate, $state),
             ...self::fuse($supply, $state),
         ];
-        if ($state->repairs !== [] || self::fuseBlew($supply, $state)) {
+        if ($state->repairs !== [] || $state->works !== [] || self::fuseBlew($supply, $state)) {
             foreach (self::outputs($supply) as $id) {
                 if (self::newest($state, $id, DeadCheck::RESISTANCE) === null) {
                     $items[] = new GateItem(
@@ -315,7 +315,10 @@ final readonly class Gates
             ),
             array_values($isOff),
         );
-        if (($state->repairs !== [] || $state->taken !== []) && !isset($state->looked[Looked::CLOSED])) {
+        if (
+            ($state->repairs !== [] || $state->works !== [] || $state->taken !== []) &&
+            !isset($state->looked[Looked::CLOSED])
+        ) {
             $items[] = new GateItem(
                 'look ' . Looked::CLOSED,
                 'Shields, insulating sheets, sleeves and the earth wire back in their places?',
@@ -467,7 +470,8 @@ final readonly class Gates
             if (
                 $reading->target === $target &&
                 $reading->quantity === $quantity &&
-                $reading->replaced === $state->replaced()
+                $reading->replaced === $state->replaced() &&
+                $state->isSinceWork($reading->entryId)
             ) {
                 return $reading;
             }

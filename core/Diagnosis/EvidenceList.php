@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis;
 
 use Closure;
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Cause;
 use Oculant\Core\Bench\Entry\Eliminated;
 use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Reading;
@@ -62,6 +63,10 @@ final class EvidenceList
             ...self::parts($supply, $state),
             ...self::readings($supply, $state, $isExplained, $mainsSeen),
         ];
+        // What was put right without a new part makes another unit of it; what was seen before is of that one.
+        if ($state->works !== [] && ($state->cause['kind'] ?? Cause::NONE) !== Cause::PART) {
+            $all = array_filter($all, static fn(array $one): bool => $state->isSinceWork($one[0]));
+        }
         $order = array_flip($state->entries);
         usort($all, static fn(array $a, array $b): int => ($order[$a[0]] ?? 0) <=> ($order[$b[0]] ?? 0));
 

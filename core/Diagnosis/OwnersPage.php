@@ -22,13 +22,8 @@ final class OwnersPage
     public static function of(Description $supply, BenchState $state, array $report): array
     {
         $rows = [
-            [
-                'What was wrong',
-                $report['cause'] === null
-                    ? 'The cause has not been named yet.'
-                    : trim("{$report['cause']['part']}: {$report['cause']['fault']}. {$report['cause']['text']}"),
-            ],
-            ['What was done', self::work($report)],
+            [$state->isLeftAsItIs() ? 'What it was here for' : 'What was wrong', self::wrong($state, $report)],
+            ['What was done', self::work($state, $report)],
             ['How it is now', self::outcome($state, $report)],
             ['Is it safe', self::safety($supply, $state)],
             [
@@ -41,6 +36,19 @@ final class OwnersPage
             static fn(array $row): array => ['title' => $row[0], 'text' => $row[1]],
             array_values(array_filter($rows, static fn(array $row): bool => $row[1] !== '')),
         );
+    }
+
+    /** @param array<string, mixed> $report */
+    private static function wrong(BenchState $state, array $report): string
+    {
+        $cause = $report['cause'];
+
+        return match (true) {
+            $cause === null && $state->isLeftAsItIs() => ucfirst($state->purpose->words()) . '.',
+            $cause === null => 'The cause has not been named yet.',
+            $cause['fault'] === '' => trim("{$cause['part']}. {$cause['text']}"),
+            default => trim("{$cause['part']}: {$cause['fault']}. {$cause['text']}"),
+        };
     }
 
     /** @return list<array{what: string, amount: float}> in the workshop's currency */
@@ -68,11 +76,19 @@ final class OwnersPage
     }
 
     /** @param array<string, mixed> $report */
-    private static function work(array $report): string
+    private static function work(BenchState $state, array $report): string
     {
-        $work = array_map(static fn(array $w): string => "{$w['part']} replaced ({$w['in']})", $report['work']);
+        $done = array_map(
+            static fn(array $w): string => ($w['place'] === '' ? '' : "{$w['place']}: ") . $w['text'],
+            $state->works,
+        );
+        // RepairReport has what was put right behind what was replaced.
+        $parts = array_map(
+            static fn(array $w): string => "{$w['part']} replaced ({$w['in']})",
+            array_slice($report['work'], 0, count($report['work']) - count($done)),
+        );
 
-        return $work === [] ? 'Nothing was replaced.' : implode('; ', $work) . '.';
+        return $parts === [] && $done === [] ? 'Nothing was replaced.' : implode('; ', [...$parts, ...$done]) . '.';
     }
 
     /** @param array<string, mixed> $report */
@@ -97,12 +113,18 @@ final class OwnersPage
         );
 
         return match (true) {
-            $report['asLeft'] === [] => 'It has not been measured after the repair yet.',
+            $report['asLeft'] === [] => 'It has not been measured' .
+                ($state->isLeftAsItIs() ? ' yet.' : ' after the repair yet.'),
             $bad !== [] => count($bad) .
                 ' of ' .
                 count($report['asLeft']) .
-                ' readings after the repair are not as they should be.',
-            default => sprintf('All %d readings after the repair are as a good unit\'s.', count($report['asLeft'])),
+                ($state->isLeftAsItIs() ? ' readings' : ' readings after the repair') .
+                ' are not as they should be.',
+            default => sprintf(
+                'All %d readings%s are as a good unit\'s.',
+                count($report['asLeft']),
+                $state->isLeftAsItIs() ? '' : ' after the repair',
+            ),
         } .
             ($runs === []
                 ? ''

@@ -40,10 +40,10 @@ final class RepairReport
         }
         $cause = null;
         if ($state->cause !== null) {
-            $part = $supply->part($state->cause['part']);
+            [$where, $what] = Cause::words($supply, $state->cause);
             $cause = [
-                'part' => $part->label(),
-                'fault' => Cause::title($part, $state->cause['fault']),
+                'part' => $where,
+                'fault' => $what,
                 'text' => $state->cause['text'],
                 'chain' => array_map(
                     static fn(string $ref, Breaking $how): string => "{$ref} {$how->words()}",
@@ -89,6 +89,15 @@ final class RepairReport
                     ],
                     array_map(strval(...), array_keys($state->recapped)),
                     array_values($state->recapped),
+                ),
+                ...array_map(
+                    static fn(array $w): array => [
+                        'part' => $w['place'] === '' ? 'Done' : $w['place'],
+                        'out' => '',
+                        'in' => $w['text'],
+                        'at' => $w['at'],
+                    ],
+                    $state->works,
                 ),
             ],
             'origins' => array_map(

@@ -285,6 +285,45 @@ final class Workup
         return array_map(strval(...), array_keys(array_filter($bad)));
     }
 
+    /**
+     * What was wrong is what is proven, in the mode it was wrong in.
+     *
+     * @return list<string> "TP3 ripple (Loads on)": read wrong before anything was done, and not since
+     */
+    public function wrongBefore(): array
+    {
+        if (!$this->state->isMended()) {
+            return [];
+        }
+        $key = static fn(TakenReading $r): string => "{$r->target} {$r->quantity} {$r->mode}";
+        $since = array_fill_keys(array_map($key, $this->state->proofReadings()), true);
+        $wrong = [];
+        foreach ($this->state->readings as $reading) {
+            $isBefore =
+                !$reading->isDeadCheck() &&
+                !$reading->isResidual() &&
+                $reading->power === PowerState::Live &&
+                $reading->context->isSettled() &&
+                isset($this->supply->points[$reading->target]) &&
+                !isset($since[$key($reading)]);
+            if ($isBefore) {
+                // The newest of the same place counts: what was a slip read right at the second try.
+                $word = $this->verdict($reading)->word;
+                $wrong[$key($reading)] =
+                    $word->isGood() || in_array($word, [VerdictWord::Unknown, VerdictWord::CannotTell], true)
+                        ? null
+                        : sprintf(
+                            '%s%s (%s)',
+                            $reading->target,
+                            $reading->quantity === 'dc' ? '' : " {$reading->quantity}",
+                            $this->supply->mode($reading->mode)->name,
+                        );
+            }
+        }
+
+        return array_values(array_unique(array_filter($wrong)));
+    }
+
     /** @return list<string> what must still be done before the job can be closed */
     public function missingForClose(): array
     {
@@ -298,10 +337,18 @@ final class Workup
             }
         }
         $bad = $this->badProof();
+        if ($bad !== []) {
+            $missing[] =
+                ($this->state->isLeftAsItIs()
+                    ? 'these do not read right: '
+                    : 'these do not read right after the repair: ') . implode(', ', $bad);
+        }
+        $again = $this->wrongBefore();
+        if ($again !== []) {
+            $missing[] = 'measure again what was wrong: ' . implode(', ', $again);
+        }
 
-        return $bad === []
-            ? $missing
-            : [...$missing, 'these do not read right after the repair: ' . implode(', ', $bad)];
+        return $missing;
     }
 
     /** What the job waits for, in a few words for the bench list. */

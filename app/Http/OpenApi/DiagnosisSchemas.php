@@ -12,6 +12,8 @@ use OpenApi\Attributes as OA;
         schema: 'Words',
         type: 'object',
         required: [
+            'purposes',
+            'causes',
             'symptoms',
             'conditions',
             'sees',
@@ -27,6 +29,12 @@ use OpenApi\Attributes as OA;
             'changes',
         ],
         properties: [
+            new OA\Property(
+                property: 'purposes',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/Option'),
+            ),
+            new OA\Property(property: 'causes', type: 'array', items: new OA\Items(ref: '#/components/schemas/Option')),
             new OA\Property(
                 property: 'symptoms',
                 type: 'array',

@@ -563,8 +563,9 @@ use OpenApi\Attributes as OA;
             new OA\Property(
                 property: 'state',
                 type: 'object',
-                required: ['power', 'words', 'since', 'mode', 'mode_name', 'mains'],
+                required: ['purpose', 'power', 'words', 'since', 'mode', 'mode_name', 'mains'],
                 properties: [
+                    new OA\Property(property: 'purpose', description: 'what it is here for', type: 'string'),
                     new OA\Property(property: 'power', type: 'string'),
                     new OA\Property(property: 'words', type: 'string'),
                     new OA\Property(property: 'since', type: 'string', nullable: true),
@@ -845,6 +846,11 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'complaint', type: 'string', nullable: true),
             new OA\Property(property: 'mains', type: 'string'),
             new OA\Property(property: 'supply_id', type: 'string'),
+            new OA\Property(
+                property: 'purpose',
+                description: 'fault (if left out), check, calibration, recap or unknown',
+                type: 'string',
+            ),
             new OA\Property(property: 'symptoms', type: 'array', items: new OA\Items(type: 'string')),
         ],
     ),

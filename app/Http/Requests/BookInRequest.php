@@ -15,6 +15,7 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use InvalidArgumentException;
 use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
@@ -50,6 +51,7 @@ final class BookInRequest extends FormRequest
                 'string',
                 Rule::exists('supplies', 'id')->where('workshop_id', $this->technician()->workshop_id),
             ],
+            'purpose' => ['string', Rule::in(array_column(Purpose::cases(), 'value'))],
             'symptoms' => ['array', 'max:20'],
             'symptoms.*' => ['string', Rule::in(array_keys(Symptom::WORDS))],
         ];

@@ -43,6 +43,7 @@ final class BenchResource extends JsonResource
             'revision' => $file->supply->revision,
             'cautions' => $file->supply->cautions,
             'state' => [
+                'purpose' => $state->purpose->value,
                 'power' => $state->power->value,
                 'words' =>
                     $state->power === PowerState::Unplugged && StoredCharge::unproven($file->supply, $state) !== []

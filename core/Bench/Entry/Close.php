@@ -10,9 +10,10 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Supply\Description;
 
-/** The repair is done and proven. */
+/** What the unit was here for is done, and proven. */
 final class Close implements EntryKind
 {
     public function name(): string
@@ -46,17 +47,31 @@ final class Close implements EntryKind
     public static function missing(Description $supply, BenchState $state): array
     {
         $missing = [];
-        if ($state->cause === null) {
-            $missing[] = 'name the cause';
+        if ($state->cause === null && in_array($state->purpose, [Purpose::Fault, Purpose::Unknown], true)) {
+            $missing[] =
+                $state->purpose === Purpose::Fault
+                    ? 'name the cause'
+                    : 'name the cause, or say that no fault was found';
         }
-        if ($state->repairs === []) {
+        if ($state->cause !== null && $state->cause['kind'] !== Cause::NONE && !$state->isMended()) {
             $missing[] = 'record what was replaced or made good';
+        }
+        if ($state->cause === null && $state->purpose === Purpose::Fault && !$state->isMended()) {
+            $missing[] = 'record what was replaced or made good';
+        }
+        if ($state->purpose === Purpose::Recap && $state->repairs === [] && $state->recapped === []) {
+            $missing[] = 'record the capacitors that went in';
+        }
+        if ($state->purpose === Purpose::Calibration && $state->calibrations === []) {
+            $missing[] = 'record a calibration';
         }
         $proven = array_unique(array_column($state->proofReadings(), 'target'));
         $rails = array_keys(array_filter($supply->points, static fn($point): bool => $point->rail !== null));
         $unread = array_diff($rails === [] ? array_keys($supply->points) : $rails, $proven);
         if ($unread !== []) {
-            $missing[] = 'measure after the repair: ' . implode(', ', $unread);
+            $missing[] =
+                ($state->isMended() || !$state->isLeftAsItIs() ? 'measure after the repair: ' : 'measure: ') .
+                implode(', ', $unread);
         }
         if ($state->power->isEnergised()) {
             $missing[] = 'unplug and discharge the unit';

@@ -10,6 +10,7 @@ use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\Outcome;
 use Oculant\Core\Expectation\Expectations;
@@ -40,7 +41,8 @@ final readonly class Proving
     public function next(): array
     {
         $missing = Close::missing($this->supply, $this->state);
-        if ($this->state->cause === null) {
+        $isAsItCame = $this->state->isLeftAsItIs();
+        if ($this->state->cause === null && $this->state->purpose === Purpose::Fault) {
             $repair = end($this->state->repairs);
 
             return ['part' => $repair['part'] ?? null] +
@@ -70,7 +72,9 @@ final readonly class Proving
             $view = $this->measuring->of($candidate);
 
             return [
-                'why' => 'After the repair a good unit must show this.',
+                'why' => $isAsItCame
+                    ? 'A good unit shows this; what does not is looked into before it goes back.'
+                    : 'After the repair a good unit must show this.',
                 'outcomes' => [
                     ['range' => Judge::range($mode->window($id)), 'meaning' => 'as it should be', 'probability' => 1.0],
                 ],
@@ -100,7 +104,7 @@ final readonly class Proving
                 StepView::plain(
                     'state',
                     'All rails are right. Unplug the unit and discharge it.',
-                    'Then close the repair.',
+                    $isAsItCame ? 'Then the safety tests, and close.' : 'Then close the repair.',
                     $this->caution->underWay(false),
                 );
         }
@@ -115,10 +119,30 @@ final readonly class Proving
             return $this->measuring->gate($open[0], count($open), Gate::HandBack);
         }
 
+        if ($this->state->purpose === Purpose::Unknown && $this->state->cause === null) {
+            return StepView::plain(
+                'cause',
+                'Everything reads as it should: say that no fault was found, or name what you found.',
+                'What was tried belongs beside it: how long it ran, how often it was started, warm and cold.',
+            );
+        }
+        if ($this->state->purpose === Purpose::Calibration && $this->state->calibrations === []) {
+            return ['leads' => 'calibration'] +
+                StepView::plain(
+                    'gate',
+                    'Calibrate it: as found, adjusted, as left.',
+                    'Warmed up, with a meter whose uncertainty is known.',
+                );
+        }
+
         return StepView::plain(
             'close',
-            'The repair is proven: close it.',
-            $missing === [] ? 'Cause, work and readings are all there.' : implode('; ', $missing),
+            $isAsItCame ? 'It is checked: close the job.' : 'The repair is proven: close it.',
+            $missing === []
+                ? ($isAsItCame
+                    ? 'Readings and safety tests are all there.'
+                    : 'Cause, work and readings are all there.')
+                : implode('; ', $missing),
         );
     }
 

@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis\Step;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
@@ -82,12 +83,20 @@ final readonly class StepWriter
             );
         }
         if (
-            $this->state->repairs !== [] &&
             $badProof === [] &&
-            ($this->state->cause !== null || $fixed > 0.3) &&
-            !$fuseIsOpen
+            !$fuseIsOpen &&
+            ($this->state->isLeftAsItIs() ||
+                ($this->state->isMended() && ($this->state->cause !== null || $fixed > 0.3)))
         ) {
             return (new Proving($this->supply, $this->state, $this->expectations, $this->measuring))->next();
+        }
+        if ($this->state->purpose === Purpose::Recap && $this->state->cause === null && !$this->state->isMended()) {
+            return ['leads' => 'recap'] +
+                StepView::plain(
+                    'gate',
+                    'Plan the recap, and record each capacitor that goes in.',
+                    'The plan says which go, which are measured first, and what to buy.',
+                );
         }
         $top = $suspects[0];
         $cheap = $candidates !== [] && $candidates[0]->score() > self::CHEAP;

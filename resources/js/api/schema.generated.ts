@@ -1232,6 +1232,8 @@ export interface components {
     schemas: {
         Words: {
             /** @description Shapes of what the bench shows beside readings. */
+            purposes: components["schemas"]["Option"][];
+            causes: components["schemas"]["Option"][];
             symptoms: components["schemas"]["Option"][];
             conditions: components["schemas"]["Option"][];
             sees: components["schemas"]["Option"][];
@@ -2693,6 +2695,8 @@ export interface components {
             revision: string;
             cautions: string[];
             state: {
+                /** @description what it is here for */
+                purpose: string;
                 power: string;
                 words: string;
                 since: string | null;
@@ -2798,6 +2802,8 @@ export interface components {
             complaint?: string | null;
             mains: string;
             supply_id: string;
+            /** @description fault (if left out), check, calibration, recap or unknown */
+            purpose?: string;
             symptoms: string[];
         };
     };

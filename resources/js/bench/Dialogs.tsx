@@ -20,6 +20,8 @@ export type Dialog =
     | { name: 'note' }
     | { name: 'symptom' }
     | { name: 'cause'; part?: string; fault?: string }
+    | { name: 'work'; place?: string }
+    | { name: 'purpose' }
     | { name: 'repair'; part?: string; typed?: Record<string, unknown> };
 
 interface Props {
@@ -59,21 +61,11 @@ function UsualCauses({
     );
 }
 
-function Cause({
-    bench,
-    part,
-    fault,
-    ...rest
-}: {
-    bench: Bench;
-    part?: string;
-    fault?: string;
-    onClose: () => void;
-    onSave: (v: Record<string, string>) => void;
-}) {
+/** Which part, how, and why. */
+function CauseInPart({ bench, part }: { bench: Bench; part?: string }) {
     return (
-        <Sheet title="Name the cause" initial={{ part, fault }} {...rest}>
-            <PartField parts={bench.parts} focus={part === undefined} />
+        <>
+            <PartField parts={bench.parts} focus={false} />
             <Form.Item noStyle shouldUpdate={(before, after) => before.part !== after.part}>
                 {({ getFieldValue }) => (
                     <Form.Item
@@ -126,6 +118,61 @@ function Cause({
                             part={getFieldValue('part') as string | undefined}
                             onChoose={(text) => setFieldValue('text', text)}
                         />
+                    )
+                }
+            </Form.Item>
+        </>
+    );
+}
+
+/** What is no part's fault, or that nothing was found. */
+function CauseBeside({ nothing }: { nothing: boolean }) {
+    return (
+        <>
+            {!nothing && (
+                <Form.Item label="Where" name="place" rules={[{ required: true, message: 'Where was it?' }]}>
+                    <Input autoFocus placeholder="plug X3; between R7 and the rail" />
+                </Form.Item>
+            )}
+            <Form.Item
+                label={nothing ? 'What was tried' : 'What was wrong'}
+                name="text"
+                rules={[{ required: true, message: nothing ? 'Say what was tried.' : 'Say what was wrong there.' }]}
+            >
+                <Input
+                    autoFocus={nothing}
+                    placeholder={nothing ? 'two hours warm under load, 20 starts' : 'one pin off, 12 V on the 5 V wire'}
+                />
+            </Form.Item>
+        </>
+    );
+}
+
+function Cause({
+    bench,
+    causes,
+    part,
+    fault,
+    ...rest
+}: {
+    bench: Bench;
+    causes: Option[];
+    part?: string;
+    fault?: string;
+    onClose: () => void;
+    onSave: (v: Record<string, string>) => void;
+}) {
+    return (
+        <Sheet title="Name the cause" initial={{ kind: 'part', part, fault }} {...rest}>
+            <Form.Item label="It was" name="kind">
+                <Select options={causes} />
+            </Form.Item>
+            <Form.Item noStyle shouldUpdate={(before, after) => before.kind !== after.kind}>
+                {({ getFieldValue }) =>
+                    getFieldValue('kind') === 'part' ? (
+                        <CauseInPart bench={bench} part={part} />
+                    ) : (
+                        <CauseBeside key={getFieldValue('kind')} nothing={getFieldValue('kind') === 'none'} />
                     )
                 }
             </Form.Item>
@@ -314,7 +361,48 @@ export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, onL
             );
         case 'cause':
             return (
-                <Cause bench={bench} part={dialog.part} fault={dialog.fault} onClose={onClose} onSave={save('cause')} />
+                <Cause
+                    bench={bench}
+                    causes={words?.causes ?? []}
+                    part={dialog.part}
+                    fault={dialog.fault}
+                    onClose={onClose}
+                    onSave={save('cause')}
+                />
+            );
+        case 'work':
+            return (
+                <Sheet
+                    title="What was put right?"
+                    initial={{ place: dialog.place }}
+                    onClose={onClose}
+                    onSave={save('work')}
+                >
+                    <p className="hint">Where no part was replaced. Measure it afterwards as after any repair.</p>
+                    <Form.Item label="Where" name="place">
+                        <Input placeholder="plug X3" />
+                    </Form.Item>
+                    <Form.Item
+                        label="What was done"
+                        name="text"
+                        rules={[{ required: true, message: 'Say what was done.' }]}
+                    >
+                        <Input autoFocus placeholder="put on its own pins, keyed with a drop of lacquer" />
+                    </Form.Item>
+                </Sheet>
+            );
+        case 'purpose':
+            return (
+                <Sheet
+                    title="What is it here for?"
+                    initial={{ purpose: bench.state.purpose }}
+                    onClose={onClose}
+                    onSave={save('purpose')}
+                >
+                    <Form.Item name="purpose">
+                        <Radio.Group options={words?.purposes ?? []} className="column" />
+                    </Form.Item>
+                </Sheet>
             );
         case 'repair':
             return (

@@ -172,6 +172,12 @@ function OpenJob({ bench }: { bench: Bench }) {
             case 'prove':
                 void navigate(`/jobs/${job.id}/prove/safety`);
                 break;
+            case 'recap':
+                void navigate(`/jobs/${job.id}/parts/recap`);
+                break;
+            case 'calibration':
+                void navigate(`/jobs/${job.id}/prove/calibration`);
+                break;
             case 'isolation':
                 setDialog({ name: 'isolation' });
                 break;
@@ -229,8 +235,12 @@ function OpenJob({ bench }: { bench: Bench }) {
             void record(kind, payload);
             return;
         }
-        const goOn = kind === 'cause' && job.may_write;
-        setDialog(goOn ? { name: 'repair', part: payload.part as string } : undefined);
+        const goOn = kind === 'cause' && payload.kind !== 'none' && job.may_write;
+        const next: Dialog =
+            payload.kind === undefined || payload.kind === 'part'
+                ? { name: 'repair', part: payload.part as string }
+                : { name: 'work', place: payload.place as string };
+        setDialog(goOn ? next : undefined);
         if (!goOn) {
             window.setTimeout(() => field.current?.focus(), 0);
         }
@@ -298,6 +308,8 @@ function OpenJob({ bench }: { bench: Bench }) {
             run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`),
             shown: true,
         },
+        { key: '-', label: 'put right', run: () => setDialog({ name: 'work' }), shown: true, inBar: false },
+        { key: '=', label: 'here for', run: () => setDialog({ name: 'purpose' }), shown: true, inBar: false },
         { key: '/', label: 'prove it', run: () => void navigate(`/jobs/${job.id}/prove`), shown: true },
         { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true },
         {

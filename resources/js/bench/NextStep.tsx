@@ -8,7 +8,7 @@ export const doneWords: Record<string, string> = {
     confirm: 'Name the cause',
     cause: 'Name the cause',
     gate: 'See to it',
-    close: 'Close the repair',
+    close: 'Close the job',
     handback: 'Record the hand-back',
 };
 

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button, Checkbox, Form, Input, Modal, Select } from 'antd';
+import { Button, Checkbox, Form, Input, Modal, Radio, Select } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api, Refused } from '../api/client';
@@ -13,6 +13,7 @@ interface Values {
     complaint?: string;
     mains: string;
     supply_id: string;
+    purpose: string;
     symptoms: string[];
 }
 
@@ -63,7 +64,7 @@ export function BookIn() {
                 form={form}
                 layout="vertical"
                 requiredMark={false}
-                initialValues={{ mains: '230 V', symptoms: [] }}
+                initialValues={{ mains: '230 V', purpose: 'fault', symptoms: [] }}
                 onFinish={(values) => void book(values)}
                 scrollToFirstError
             >
@@ -111,6 +112,9 @@ export function BookIn() {
                         <Input />
                     </Form.Item>
                 </div>
+                <Form.Item label="Why it is here" name="purpose">
+                    <Radio.Group options={words.data?.purposes ?? []} />
+                </Form.Item>
                 <Form.Item label="In the owner's words" name="complaint">
                     <Input.TextArea
                         autoSize={{ minRows: 2 }}

@@ -136,7 +136,7 @@ final class FoldTest extends TestCase
 
     public function testUnknownKindNamesTheKnownOnes(): void
     {
-        $this->expectExceptionMessage('Known kinds: symptom, power');
+        $this->expectExceptionMessage('Known kinds: purpose, symptom, power');
         EntryKinds::named('wish');
     }
 

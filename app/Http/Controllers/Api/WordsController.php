@@ -7,6 +7,7 @@ namespace App\Http\Controllers\Api;
 use Illuminate\Http\JsonResponse;
 use Oculant\Core\Bench\ChangeKind;
 use Oculant\Core\Bench\Entry\Background;
+use Oculant\Core\Bench\Entry\Cause;
 use Oculant\Core\Bench\Entry\Eliminated;
 use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Idea;
@@ -17,6 +18,7 @@ use Oculant\Core\Bench\Entry\Substituted;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\Entry\Taken;
 use Oculant\Core\Bench\PowerMethod;
+use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Parts\Seen;
 use OpenApi\Attributes as OA;
 
@@ -40,6 +42,12 @@ final class WordsController
     public function __invoke(): JsonResponse
     {
         return new JsonResponse([
+            'purposes' => self::options(Purpose::options()),
+            'causes' => self::options([
+                Cause::PART => 'a part of it',
+                ...Cause::OTHER,
+                Cause::NONE => 'no fault found',
+            ]),
             'symptoms' => self::options(Symptom::WORDS),
             'conditions' => self::options(Background::CONDITIONS),
             'sees' => self::options(Seen::options()),
