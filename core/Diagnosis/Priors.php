@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 
@@ -37,8 +38,14 @@ final readonly class Priors
     /** Words in a part's notes that say that it stands in the heat. */
     private const HEAT = '/(?<!no )(?<!not )\b(heat ?sinks?|hot)\b|\bnext to\b.*\b(R\d+|valve|heater)\b/i';
 
-    /** @param array<string, float> $share by hypothesis, sums to 1 */
-    private function __construct(public array $share) {}
+    /** Share of units with nothing wrong with them, of those that came because something is wrong. */
+    private const HEALTHY = 0.04;
+
+    /**
+     * @param array<string, float> $share   by hypothesis, sums to 1
+     * @param float                $healthy share of units with nothing wrong with them
+     */
+    private function __construct(public array $share, public float $healthy = self::HEALTHY) {}
 
     /** @param array<string, int> $seen times this workshop found each hypothesis on this board */
     public static function of(
@@ -59,7 +66,18 @@ final readonly class Priors
             $share[$id] = ((self::STRENGTH * $weight) / $total + ($seen[$id] ?? 0)) / (self::STRENGTH + $counted);
         }
 
-        return new self($share);
+        return new self($share, self::healthy($state->purpose));
+    }
+
+    /** What comes to be checked mostly works, what nobody knows often does (guesses; common practice). */
+    private static function healthy(Purpose $purpose): float
+    {
+        return match ($purpose) {
+            Purpose::Fault => self::HEALTHY,
+            Purpose::Unknown => 0.3,
+            Purpose::Recap => 0.5,
+            Purpose::Check, Purpose::Calibration => 0.8,
+        };
     }
 
     public static function plain(FaultDictionary $dictionary): self

@@ -11,9 +11,7 @@ use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 /** Bayes over all faults of all parts (Heckerman, Breese, Rommelse 1995: single-fault troubleshooting). */
 final class Reasoner
 {
-    /** Prior share of "nothing wrong with it" and of "something this description does not know". */
-    private const HEALTHY_SHARE = 0.04;
-
+    /** Prior share of "something this description does not know". */
     private const UNKNOWN_SHARE = 0.03;
 
     /** No evidence makes anything quite impossible. */
@@ -175,9 +173,10 @@ final class Reasoner
     /** @return non-empty-array<string, float> natural logarithms */
     private function priors(): array
     {
-        $share = 1 - self::HEALTHY_SHARE - self::UNKNOWN_SHARE;
-        $log = [Hypothesis::HEALTHY => log(self::HEALTHY_SHARE), Hypothesis::UNKNOWN => log(self::UNKNOWN_SHARE)];
-        foreach (($this->priors ?? Priors::plain($this->knowledge->dictionary(null)))->share as $id => $prior) {
+        $priors = $this->priors ?? Priors::plain($this->knowledge->dictionary(null));
+        $share = 1 - $priors->healthy - self::UNKNOWN_SHARE;
+        $log = [Hypothesis::HEALTHY => log($priors->healthy), Hypothesis::UNKNOWN => log(self::UNKNOWN_SHARE)];
+        foreach ($priors->share as $id => $prior) {
             $log[$id] = log($share * $prior);
         }
         foreach ($this->knowledge->dictionary(null)->hypotheses as $id => $hypothesis) {

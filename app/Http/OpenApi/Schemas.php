@@ -563,9 +563,14 @@ use OpenApi\Attributes as OA;
             new OA\Property(
                 property: 'state',
                 type: 'object',
-                required: ['purpose', 'power', 'words', 'since', 'mode', 'mode_name', 'mains'],
+                required: ['purpose', 'purpose_words', 'power', 'words', 'since', 'mode', 'mode_name', 'mains'],
                 properties: [
                     new OA\Property(property: 'purpose', description: 'what it is here for', type: 'string'),
+                    new OA\Property(
+                        property: 'purpose_words',
+                        description: 'the same for people; empty of a fault, which most come with',
+                        type: 'string',
+                    ),
                     new OA\Property(property: 'power', type: 'string'),
                     new OA\Property(property: 'words', type: 'string'),
                     new OA\Property(property: 'since', type: 'string', nullable: true),

@@ -10,6 +10,7 @@ use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\StartCount;
@@ -44,6 +45,7 @@ final class BenchResource extends JsonResource
             'cautions' => $file->supply->cautions,
             'state' => [
                 'purpose' => $state->purpose->value,
+                'purpose_words' => $state->purpose === Purpose::Fault ? '' : $state->purpose->words(),
                 'power' => $state->power->value,
                 'words' =>
                     $state->power === PowerState::Unplugged && StoredCharge::unproven($file->supply, $state) !== []

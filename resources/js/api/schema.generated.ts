@@ -2697,6 +2697,8 @@ export interface components {
             state: {
                 /** @description what it is here for */
                 purpose: string;
+                /** @description the same for people; empty of a fault, which most come with */
+                purpose_words: string;
                 power: string;
                 words: string;
                 since: string | null;

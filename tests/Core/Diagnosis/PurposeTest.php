@@ -41,6 +41,16 @@ final class PurposeTest extends TestCase
         self::assertNotNull($bench->state()->handedBackAt);
     }
 
+    /** Whoever brings a unit that works brings a unit that works (common practice). */
+    public function testWhatComesToBeCheckedIsHeldForGood(): void
+    {
+        $top = static fn(Bench $bench): string => self::workup($bench)->suspects()[0]->id;
+
+        self::assertSame(Hypothesis::HEALTHY, $top(self::bench('check')));
+        self::assertSame(Hypothesis::HEALTHY, $top(self::bench('calibration')));
+        self::assertNotSame(Hypothesis::HEALTHY, $top(self::bench('fault')));
+    }
+
     public function testTheFirstStepOfACheckIsARail(): void
     {
         $bench = self::bench('check')->add('power', ['power' => 'live', 'mode' => 'loaded']);
