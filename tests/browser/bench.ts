@@ -49,3 +49,20 @@ export async function bookIn(page: Page, unit: string, supply: string): Promise<
     await page.getByRole('button', { name: 'Book in', exact: true }).click();
     await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
 }
+
+const functions: [RegExp, string][] = [
+    [/^DC/, 'dc'],
+    [/^AC/, 'ac'],
+    [/^Oscilloscope/, 'ripple'],
+    [/^Diode/, 'diode'],
+    [/^ESR/, 'esr'],
+    [/^Ohms/, 'resistance'],
+];
+
+/** What the next step asks for. */
+export async function asked(page: Page): Promise<{ target: string; quantity: string; mode: string }> {
+    const target = ((await field(page).getAttribute('placeholder')) ?? '').replace(/ …$/, '');
+    const meter = await page.getByLabel('Next step').locator('.meter b').innerText();
+    const quantity = functions.find(([words]) => words.test(meter))?.[1] ?? '';
+    return { target, quantity, mode: (await page.locator('.state-mode').innerText()).split('\n')[0] ?? '' };
+}

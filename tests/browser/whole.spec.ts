@@ -1,19 +1,10 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, command, field, log, read, setPower, signIn } from './bench';
+import { asked, bookIn, command, field, log, read, setPower, signIn } from './bench';
 import { Unit } from './unit';
 
 const next = (page: Page) => page.getByLabel('Next step');
 const sentence = (page: Page) => next(page).getByRole('status').first();
 const suspects = (page: Page) => page.getByLabel('Suspects').getByRole('listitem');
-
-const functions: [RegExp, string][] = [
-    [/^DC/, 'dc'],
-    [/^AC/, 'ac'],
-    [/^Oscilloscope/, 'ripple'],
-    [/^Diode/, 'diode'],
-    [/^ESR/, 'esr'],
-    [/^Ohms/, 'resistance'],
-];
 
 /** Enter, and wait until the log has it and the bench has answered. */
 async function enter(page: Page): Promise<void> {
@@ -26,14 +17,6 @@ async function enter(page: Page): Promise<void> {
 /** A switching supply is solved on the queue, the one on the bench first. */
 async function solved(page: Page): Promise<void> {
     await expect(sentence(page)).not.toContainText('Measure where you like', { timeout: 420_000 });
-}
-
-/** What the next step asks for. */
-async function asked(page: Page): Promise<{ target: string; quantity: string; mode: string }> {
-    const target = ((await field(page).getAttribute('placeholder')) ?? '').replace(/ …$/, '');
-    const meter = await next(page).locator('.meter b').innerText();
-    const quantity = functions.find(([words]) => words.test(meter))?.[1] ?? '';
-    return { target, quantity, mode: (await page.locator('.state-mode').innerText()).split('\n')[0] ?? '' };
 }
 
 /**
