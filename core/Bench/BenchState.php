@@ -114,7 +114,10 @@ final class BenchState
      */
     public array $shorts = [];
 
-    /** @var list<array{entry: string, tried: int, failed: int, replaced: list<string>}> */
+    /**
+     * @var list<array{entry: string, tried: int, failed: int, replaced: list<string>, light: bool}> light: with a load
+     *     off that is on in the usual mode
+     */
     public array $starts = [];
 
     /** @var array<string, true> targets the technician cannot reach, by "target quantity" */

@@ -144,15 +144,14 @@ final class OwnersPage
             SafetyTest::required($supply, $class),
             static fn(SafetyTest $t): bool => $state->safetyNow($t) === null,
         );
-        $source = array_values($state->safety)[0]['source'] ?? '';
 
         return match (true) {
             in_array(false, $results, true) => 'No: an electrical safety test failed.',
             $missing !== [] => 'Not tested completely: ' .
                 implode('; ', array_map(static fn(SafetyTest $t): string => $t->title(), $missing)) .
                 '.',
-            default => 'It passed its electrical safety tests ' .
-                "({$source}). Local codes and licensed practice decide about its use.",
+            default => 'It passed its electrical safety tests; the record behind this page has them. Local codes and ' .
+                'licensed practice decide about its use.',
         };
     }
 }

@@ -14,6 +14,7 @@ use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\SlipFinder;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
+use Oculant\Core\Expectation\WattsRead;
 use Oculant\Core\Expectation\Window;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
@@ -80,13 +81,19 @@ final class ReadingVerdicts
             return Judge::frequency($reading->value, $this->good($reading));
         }
 
-        return (new Judge($this->stood($reading), $this->expectationsOf($reading)))->live(
+        $stood = $this->stood($reading);
+        $verdict = (new Judge($stood, $this->expectationsOf($reading)))->live(
             $reading->target,
             $reading->mode,
             $reading->quantity,
             $reading->value,
             $reading->swing,
         );
+        $watts = $reading->quantity === 'ripple' ? '' : WattsRead::words($stood, $reading->target, $reading->value);
+
+        return $watts === ''
+            ? $verdict
+            : new Verdict($verdict->word, $verdict->sentence, trim("{$verdict->why} {$watts}"));
     }
 
     /** @return list<Slip> */

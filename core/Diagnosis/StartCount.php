@@ -17,7 +17,7 @@ final readonly class StartCount
     /**
      * The starts that tell about the fault: those before the first repair, or all if nothing was repaired.
      *
-     * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>}> $starts
+     * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>, light: bool}> $starts
      */
     public static function of(array $starts): self
     {
@@ -25,13 +25,12 @@ final readonly class StartCount
     }
 
     /**
-     * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>}> $starts
+     * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>, light: bool}> $starts
      * @param list<string>                                                                $replaced now
      *
      * @return array{before: array{tried: int, failed: int}, rate: ?array{low: float, high: float},
-     *     after: array{tried: int, failed: int}, needed: ?int, luck: ?float, sentence: string}|null null while nothing
-     *     was
-     *     counted
+     *     after: array{tried: int, failed: int}, needed: ?int, needed_at_lowest: ?int, luck: ?float,
+     *     sentence: string}|null null while nothing was counted; needed: clean starts at the rate that was counted
      */
     public static function view(array $starts, array $replaced): ?array
     {
@@ -43,6 +42,8 @@ final readonly class StartCount
         [$low, $high] = Binomial::limits($before->failed, $before->tried);
         $rate = $before->failed / $before->tried;
         $needed = Binomial::cleanTrials($rate);
+        // The lower end is the harder one: what fails seldom hides behind many clean starts.
+        $atLowest = Binomial::cleanTrials($low);
         $luck = $after->tried > 0 && $after->failed === 0 && $rate > 0 ? (1 - $rate) ** $after->tried : null;
 
         return [
@@ -50,8 +51,18 @@ final readonly class StartCount
             'rate' => ['low' => $low, 'high' => $high],
             'after' => ['tried' => $after->tried, 'failed' => $after->failed],
             'needed' => $needed,
+            'needed_at_lowest' => $atLowest,
             'luck' => $luck,
-            'sentence' => self::sentence($before, $after, $low, $high, $needed, $luck, $before->replaced !== $replaced),
+            'sentence' => self::sentence(
+                $before,
+                $after,
+                $low,
+                $high,
+                $needed,
+                $atLowest,
+                $luck,
+                $before->replaced !== $replaced,
+            ),
         ];
     }
 
@@ -61,6 +72,7 @@ final readonly class StartCount
         float $low,
         float $high,
         ?int $needed,
+        ?int $atLowest,
         ?float $luck,
         bool $isRepaired,
     ): string {
@@ -83,10 +95,11 @@ final readonly class StartCount
 
         return match (true) {
             !$isRepaired => sprintf(
-                '%s After the repair %d clean starts in a row are needed for %s confidence.',
+                '%s After the repair %d clean starts in a row are needed for %s confidence%s.',
                 $counted,
                 $needed,
                 $share(self::CONFIDENCE),
+                self::middle($before, $needed, $low, $atLowest),
             ),
             $after->failed > 0 => sprintf(
                 'It failed again after the repair (%d of %d): not cured.',
@@ -95,10 +108,13 @@ final readonly class StartCount
             ),
             $after->tried >= $needed => sprintf(
                 '%d clean starts after the repair: luck alone would give that with %s. Shown to be cured at %s ' .
-                    'confidence.',
+                    'confidence%s.',
                 $after->tried,
                 $share((float) $luck),
                 $share(self::CONFIDENCE),
+                $atLowest !== null && $after->tried >= $atLowest
+                    ? ', whatever its rate was'
+                    : self::middle($before, $needed, $low, $atLowest),
             ),
             default => sprintf(
                 '%d clean starts after the repair; %d more are needed for %s confidence.',
@@ -109,13 +125,28 @@ final readonly class StartCount
         };
     }
 
+    /** For which rate that is: the middle of what was counted; and what the lower end would take. */
+    private static function middle(self $before, int $needed, float $low, ?int $atLowest): string
+    {
+        return $atLowest === null || $atLowest <= $needed
+            ? ''
+            : sprintf(
+                ' at the rate as counted, %d %%; at the lowest that fits, %d %%, it takes %d',
+                (int) round((100 * $before->failed) / $before->tried),
+                (int) round(100 * $low),
+                $atLowest,
+            );
+    }
+
     /**
-     * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>}> $starts
+     * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>, light: bool}> $starts
      * @param list<string>                                                                $replaced
      */
     private static function sum(array $starts, array $replaced): self
     {
         $these = array_filter($starts, static fn(array $start): bool => $start['replaced'] === $replaced);
+        // Without its load it may start that does not with it: where both were counted, the heavy ones tell.
+        $these = array_filter($these, static fn(array $start): bool => !$start['light']) ?: $these;
 
         return new self(array_sum(array_column($these, 'tried')), array_sum(array_column($these, 'failed')), $replaced);
     }

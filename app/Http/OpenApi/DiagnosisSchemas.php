@@ -282,7 +282,7 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'StartsView',
         type: 'object',
-        required: ['before', 'rate', 'after', 'needed', 'luck', 'sentence'],
+        required: ['before', 'rate', 'after', 'needed', 'needed_at_lowest', 'luck', 'sentence'],
         properties: [
             new OA\Property(property: 'before', ref: '#/components/schemas/StartTally'),
             new OA\Property(
@@ -295,7 +295,18 @@ use OpenApi\Attributes as OA;
                 ],
             ),
             new OA\Property(property: 'after', ref: '#/components/schemas/StartTally'),
-            new OA\Property(property: 'needed', type: 'integer', nullable: true),
+            new OA\Property(
+                property: 'needed',
+                description: 'clean starts in a row, at the rate as counted',
+                type: 'integer',
+                nullable: true,
+            ),
+            new OA\Property(
+                property: 'needed_at_lowest',
+                description: 'the same at the lowest rate that fits',
+                type: 'integer',
+                nullable: true,
+            ),
             new OA\Property(property: 'luck', type: 'number', nullable: true),
             new OA\Property(property: 'sentence', type: 'string'),
         ],

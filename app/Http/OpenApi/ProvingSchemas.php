@@ -314,7 +314,12 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'point', type: 'string', nullable: true),
             new OA\Property(property: 'value', type: 'string'),
             new OA\Property(property: 'expected', type: 'string'),
-            new OA\Property(property: 'good', type: 'boolean'),
+            new OA\Property(
+                property: 'good',
+                description: 'null where no limit is known',
+                type: 'boolean',
+                nullable: true,
+            ),
             new OA\Property(property: 'sentence', type: 'string'),
         ],
     ),

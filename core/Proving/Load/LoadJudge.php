@@ -87,7 +87,7 @@ final readonly class LoadJudge
      * @param array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>,
      *     watts: ?float}> $read by step
      *
-     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool,
+     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool|null,
      *     sentence: string}>
      */
     public function between(array $read): array
@@ -108,7 +108,7 @@ final readonly class LoadJudge
      * @param array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>,
      *     watts: ?float}> $read
      *
-     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool,
+     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool|null,
      *     sentence: string}>
      */
     private function regulation(string $point, string $name, array $read): array
@@ -155,7 +155,7 @@ final readonly class LoadJudge
      * @param array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>,
      *     watts: ?float}> $read
      *
-     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool,
+     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool|null,
      *     sentence: string}>
      */
     private function cross(string $point, string $name, array $read): array
@@ -196,7 +196,7 @@ final readonly class LoadJudge
      * @param array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>,
      *     watts: ?float}> $read
      *
-     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool,
+     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool|null,
      *     sentence: string}>
      */
     private function efficiency(array $read): array
@@ -207,7 +207,12 @@ final readonly class LoadJudge
                 $row['watts'] === null ||
                 $row['watts'] <= 0.0 ||
                 !isset($this->test->steps[$step]) ||
-                $this->test->steps[$step]->outputWatts <= 0.0
+                $this->test->steps[$step]->outputWatts <= 0.0 ||
+                // What was not read is not known, and no 0 W.
+                array_filter(
+                    array_keys($this->test->names),
+                    static fn(int|string $id): bool => !isset($row['rails'][$id]['dc']),
+                ) !== []
             ) {
                 continue;
             }
@@ -224,7 +229,8 @@ final readonly class LoadJudge
     }
 
     /**
-     * @return array{title: string, point: string|null, value: string, expected: string, good: bool, sentence: string}
+     * @return array{title: string, point: string|null, value: string, expected: string, good: bool|null,
+     *     sentence: string}
      */
     private function against(LoadStep $step, float $efficiency, float $input, float $output): array
     {

@@ -22,7 +22,7 @@ final readonly class ReservoirCheck
      * @param array<string, array{rails: array<string, array{dc?: float, ripple?: float, amperes?: float}>,
      *     watts: ?float}> $read by step
      *
-     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool,
+     * @return list<array{title: string, point: string|null, value: string, expected: string, good: bool|null,
      *     sentence: string}>
      */
     public function rows(array $read): array
@@ -65,12 +65,14 @@ final readonly class ReservoirCheck
     }
 
     /**
-     * @return array{title: string, point: string|null, value: string, expected: string, good: bool, sentence: string}
+     * @return array{title: string, point: string|null, value: string, expected: string, good: bool|null,
+     *     sentence: string}
      */
     private static function row(string $id, Part $capacitor, float $amperes): array
     {
         $rated = $capacitor->knows('ripple') ? $capacitor->value('ripple') : null;
-        $good = $rated === null || $amperes <= $rated;
+        // Beside a limit that nobody knows there is no verdict.
+        $good = $rated === null ? null : $amperes <= $rated;
 
         return [
             'title' => "Ripple current of {$capacitor->ref}, from no and full load",
@@ -79,10 +81,11 @@ final readonly class ReservoirCheck
             'expected' =>
                 $rated === null ? 'its rating is not described' : 'rated ' . Quantity::write($rated, Unit::Ampere),
             'good' => $good,
-            'sentence' => $good
-                ? ''
-                : 'More than it is rated for: it will not live long. A type with a higher ripple current, or two ' .
-                    'of them on equal tracks.',
+            'sentence' =>
+                $good !== false
+                    ? ''
+                    : 'More than it is rated for: it will not live long. A type with a higher ripple current, or two ' .
+                        'of them on equal tracks.',
         ];
     }
 }

@@ -1348,7 +1348,10 @@ export interface components {
                 high: number;
             };
             after: components["schemas"]["StartTally"];
+            /** @description clean starts in a row, at the rate as counted */
             needed: number | null;
+            /** @description the same at the lowest rate that fits */
+            needed_at_lowest: number | null;
             luck: number | null;
             sentence: string;
         };
@@ -1934,7 +1937,8 @@ export interface components {
             point: string | null;
             value: string;
             expected: string;
-            good: boolean;
+            /** @description null where no limit is known */
+            good: boolean | null;
             sentence: string;
         };
         LoadTest: {
@@ -4061,6 +4065,14 @@ export interface operations {
             query: {
                 /** @description Bare conductor, "2.2 mm", or a gauge number, "AWG 12" */
                 diameter: string;
+                /** @description chassis (if left out): the cautious one; duct: the table of the standard */
+                school?: "chassis" | "duct";
+                /** @description degrees Celsius of the air around it; 40 if left out */
+                ambient?: number;
+                /** @description pvc (70 °C, if left out), xlpe (90 °C) or silicone (180 °C) */
+                insulation?: "pvc" | "xlpe" | "silicone";
+                /** @description loaded wires in one bundle; 1 if left out */
+                wires?: number;
             };
             header?: never;
             path?: never;

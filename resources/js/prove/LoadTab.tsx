@@ -262,10 +262,12 @@ export function LoadTab(proves: Proves) {
                         {between.map((row) => (
                             <tr key={row.title}>
                                 <th scope="row">{row.title}</th>
-                                <td className={row.good ? 'mono-figures' : 'mono-figures refusal'}>{row.value}</td>
+                                <td className={row.good === false ? 'mono-figures refusal' : 'mono-figures'}>
+                                    {row.value}
+                                </td>
                                 <td className="mono-figures">{row.expected}</td>
                                 <td>
-                                    {row.good ? 'as it should be' : 'not as it should be'}
+                                    {row.good === null ? '' : row.good ? 'as it should be' : 'not as it should be'}
                                     {row.sentence !== '' && <small>{row.sentence}</small>}
                                 </td>
                             </tr>

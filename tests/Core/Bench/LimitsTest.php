@@ -276,7 +276,7 @@ final class LimitsTest extends TestCase
         if ($kind === 'pin') {
             $bench->add('photo', ['photo' => 'board']);
         }
-        if ($kind === 'reading') {
+        if ($kind === 'reading' || $kind === 'starts') {
             $bench->add('power', ['power' => 'live']);
         }
         $before = count($bench->log);

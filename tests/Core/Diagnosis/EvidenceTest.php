@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Tests\Core\Diagnosis;
 
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Gate;
 use Oculant\Core\Diagnosis\Belief;
 use Oculant\Core\Diagnosis\Course;
 use Oculant\Core\Diagnosis\EvidenceList;
@@ -223,6 +225,12 @@ final class EvidenceTest extends TestCase
         $before = StartCount::view($bench->state()->starts, $bench->state()->replaced());
         self::assertSame(8, $before['needed'] ?? null);
         self::assertStringContainsString('2 of 6 starts failed', $before['sentence'] ?? '');
+        // Clopper and Pearson: 2 of 6 may be 4.3 %, and 0.957^68 is 5 %.
+        self::assertSame(68, $before['needed_at_lowest'] ?? null);
+        self::assertStringContainsString(
+            'as counted, 33 %; at the lowest that fits, 4 %, it takes 68',
+            $before['sentence'] ?? '',
+        );
 
         $bench
             ->add('cause', ['part' => 'S1', 'fault' => 'open'])
@@ -236,7 +244,10 @@ final class EvidenceTest extends TestCase
         $proven = StartCount::view($bench->state()->starts, $bench->state()->replaced());
         self::assertStringContainsString('Shown to be cured', $proven['sentence'] ?? '');
         self::assertEqualsWithDelta((2 / 3) ** 8, $proven['luck'] ?? 0.0, 1e-9);
-        $bench->add('starts', ['tried' => 1, 'failed' => 1]);
+        $bench
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live'])
+            ->add('starts', ['tried' => 1, 'failed' => 1]);
         self::assertStringContainsString(
             'not cured',
             StartCount::view($bench->state()->starts, $bench->state()->replaced())['sentence'] ?? '',
@@ -245,6 +256,42 @@ final class EvidenceTest extends TestCase
         self::assertNull(StartCount::view([], []));
         $clean = (new Bench(Supplies::demo('tuner-feed')))->add('starts', ['tried' => 10, 'failed' => 0])->state();
         self::assertStringContainsString('31 %', StartCount::view($clean->starts, [])['sentence'] ?? '');
+    }
+
+    /** Five of twelve: 15 to 72 % (Clopper and Pearson, as published tables of binomial limits have it). */
+    public function testTheRateOfWhatWasCountedHasItsInterval(): void
+    {
+        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('starts', ['tried' => 12, 'failed' => 5]);
+        $view = StartCount::view($bench->state()->starts, []);
+
+        self::assertSame([6, 19], [$view['needed'] ?? null, $view['needed_at_lowest'] ?? null]);
+        self::assertStringContainsString('between 15 % and 72 %', $view['sentence'] ?? '');
+    }
+
+    /** With the load off a weak supply starts: those starts are not what the fault is measured by. */
+    public function testStartsWithoutTheLoadAreNotTheOnesBefore(): void
+    {
+        $supply = Supplies::demo('tide-recorder');
+        $off = (string) array_key_first(array_filter($supply->modes, static fn($m): bool => $m->absent !== []));
+        $bench = (new Bench($supply))
+            ->add('power', ['power' => 'live', 'mode' => $supply->mode(null)->id])
+            ->add('starts', ['tried' => 12, 'failed' => 5])
+            ->add('power', ['power' => 'live', 'mode' => $off])
+            ->add('starts', ['tried' => 20, 'failed' => 0]);
+
+        self::assertSame(
+            [12, 5],
+            [StartCount::of($bench->state()->starts)->tried, StartCount::of($bench->state()->starts)->failed],
+        );
+    }
+
+    public function testNoStartIsCountedOfAUnitThatIsUnplugged(): void
+    {
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        $bench->add('starts', ['tried' => 8, 'failed' => 2]);
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage('recorded as unplugged');
+        $bench->add('starts', ['tried' => 1, 'failed' => 0]);
     }
 
     /** @param list<array{string, array<string, mixed>}> $entries */

@@ -54,12 +54,58 @@ final class LoadTest extends TestCase
     public function testAWireIsRatedByTheLowerOfTwoRules(): void
     {
         // 1 mm² is 1.128 mm thick: 10.3 A in a duct, 1973.5 circular mils / 700 = 2.82 A.
-        self::assertEqualsWithDelta(2.82, WireGauge::amperes(1.1284), 0.02);
+        self::assertEqualsWithDelta(2.82, WireGauge::amperes(1.1284, WireGauge::DUCT), 0.02);
         // AWG 12: 6530 circular mils: 9.3 A, as American tables have it.
-        self::assertEqualsWithDelta(9.3, WireGauge::amperes(WireGauge::diameter(12)), 0.1);
+        self::assertEqualsWithDelta(9.3, WireGauge::amperes(WireGauge::diameter(12), WireGauge::DUCT), 0.1);
         // 16 mm²: 59 A in a duct is more than 45 A by the other rule.
-        self::assertEqualsWithDelta(45.1, WireGauge::amperes(2 * sqrt(16 / M_PI)), 0.3);
-        self::assertGreaterThan(8.0, WireGauge::amperes(2.2), 'common practice');
+        self::assertEqualsWithDelta(45.1, WireGauge::amperes(2 * sqrt(16 / M_PI), WireGauge::DUCT), 0.3);
+        self::assertGreaterThan(8.0, WireGauge::amperes(2.2, WireGauge::DUCT), 'common practice');
+    }
+
+    /** 2.1 A to the square millimetre in a chassis (common practice, the cautious school), where nobody chose. */
+    public function testTheCautiousSchoolIsTheUsualOne(): void
+    {
+        $square = 2 * sqrt(1 / M_PI);
+
+        self::assertEqualsWithDelta(2.1, WireGauge::amperes($square), 1e-6);
+        self::assertEqualsWithDelta(2.1, WireGauge::amperes($square, ambient: 20.0), 1e-6, 'cool air adds nothing');
+        self::assertEqualsWithDelta(2.1, WireGauge::amperes($square, insulation: 'silicone'), 1e-6);
+        self::assertEqualsWithDelta(1.715, WireGauge::amperes($square, ambient: 50.0), 1e-3);
+    }
+
+    /**
+     * Correction factors of IEC 60204-1, annex D, for PVC (from memory): 30 C 1.15, 50 C 0.82, 60 C 0.58; grouping of
+     * IEC 60364-5-52, B.52.17 (from memory): two 0.8, nine 0.5.
+     *
+     * @return iterable<string, array{float, string, int, float}>
+     */
+    public static function surroundings(): iterable
+    {
+        yield '30 C' => [30.0, 'pvc', 1, 1.15];
+        yield '50 C' => [50.0, 'pvc', 1, 0.82];
+        yield '60 C' => [60.0, 'pvc', 1, 0.58];
+        yield 'at what it stands' => [70.0, 'pvc', 1, 0.0];
+        yield 'beyond' => [80.0, 'pvc', 1, 0.0];
+        yield 'XLPE at 70 C' => [70.0, 'xlpe', 1, 0.82];
+        yield 'two in a bundle' => [40.0, 'pvc', 2, 0.8];
+        yield 'nine in a bundle' => [40.0, 'pvc', 9, 0.5];
+        yield 'more than nine' => [40.0, 'pvc', 20, 0.5];
+    }
+
+    #[DataProvider('surroundings')]
+    public function testHeatAndNeighboursTakeFromWhatAWireCarries(
+        float $ambient,
+        string $insulation,
+        int $wires,
+        float $factor,
+    ): void {
+        $usual = WireGauge::amperes(2.0, WireGauge::DUCT);
+
+        self::assertEqualsWithDelta(
+            $factor * $usual,
+            WireGauge::amperes(2.0, WireGauge::DUCT, $ambient, $insulation, $wires),
+            0.01 * $usual,
+        );
     }
 
     /** Rule of thumb: unregulated rails sit 20 to 40 % high unloaded, regulated ones do not move. */

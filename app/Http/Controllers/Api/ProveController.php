@@ -11,6 +11,7 @@ use App\Models\RepairJob;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\Rule;
 use Oculant\Core\Proving\Heat\HeatJudge;
 use Oculant\Core\Proving\Load\WireGauge;
 use Oculant\Core\Proving\PlanRefused;
@@ -180,6 +181,30 @@ final class ProveController
                     description: 'Bare conductor, "2.2 mm", or a gauge number, "AWG 12"',
                     schema: new OA\Schema(type: 'string'),
                 ),
+                new OA\Parameter(
+                    name: 'school',
+                    in: 'query',
+                    description: 'chassis (if left out): the cautious one; duct: the table of the standard',
+                    schema: new OA\Schema(type: 'string', enum: ['chassis', 'duct']),
+                ),
+                new OA\Parameter(
+                    name: 'ambient',
+                    in: 'query',
+                    description: 'degrees Celsius of the air around it; 40 if left out',
+                    schema: new OA\Schema(type: 'number'),
+                ),
+                new OA\Parameter(
+                    name: 'insulation',
+                    in: 'query',
+                    description: 'pvc (70 °C, if left out), xlpe (90 °C) or silicone (180 °C)',
+                    schema: new OA\Schema(type: 'string', enum: ['pvc', 'xlpe', 'silicone']),
+                ),
+                new OA\Parameter(
+                    name: 'wires',
+                    in: 'query',
+                    description: 'loaded wires in one bundle; 1 if left out',
+                    schema: new OA\Schema(type: 'integer'),
+                ),
             ],
             responses: [
                 new OA\Response(
@@ -198,6 +223,22 @@ final class ProveController
     public function wire(Request $request): JsonResponse
     {
         Gate::authorize('viewAny', RepairJob::class);
+        $asked = $request->validate(
+            [
+                'diameter' => ['required', 'string'],
+                'school' => [Rule::in(array_keys(WireGauge::SCHOOLS))],
+                'ambient' => ['numeric', 'between:-20,150'],
+                'insulation' => [Rule::in(array_keys(WireGauge::INSULATIONS))],
+                'wires' => ['integer', 'between:1,50'],
+            ],
+            [
+                'diameter.required' => 'Say how thick the bare conductor is: "2.2 mm", or "AWG 12".',
+                'school' => 'The school is chassis or duct.',
+                'ambient' => 'The air around it: a number from -20 to 150 °C.',
+                'insulation' => 'The insulation is pvc, xlpe or silicone.',
+                'wires' => 'Loaded wires in the bundle: 1 to 50.',
+            ],
+        );
         $text = trim((string) $request->string('diameter'));
         try {
             $millimetres =
@@ -220,8 +261,18 @@ final class ProveController
         return new JsonResponse([
             'diameter' => sprintf('%.2f mm', $millimetres),
             'area' => sprintf('%.2f mm²', WireGauge::area($millimetres)),
-            'amperes' => Quantity::write(WireGauge::amperes($millimetres), Unit::Ampere, 2),
-            'source' => WireGauge::SOURCE,
+            'amperes' => Quantity::write(
+                WireGauge::amperes(
+                    $millimetres,
+                    $asked['school'] ?? WireGauge::CHASSIS,
+                    (float) ($asked['ambient'] ?? 40.0),
+                    $asked['insulation'] ?? 'pvc',
+                    (int) ($asked['wires'] ?? 1),
+                ),
+                Unit::Ampere,
+                2,
+            ),
+            'source' => WireGauge::SCHOOLS[$asked['school'] ?? WireGauge::CHASSIS],
         ]);
     }
 
