@@ -204,7 +204,11 @@ final readonly class Gates
             if (self::hasPolarity($supply->part($ref)) && !isset($state->looked["polarity {$ref}"])) {
                 $items[] = new GateItem(
                     "look polarity {$ref}",
-                    "Look at the polarity of the new {$ref}: stripe against the board, its neighbours and its twin.",
+                    sprintf(
+                        'Look at the polarity of the new %s: %s, against the board, its neighbours and its twin.',
+                        $ref,
+                        self::marked($supply->part($ref)),
+                    ),
                     'look',
                     "polarity {$ref}",
                 );
@@ -214,7 +218,7 @@ final readonly class Gates
             if (!isset($state->looked["polarity {$ref}"])) {
                 $items[] = new GateItem(
                     "look polarity {$ref}",
-                    "Look at the polarity of the new {$ref}: stripe against the board.",
+                    "Look at the polarity of the new {$ref}: its mark against the board.",
                     'look',
                     "polarity {$ref}",
                 );
@@ -478,6 +482,16 @@ final readonly class Gates
         }
 
         return null;
+    }
+
+    /** What the part itself shows: the stripe of an electrolytic is its minus, the bar of a tantalum its plus. */
+    private static function marked(Part $part): string
+    {
+        return match ($part->kind->name()) {
+            'tantalum' => 'its bar is the plus',
+            'electrolytic' => 'its stripe is the minus',
+            default => 'its notch, dot or band',
+        };
     }
 
     private static function hasPolarity(Part $part): bool

@@ -133,9 +133,14 @@ final readonly class HeatJudge
         $ripple = $this->share($part->ref) ?? 1.0;
         $hot = $this->hottest + ($celsius - $room);
 
-        return CapacitorLife::words(
-            CapacitorLife::hours(CapacitorLife::usual($class), $class, $hot, $ripple),
-            self::YEARLY,
+        return sprintf(
+            '%s, with %s around it in a room of %s',
+            CapacitorLife::words(
+                CapacitorLife::hours(CapacitorLife::usual($class), $class, $hot, $ripple),
+                self::YEARLY,
+            ),
+            Quantity::write($hot, Unit::Celsius),
+            Quantity::write($this->hottest, Unit::Celsius),
         );
     }
 

@@ -58,9 +58,31 @@ final readonly class HeatLimit
         'relay' => [85.0, 'coil and plastics'],
         'joint' => [90.0, 'solder ages'],
         'led' => [85.0, 'junction 125 °C'],
+        'valve' => [220.0, 'glass of a power valve; data books give 220 to 250 °C'],
+        'picture_tube' => [80.0, 'its neck and yoke'],
+        'lamp' => [250.0, 'glass of a filament lamp, it works by being hot'],
+        'heater' => [250.0, 'it works by being hot'],
+        'potentiometer' => [85.0, 'its track and grease'],
+        'trimmer' => [85.0, 'its track and wiper'],
+        'selector' => [85.0, 'its springs lose their force'],
+        'wire' => [70.0, 'PVC insulation (IEC 60227)'],
+        'trace' => [105.0, 'laminate, glass transition at 130 °C'],
+        'thermal_switch' => [90.0, 'near what it opens at it opens'],
+        'spark_gap' => [105.0, 'a healthy one stays cold'],
+        'pfc' => [100.0, 'choke of class B, switch with a junction of 150 °C'],
+        'dc_converter' => [95.0, 'case of a converter module'],
+        'current_driver' => [100.0, 'junction 125 to 150 °C, then its thermal protection cuts in'],
+        'fan' => [70.0, 'bearing grease'],
+        'battery' => [60.0, 'cells swell and age above'],
+        'mains' => [70.0, 'inlet and its wires'],
+        'variable_transformer' => [90.0, 'class A winding, and brushes'],
+        'bench_supply' => [60.0, 'its own case'],
+        'load' => [85.0, 'usual class of what hangs on an output'],
+        'current_load' => [85.0, 'usual class of what hangs on an output'],
+        'power_load' => [85.0, 'usual class of what hangs on an output'],
+        // Unmarked ones are of the lower class until somebody has looked.
+        'electrolytic' => [85.0, 'class not described: 85 °C is assumed'],
     ];
-
-    private const OTHERWISE = [85.0, 'usual class of parts nobody describes'];
 
     /** Wire-wound ones on stand-offs (IEC 60115-4, from memory). */
     private const WIREWOUND = [275.0, 'wire-wound; keep it clear of the board and of capacitors'];
@@ -76,13 +98,15 @@ final readonly class HeatLimit
         [$celsius, $why] =
             $part->kind->name() === 'resistor' && ($part->choices['style'] ?? '') === 'wirewound'
                 ? self::WIREWOUND
-                : self::LIMITS[$part->kind->name()] ?? self::OTHERWISE;
-        if ($part->kind->name() === 'electrolytic') {
-            // Unmarked ones are of the lower class until somebody has looked.
-            [$celsius, $why] = [85.0, 'class not described: 85 °C is assumed'];
-        }
+                : self::LIMITS[$part->kind->name()];
 
         return new self($celsius, $why);
+    }
+
+    /** @return list<string> names of the kinds that have a limit: all of them, and a test sees to it */
+    public static function kinds(): array
+    {
+        return array_keys(self::LIMITS);
     }
 
     /** @return float|null degrees Celsius that the description's body states */

@@ -7,6 +7,7 @@ namespace Tests\Core\Proving;
 use Eris\Generators;
 use Eris\TestTrait;
 use Oculant\Core\Expectation\Budget;
+use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Proving\Heat\ExponentialFit;
 use Oculant\Core\Proving\Heat\HeatJudge;
 use Oculant\Core\Proving\Heat\HeatLimit;
@@ -118,6 +119,15 @@ final class HeatTest extends TestCase
         self::assertSame(HeatJudge::FINE, $judge->judge('U1', 40.0, 22.0)['word']);
     }
 
+    /** No kind is judged by a limit that was made for another. */
+    public function testEveryKindHasALimitOfItsOwn(): void
+    {
+        self::assertSame([], array_diff(array_keys(PartKinds::all()), HeatLimit::kinds()));
+        $valve = Supplies::drafted('valve')->parts;
+        $one = array_values(array_filter($valve, static fn($p): bool => $p->kind->name() === 'valve'))[0];
+        self::assertGreaterThan(150.0, HeatLimit::of($one)->celsius, 'a good power valve has 150 °C and more');
+    }
+
     /**
      * Rule of thumb of the trade: an output rectifier may be 50 K above the room, a varistor may not be warm at all.
      */
@@ -131,7 +141,10 @@ final class HeatTest extends TestCase
         $capacitor = $judge->judge('C1', 42.0, 22.0);
         // Class not described: 85 °C, 2000 h; 60 °C around it at 40 °C room doubles it two and a half times, less what
         // ripple takes.
-        self::assertMatchesRegularExpression('/h,? \d+ (years|months) at 4000 h a year/', (string) $capacitor['life']);
+        self::assertMatchesRegularExpression(
+            '/h,? \d+ (years|months) at 4000 h a year, with 60 °C around it in a room of 40 °C/',
+            (string) $capacitor['life'],
+        );
         self::assertStringContainsString('of ripple', (string) $capacitor['ripple']);
         $varistor = Supplies::of(
             [
