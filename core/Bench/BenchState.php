@@ -191,7 +191,7 @@ final class BenchState
 
     /**
      * @var array<string, array{entry: string, kind: string, where: string, text: string, photo: string,
-     *     refitted: bool}> what was taken off, in that order
+     *     refitted: bool, stays: string}> what was taken off, in that order; stays: why it does not go back
      */
     public array $taken = [];
 

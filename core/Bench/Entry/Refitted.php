@@ -8,9 +8,12 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\Payload;
 use Oculant\Core\Supply\Description;
 
-/** Something that was taken off is back in its place. */
+/**
+ * Something that was taken off is back in its place; or it stays off for a reason, where nobody's safety hangs on it.
+ */
 final class Refitted implements EntryKind
 {
     public function name(): string
@@ -24,6 +27,29 @@ final class Refitted implements EntryKind
         $step = $state->taken[$id] ?? null;
         if ($step === null || $step['refitted']) {
             throw EntryRefused::because('step', 'There is nothing of that name still off.');
+        }
+        if (isset($payload['stays'])) {
+            if ($step['kind'] === 'shield') {
+                throw EntryRefused::because(
+                    'stays',
+                    sprintf(
+                        '%s, %s, protects people: it goes back, or another like it goes in its place.',
+                        $step['text'],
+                        $step['where'],
+                    ),
+                );
+            }
+
+            return [
+                'step' => $id,
+                'what' => "{$step['text']}, {$step['where']}",
+                'stays' => Payload::text(
+                    $payload,
+                    'stays',
+                    'why it stays off, for example "clip broken, glued instead"',
+                    200,
+                ),
+            ];
         }
         if ($state->power->isEnergised()) {
             throw EntryRefused::because(
@@ -39,11 +65,14 @@ final class Refitted implements EntryKind
     {
         if (isset($state->taken[$entry->payload['step']])) {
             $state->taken[$entry->payload['step']]['refitted'] = true;
+            $state->taken[$entry->payload['step']]['stays'] = (string) ($entry->payload['stays'] ?? '');
         }
     }
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return "Back in place: {$entry->payload['what']}";
+        return isset($entry->payload['stays'])
+            ? "Stays off: {$entry->payload['what']} ({$entry->payload['stays']})"
+            : "Back in place: {$entry->payload['what']}";
     }
 }

@@ -58,6 +58,7 @@ final class Taken implements EntryKind
             'text' => (string) $entry->payload['text'],
             'photo' => (string) $entry->payload['photo'],
             'refitted' => false,
+            'stays' => '',
         ];
     }
 

@@ -1757,6 +1757,8 @@ export interface components {
             text: string;
             photo: string;
             refitted: boolean;
+            /** @description why it does not go back */
+            stays: string;
         };
         RampVerdict: {
             word: string;

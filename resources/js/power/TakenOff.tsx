@@ -6,6 +6,39 @@ import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
 
+/** Back in its place; or it stays off, and why, where nobody's safety hangs on it. */
+function WayBack({
+    step,
+    onRecord,
+}: {
+    step: Bench['safety']['taken'][number];
+    onRecord: (kind: string, payload: Record<string, unknown>, stay?: boolean) => void;
+}) {
+    const [why, setWhy] = useState<string>();
+    return why === undefined ? (
+        <>
+            <Button size="small" onClick={() => onRecord('refitted', { step: step.entry }, true)}>
+                Back in place
+            </Button>
+            {step.kind !== 'shield' && (
+                <Button size="small" type="text" onClick={() => setWhy('')}>
+                    Stays off
+                </Button>
+            )}
+        </>
+    ) : (
+        <Input.Search
+            autoFocus
+            aria-label={`Why ${step.text} stays off`}
+            placeholder="why it stays off"
+            enterButton="Record"
+            value={why}
+            onChange={(event) => setWhy(event.target.value)}
+            onSearch={() => onRecord('refitted', { step: step.entry, stays: why }, true)}
+        />
+    );
+}
+
 /**
  * Screws by place, connectors, unsoldered wires, shields: in the order of the way in; the way back is the same list
  * from its end.
@@ -70,14 +103,9 @@ export function TakenOff({
                             <small>{step.kind_words}</small>
                         </span>
                         {step.refitted ? (
-                            <em>back in place</em>
+                            <em>{step.stays === '' ? 'back in place' : `stays off: ${step.stays}`}</em>
                         ) : (
-                            mayWrite &&
-                            way === 'back' && (
-                                <Button size="small" onClick={() => onRecord('refitted', { step: step.entry }, true)}>
-                                    Back in place
-                                </Button>
-                            )
+                            mayWrite && way === 'back' && <WayBack step={step} onRecord={onRecord} />
                         )}
                     </li>
                 ))}

@@ -103,6 +103,26 @@ final class GatesTest extends TestCase
         self::assertContains('look polarity C1', $this->ids(Gate::Mains, $bench), 'another new one is another look');
     }
 
+    /** A clip that broke stays off for a reason; a shield never does (common practice). */
+    public function testWhatProtectsNobodyMayStayOff(): void
+    {
+        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('taken', [
+            'kind' => 'other',
+            'text' => 'heatsink clip',
+            'where' => 'U1',
+        ]);
+        $id = $bench->last()->id;
+        self::assertContains("refit {$id}", $this->ids(Gate::HandBack, $bench));
+        $bench->add('refitted', ['step' => $id, 'stays' => 'broken, screwed instead']);
+        self::assertNotContains("refit {$id}", $this->ids(Gate::HandBack, $bench));
+        self::assertSame('broken, screwed instead', $bench->state()->taken[$id]['stays']);
+
+        $bench->add('taken', ['kind' => 'shield', 'text' => 'pressed paper', 'where' => 'over the inlet']);
+        $this->expectException(EntryRefused::class);
+        $this->expectExceptionMessage('protects people');
+        $bench->add('refitted', ['step' => $bench->last()->id, 'stays' => 'lost']);
+    }
+
     public function testAShieldThatIsOffIsMissingUntilItIsBack(): void
     {
         $bench = (new Bench(Supplies::demo('tide-recorder')))->add('taken', [
