@@ -69,7 +69,8 @@ final class SafetyRules implements FitRules
     private static function value(Component $candidate, Place $place, bool $isY): Row
     {
         [$was, $is] = [$place->original->get(Attribute::Value) ?? 0.0, $candidate->get(Attribute::Value)];
-        $ratio = $is === null || $was <= 0.0 ? 0.0 : $is / $was;
+        // 80 over 100 nF is four fifths, whatever floating point makes of it.
+        $ratio = $is === null || $was <= 0.0 ? 0.0 : round($is / $was, 6);
         $amperes = 2 * M_PI * max(50.0, $place->supply->frequency) * ($is ?? 0.0) * $place->supply->mainsVoltage;
         [$fit, $reason] = match (true) {
             $is === null => [Fit::No, 'Without a capacitance nothing can be said.'],

@@ -222,6 +222,46 @@ final class LimitsTest extends TestCase
         self::assertSame($power, PowerMethod::ofSource($volts, Supplies::demo('tuner-feed'))['power']);
     }
 
+    /** @return iterable<string, array{string, float, float}> text, middle, from lowest to highest */
+    public static function wandering(): iterable
+    {
+        yield 'upwards' => ['tp3 9..13', 11.0, 4.0];
+        yield 'downwards' => ['tp3 13..9', 11.0, 4.0];
+        yield 'with a tilde' => ['tp3 -15.5~-14.5', -15.0, 1.0];
+    }
+
+    #[DataProvider('wandering')]
+    public function testAReadingThatWanders(string $text, float $middle, float $swing): void
+    {
+        $bench = (new Bench(Supplies::demo('tuner-feed')))->add('power', ['power' => 'live'])->add('reading', [
+            'text' => $text,
+        ]);
+        $reading = $bench->state()->readings[0];
+
+        self::assertEqualsWithDelta([$middle, $swing], [$reading->value, $reading->swing], 1e-9);
+    }
+
+    /** @return iterable<string, array{array<string, mixed>, int|null, list<string>}> payload, years, conditions */
+    public static function backgrounds(): iterable
+    {
+        yield 'its age alone' => [['years' => 30], 30, []];
+        yield 'its age as it is typed' => [['years' => '30'], 30, []];
+        yield 'what happened, and no age' => [['years' => '', 'conditions' => ['damp']], null, ['damp']];
+        yield 'what happened, and nothing of an age' => [['conditions' => ['hot', 'idle']], null, ['hot', 'idle']];
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     * @param list<string>         $conditions
+     */
+    #[DataProvider('backgrounds')]
+    public function testWhatIsKnownOfItsLife(array $payload, ?int $years, array $conditions): void
+    {
+        $state = (new Bench(Supplies::demo('tuner-feed')))->add('background', $payload)->state();
+
+        self::assertSame([$years, $conditions], [$state->years, $state->conditions]);
+    }
+
     /** @return iterable<string, array{string, array<string, mixed>, array<string, mixed>}> kind, taken, refused */
     public static function entries(): iterable
     {

@@ -7,7 +7,9 @@ namespace Tests\Core\Proving;
 use Oculant\Core\Bench\SafetyTest as Kind;
 use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Proving\Heat\ExponentialFit;
 use Oculant\Core\Proving\Heat\HeatJudge;
+use Oculant\Core\Proving\Instrument\ScpiNumber;
 use Oculant\Core\Proving\Load\LoadJudge;
 use Oculant\Core\Proving\Load\LoadStep;
 use Oculant\Core\Proving\Load\LoadTest as Test;
@@ -16,6 +18,7 @@ use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Proving\Safety\RuleSet;
 use Oculant\Core\Proving\Safety\SafetyJudge;
 use Oculant\Core\Proving\StartsPlan;
+use Oculant\Core\Quantity\Unit;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
@@ -224,6 +227,36 @@ final class LimitsTest extends TestCase
             [false, true, true, false, false],
             array_map($plan->isGood(...), [10.99, 11.0, 13.0, 13.01, null]),
         );
+    }
+
+    /**
+     * Prefixes of IEEE 488.2, table 7-2: NOHM, UV, MA of current is milli, MAOHM is mega, MOHM too (for ohms and hertz).
+     *
+     * @return iterable<string, array{string, Unit, float}>
+     */
+    public static function answers(): iterable
+    {
+        yield 'bare' => ['13.8', Unit::Volt, 13.8];
+        yield 'nano' => ['5 NA', Unit::Ampere, 5e-9];
+        yield 'micro' => ['5UV', Unit::Volt, 5e-6];
+        yield 'milli' => ['5 mV', Unit::Volt, 5e-3];
+        yield 'kilo' => ['5 KOHM', Unit::Ohm, 5e3];
+        yield 'mega' => ['5 MAOHM', Unit::Ohm, 5e6];
+    }
+
+    #[DataProvider('answers')]
+    public function testPrefixesOfAnInstrument(string $answer, Unit $unit, float $value): void
+    {
+        self::assertEqualsWithDelta($value, ScpiNumber::read($answer, $unit)->value, 1e-6 * $value);
+    }
+
+    /** Four points lie on many curves: five are needed before a rest is foretold. */
+    public function testACurveTakesFivePoints(): void
+    {
+        $points = array_map(static fn(int $k): array => [60.0 * $k, 70.0 - 48.0 * exp(-$k / 3.0)], range(0, 4));
+
+        self::assertNotNull(ExponentialFit::through($points));
+        self::assertNull(ExponentialFit::through(array_slice($points, 0, 4)));
     }
 
     private static function safety(): SafetyJudge

@@ -184,6 +184,86 @@ final class LimitsTest extends TestCase
         self::assertSame($fit, self::fit("{$ohms} 5W", 'resistor', 'R1', 'resistance'));
     }
 
+    /**
+     * Interference suppression: the same within a quarter either way; a class Y one never larger than 5 % more, since
+     * it
+     * leaks to whoever touches (IEC 60384-14; common practice).
+     *
+     * @return iterable<string, array{string, string, Fit}> place, candidate, fit of the capacitance
+     */
+    public static function suppressors(): iterable
+    {
+        yield 'X, a quarter more' => ['CX1', '125n 275V X2', Fit::Ok];
+        yield 'X, more' => ['CX1', '126n 275V X2', Fit::Noted];
+        yield 'X, a fifth less' => ['CX1', '80n 275V X2', Fit::Ok];
+        yield 'X, less' => ['CX1', '79n 275V X2', Fit::Noted];
+        yield 'Y, the same' => ['CY1', '2n2 300V Y2', Fit::Ok];
+        yield 'Y, a hair more' => ['CY1', '2n3 300V Y2', Fit::Ok];
+        yield 'Y, a tenth more' => ['CY1', '2n42 300V Y2', Fit::TestOnly];
+        // 3.6 nF at 230 V and 50 Hz are 0.26 mA: a quarter of a milliampere is the limit of class II.
+        yield 'Y, more than may leak' => ['CY1', '3n6 300V Y2', Fit::No];
+    }
+
+    #[DataProvider('suppressors')]
+    public function testASuppressionCapacitor(string $ref, string $candidate, Fit $fit): void
+    {
+        $supply = Supplies::demo('wheelhouse-display');
+        $place = Place::of($supply, Supplies::demands($supply), $ref);
+        $rows = Comparison::of(ComponentText::read($candidate, $place->original->kind), $place)->rows;
+
+        self::assertSame(
+            [$fit],
+            array_values(
+                array_map(static fn($r) => $r->fit, array_filter($rows, static fn($r) => $r->title === 'capacitance')),
+            ),
+        );
+    }
+
+    /**
+     * What a body usually stands, by its watts (data-sheet families, from memory), beside 250 V across it.
+     *
+     * @return iterable<string, array{string, Fit}>
+     */
+    public static function bodies(): iterable
+    {
+        yield 'an eighth of a watt' => ['100k 0.125W', Fit::No];
+        yield 'a quarter' => ['100k 0.25W', Fit::No];
+        yield 'half a watt' => ['100k 0.5W', Fit::Noted];
+        yield 'a watt' => ['100k 1W', Fit::Ok];
+        yield 'two watts' => ['100k 2W', Fit::Ok];
+    }
+
+    #[DataProvider('bodies')]
+    public function testVoltsOfAResistorsBody(string $candidate, Fit $fit): void
+    {
+        // 230 V, a tenth more, peak: 358 V.
+        $supply = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                ['ref' => 'R2', 'kind' => 'resistor', 'value' => '4k7', 'terminals' => ['a' => 'L', 'b' => 'X']],
+                [
+                    'ref' => 'R1',
+                    'kind' => 'resistor',
+                    'value' => '100k',
+                    'power' => '1 W',
+                    'terminals' => ['a' => 'X', 'b' => '0V'],
+                ],
+            ],
+            ['TP1' => ['X', '0V']],
+        );
+        $place = Place::of($supply, Supplies::demands($supply), 'R1');
+        $rows = array_column(
+            array_map(
+                static fn($r): array => [$r->title, $r->fit],
+                Comparison::of(ComponentText::read($candidate, 'resistor'), $place)->rows,
+            ),
+            1,
+            0,
+        );
+
+        self::assertSame($fit, $rows['voltage rating'] ?? null, (string) $place->asks(Rating::VOLTAGE));
+    }
+
     private static function word(string $demo, string $ref, string $trial, float $value): VerdictWord
     {
         $judge = new PartJudge(Supplies::demo($demo));
