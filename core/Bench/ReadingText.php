@@ -209,6 +209,10 @@ final readonly class ReadingText
             return $place === null ? null : $place . DeadCheck::TURNED;
         }
 
+        if (preg_match('/^(.+)\.(\w+-\w+)$/', $word, $of) === 1) {
+            return self::pins($of[1], $of[2], $supply);
+        }
+
         return self::pair($word, $supply);
     }
 

@@ -87,6 +87,9 @@ final class CommandsTest extends TestCase
         self::assertGreaterThan(0.5, $shares("Z1,,test,bad,\n")['Z1'] ?? 0.0);
         self::assertLessThan(0.02 * $before['Z1'], $shares("Z1,,test,good,\n")['Z1'] ?? 0.0);
         self::assertGreaterThan($before['Z1'], $shares("Z1,,lifted,gone,\n")['Z1'] ?? 0.0);
+        self::assertGreaterThan($before['Z1'], $shares("Z1,,beeps,yes,\n")['Z1'] ?? 0.0);
+        self::assertLessThan($before['Z1'], $shares("Z1,,beeps,no,\n")['Z1'] ?? 0.0);
+        self::assertGreaterThan($before['Z1'], $shares("Z1,,alone,0.01,\n")['Z1'] ?? 0.0);
         self::assertLessThan(0.5 * $before['RL1'], $shares("RL1,,dummy_load,fails,\n")['RL1'] ?? 0.0);
         self::assertGreaterThan($before['RL1'], $shares("RL1,,load_unplugged,works,\n")['RL1'] ?? 0.0);
         self::assertSame($before, $shares("TP2,,skip,ac,\n"));

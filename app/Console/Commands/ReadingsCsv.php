@@ -31,7 +31,11 @@ final class ReadingsCsv
         'resistance' => 'resistance',
         'diode' => 'diode',
         'esr' => 'esr',
+        'climbs' => DeadCheck::CLIMBS,
+        'beeps' => DeadCheck::BEEPS,
     ];
+
+    private const SEEN = ['yes' => 1.0, '1' => 1.0, 'no' => 0.0, '0' => 0.0];
 
     private const STILL = ['still' => 'yes', 'gone' => 'no'];
 
@@ -51,6 +55,8 @@ final class ReadingsCsv
         'dummy_load' => ['substituted', 'part', 'works', ['what' => 'dummy_load'], self::WORKS],
         'load_unplugged' => ['substituted', 'part', 'works', ['what' => 'unplugged'], self::WORKS],
         'fuse' => ['fuse', 'part', 'state', [], []],
+        'alone' => ['part_test', 'part', 'text', ['lifted' => true], []],
+        'sees' => ['finding', 'part', 'sees', [], []],
     ];
 
     /** @throws InvalidArgumentException naming the line that cannot be read */
@@ -153,10 +159,16 @@ final class ReadingsCsv
             throw new InvalidArgumentException(sprintf('Line %d: "%s" is not a test point.', $line, $target));
         }
         $unit = $quantity === 'resistance' ? Unit::Ohm : Unit::Volt;
-        $value =
-            strcasecmp($row['value'], 'OL') === 0
-                ? INF
-                : Quantity::parse($row['value'] . ($row['unit'] ?? ''), $unit)->value;
+        $value = match (true) {
+            in_array($quantity, [DeadCheck::CLIMBS, DeadCheck::BEEPS], true) => self::SEEN[
+                mb_strtolower($row['value'])
+            ] ??
+                throw new InvalidArgumentException(
+                    sprintf('Line %d: "%s" is yes or no, not "%s".', $line, $row['quantity'], $row['value']),
+                ),
+            strcasecmp($row['value'], 'OL') === 0 => INF,
+            default => Quantity::parse($row['value'] . ($row['unit'] ?? ''), $unit)->value,
+        };
         $state->power = $dead ? PowerState::Unplugged : PowerState::Live;
         $state->mode = $mode;
         $state->readings[] = new TakenReading(
@@ -188,6 +200,8 @@ final class ReadingsCsv
                             implode(', ', array_keys($words)),
                         ),
                     );
+        // Nobody measures a part by itself in a unit that is on.
+        $state->power = $kind === 'part_test' ? PowerState::Unplugged : $state->power;
         try {
             $read = EntryKinds::named($kind)->read(
                 [$place => $row['point'], $answer => $value] + $fixed,

@@ -230,7 +230,8 @@ final class LimitsTest extends TestCase
     }
 
     /**
-     * Prefixes of IEEE 488.2, table 7-2: NOHM, UV, MA of current is milli, MAOHM is mega, MOHM too (for ohms and hertz).
+     * Prefixes of IEEE 488.2, table 7-2: NOHM, UV, MA of current is milli, MAOHM is mega, MOHM too (for ohms and
+     * hertz).
      *
      * @return iterable<string, array{string, Unit, float}>
      */
