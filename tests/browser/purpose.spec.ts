@@ -60,7 +60,7 @@ test('a unit that works is checked, and goes back without a cause', async ({ pag
     const unit = new Unit('tide-recorder', []);
     await signIn(page, 'ines');
     await page.getByRole('link', { name: 'Book in' }).click();
-    await page.getByLabel('What is it').fill('Tide recorder, yearly check');
+    await page.getByLabel('What is it').fill('Pen recorder, yearly check');
     await page.getByLabel('Whose is it').fill('Harbour museum');
     await page.getByLabel('Supply inside').fill(unit.title);
     await page.getByTitle(new RegExp(unit.title)).first().click();
@@ -84,7 +84,7 @@ test('a unit that works is checked, and goes back without a cause', async ({ pag
 test('a plug on the wrong pins is no part, is put right, and is proven', async ({ page }) => {
     const unit = new Unit('tide-recorder', []);
     await signIn(page, 'ines');
-    await bookIn(page, 'Tide recorder, one rail dead after a visit', unit.title);
+    await bookIn(page, 'Pen recorder, dead after a visit', unit.title);
     await read(page, 'tp6 beep', /TP6 beeps/);
     await expect(page.getByLabel('Suspects').getByRole('listitem').first()).not.toContainText('Nothing wrong');
 
@@ -113,7 +113,7 @@ test('a plug on the wrong pins is no part, is put right, and is proven', async (
 test('what a line may mean is said where it cannot be read', async ({ page }) => {
     const unit = new Unit('tide-recorder', []);
     await signIn(page, 'ines');
-    await bookIn(page, 'Tide recorder, words', unit.title);
+    await bookIn(page, 'Pen recorder, words', unit.title);
     await page.keyboard.type('u1 wobbles');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('alert').filter({ hasText: '"u1 in-out 0R3"' })).toBeVisible();

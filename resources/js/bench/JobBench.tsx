@@ -346,8 +346,8 @@ function OpenJob({ bench }: { bench: Bench }) {
                 return;
             }
             const free = !isTyping(event.target);
-            // A digit without the space bar is the beginning of a reading.
-            if (leader || (free && !/\d/.test(event.key))) {
+            // A digit or a minus without the space bar is the beginning of a reading.
+            if (leader || (free && !/[\d-]/.test(event.key))) {
                 const command = latestCommands.current.find((c) => c.key === event.key.toLowerCase() && c.shown);
                 if (command !== undefined) {
                     event.preventDefault();
