@@ -8,7 +8,7 @@ const suspects = (page: Page) => page.getByLabel('Suspects');
 test('a missing rail is found, repaired, proven and handed back without a mouse', async ({ page }) => {
     await signIn(page);
     // The list is reached by Tab; the job's link opens with Enter.
-    const job = page.getByRole('link', { name: /Tide recorder/ });
+    const job = page.getByRole('link', { name: /26-001 Tide recorder/ });
     await job.focus();
     await page.keyboard.press('Enter');
 
