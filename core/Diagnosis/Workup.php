@@ -216,6 +216,7 @@ final class Workup
                 $this->steps()->fuseIsKnownOpen($this->state),
                 $this->descriptionChecks(),
                 Retest::of($this->belief, $this->state, $this->dictionary),
+                $this->wrongBefore(),
             ),
             'alternatives' => array_map($writer->measuring->of(...), $this->others($candidates)),
         ];
@@ -288,9 +289,9 @@ final class Workup
     /**
      * What was wrong is what is proven, in the mode it was wrong in.
      *
-     * @return list<string> "TP3 ripple (Loads on)": read wrong before anything was done, and not since
+     * @return list<TakenReading> read wrong before anything was done, and not since
      */
-    public function wrongBefore(): array
+    private function wrongBefore(): array
     {
         if (!$this->state->isMended()) {
             return [];
@@ -309,19 +310,26 @@ final class Workup
             if ($isBefore) {
                 // The newest of the same place counts: what was a slip read right at the second try.
                 $word = $this->verdict($reading)->word;
-                $wrong[$key($reading)] =
-                    $word->isGood() || in_array($word, [VerdictWord::Unknown, VerdictWord::CannotTell], true)
-                        ? null
-                        : sprintf(
-                            '%s%s (%s)',
-                            $reading->target,
-                            $reading->quantity === 'dc' ? '' : " {$reading->quantity}",
-                            $this->supply->mode($reading->mode)->name,
-                        );
+                $isWrong = !$word->isGood() && !in_array($word, [VerdictWord::Unknown, VerdictWord::CannotTell], true);
+                $wrong[$key($reading)] = $isWrong ? $reading : null;
             }
         }
 
-        return array_values(array_unique(array_filter($wrong)));
+        return array_values(array_filter($wrong));
+    }
+
+    /** @return list<string> "TP3 ripple (Loads on)": to be measured again before it is closed */
+    public function again(): array
+    {
+        return array_map(
+            fn(TakenReading $r): string => sprintf(
+                '%s%s (%s)',
+                $r->target,
+                $r->quantity === 'dc' ? '' : " {$r->quantity}",
+                $this->supply->mode($r->mode)->name,
+            ),
+            $this->wrongBefore(),
+        );
     }
 
     /** @return list<string> what must still be done before the job can be closed */
@@ -343,7 +351,7 @@ final class Workup
                     ? 'these do not read right: '
                     : 'these do not read right after the repair: ') . implode(', ', $bad);
         }
-        $again = $this->wrongBefore();
+        $again = $this->again();
         if ($again !== []) {
             $missing[] = 'measure again what was wrong: ' . implode(', ', $again);
         }

@@ -77,6 +77,9 @@ test('a missing rail is found, repaired, proven and handed back without a mouse'
     await read(page, '15.04', /TP4 15.04 V/);
     await expect(next(page)).toContainText('−15 V output');
     await read(page, '-15.1', /TP6 −15.10 V/);
+    // What was wrong is proven, too.
+    await expect(next(page)).toContainText('input of U2');
+    await read(page, good.read('loaded', 'TP7', 'dc'), /TP7 −2\d/);
     await expect(next(page)).toContainText('All rails are right');
     await page.keyboard.press('Enter');
     await expect(next(page)).toContainText('Insulation');

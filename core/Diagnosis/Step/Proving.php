@@ -11,6 +11,7 @@ use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\Purpose;
+use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\Outcome;
 use Oculant\Core\Expectation\Expectations;
@@ -27,12 +28,16 @@ final readonly class Proving
 {
     private Caution $caution;
 
-    /** @param array<string, Expectations> $expectations by mode id */
+    /**
+     * @param array<string, Expectations> $expectations by mode id
+     * @param list<TakenReading>          $wrongBefore  read wrong before anything was done, and not since
+     */
     public function __construct(
         private Description $supply,
         private BenchState $state,
         private array $expectations,
         private Measuring $measuring,
+        private array $wrongBefore = [],
     ) {
         $this->caution = new Caution($supply, $state);
     }
@@ -79,6 +84,16 @@ final readonly class Proving
                     ['range' => Judge::range($mode->window($id)), 'meaning' => 'as it should be', 'probability' => 1.0],
                 ],
             ] + $view;
+        }
+        if (!$isLimited && $this->wrongBefore !== []) {
+            $first = $this->wrongBefore[0];
+
+            return [
+                'why' => 'It read wrong before: what was wrong is what is proven, in the mode it was wrong in.',
+            ] +
+                $this->measuring->of(
+                    new Candidate($first->target, $first->quantity, $first->mode, true, 0.0, 0.5, 1.0, []),
+                );
         }
         if ($isLimited) {
             $missing = Gates::blocking(Gate::Mains, $this->supply, $this->state);

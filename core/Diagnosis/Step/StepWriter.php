@@ -7,6 +7,7 @@ namespace Oculant\Core\Diagnosis\Step;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\Purpose;
+use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
@@ -56,6 +57,7 @@ final readonly class StepWriter
      * @param bool            $fuseIsOpen true while a fuse known to be open has not been replaced
      * @param list<string>    $checks     what to check about the description
      * @param Hypothesis|null $again      whose part is to be tested once more before anything else is doubted
+     * @param list<TakenReading> $wrongBefore read wrong before anything was done, and not since
      *
      * @return Step
      */
@@ -67,6 +69,7 @@ final readonly class StepWriter
         bool $fuseIsOpen,
         array $checks = [],
         ?Hypothesis $again = null,
+        array $wrongBefore = [],
     ): array {
         if ($this->state->handedBackAt !== null) {
             return StepView::plain(
@@ -88,7 +91,13 @@ final readonly class StepWriter
             ($this->state->isLeftAsItIs() ||
                 ($this->state->isMended() && ($this->state->cause !== null || $fixed > 0.3)))
         ) {
-            return (new Proving($this->supply, $this->state, $this->expectations, $this->measuring))->next();
+            return (new Proving(
+                $this->supply,
+                $this->state,
+                $this->expectations,
+                $this->measuring,
+                $wrongBefore,
+            ))->next();
         }
         if ($this->state->purpose === Purpose::Recap && $this->state->cause === null && !$this->state->isMended()) {
             return ['leads' => 'recap'] +

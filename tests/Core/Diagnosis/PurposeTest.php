@@ -217,10 +217,12 @@ final class PurposeTest extends TestCase
             ->add('repair', ['part' => 'C1', 'out' => '2200u 35V', 'in' => '2200u 35V 105C']);
         $bench->seeTo(Gate::Limited)->seeTo(Gate::Mains);
         self::rails($bench);
-        $again = static fn(): array => self::workup($bench)->wrongBefore();
+        $again = static fn(): array => self::workup($bench)->again();
         self::assertCount(1, $again());
         self::assertStringStartsWith('TP3 ripple (', $again()[0]);
         self::assertContains('measure again what was wrong: ' . $again()[0], self::workup($bench)->missingForClose());
+        $next = self::workup($bench)->next()['next'];
+        self::assertSame(['measure', 'TP3', 'ripple'], [$next['kind'], $next['target'], $next['quantity']]);
         $bench->add('reading', ['text' => 'tp3 1.1 ripple']);
 
         self::assertSame([], $again());
