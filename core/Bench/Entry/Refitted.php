@@ -29,11 +29,11 @@ final class Refitted implements EntryKind
             throw EntryRefused::because('step', 'There is nothing of that name still off.');
         }
         if (isset($payload['stays'])) {
-            if ($step['kind'] === 'shield') {
+            if (!in_array($step['kind'], Taken::MAY_STAY_OFF, true)) {
                 throw EntryRefused::because(
                     'stays',
                     sprintf(
-                        '%s, %s, protects people: it goes back, or another like it goes in its place.',
+                        '%s, %s, may protect people: it goes back, or another like it goes in its place.',
                         $step['text'],
                         $step['where'],
                     ),

@@ -22,6 +22,9 @@ final class Taken implements EntryKind
         'other' => 'other',
     ];
 
+    /** Kinds that nobody's safety hangs on: a wire may be the earth, a shield keeps fingers out. */
+    public const MAY_STAY_OFF = ['screws', 'connector', 'other'];
+
     public function name(): string
     {
         return 'taken';

@@ -117,9 +117,9 @@ final class GatesTest extends TestCase
         self::assertNotContains("refit {$id}", $this->ids(Gate::HandBack, $bench));
         self::assertSame('broken, screwed instead', $bench->state()->taken[$id]['stays']);
 
-        $bench->add('taken', ['kind' => 'shield', 'text' => 'pressed paper', 'where' => 'over the inlet']);
+        $bench->add('taken', ['kind' => 'wire', 'text' => 'green and yellow', 'where' => 'chassis tag']);
         $this->expectException(EntryRefused::class);
-        $this->expectExceptionMessage('protects people');
+        $this->expectExceptionMessage('may protect people');
         $bench->add('refitted', ['step' => $bench->last()->id, 'stays' => 'lost']);
     }
 
