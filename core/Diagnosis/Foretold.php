@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
+use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Supply\PointPair;
 
@@ -26,6 +27,12 @@ final class Foretold
         $dictionary = $knowledge->dictionary($mainsVolts);
         if (isset($dictionary->readings[$mode][Hypothesis::HEALTHY]["{$target} {$quantity}"])) {
             return $dictionary->reading($mode, $hypothesis, "{$target} {$quantity}");
+        }
+        if ($quantity === DeadCheck::BEEPS) {
+            // The beeper follows from the ohms, which are there for most places.
+            return DeadMeter::beeps(
+                self::at($knowledge, $mainsVolts, $mode, $hypothesis, $target, DeadCheck::RESISTANCE),
+            );
         }
         if (in_array($quantity, DeadCheck::QUANTITIES, true)) {
             return $knowledge->deadRow($mode, $target, $quantity)[$hypothesis] ?? NAN;

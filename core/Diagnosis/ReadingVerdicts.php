@@ -205,19 +205,15 @@ final class ReadingVerdicts
     {
         $check = $this->check($reading);
         $good = $this->good($reading);
+        $dictionary = $this->knowledgeOf($reading)->dictionary(null);
+        $here = $this->supply->mode($reading->mode)->absent;
         $others = [];
         foreach ($this->supply->modes as $id => $mode) {
+            // Only what is solved already: nobody waits for a hint.
             $there =
-                $mode->absent === $this->supply->mode($reading->mode)->absent
+                $mode->absent === $here
                     ? NAN
-                    : Foretold::at(
-                        $this->knowledgeOf($reading),
-                        null,
-                        (string) $id,
-                        Hypothesis::HEALTHY,
-                        $reading->target,
-                        $reading->quantity,
-                    );
+                    : $dictionary->readings[$id][Hypothesis::HEALTHY]["{$reading->target} {$reading->quantity}"] ?? NAN;
             if (!is_nan($there) && !is_nan($good) && !Judge::dead($check, $there, $good)->word->isGood()) {
                 $others[(string) $id] = $there;
             }

@@ -277,13 +277,16 @@ final class Workup
         $limited = $this->state->replaced() === [] ? [] : $this->state->limitedReadings();
         foreach ([...$limited, ...$this->state->proofReadings()] as $reading) {
             $word = $this->verdict($reading)->word;
-            $bad[$reading->target] =
+            // A good reading in another mode does not make it good in this one.
+            $bad["{$reading->target} {$reading->quantity} {$reading->mode}"] =
                 !$word->isGood() &&
                 $word !== VerdictWord::Unknown &&
-                !($reading->power === PowerState::Limited && $word === VerdictWord::CannotTell);
+                !($reading->power === PowerState::Limited && $word === VerdictWord::CannotTell)
+                    ? $reading->target
+                    : null;
         }
 
-        return array_map(strval(...), array_keys(array_filter($bad)));
+        return array_values(array_unique(array_filter($bad, static fn(?string $target): bool => $target !== null)));
     }
 
     /**

@@ -142,7 +142,7 @@ final class DeadMeter
     }
 
     /** @return float how likely a beeper sounds, 0 to 1; NAN if the ohms are not known */
-    private static function beeps(float $ohms): float
+    public static function beeps(float $ohms): float
     {
         if (is_nan($ohms)) {
             return NAN;

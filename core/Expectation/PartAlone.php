@@ -14,33 +14,16 @@ final readonly class PartAlone
 {
     public function __construct(private Description $supply, private Part $part) {}
 
-    /** @return list<DeadCheck> what it can be asked by itself: ohms and the diode test */
-    public function checks(): array
+    /** One of its own checks, by its id, with ohms or the diode test; null if the part has none of that name. */
+    public function check(string $quantity, string $id): ?DeadCheck
     {
-        return array_values(
-            array_filter(
-                $this->part->kind->deadChecks($this->part),
-                static fn(DeadCheck $c): bool => in_array(
-                    $c->quantity,
-                    [DeadCheck::RESISTANCE, DeadCheck::DIODE],
-                    true,
-                ),
-            ),
-        );
-    }
-
-    /** The check of that kind, or that one by its id; null if the part has none. */
-    public function check(string $quantity, string $id = ''): ?DeadCheck
-    {
-        foreach ($this->checks() as $check) {
-            if ($id === '' ? $check->quantity === $quantity : strcasecmp($check->id, $id) === 0) {
+        foreach ($this->part->kind->deadChecks($this->part) as $check) {
+            if ($check->id === $id) {
                 return $check->on($quantity);
             }
         }
-        $first = $this->checks()[0] ?? null;
 
-        // Any of its junctions takes ohms, and any of its paths the diode test.
-        return $id === '' ? $first?->on($quantity) : null;
+        return null;
     }
 
     /**

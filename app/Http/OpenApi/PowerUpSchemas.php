@@ -501,7 +501,7 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'TakenView',
         type: 'object',
-        required: ['entry', 'kind', 'kind_words', 'where', 'text', 'photo', 'refitted', 'stays'],
+        required: ['entry', 'kind', 'kind_words', 'where', 'text', 'photo', 'refitted', 'stays', 'may_stay_off'],
         properties: [
             new OA\Property(property: 'entry', type: 'string'),
             new OA\Property(property: 'kind', type: 'string'),
@@ -511,6 +511,7 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'photo', type: 'string'),
             new OA\Property(property: 'refitted', type: 'boolean'),
             new OA\Property(property: 'stays', description: 'why it does not go back', type: 'string'),
+            new OA\Property(property: 'may_stay_off', description: 'nobody is protected by it', type: 'boolean'),
         ],
     ),
 ]

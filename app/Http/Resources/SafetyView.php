@@ -73,7 +73,10 @@ final class SafetyView
             ),
             'unproven' => StoredCharge::unproven($supply, $state),
             'taken' => array_map(
-                static fn(array $t): array => ['kind_words' => Taken::KINDS[$t['kind']] ?? $t['kind']] + $t,
+                static fn(array $t): array => [
+                    'kind_words' => Taken::KINDS[$t['kind']] ?? $t['kind'],
+                    'may_stay_off' => in_array($t['kind'], Taken::MAY_STAY_OFF, true),
+                ] + $t,
                 array_values($state->taken),
             ),
             'ramp' => array_map(

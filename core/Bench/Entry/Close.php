@@ -53,10 +53,8 @@ final class Close implements EntryKind
                     ? 'name the cause'
                     : 'name the cause, or say that no fault was found';
         }
-        if ($state->cause !== null && $state->cause['kind'] !== Cause::NONE && !$state->isMended()) {
-            $missing[] = 'record what was replaced or made good';
-        }
-        if ($state->cause === null && $state->purpose === Purpose::Fault && !$state->isMended()) {
+        $isBroken = $state->cause === null ? $state->purpose === Purpose::Fault : $state->cause['kind'] !== Cause::NONE;
+        if ($isBroken && !$state->isMended()) {
             $missing[] = 'record what was replaced or made good';
         }
         if ($state->purpose === Purpose::Recap && $state->repairs === [] && $state->recapped === []) {

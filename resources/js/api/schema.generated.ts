@@ -1759,6 +1759,8 @@ export interface components {
             refitted: boolean;
             /** @description why it does not go back */
             stays: string;
+            /** @description nobody is protected by it */
+            may_stay_off: boolean;
         };
         RampVerdict: {
             word: string;

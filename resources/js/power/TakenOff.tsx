@@ -20,7 +20,7 @@ function WayBack({
             <Button size="small" onClick={() => onRecord('refitted', { step: step.entry }, true)}>
                 Back in place
             </Button>
-            {step.kind !== 'shield' && (
+            {step.may_stay_off && (
                 <Button size="small" type="text" onClick={() => setWhy('')}>
                     Stays off
                 </Button>

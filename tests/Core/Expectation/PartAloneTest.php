@@ -53,7 +53,7 @@ final class PartAloneTest extends TestCase
         $supply = Supplies::demo('wheelhouse-display');
         $alone = new PartAlone($supply, $supply->part('R13'));
         $marked = $supply->part('R13')->value('value');
-        $check = $alone->check(DeadCheck::RESISTANCE);
+        $check = $alone->check(DeadCheck::RESISTANCE, 'R13');
         self::assertNotNull($check);
 
         self::assertEqualsWithDelta($marked, $alone->reads($check), 0.01 * $marked);
@@ -67,7 +67,7 @@ final class PartAloneTest extends TestCase
     {
         $supply = Supplies::demo('tuner-feed');
         $alone = new PartAlone($supply, $supply->part('C1'));
-        $check = $alone->check(DeadCheck::RESISTANCE);
+        $check = $alone->check(DeadCheck::RESISTANCE, 'C1');
         self::assertNotNull($check);
 
         self::assertEqualsWithDelta(8.0, $alone->reads($check, 'leaky', 8.0), 0.5);
