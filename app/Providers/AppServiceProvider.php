@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Accounts\FrontDoor;
+use App\Accounts\SignIns;
 use App\Bench\KeptBench;
 use App\Bench\PreparePlan;
 use App\Instruments\AllowList;
@@ -70,6 +71,13 @@ final class AppServiceProvider extends ServiceProvider
                 $app->make(Hasher::class),
                 $app->make(Repository::class),
                 config()->integer('oculant.sign_ins_per_minute'),
+            ),
+        );
+        $this->app->singleton(
+            SignIns::class,
+            static fn($app): SignIns => new SignIns(
+                $app->make(Repository::class),
+                config()->integer('session.lifetime'),
             ),
         );
         $this->app->bind(

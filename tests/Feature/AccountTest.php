@@ -154,6 +154,23 @@ final class AccountTest extends FeatureTestCase
         $this->fromApp()->getJson('/api/v1/session')->assertUnauthorized();
     }
 
+    public function testASessionThatALateAnswerWroteBackStaysEnded(): void
+    {
+        $user = $this->person('technician');
+        $this->signIn($user->email, 'a long enough word')->assertOk();
+        $was = $this->app['session']->all();
+        $this->fromApp()->deleteJson('/api/v1/session')->assertNoContent();
+        $this->app['auth']->forgetGuards();
+        $this->withSession($was)
+            ->fromApp()
+            ->getJson('/api/v1/session')
+            ->assertUnauthorized()
+            ->assertJsonPath('message', 'You signed out. Sign in again.');
+
+        $this->signIn($user->email, 'a long enough word')->assertOk();
+        $this->fromApp()->getJson('/api/v1/session')->assertOk();
+    }
+
     private function signIn(string $email, string $password): \Illuminate\Testing\TestResponse
     {
         $this->app['auth']->forgetGuards();

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Accounts\FrontDoor;
-use App\Http\Middleware\SignedInStill;
+use App\Accounts\SignIns;
 use App\Http\Requests\SignInRequest;
 use App\Http\Resources\UserResource;
 use App\Instruments\OffKey;
@@ -18,7 +18,7 @@ use OpenApi\Attributes as OA;
 
 final readonly class SessionController
 {
-    public function __construct(private OffKey $key) {}
+    public function __construct(private OffKey $key, private SignIns $signIns) {}
 
     #[
         OA\Post(
@@ -46,16 +46,14 @@ final readonly class SessionController
     ]
     public function store(SignInRequest $request, FrontDoor $door): JsonResponse
     {
-        Auth::guard('web')->login(
-            $door->open(
-                $request->string('email')->value(),
-                $request->string('password')->value(),
-                (string) $request->ip(),
-            ),
+        $user = $door->open(
+            $request->string('email')->value(),
+            $request->string('password')->value(),
+            (string) $request->ip(),
         );
+        Auth::guard('web')->login($user);
         if ($request->hasSession()) {
-            $request->session()->regenerate();
-            $request->session()->put(SignedInStill::EPOCH, $request->user()->session_epoch ?? 0);
+            $this->signIns->begin($request->session(), $user);
         }
 
         return $this->view($request);
@@ -95,8 +93,7 @@ final readonly class SessionController
             return new JsonResponse(['message' => 'A token has no session to end. Revoke the token instead.'], 422);
         }
         Auth::guard('web')->logout();
-        $request->session()->invalidate();
-        $request->session()->regenerateToken();
+        $this->signIns->end($request->session());
 
         return response()->noContent()->withCookie($this->key->none());
     }
@@ -116,8 +113,7 @@ final readonly class SessionController
         $user->increment('session_epoch');
         $user->tokens()->get()->each->delete();
         Auth::guard('web')->logout();
-        $request->session()->invalidate();
-        $request->session()->regenerateToken();
+        $this->signIns->end($request->session());
 
         return response()->noContent()->withCookie($this->key->none());
     }
