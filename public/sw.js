@@ -2,7 +2,7 @@
 // page (resources/js/outbox).
 const SHELL = 'oculant-shell';
 const DATA = 'oculant-data';
-const READ = /^\/api\/v1\/(session|jobs|words|kinds|jobs\/[0-9a-z]{26}\/bench)$/i;
+const READ = /^\/api\/v1\/(session|jobs|words|kinds|jobs\/[0-9a-z]{26}\/(bench|circuit))$/i;
 
 async function keepShell() {
     const cache = await caches.open(SHELL);

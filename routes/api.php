@@ -3,6 +3,7 @@
 declare(strict_types=1);
 
 use App\Http\Controllers\Api\BenchController;
+use App\Http\Controllers\Api\CircuitController;
 use App\Http\Controllers\Api\EngineController;
 use App\Http\Controllers\Api\ExportController;
 use App\Http\Controllers\Api\HistoryController;
@@ -52,6 +53,8 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('jobs', [JobController::class, 'index']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
         Route::get('jobs/{job}/bench', BenchController::class);
+        Route::get('jobs/{job}/circuit', [CircuitController::class, 'job']);
+        Route::get('jobs/{job}/levels', [CircuitController::class, 'jobLevels']);
         Route::get('jobs/{job}/powerup/{section}', PowerUpController::class)->whereIn('section', Plan::SECTIONS);
         Route::get('jobs/{job}/photos/{photo}', [PhotoController::class, 'show']);
         Route::get('jobs/{job}/report', [ReportController::class, 'show']);
@@ -86,12 +89,15 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('templates', [TemplateController::class, 'index']);
         Route::get('kinds', KindController::class);
         Route::get('supplies', [SupplyController::class, 'index']);
+        Route::post('supplies/circuit', [CircuitController::class, 'draft']);
         Route::post('supplies/check', [EngineController::class, 'check']);
         Route::post('supplies/template', [TemplateController::class, 'draft']);
         Route::get('supplies/{supply}', [SupplyController::class, 'show']);
         Route::get('supplies/{supply}/versions', [VersionController::class, 'index']);
         Route::get('supplies/{supply}/differences', [VersionController::class, 'differences']);
         Route::get('supplies/{supply}/progress', [EngineController::class, 'progress']);
+        Route::get('supplies/{supply}/circuit', [CircuitController::class, 'supply']);
+        Route::get('supplies/{supply}/levels', [CircuitController::class, 'supplyLevels']);
         Route::get('supplies/{supply}/budget', [EngineController::class, 'budget']);
         Route::get('supplies/{supply}/waveforms', [EngineController::class, 'waveforms']);
         Route::get('history', [HistoryController::class, 'workshop']);

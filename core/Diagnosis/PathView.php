@@ -34,17 +34,12 @@ final class PathView
         array $suspicion,
     ): array {
         $energy = [];
-        $standing = $state->standing();
-        foreach ($supply->points as $id => $point) {
-            $reading = $standing["{$state->mode} {$id} {$functions[$id]}"] ?? null;
-            if ($reading === null || $point->stage === null || is_infinite($reading->value)) {
-                continue;
-            }
-            $share = abs($reading->value) / max(abs($expected[$id]), 0.5);
-            if ($share >= self::PRESENT) {
-                $energy[$point->stage] = 'present';
-            } elseif ($share <= self::ABSENT) {
-                $energy[$point->stage] ??= 'absent';
+        foreach (self::carrying($supply, $state, $expected, $functions) as $id => $carries) {
+            $stage = $supply->points[$id]->stage;
+            if ($stage !== null && $carries) {
+                $energy[$stage] = 'present';
+            } elseif ($stage !== null) {
+                $energy[$stage] ??= 'absent';
             }
         }
         $energy = self::spread($supply->stages, $energy);
@@ -79,6 +74,31 @@ final class PathView
         }
 
         return $views;
+    }
+
+    /**
+     * @param array<string, float>  $expected  nominal volts by point, in the present mode
+     * @param array<string, string> $functions dc or ac by point
+     *
+     * @return array<string, bool> by point that was measured: true if there is energy, false if there is none; what is
+     *     between is left out
+     */
+    public static function carrying(Description $supply, BenchState $state, array $expected, array $functions): array
+    {
+        $carrying = [];
+        $standing = $state->standing();
+        foreach (array_keys($supply->points) as $id) {
+            $reading = $standing["{$state->mode} {$id} {$functions[$id]}"] ?? null;
+            if ($reading === null || is_infinite($reading->value)) {
+                continue;
+            }
+            $share = abs($reading->value) / max(abs($expected[$id]), 0.5);
+            if ($share >= self::PRESENT || $share <= self::ABSENT) {
+                $carrying[(string) $id] = $share >= self::PRESENT;
+            }
+        }
+
+        return $carrying;
     }
 
     /**

@@ -595,12 +595,28 @@ final class Workup
     /** @return list<array<string, mixed>> */
     public function path(): array
     {
+        $functions = $this->expectations[$this->state->mode]->functions;
+
+        return PathView::of($this->supply, $this->state, $this->nominal(), $functions, $this->suspicion());
+    }
+
+    /** @return array<string, bool> by test point that was measured in the present mode: whether energy gets there */
+    public function carrying(): array
+    {
+        $functions = $this->expectations[$this->state->mode]->functions;
+
+        return PathView::carrying($this->supply, $this->state, $this->nominal(), $functions);
+    }
+
+    /** @return array<string, float> volts of a good unit by point, in the present mode */
+    private function nominal(): array
+    {
         $expected = $this->expectations[$this->state->mode];
         $nominal = [];
         foreach ($expected->functions as $id => $function) {
             $nominal[$id] = $expected->window((string) $id, $function)->nominal;
         }
 
-        return PathView::of($this->supply, $this->state, $nominal, $expected->functions, $this->suspicion());
+        return $nominal;
     }
 }

@@ -123,13 +123,17 @@ final readonly class Part
     /** For people: "C1 electrolytic 2200u". */
     public function label(): string
     {
+        return trim($this->ref . ' ' . mb_strtolower($this->kind->title()) . ' ' . $this->marking());
+    }
+
+    /** What stands on it, as it was written: "2200u"; empty if nothing was. */
+    public function marking(): string
+    {
         $value =
             $this->written['type'] ??
             ($this->written['value'] ?? ($this->written['rating'] ?? ($this->written['secondary'] ?? '')));
 
-        return trim(
-            $this->ref . ' ' . mb_strtolower($this->kind->title()) . ' ' . (is_scalar($value) ? (string) $value : ''),
-        );
+        return is_scalar($value) ? (string) $value : '';
     }
 
     public function fault(string $name): ?FaultMode

@@ -18,6 +18,7 @@ final class RoomsTest
         'Parts' => ['Circuit', 'Quantity'],
         'Supply' => ['Parts', 'Circuit', 'Quantity'],
         'Expectation' => ['Supply', 'Parts', 'Circuit', 'Quantity'],
+        'Drawing' => ['Supply', 'Parts', 'Quantity'],
         'Bench' => ['Supply', 'Parts', 'Quantity'],
         'Diagnosis' => self::BENCH_AND_EXPECTATION,
         'Replacement' => self::BENCH_AND_EXPECTATION,

@@ -537,6 +537,7 @@ use OpenApi\Attributes as OA;
             'checks',
             'points',
             'path',
+            'energised',
             'next',
             'alternatives',
             'solving',
@@ -603,6 +604,19 @@ use OpenApi\Attributes as OA;
                 property: 'path',
                 type: 'array',
                 items: new OA\Items(ref: '#/components/schemas/PathStage'),
+            ),
+            new OA\Property(
+                property: 'energised',
+                description: 'nodes that are proven to carry energy, or to get none; the others are not known',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['node', 'carries'],
+                    properties: [
+                        new OA\Property(property: 'node', type: 'string'),
+                        new OA\Property(property: 'carries', type: 'boolean'),
+                    ],
+                    type: 'object',
+                ),
             ),
             new OA\Property(property: 'next', ref: '#/components/schemas/Step'),
             new OA\Property(

@@ -66,6 +66,7 @@ final class BenchResource extends JsonResource
             'checks' => $workup->deadSheet(),
             'points' => $workup->points(),
             'path' => $workup->path(),
+            'energised' => CircuitView::energised($file->supply, $workup->carrying()),
             ...$workup->next(),
             'solving' => ($here = $file->solvingHere()) === null ? null : Progress::of($here, $file->knownHere()),
             'suspects' => !($isReady = $file->mayBeSuspected())

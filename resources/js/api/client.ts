@@ -74,6 +74,10 @@ export type SafetyPlanTest = Schemas['SafetyPlanTest'];
 export type SafetyRules = Schemas['SafetyRules'];
 export type RunView = Schemas['RunView'];
 export type RunPlot = Schemas['RunPlot'];
+export type Circuit = Schemas['Circuit'];
+export type CircuitPart = Schemas['CircuitPart'];
+export type CircuitPin = Schemas['CircuitPin'];
+export type Levels = Schemas['Levels'];
 
 export const api = createClient<paths>({ baseUrl: '/api/v1', headers: { Accept: 'application/json' } });
 

@@ -84,6 +84,21 @@ export const benchQuery = (job: string) =>
                   : 2000,
     });
 
+export const jobCircuitQuery = (job: string) =>
+    queryOptions({
+        queryKey: ['circuit', job],
+        queryFn: () => answer(api.GET('/jobs/{job}/circuit', { params: { path: { job } } })),
+        staleTime: Infinity,
+    });
+
+/** Of the good unit in a mode, or with one part failed. */
+export const jobLevelsQuery = (job: string, query: { mode: string; part?: string; fault?: string }) =>
+    queryOptions({
+        queryKey: ['levels', job, query],
+        queryFn: () => answer(api.GET('/jobs/{job}/levels', { params: { path: { job }, query } })),
+        staleTime: Infinity,
+    });
+
 export type Section = 'safe' | 'methods' | 'feed' | 'lamp' | 'ramp' | 'reform' | 'needs';
 
 /** `asOf` changes with what the section follows: the log for the method and the lamp, the power state for the ramp. */

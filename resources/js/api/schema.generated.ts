@@ -21,6 +21,91 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/circuit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The circuit on the bench, to be drawn */
+        get: operations["showJobCircuit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/circuit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The circuit of a supply, to be drawn */
+        get: operations["showCircuit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/circuit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The circuit of a description that is being typed */
+        post: operations["drawSupply"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/levels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Volts at every node of the unit on the bench: good, or with one part failed */
+        get: operations["showJobLevels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/levels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Volts at every node of a supply: good, or with one part failed */
+        get: operations["showLevels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/supplies/check": {
         parameters: {
             query?: never;
@@ -1358,6 +1443,71 @@ export interface components {
         StartTally: {
             tried: number;
             failed: number;
+        };
+        CircuitPin: {
+            /** @description Shapes of the circuit that is drawn. */
+            name: string;
+            node: string;
+            /** @enum {string} */
+            side: "west" | "east" | "north" | "south";
+            /** @description gets a ground of its own */
+            ground: boolean;
+        };
+        CircuitPart: {
+            ref: string;
+            kind: string;
+            label: string;
+            /** @description what stands on it */
+            value: string;
+            /** @description a pnp transistor */
+            turned: boolean;
+            /** @enum {string} */
+            pose: "along" | "across" | "frame";
+            /** @enum {string} */
+            zone: "hot" | "barrier" | "safe";
+            stage: string | null;
+            pins: components["schemas"]["CircuitPin"][];
+        };
+        CircuitNode: {
+            id: string;
+            /** @description what people call it, where it is one */
+            ground: string | null;
+            /** @description on the mains side */
+            hot: boolean;
+            /** @description where the black lead goes */
+            against: string;
+            points: string[];
+        };
+        Circuit: {
+            title: string;
+            /** @description the same for the same circuit */
+            key: string;
+            parts: components["schemas"]["CircuitPart"][];
+            nodes: components["schemas"]["CircuitNode"][];
+            stages: {
+                id: string;
+                name: string;
+            }[];
+        };
+        Level: {
+            /** @description node or test point */
+            place: string;
+            /** @description as a meter shows it, "12.1 V" */
+            text: string;
+            /** @description volts */
+            dc: number;
+            /** @description volts rms beside them */
+            ac: number;
+            against: string;
+        };
+        Levels: {
+            mode: string;
+            /** @description false if it has no steady reading */
+            settled: boolean;
+            levels: components["schemas"]["Level"][];
+            points: components["schemas"]["Level"][];
+            /** @description what the fault takes with it */
+            chain: string[];
         };
         TemplateAnswers: {
             /** @description The library's shapes. */
@@ -2719,6 +2869,11 @@ export interface components {
             checks: components["schemas"]["DeadCheckRow"][];
             points: components["schemas"]["PointView"][];
             path: components["schemas"]["PathStage"][];
+            /** @description nodes that are proven to carry energy, or to get none; the others are not known */
+            energised: {
+                node: string;
+                carries: boolean;
+            }[];
             next: components["schemas"]["Step"];
             alternatives: components["schemas"]["Step"][];
             solving: components["schemas"]["Progress"] | null;
@@ -2851,6 +3006,157 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    showJobCircuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Parts with their pins and the way they lie */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circuit"];
+                };
+            };
+        };
+    };
+    showCircuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Parts with their pins and the way they lie */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circuit"];
+                };
+            };
+        };
+    };
+    drawSupply: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    description: {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+        responses: {
+            /** @description Parts with their pins and the way they lie */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circuit"];
+                };
+            };
+            /** @description Every problem with its path */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showJobLevels: {
+        parameters: {
+            query?: {
+                mode?: string;
+                part?: string;
+                fault?: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Volts by node */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Levels"];
+                };
+            };
+            /** @description There is no such mode or fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showLevels: {
+        parameters: {
+            query?: {
+                mode?: string;
+                part?: string;
+                fault?: string;
+            };
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Volts by node */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Levels"];
+                };
+            };
+            /** @description There is no such mode or fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };

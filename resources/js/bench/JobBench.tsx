@@ -25,10 +25,12 @@ const sheets = {
     plan: () => import('../power/PowerPlan'),
     ledger: () => import('../power/Ledger'),
     instruments: () => import('../instruments/InstrumentSheet'),
+    circuit: () => import('../circuit/BenchCircuit'),
 };
 const Dialogs = later(() => sheets.dialogs().then((module) => module.Dialogs));
 const PowerPlan = later(() => sheets.plan().then((module) => module.PowerPlan));
 const Ledger = later(() => sheets.ledger().then((module) => module.Ledger));
+const BenchCircuit = later(() => sheets.circuit().then((module) => module.BenchCircuit));
 const InstrumentSheet = later(() => sheets.instruments().then((module) => module.InstrumentSheet));
 
 interface Command {
@@ -59,6 +61,9 @@ function CommandBar({ commands, leader }: { commands: Command[]; leader: boolean
  */
 const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
 
+/** Whether this person last looked at the path or at the circuit. */
+const PICTURE = 'oculant-picture';
+
 /** Entries that pass a gate: refused, they lead to what is missing. */
 const gated = ['power', 'close', 'handback'];
 
@@ -83,6 +88,7 @@ function OpenJob({ bench }: { bench: Bench }) {
     const [plan, setPlan] = useState<Section>();
     const [ledger, setLedger] = useState(false);
     const [instruments, setInstruments] = useState(false);
+    const [isDrawn, setDrawn] = useState(() => localStorage.getItem(PICTURE) === 'circuit');
     const reads = useMeter();
     const field = useRef<HTMLInputElement>(null);
     // What was refused stands in the field again, unless something else is being typed already.
@@ -264,6 +270,11 @@ function OpenJob({ bench }: { bench: Bench }) {
         }
     };
 
+    const turn = () => {
+        localStorage.setItem(PICTURE, isDrawn ? 'path' : 'circuit');
+        setDrawn(!isDrawn);
+    };
+
     const commands: Command[] = [
         { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true, inBar: false },
         {
@@ -311,6 +322,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         { key: '-', label: 'put right', run: () => setDialog({ name: 'work' }), shown: true, inBar: false },
         { key: '=', label: 'here for', run: () => setDialog({ name: 'purpose' }), shown: true, inBar: false },
         { key: '/', label: 'prove it', run: () => void navigate(`/jobs/${job.id}/prove`), shown: true },
+        { key: ',', label: isDrawn ? 'path' : 'circuit', run: turn, shown: true },
         { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true },
         {
             key: 'r',
@@ -390,6 +402,11 @@ function OpenJob({ bench }: { bench: Bench }) {
         return () => window.clearTimeout(timer);
     }, []);
 
+    const measureAt = (id: string) => {
+        setFocusOn(id);
+        field.current?.focus();
+    };
+
     const { alarm } = bench.safety;
     // Once the alarm is answered the hand is on the field again.
     const isAlarmed = alarm != null;
@@ -412,24 +429,40 @@ function OpenJob({ bench }: { bench: Bench }) {
     const reading = bench.log.find((entry) => entry.reading !== null && !entry.struck)?.reading ?? null;
 
     return (
-        <main className={plan === undefined ? 'bench' : 'bench planning'}>
+        <main className={plan !== undefined ? 'bench planning' : isDrawn ? 'bench drawn' : 'bench'}>
             <StateStrip
                 bench={bench}
                 onPower={() => setDialog({ name: 'power' })}
                 onMains={() => setDialog({ name: 'mains' })}
                 onLedger={() => setLedger(true)}
             />
-            <Piece name="energy path">
-                <EnergyPath
-                    path={bench.path}
-                    points={bench.points}
-                    target={focusOn ?? step.target}
-                    onPoint={(point) => {
-                        setFocusOn(point.id);
-                        field.current?.focus();
-                    }}
-                />
-            </Piece>
+            {isDrawn && plan === undefined ? (
+                <Piece
+                    name="circuit"
+                    waits={
+                        <section className="path circuit-pane" aria-label="Circuit">
+                            <p role="status">Drawing the circuit from its description…</p>
+                        </section>
+                    }
+                >
+                    <BenchCircuit
+                        bench={bench}
+                        step={step}
+                        target={focusOn ?? step.target}
+                        onPoint={measureAt}
+                        onPart={(ref) => void navigate(`/jobs/${job.id}/parts?part=${ref}`)}
+                    />
+                </Piece>
+            ) : (
+                <Piece name="energy path">
+                    <EnergyPath
+                        path={bench.path}
+                        points={bench.points}
+                        target={focusOn ?? step.target}
+                        onPoint={(point) => measureAt(point.id)}
+                    />
+                </Piece>
+            )}
             {plan !== undefined && (
                 <Piece
                     name="plan"

@@ -1,0 +1,176 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Controllers\Api;
+
+use App\Http\Requests\CheckRequest;
+use App\Http\Requests\LevelsRequest;
+use App\Http\Resources\CircuitView;
+use App\Knowledge\Solutions;
+use App\Models\RepairJob;
+use App\Models\Supply;
+use Illuminate\Http\JsonResponse;
+use Illuminate\Support\Facades\Gate;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionReader;
+use OpenApi\Attributes as OA;
+
+/** The circuit of a job, of a supply in the library, or of one that is being typed; and the volts at its nodes. */
+final readonly class CircuitController
+{
+    public function __construct(private Solutions $solutions) {}
+
+    #[
+        OA\Get(
+            path: '/jobs/{job}/circuit',
+            operationId: 'showJobCircuit',
+            summary: 'The circuit on the bench, to be drawn',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Parts with their pins and the way they lie',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Circuit'),
+                ),
+            ],
+        ),
+    ]
+    public function job(RepairJob $job): JsonResponse
+    {
+        Gate::authorize('view', $job);
+
+        return new JsonResponse(CircuitView::of(DescriptionReader::fromArray($job->description)));
+    }
+
+    #[
+        OA\Get(
+            path: '/supplies/{supply}/circuit',
+            operationId: 'showCircuit',
+            summary: 'The circuit of a supply, to be drawn',
+            parameters: [
+                new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Parts with their pins and the way they lie',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Circuit'),
+                ),
+            ],
+        ),
+    ]
+    public function supply(Supply $supply): JsonResponse
+    {
+        Gate::authorize('view', $supply);
+
+        return new JsonResponse(CircuitView::of(DescriptionReader::fromArray($supply->description)));
+    }
+
+    #[
+        OA\Post(
+            path: '/supplies/circuit',
+            operationId: 'drawSupply',
+            summary: 'The circuit of a description that is being typed',
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(
+                    required: ['description'],
+                    properties: [new OA\Property(property: 'description', type: 'object', additionalProperties: true)],
+                ),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Parts with their pins and the way they lie',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Circuit'),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'Every problem with its path',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
+    public function draft(CheckRequest $request): JsonResponse
+    {
+        return new JsonResponse(CircuitView::of($request->toDescription()));
+    }
+
+    #[
+        OA\Get(
+            path: '/jobs/{job}/levels',
+            operationId: 'showJobLevels',
+            summary: 'Volts at every node of the unit on the bench: good, or with one part failed',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'mode', in: 'query', required: false, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'part', in: 'query', required: false, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'fault', in: 'query', required: false, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Volts by node',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Levels'),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'There is no such mode or fault',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
+    public function jobLevels(LevelsRequest $request, RepairJob $job): JsonResponse
+    {
+        return $this->levels($request, DescriptionReader::fromArray($job->description));
+    }
+
+    #[
+        OA\Get(
+            path: '/supplies/{supply}/levels',
+            operationId: 'showLevels',
+            summary: 'Volts at every node of a supply: good, or with one part failed',
+            parameters: [
+                new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'mode', in: 'query', required: false, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'part', in: 'query', required: false, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'fault', in: 'query', required: false, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Volts by node',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Levels'),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'There is no such mode or fault',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
+    public function supplyLevels(LevelsRequest $request, Supply $supply): JsonResponse
+    {
+        return $this->levels($request, DescriptionReader::fromArray($supply->description));
+    }
+
+    private function levels(LevelsRequest $request, Description $supply): JsonResponse
+    {
+        $mode = $request->mode($supply);
+        $faults = $request->faults($supply);
+
+        return new JsonResponse(
+            $this->solutions->remember(
+                $supply,
+                'levels:' . hash('xxh128', json_encode([$mode->id, $faults], JSON_THROW_ON_ERROR)),
+                static fn(): array => CircuitView::levels($supply, $mode, $faults),
+            ),
+        );
+    }
+}

@@ -1,0 +1,130 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\OpenApi;
+
+use OpenApi\Attributes as OA;
+
+/** Shapes of the circuit that is drawn. */
+#[
+    OA\Schema(
+        schema: 'CircuitPin',
+        type: 'object',
+        required: ['name', 'node', 'side', 'ground'],
+        properties: [
+            new OA\Property(property: 'name', type: 'string'),
+            new OA\Property(property: 'node', type: 'string'),
+            new OA\Property(property: 'side', type: 'string', enum: ['west', 'east', 'north', 'south']),
+            new OA\Property(property: 'ground', description: 'gets a ground of its own', type: 'boolean'),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'CircuitPart',
+        type: 'object',
+        required: ['ref', 'kind', 'label', 'value', 'turned', 'pose', 'zone', 'stage', 'pins'],
+        properties: [
+            new OA\Property(property: 'ref', type: 'string'),
+            new OA\Property(property: 'kind', type: 'string'),
+            new OA\Property(property: 'label', type: 'string'),
+            new OA\Property(property: 'value', description: 'what stands on it', type: 'string'),
+            new OA\Property(property: 'turned', description: 'a pnp transistor', type: 'boolean'),
+            new OA\Property(property: 'pose', type: 'string', enum: ['along', 'across', 'frame']),
+            new OA\Property(property: 'zone', type: 'string', enum: ['hot', 'barrier', 'safe']),
+            new OA\Property(property: 'stage', type: 'string', nullable: true),
+            new OA\Property(
+                property: 'pins',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/CircuitPin'),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'CircuitNode',
+        type: 'object',
+        required: ['id', 'ground', 'hot', 'against', 'points'],
+        properties: [
+            new OA\Property(property: 'id', type: 'string'),
+            new OA\Property(
+                property: 'ground',
+                description: 'what people call it, where it is one',
+                type: 'string',
+                nullable: true,
+            ),
+            new OA\Property(property: 'hot', description: 'on the mains side', type: 'boolean'),
+            new OA\Property(property: 'against', description: 'where the black lead goes', type: 'string'),
+            new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'string')),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'Circuit',
+        type: 'object',
+        required: ['title', 'key', 'parts', 'nodes', 'stages'],
+        properties: [
+            new OA\Property(property: 'title', type: 'string'),
+            new OA\Property(property: 'key', description: 'the same for the same circuit', type: 'string'),
+            new OA\Property(
+                property: 'parts',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/CircuitPart'),
+            ),
+            new OA\Property(
+                property: 'nodes',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/CircuitNode'),
+            ),
+            new OA\Property(
+                property: 'stages',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['id', 'name'],
+                    properties: [
+                        new OA\Property(property: 'id', type: 'string'),
+                        new OA\Property(property: 'name', type: 'string'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'Level',
+        type: 'object',
+        required: ['place', 'text', 'dc', 'ac', 'against'],
+        properties: [
+            new OA\Property(property: 'place', description: 'node or test point', type: 'string'),
+            new OA\Property(property: 'text', description: 'as a meter shows it, "12.1 V"', type: 'string'),
+            new OA\Property(property: 'dc', description: 'volts', type: 'number'),
+            new OA\Property(property: 'ac', description: 'volts rms beside them', type: 'number'),
+            new OA\Property(property: 'against', type: 'string'),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'Levels',
+        type: 'object',
+        required: ['mode', 'settled', 'levels', 'points', 'chain'],
+        properties: [
+            new OA\Property(property: 'mode', type: 'string'),
+            new OA\Property(property: 'settled', description: 'false if it has no steady reading', type: 'boolean'),
+            new OA\Property(property: 'levels', type: 'array', items: new OA\Items(ref: '#/components/schemas/Level')),
+            new OA\Property(property: 'points', type: 'array', items: new OA\Items(ref: '#/components/schemas/Level')),
+            new OA\Property(
+                property: 'chain',
+                description: 'what the fault takes with it',
+                type: 'array',
+                items: new OA\Items(type: 'string'),
+            ),
+        ],
+    ),
+]
+final class DrawingSchemas {}

@@ -1,0 +1,144 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Http\Resources;
+
+use Oculant\Core\Drawing\DrawnPart;
+use Oculant\Core\Drawing\DrawnPin;
+use Oculant\Core\Drawing\Energised;
+use Oculant\Core\Drawing\Schematic;
+use Oculant\Core\Expectation\Destruction;
+use Oculant\Core\Expectation\NodeLevels;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Point;
+use Oculant\Core\Supply\Stage;
+
+/** A circuit to be drawn, and what a meter shows at its nodes. */
+final class CircuitView
+{
+    /** Volts AC below which a node is direct for whoever looks at it, as a share of its direct ones. */
+    private const ALTERNATING = 0.2;
+
+    /** @return array<string, mixed> */
+    public static function of(Description $supply): array
+    {
+        $schematic = new Schematic($supply);
+        $parts = array_map(self::part(...), $schematic->parts());
+
+        return [
+            'title' => $supply->title,
+            'key' => $supply->hash(),
+            'parts' => $parts,
+            'nodes' => array_map(
+                static fn(string $node): array => [
+                    'id' => $node,
+                    'ground' => $schematic->isGround($node) ? $supply->groundName($node) : null,
+                    'hot' => $supply->isHot($node),
+                    'against' => NodeLevels::against($supply, $node),
+                    'points' => array_values(
+                        array_map(
+                            static fn(Point $point): string => $point->id,
+                            array_filter($supply->points, static fn(Point $p): bool => $p->node === $node),
+                        ),
+                    ),
+                ],
+                array_map(strval(...), array_keys($supply->islands)),
+            ),
+            'stages' => array_values(
+                array_map(
+                    static fn(Stage $stage): array => ['id' => $stage->id, 'name' => $stage->name],
+                    $supply->stages,
+                ),
+            ),
+        ];
+    }
+
+    /**
+     * @param array<string, string> $faults fault name by part reference
+     *
+     * @return array<string, mixed>
+     */
+    public static function levels(Description $supply, Mode $mode, array $faults): array
+    {
+        $seen = NodeLevels::of($supply, $mode, $faults);
+
+        return [
+            'mode' => $mode->id,
+            'settled' => $seen['isSettled'],
+            'levels' => self::rows($seen['levels']),
+            'points' => self::rows($seen['points']),
+            'chain' => array_map(static fn(Destruction $one): string => $one->words(), $seen['chain']),
+        ];
+    }
+
+    /**
+     * @param array<string, array{dc: float, ac: float, against: string}> $levels by node or test point
+     *
+     * @return list<array<string, mixed>>
+     */
+    private static function rows(array $levels): array
+    {
+        $rows = [];
+        foreach ($levels as $place => ['dc' => $dc, 'ac' => $ac, 'against' => $against]) {
+            $isAlternating = $ac > self::ALTERNATING * max(abs($dc), 0.5);
+            $rows[] = [
+                'place' => (string) $place,
+                'text' => Quantity::volts($isAlternating ? $ac : $dc) . ($isAlternating ? ' AC' : ''),
+                'dc' => round($dc, 4),
+                'ac' => round($ac, 4),
+                'against' => $against,
+            ];
+        }
+
+        return $rows;
+    }
+
+    /**
+     * @param array<string, bool> $carrying by test point
+     *
+     * @return list<array{node: string, carries: bool}> nodes that are proven to carry energy, or to get none
+     */
+    public static function energised(Description $supply, array $carrying): array
+    {
+        $measured = [];
+        foreach ($carrying as $point => $carries) {
+            $node = $supply->point((string) $point)->node;
+            $measured[$node] = ($measured[$node] ?? false) || $carries;
+        }
+        $rows = [];
+        foreach ($measured === [] ? [] : (new Energised($supply))->nodes($measured) as $node => $carries) {
+            $rows[] = ['node' => (string) $node, 'carries' => $carries];
+        }
+
+        return $rows;
+    }
+
+    /** @return array<string, mixed> */
+    private static function part(DrawnPart $drawn): array
+    {
+        $part = $drawn->part;
+
+        return [
+            'ref' => $part->ref,
+            'kind' => $part->kind->name(),
+            'label' => $part->label(),
+            'value' => $part->marking(),
+            'turned' => ($part->choices['polarity'] ?? '') === 'pnp',
+            'pose' => $drawn->pose->value,
+            'zone' => $drawn->zone->value,
+            'stage' => $drawn->stage,
+            'pins' => array_map(
+                static fn(DrawnPin $pin): array => [
+                    'name' => $pin->name,
+                    'node' => $pin->node,
+                    'side' => $pin->side->value,
+                    'ground' => $pin->isGround,
+                ],
+                $drawn->pins,
+            ),
+        ];
+    }
+}

@@ -1,0 +1,24 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Drawing;
+
+/** Where a pin leaves its part in the drawing; energy goes from west to east, volts fall from north to south. */
+enum Side: string
+{
+    case West = 'west';
+    case East = 'east';
+    case North = 'north';
+    case South = 'south';
+
+    public function opposite(): self
+    {
+        return match ($this) {
+            self::West => self::East,
+            self::East => self::West,
+            self::North => self::South,
+            self::South => self::North,
+        };
+    }
+}

@@ -1,0 +1,77 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Expectation;
+
+use Oculant\Core\Circuit\CircuitError;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Point;
+
+/** What a meter shows at every node of a unit against the ground of its side: volts DC, and volts AC beside them. */
+final class NodeLevels
+{
+    /**
+     * @param array<string, string> $faults fault name by part reference; empty for a good unit
+     *
+     * @return array{levels: array<string, array{dc: float, ac: float, against: string}>,
+     *     points: array<string, array{dc: float, ac: float, against: string}>, chain: list<Destruction>,
+     *     isSettled: bool} by node and by test point; none where the unit does not settle
+     */
+    public static function of(Description $supply, Mode $mode, array $faults = []): array
+    {
+        $chain = [];
+        try {
+            $record = (new Behaviour($supply))->run($mode, $faults, chain: $chain)->longest()->record;
+        } catch (CircuitError) {
+            return ['levels' => [], 'points' => [], 'chain' => $chain, 'isSettled' => false];
+        }
+        $between = static function (string $node, string $against) use ($record): ?array {
+            try {
+                $signal = $record->signal($node, $against);
+            } catch (CircuitError) {
+                return null;
+            }
+
+            return ['dc' => $signal->average, 'ac' => $signal->acRms, 'against' => $against];
+        };
+        $levels = [];
+        foreach (array_keys($supply->islands) as $node) {
+            $levels[(string) $node] = $between((string) $node, self::against($supply, (string) $node));
+        }
+        $points = array_map(
+            static fn(Point $point): ?array => $between($point->node, $point->against),
+            $supply->points,
+        );
+
+        return [
+            'levels' => array_filter($levels),
+            'points' => array_filter($points),
+            'chain' => $chain,
+            'isSettled' => true,
+        ];
+    }
+
+    /** The ground of its galvanic island; where there is none, where the mains comes back; else the reference. */
+    public static function against(Description $supply, string $node): string
+    {
+        $island = $supply->islands[$node] ?? null;
+        foreach ([$supply->reference, ...array_keys($supply->grounds)] as $ground) {
+            if (($supply->islands[$ground] ?? -1) === $island) {
+                return (string) $ground;
+            }
+        }
+        if ($supply->isHot($node)) {
+            return array_values($supply->source()->terminals)[1];
+        }
+        // A winding of its own: the point that is measured there says against what.
+        foreach ($supply->points as $point) {
+            if (($supply->islands[$point->node] ?? -1) === $island) {
+                return $point->against;
+            }
+        }
+
+        return $supply->reference;
+    }
+}

@@ -1,0 +1,197 @@
+import { useQuery } from '@tanstack/react-query';
+import { Select } from 'antd';
+import { useMemo, useState } from 'react';
+import type { Bench, Levels, Step } from '../api/client';
+import { jobCircuitQuery, jobLevelsQuery } from '../api/queries';
+import { CircuitList } from './CircuitList';
+import { CircuitPicture, type FlagText, type PartState, type PictureState } from './CircuitPicture';
+import { useDrawing } from './useDrawing';
+
+interface Props {
+    bench: Bench;
+    step: Step;
+    target: string | null;
+    onPoint: (id: string) => void;
+    onPart: (ref: string) => void;
+}
+
+const texts = (levels: Levels | undefined, what: 'levels' | 'points') =>
+    new Map((levels?.[what] ?? []).map((level) => [level.place, level]));
+
+/** The circuit of the unit on the bench, with what is known of it. */
+export function BenchCircuit({ bench, step, target, onPoint, onPart }: Props) {
+    const job = bench.job.id;
+    const [stage, setStage] = useState<string | null>(() =>
+        window.matchMedia('(max-width: 640px)').matches ? (bench.path[0]?.id ?? null) : null,
+    );
+    const [suspect, setSuspect] = useState<string>();
+    const [chosen, setChosen] = useState<string[]>([]);
+    const [listed, setListed] = useState(false);
+    const circuit = useQuery(jobCircuitQuery(job));
+    const drawing = useDrawing(circuit.data, stage);
+    const good = useQuery(jobLevelsQuery(job, { mode: bench.state.mode })).data;
+    const member = bench.suspects.find((one) => one.id === suspect)?.members[0];
+    const failed = useQuery({
+        ...jobLevelsQuery(job, { mode: bench.state.mode, part: member?.part, fault: member?.fault }),
+        enabled: member !== undefined,
+    });
+
+    const state = useMemo((): PictureState => {
+        const parts: Record<string, PartState> = {};
+        for (const part of bench.path.flatMap((one) => one.parts)) {
+            parts[part.ref] = { suspicion: part.suspicion, share: part.share, isNew: part.replaced };
+        }
+        for (const change of bench.safety.ledger.filter((one) => one.open && one.part !== null)) {
+            parts[change.part ?? ''] = { ...parts[change.part ?? ''], temporary: change.words };
+        }
+        const if_ = member === undefined ? undefined : texts(failed.data, 'points');
+        const flags: Record<string, FlagText> = {};
+        for (const point of bench.points) {
+            const expected = `${point.expected}${point.function === 'ac' ? ' AC' : ''}`;
+            const { reading } = point;
+            flags[point.id] = {
+                upper: reading === null ? expected : reading.text,
+                lower:
+                    if_ !== undefined
+                        ? `if so ${if_.get(point.id)?.text ?? 'not known'}`
+                        : reading === null
+                          ? 'not read'
+                          : `of ${expected}`,
+                word: reading === null ? undefined : reading.good ? 'good' : 'bad',
+            };
+        }
+        const point = bench.points.find((one) => one.id === target);
+        const node = circuit.data?.nodes.find((one) => one.points.includes(point?.id ?? ''));
+        return {
+            parts,
+            nodes: Object.fromEntries(bench.energised.map((one) => [one.node, one.carries])),
+            flags,
+            red: node?.id,
+            black: point === undefined ? undefined : point.against,
+            target: point?.id ?? step.part ?? target?.split('.')[0] ?? undefined,
+            hot: new Set((circuit.data?.nodes ?? []).filter((one) => one.hot).map((one) => one.id)),
+        };
+    }, [bench, circuit.data, failed.data, member, step.part, target]);
+
+    if (circuit.data === undefined || drawing.data === undefined) {
+        return (
+            <section className="path circuit-pane" aria-label="Circuit">
+                <p role="status">
+                    {circuit.error?.message ?? drawing.error?.message ?? 'Drawing the circuit from its description…'}
+                </p>
+            </section>
+        );
+    }
+    const { data } = circuit;
+    const choose = (node: string) =>
+        setChosen((before) =>
+            before.includes(node) ? before.filter((one) => one !== node) : [...before, node].slice(-2),
+        );
+
+    return (
+        <section className="path circuit-pane" aria-label="Circuit">
+            <div className="circuit-tools">
+                <Select
+                    aria-label="What is drawn"
+                    value={stage ?? ''}
+                    onChange={(value) => setStage(value === '' ? null : value)}
+                    options={[
+                        { value: '', label: 'The whole circuit' },
+                        ...data.stages.map((one) => ({ value: one.id, label: one.name })),
+                    ]}
+                />
+                <Select
+                    aria-label="Volts beside the readings"
+                    value={suspect ?? ''}
+                    onChange={(value) => setSuspect(value === '' ? undefined : value)}
+                    options={[
+                        { value: '', label: 'Volts of a good unit' },
+                        ...bench.suspects
+                            .filter((one) => (one.members[0]?.part ?? '') !== '')
+                            .map((one) => ({ value: one.id, label: `Volts if ${one.title}` })),
+                    ]}
+                />
+                <button type="button" className="plain" onClick={() => setListed(!listed)} aria-pressed={listed}>
+                    {listed ? 'as a picture' : 'as a list'}
+                </button>
+            </div>
+            {listed ? (
+                <CircuitList circuit={data} onPart={onPart} />
+            ) : (
+                <CircuitPicture
+                    circuit={data}
+                    drawing={drawing.data}
+                    state={{ ...state, target: chosen[chosen.length - 1] ?? state.target }}
+                    onNode={choose}
+                    onPoint={onPoint}
+                    onPart={onPart}
+                />
+            )}
+            <Asked bench={bench} good={good} chosen={chosen} points={data.nodes} onPoint={onPoint} />
+            {failed.data !== undefined && failed.data.chain.length > 0 && (
+                <p className="hint">It takes along: {failed.data.chain.join('; ')}.</p>
+            )}
+        </section>
+    );
+}
+
+/** What a good unit reads at the node that was pointed at, or between two. */
+function Asked({
+    bench,
+    good,
+    chosen,
+    points,
+    onPoint,
+}: {
+    bench: Bench;
+    good: Levels | undefined;
+    chosen: string[];
+    points: { id: string; points: string[]; against: string }[];
+    onPoint: (id: string) => void;
+}) {
+    const levels = texts(good, 'levels');
+    const name = (node: string) => {
+        const here = points.find((one) => one.id === node)?.points ?? [];
+        return here.length > 0 ? `${node} (${here.join(', ')})` : node;
+    };
+    if (chosen.length === 0) {
+        return (
+            <p className="circuit-asked hint">
+                Point at a wire for what a good unit reads there, at a second one for what it reads between the two.
+            </p>
+        );
+    }
+    const [red = { node: '', level: undefined }, black] = chosen.map((node) => ({ node, level: levels.get(node) }));
+    const pointOf = (node: string) => points.find((one) => one.id === node)?.points[0];
+    const id = black === undefined ? pointOf(red.node) : [pointOf(red.node), pointOf(black.node)].join('-');
+    const isKnown = id !== undefined && id !== '' && !id.startsWith('-') && !id.endsWith('-');
+    const text =
+        red.level === undefined || (black !== undefined && black.level === undefined)
+            ? 'not known'
+            : black?.level === undefined
+              ? `${red.level.text} against ${red.level.against}`
+              : black.level.against !== red.level.against
+                ? 'nothing that holds: they are on two sides that nothing joins'
+                : `${(red.level.dc - black.level.dc).toPrecision(4)} V DC`;
+    return (
+        <p className="circuit-asked" role="status">
+            <b>{name(red.node)}</b>
+            {black !== undefined && (
+                <>
+                    {' '}
+                    against <b>{name(black.node)}</b>
+                </>
+            )}
+            : a good unit, {bench.state.mode_name.toLowerCase()}, shows <b className="figure">{text}</b>.{' '}
+            {isKnown ? (
+                <button type="button" className="plain" onClick={() => onPoint(id)}>
+                    Read {id}
+                </button>
+            ) : (
+                <span className="quiet">
+                    No test point is described here; add one in the library to have its reading weighed.
+                </span>
+            )}
+        </p>
+    );
+}
