@@ -6,6 +6,7 @@ namespace Oculant\Core\Drawing;
 
 use Oculant\Core\Parts\CommonModeChoke;
 use Oculant\Core\Parts\Contact;
+use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\InductorPart;
 use Oculant\Core\Parts\InrushThermistor;
 use Oculant\Core\Parts\Optocoupler;
@@ -35,11 +36,18 @@ final class Distances
     /** @var array<string, true> nodes of the lead in which the mains comes back */
     private readonly array $returns;
 
+    /** False if there is no source: then it is counted from the first part. */
+    public readonly bool $isFed;
+
     /** @param array<string, true> $grounds */
     public function __construct(private readonly Description $supply, private readonly array $grounds)
     {
-        $ends = array_values($supply->source()->terminals);
-        $this->returns = $supply->frequency > 0 && !isset($grounds[$ends[1]]) ? $this->lead($ends[1]) : [];
+        $sources = array_filter($supply->parts, static fn(Part $part): bool => $part->kind instanceof FeedsEnergy);
+        $this->isFed = $sources !== [];
+        $first = array_values($sources)[0] ?? (array_values($supply->parts)[0] ?? null);
+        $ends = $first === null ? ['', ''] : array_pad(array_values($first->terminals), 2, '');
+        $this->returns =
+            $this->isFed && $supply->frequency > 0 && !isset($grounds[$ends[1]]) ? $this->lead($ends[1]) : [];
         // Each lead by itself: the one that comes back is no way to what the other feeds.
         $this->walk([$ends[0]], $this->returns);
         $this->walk([$ends[1]], $this->far);

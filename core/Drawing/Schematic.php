@@ -47,6 +47,9 @@ final class Schematic
     /** @var array<string, Part> what stands between the sides, by reference */
     private readonly array $bridging;
 
+    /** False while a description that is being typed has no source yet. */
+    private readonly bool $isFed;
+
     /** @var array<string, string> stage by reference */
     private array $stages = [];
 
@@ -62,7 +65,8 @@ final class Schematic
                 $this->at[$node][] = $part;
             }
         }
-        $bridging = $supply->frequency > 0 ? (new IsolationBarrier($supply))->bridging() : [];
+        $this->isFed = $this->distances->isFed;
+        $bridging = $supply->frequency > 0 && $this->isFed ? (new IsolationBarrier($supply))->bridging() : [];
         $this->bridging = array_column(array_map(static fn(Part $part): array => [$part->ref, $part], $bridging), 1, 0);
         foreach ($supply->stages as $stage) {
             $this->stages += array_fill_keys($stage->parts, $stage->id);
@@ -73,7 +77,8 @@ final class Schematic
     {
         $parts = array_map($this->drawn(...), array_values($this->supply->parts));
         $far = fn(DrawnPart $drawn): int => min(
-            array_map(fn(DrawnPin $pin): int => $this->distances->to($pin->node), $drawn->pins),
+            PHP_INT_MAX,
+            ...array_map(fn(DrawnPin $pin): int => $this->distances->to($pin->node), $drawn->pins),
         );
         usort($parts, static fn(DrawnPart $a, DrawnPart $b): int => $far($a) <=> $far($b));
 
@@ -83,6 +88,16 @@ final class Schematic
     public function isGround(string $node): bool
     {
         return isset($this->grounds[$node]);
+    }
+
+    public function groundName(string $node): string
+    {
+        return $this->isFed ? $this->supply->groundName($node) : $node;
+    }
+
+    public function isHot(string $node): bool
+    {
+        return $this->isFed && $this->supply->isHot($node);
     }
 
     private function drawn(Part $part): DrawnPart
@@ -99,7 +114,7 @@ final class Schematic
             $sides === [] || count($sides) < count($part->terminals) ? Pose::Frame : $this->pose($sides),
             match (true) {
                 isset($this->bridging[$part->ref]) => Zone::Barrier,
-                $this->supply->isHot(array_values($part->terminals)[0]) => Zone::Hot,
+                $this->isHot(array_values($part->terminals)[0]) => Zone::Hot,
                 default => Zone::Safe,
             },
             $this->stages[$part->ref] ?? null,
@@ -254,9 +269,7 @@ final class Schematic
         $isBarrier = isset($this->bridging[$part->ref]);
         $sides = [];
         foreach ($part->terminals as $name => $node) {
-            $isWest = $isBarrier
-                ? $this->supply->isHot($node)
-                : str_starts_with($name, 'p') || str_starts_with($name, 'a');
+            $isWest = $isBarrier ? $this->isHot($node) : str_starts_with($name, 'p') || str_starts_with($name, 'a');
             $sides[$name] = $isWest ? Side::West : Side::East;
         }
 
@@ -270,7 +283,7 @@ final class Schematic
         if ($this->isGround($node)) {
             return Side::South;
         }
-        $isAcross = !$this->supply->isHot($node)
+        $isAcross = !$this->isHot($node)
             ? []
             : array_filter(
                 $this->at[$node],

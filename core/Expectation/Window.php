@@ -92,8 +92,9 @@ final readonly class Window
             ? $this
             : new self(
                 $this->nominal,
-                $this->low - $swing / 2,
-                $this->high + $swing / 2,
+                // It comes and goes, and does not turn round.
+                $this->low >= 0.0 ? max(0.0, $this->low - $swing / 2) : $this->low - $swing / 2,
+                $this->high <= 0.0 ? min(0.0, $this->high + $swing / 2) : $this->high + $swing / 2,
                 hypot($this->sigma, $swing / 4),
                 $this->contributions,
                 $this->computed,

@@ -67,8 +67,35 @@ final readonly class DescriptionReader
         return (new self(new Fields()))->read($data);
     }
 
+    /**
+     * A description that is still being typed: what can be read of it, with every mistake. A pin that has no node yet
+     * gets one of its own.
+     *
+     * @param array<mixed> $data
+     *
+     * @throws DescriptionRefused if there are more parts than any description may have
+     */
+    public static function sketch(array $data): Sketch
+    {
+        $reader = new self(new Fields());
+        $data['parts'] = Sketch::withOpenEnds(is_array($data['parts'] ?? null) ? $data['parts'] : []);
+
+        return new Sketch($reader->collect($data), $reader->fields->problems());
+    }
+
     /** @param array<mixed> $data */
     private function read(array $data): Description
+    {
+        $description = $this->collect($data);
+        if ($this->fields->problems() !== []) {
+            throw DescriptionRefused::because($this->fields->problems());
+        }
+
+        return $description;
+    }
+
+    /** @param array<mixed> $data */
+    private function collect(array $data): Description
     {
         $fields = $this->fields;
         $fields->knownKeys('', $data, self::TOP);
@@ -102,9 +129,6 @@ final readonly class DescriptionReader
             $cautions[] = $fields->text("cautions[{$k}]", $caution, 400);
         }
         $this->unknown($fields->rows('unknown', $data['unknown'] ?? [], false), $parts);
-        if ($fields->problems() !== []) {
-            throw DescriptionRefused::because($fields->problems());
-        }
 
         /** @var array<string, mixed> $data */
         return new Description(

@@ -46,7 +46,7 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'CircuitNode',
         type: 'object',
-        required: ['id', 'ground', 'hot', 'against', 'points'],
+        required: ['id', 'ground', 'hot', 'points'],
         properties: [
             new OA\Property(property: 'id', type: 'string'),
             new OA\Property(
@@ -56,7 +56,6 @@ use OpenApi\Attributes as OA;
                 nullable: true,
             ),
             new OA\Property(property: 'hot', description: 'on the mains side', type: 'boolean'),
-            new OA\Property(property: 'against', description: 'where the black lead goes', type: 'string'),
             new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'string')),
         ],
     ),
@@ -65,7 +64,7 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'Circuit',
         type: 'object',
-        required: ['title', 'key', 'parts', 'nodes', 'stages'],
+        required: ['title', 'key', 'parts', 'nodes', 'loose', 'stages'],
         properties: [
             new OA\Property(property: 'title', type: 'string'),
             new OA\Property(property: 'key', description: 'the same for the same circuit', type: 'string'),
@@ -78,6 +77,20 @@ use OpenApi\Attributes as OA;
                 property: 'nodes',
                 type: 'array',
                 items: new OA\Items(ref: '#/components/schemas/CircuitNode'),
+            ),
+            new OA\Property(
+                property: 'loose',
+                description: 'where something is not joined as it should be',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['part', 'pin', 'sentence'],
+                    properties: [
+                        new OA\Property(property: 'part', type: 'string'),
+                        new OA\Property(property: 'pin', type: 'string', nullable: true),
+                        new OA\Property(property: 'sentence', type: 'string'),
+                    ],
+                    type: 'object',
+                ),
             ),
             new OA\Property(
                 property: 'stages',

@@ -7,12 +7,29 @@ namespace App\Http\Requests;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\DescriptionRefused;
+use Oculant\Core\Supply\Sketch;
 
 /** Takes a description out of a request's body. */
 trait ReadsDescription
 {
     /** @throws DescriptionRefused with every problem found */
     public function toDescription(): Description
+    {
+        return DescriptionReader::fromArray($this->given());
+    }
+
+    /** @throws DescriptionRefused if it is too long */
+    public function toSketch(): Sketch
+    {
+        return DescriptionReader::sketch($this->given());
+    }
+
+    /**
+     * @return array<mixed>
+     *
+     * @throws DescriptionRefused if it is too long
+     */
+    private function given(): array
     {
         $raw = $this->getContent();
         if (strlen($raw) > 2 * DescriptionReader::MOST_BYTES) {
@@ -21,8 +38,6 @@ trait ReadsDescription
         // The raw input: an empty text in a description is for the reader to judge, not for the framework to drop.
         $given = json_decode($raw, true);
 
-        return DescriptionReader::fromArray(
-            is_array($given) && is_array($given['description'] ?? null) ? $given['description'] : [],
-        );
+        return is_array($given) && is_array($given['description'] ?? null) ? $given['description'] : [];
     }
 }

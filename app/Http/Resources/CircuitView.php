@@ -7,6 +7,8 @@ namespace App\Http\Resources;
 use Oculant\Core\Drawing\DrawnPart;
 use Oculant\Core\Drawing\DrawnPin;
 use Oculant\Core\Drawing\Energised;
+use Oculant\Core\Drawing\LooseEnd;
+use Oculant\Core\Drawing\LooseEnds;
 use Oculant\Core\Drawing\Schematic;
 use Oculant\Core\Expectation\Destruction;
 use Oculant\Core\Expectation\NodeLevels;
@@ -35,9 +37,8 @@ final class CircuitView
             'nodes' => array_map(
                 static fn(string $node): array => [
                     'id' => $node,
-                    'ground' => $schematic->isGround($node) ? $supply->groundName($node) : null,
-                    'hot' => $supply->isHot($node),
-                    'against' => NodeLevels::against($supply, $node),
+                    'ground' => $schematic->isGround($node) ? $schematic->groundName($node) : null,
+                    'hot' => $schematic->isHot($node),
                     'points' => array_values(
                         array_map(
                             static fn(Point $point): string => $point->id,
@@ -46,6 +47,14 @@ final class CircuitView
                     ),
                 ],
                 array_map(strval(...), array_keys($supply->islands)),
+            ),
+            'loose' => array_map(
+                static fn(LooseEnd $end): array => [
+                    'part' => $end->part,
+                    'pin' => $end->pin,
+                    'sentence' => $end->sentence,
+                ],
+                LooseEnds::of($supply),
             ),
             'stages' => array_values(
                 array_map(

@@ -64,7 +64,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The circuit of a description that is being typed */
+        /** The circuit of a description that is being typed, finished or not */
         post: operations["drawSupply"];
         delete?: never;
         options?: never;
@@ -1474,8 +1474,6 @@ export interface components {
             ground: string | null;
             /** @description on the mains side */
             hot: boolean;
-            /** @description where the black lead goes */
-            against: string;
             points: string[];
         };
         Circuit: {
@@ -1484,6 +1482,12 @@ export interface components {
             key: string;
             parts: components["schemas"]["CircuitPart"][];
             nodes: components["schemas"]["CircuitNode"][];
+            /** @description where something is not joined as it should be */
+            loose: {
+                part: string;
+                pin: string | null;
+                sentence: string;
+            }[];
             stages: {
                 id: string;
                 name: string;
@@ -3079,7 +3083,7 @@ export interface operations {
                     "application/json": components["schemas"]["Circuit"];
                 };
             };
-            /** @description Every problem with its path */
+            /** @description Too long, or more parts than a description may have */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -28,7 +28,7 @@ export function BenchCircuit({ bench, step, target, onPoint, onPart }: Props) {
     const [chosen, setChosen] = useState<string[]>([]);
     const [listed, setListed] = useState(false);
     const circuit = useQuery(jobCircuitQuery(job));
-    const drawing = useDrawing(circuit.data, stage);
+    const drawing = useDrawing(circuit.data, stage, 'full');
     const good = useQuery(jobLevelsQuery(job, { mode: bench.state.mode })).data;
     const member = bench.suspects.find((one) => one.id === suspect)?.members[0];
     const failed = useQuery({
@@ -146,7 +146,7 @@ function Asked({
     bench: Bench;
     good: Levels | undefined;
     chosen: string[];
-    points: { id: string; points: string[]; against: string }[];
+    points: { id: string; points: string[] }[];
     onPoint: (id: string) => void;
 }) {
     const levels = texts(good, 'levels');

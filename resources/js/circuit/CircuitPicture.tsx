@@ -3,7 +3,7 @@ import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import type { Circuit, CircuitPart } from '../api/client';
-import { FLAG_HEIGHT, type Drawing, type Flag } from './layout';
+import type { Drawing, Flag } from './layout';
 import type { Figure } from './symbols';
 
 /** What is known of a part beside how it is drawn. */
@@ -25,14 +25,16 @@ export interface FlagText {
 
 export interface PictureState {
     parts: Record<string, PartState>;
-    /** True where energy is proven, false where its absence is. */
-    nodes: Record<string, boolean>;
+    /** True where energy is proven, false where its absence is; nothing where no unit is there to be measured. */
+    nodes?: Record<string, boolean>;
     flags: Record<string, FlagText>;
     red?: string;
     black?: string;
     /** Test point, part or node that is being worked on. */
     target?: string;
     hot: Set<string>;
+    /** What is wrong with a part, by reference. */
+    loose?: Record<string, string>;
 }
 
 interface Props {
@@ -45,6 +47,9 @@ interface Props {
 }
 
 const LARGEST = 3;
+
+/** Below it the letters are too small. */
+const READABLE = 0.66;
 
 function GroundMark({ x, y, hot, name }: { x: number; y: number; hot: boolean; name: string }) {
     return (
@@ -60,6 +65,7 @@ function PartFigure({
     figure,
     state,
     isTarget,
+    wrong,
     names,
     hot,
     onPart,
@@ -68,6 +74,7 @@ function PartFigure({
     figure: Figure;
     state: PartState;
     isTarget: boolean;
+    wrong?: string;
     names: Record<string, string>;
     hot: Set<string>;
     onPart?: (ref: string) => void;
@@ -78,6 +85,7 @@ function PartFigure({
         part.label,
         ...(suspicion >= 0.03 && state.share !== undefined ? [`suspected, ${state.share}`] : []),
         ...(state.temporary === undefined ? [] : [state.temporary]),
+        ...(wrong === undefined ? [] : [wrong]),
     ].join(', ');
     return (
         <g
@@ -121,9 +129,13 @@ function PartFigure({
             ))}
             {figure.texts.map((text, k) => (
                 <text key={k} x={text.x} y={text.y} className={`text-${text.role}`} textAnchor={text.anchor}>
-                    {text.text}
-                    {text.role === 'ref' && suspicion >= 0.03 ? ` ${state.share ?? ''}` : ''}
-                    {text.role === 'ref' && state.isNew === true ? ' new' : ''}
+                    {text.role !== 'share'
+                        ? text.text
+                        : suspicion >= 0.03
+                          ? state.share
+                          : state.isNew === true
+                            ? 'new'
+                            : ''}
                 </text>
             ))}
             {state.temporary !== undefined && (
@@ -164,7 +176,7 @@ function FlagMark({
                 }
             }}
         >
-            <path d={`M0 ${FLAG_HEIGHT / 2}L7 0H${flag.width}V${FLAG_HEIGHT}H7Z`} />
+            <path d={`M0 ${flag.height / 2}L7 0H${flag.width}V${flag.height}H7Z`} />
             <text x={12} y={13} className="flag-point">
                 {flag.point}
             </text>
@@ -184,8 +196,8 @@ const Content = memo(function Content({ circuit, drawing, state, onNode, onPoint
         [circuit],
     );
     const carries = (node: string) => {
-        const known = state.nodes[node];
-        return known === undefined ? 'unknown' : known ? 'present' : 'absent';
+        const known = state.nodes?.[node];
+        return state.nodes === undefined ? 'left' : known === undefined ? 'unknown' : known ? 'present' : 'absent';
     };
     const lead = (node: string | undefined, colour: string) => {
         if (node === undefined) {
@@ -196,7 +208,7 @@ const Content = memo(function Content({ circuit, drawing, state, onNode, onPoint
             .flatMap((one) => one.figure.grounds.map((g) => ({ node: g.node, x: one.x + g.x, y: one.y + g.y + 14 })))
             .find((one) => one.node === node);
         const joint = drawing.joints.find((one) => one.node === node);
-        const at = flag !== undefined ? { x: flag.x, y: flag.y + FLAG_HEIGHT / 2 } : (ground ?? joint);
+        const at = flag !== undefined ? { x: flag.x, y: flag.y + flag.height / 2 } : (ground ?? joint);
         return at === undefined ? null : (
             <g className={`lead ${colour}`} transform={`translate(${at.x} ${at.y})`}>
                 <title>{`${colour} lead`}</title>
@@ -251,6 +263,7 @@ const Content = memo(function Content({ circuit, drawing, state, onNode, onPoint
                         figure={figure}
                         state={state.parts[part.ref] ?? {}}
                         isTarget={state.target === part.ref}
+                        wrong={state.loose?.[part.ref]}
                         names={names}
                         hot={state.hot}
                         onPart={onPart}
@@ -279,20 +292,36 @@ export function CircuitPicture(props: Props) {
     const moved = useRef<SVGGElement>(null);
     const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown>>(null);
 
-    const fit = useCallback(() => {
-        const box = svg.current;
-        if (box === null || behaviour.current === null) {
-            return;
-        }
-        const { width, height } = box.getBoundingClientRect();
-        const scale = Math.min(1.4, width / drawing.width, height / drawing.height);
-        select(box).call(
-            behaviour.current.transform,
-            zoomIdentity
-                .translate((width - scale * drawing.width) / 2, (height - scale * drawing.height) / 2)
-                .scale(scale),
-        );
-    }, [drawing]);
+    const about = useRef(props.state.target);
+    about.current = props.state.target;
+
+    /** The whole, or as much as can still be read, around what is being worked on. */
+    const fit = useCallback(
+        (least: number) => {
+            const box = svg.current;
+            if (box === null || behaviour.current === null) {
+                return;
+            }
+            const { width, height } = box.getBoundingClientRect();
+            const scale = Math.max(least, Math.min(1.4, width / drawing.width, height / drawing.height));
+            const part = drawing.parts.find((one) => one.part.ref === about.current);
+            const flag = drawing.flags.find((one) => one.point === about.current || one.node === about.current);
+            const centre = (size: number, whole: number, at: number | undefined) =>
+                scale * whole <= size || at === undefined
+                    ? (size - scale * whole) / 2
+                    : Math.min(0, Math.max(size - scale * whole, size / 2 - scale * at));
+            select(box).call(
+                behaviour.current.transform,
+                zoomIdentity
+                    .translate(
+                        centre(width, drawing.width, (flag ?? part)?.x),
+                        centre(height, drawing.height, (flag ?? part)?.y),
+                    )
+                    .scale(scale),
+            );
+        },
+        [drawing],
+    );
 
     useEffect(() => {
         const box = svg.current;
@@ -305,8 +334,7 @@ export function CircuitPicture(props: Props) {
                 moved.current?.setAttribute('transform', event.transform.toString()),
             );
         select(box).call(behaviour.current).on('dblclick.zoom', null);
-        fit();
-        const watch = new ResizeObserver(() => fit());
+        const watch = new ResizeObserver(() => fit(READABLE));
         watch.observe(box);
         return () => {
             watch.disconnect();
@@ -339,7 +367,7 @@ export function CircuitPicture(props: Props) {
                 <Button size="small" aria-label="Smaller" onClick={() => nearer(1 / 1.3)}>
                     −
                 </Button>
-                <Button size="small" onClick={fit}>
+                <Button size="small" onClick={() => fit(0)}>
                     Fit
                 </Button>
             </div>

@@ -15,6 +15,7 @@ export interface Flag {
     x: number;
     y: number;
     width: number;
+    height: number;
 }
 
 export interface Drawing {
@@ -28,8 +29,9 @@ export interface Drawing {
     barrier: { from: number; to: number } | null;
 }
 
-export const FLAG_HEIGHT = 46;
-const FLAG_WIDTH = 138;
+/** With its readings, or with its name alone. */
+const FLAGS = { full: { width: 138, height: 46 }, bare: { width: 54, height: 18 } };
+export type Flags = keyof typeof FLAGS;
 
 let elk: InstanceType<typeof ELK> | undefined;
 
@@ -68,7 +70,8 @@ interface End {
  * Parts as boxes with their pins where they are drawn, nodes as wires between them. A node that one pin feeds starts at
  * that pin; any other gathers in a joint of its own.
  */
-function graphOf(circuit: Circuit, figures: Map<string, Figure>): ElkNode {
+function graphOf(circuit: Circuit, figures: Map<string, Figure>, flags: Flags): ElkNode {
+    const flag = FLAGS[flags];
     const children: ElkNode[] = [];
     const edges: ElkExtendedEdge[] = [];
     const byNode = new Map<string, End[]>();
@@ -112,8 +115,7 @@ function graphOf(circuit: Circuit, figures: Map<string, Figure>): ElkNode {
         for (const point of node.points) {
             children.push({
                 id: `flag ${point}`,
-                width: FLAG_WIDTH,
-                height: FLAG_HEIGHT,
+                ...flag,
                 layoutOptions: {
                     'elk.portConstraints': 'FIXED_POS',
                     'elk.partitioning.partition': zones.get(node.id) ?? '2',
@@ -122,7 +124,7 @@ function graphOf(circuit: Circuit, figures: Map<string, Figure>): ElkNode {
                     {
                         id: `pin flag ${point}`,
                         x: 0,
-                        y: FLAG_HEIGHT / 2,
+                        y: flag.height / 2,
                         width: 0,
                         height: 0,
                         layoutOptions: { 'elk.port.side': 'WEST' },
@@ -158,10 +160,10 @@ function graphOf(circuit: Circuit, figures: Map<string, Figure>): ElkNode {
 }
 
 /** Computed in a worker; the same circuit gives the same drawing. */
-export async function draw(circuit: Circuit): Promise<Drawing> {
+export async function draw(circuit: Circuit, flags: Flags): Promise<Drawing> {
     elk ??= new ELK({ workerUrl });
     const figures = new Map(circuit.parts.map((part) => [part.ref, figureOf(part)]));
-    const done = await elk.layout(graphOf(circuit, figures));
+    const done = await elk.layout(graphOf(circuit, figures, flags));
     const at = new Map((done.children ?? []).map((child) => [child.id, child]));
     const place = (id: string) => ({ x: at.get(id)?.x ?? 0, y: at.get(id)?.y ?? 0 });
     const wires: Wire[] = [];
@@ -201,7 +203,7 @@ export async function draw(circuit: Circuit): Promise<Drawing> {
         flags: circuit.nodes.flatMap((node) =>
             node.points
                 .filter((point) => at.has(`flag ${point}`))
-                .map((point) => ({ point, node: node.id, width: FLAG_WIDTH, ...place(`flag ${point}`) })),
+                .map((point) => ({ point, node: node.id, ...FLAGS[flags], ...place(`flag ${point}`) })),
         ),
         barrier:
             across.length === 0

@@ -11,7 +11,8 @@ export interface Text {
     x: number;
     y: number;
     text: string;
-    role: 'ref' | 'value' | 'pin' | 'mark';
+    /** A share is what the suspicion on the part is written to, where there is one. */
+    role: 'ref' | 'value' | 'pin' | 'share';
     anchor: 'start' | 'middle' | 'end';
 }
 
@@ -42,6 +43,9 @@ const LENGTH = 60;
 const TEXT = 13;
 const GROUND = 16;
 const SIDE = 8;
+
+/** Room for "> 99 %" or "new". */
+const SHARE = 46;
 const CHARACTER = 6.9;
 const PITCH = 24;
 
@@ -151,7 +155,7 @@ function pair(part: CircuitPart): Figure {
     const [ref, value] = labels(part);
     const first = part.pins[0]?.side;
     if (part.pose === 'along') {
-        const width = Math.max(LENGTH, wide(ref), wide(value));
+        const width = Math.max(LENGTH, wide(ref) + SHARE, wide(value));
         const left = (width - LENGTH) / 2;
         const y = TEXT + half + 3;
         const flip = first === 'east';
@@ -164,7 +168,8 @@ function pair(part: CircuitPart): Figure {
             solid: shape.solid ?? [],
             transform: flip ? `translate(${left + LENGTH} ${y}) scale(-1 1)` : `translate(${left} ${y})`,
             texts: [
-                { x: width / 2, y: TEXT - 2, text: ref, role: 'ref', anchor: 'middle' },
+                { x: left, y: TEXT - 2, text: ref, role: 'ref', anchor: 'start' },
+                { x: left + wide(ref) + 6, y: TEXT - 2, text: '', role: 'share', anchor: 'start' },
                 { x: width / 2, y: y + half + TEXT, text: value, role: 'value', anchor: 'middle' },
             ],
             body: { x: left + 6, y: y - half - 2, width: LENGTH - 12, height: 2 * half + 4 },
@@ -176,7 +181,7 @@ function pair(part: CircuitPart): Figure {
     const x = half + 2;
     const flip = first === 'south';
     return grounded({
-        width: 2 * x + 4 + Math.max(wide(ref), wide(value)),
+        width: 2 * x + 4 + Math.max(SHARE, wide(ref), wide(value)),
         height: LENGTH,
         pins: part.pins.map((pin) => ({ pin, x, y: pin.side === 'north' ? 0 : LENGTH })),
         lines: shape.lines,
@@ -185,6 +190,7 @@ function pair(part: CircuitPart): Figure {
         texts: [
             { x: 2 * x + 3, y: LENGTH / 2 - 3, text: ref, role: 'ref', anchor: 'start' },
             { x: 2 * x + 3, y: LENGTH / 2 + TEXT - 2, text: value, role: 'value', anchor: 'start' },
+            { x: 2 * x + 3, y: LENGTH / 2 - TEXT - 3, text: '', role: 'share', anchor: 'start' },
         ],
         body: { x: 0, y: 10, width: 2 * x, height: LENGTH - 20 },
     });
@@ -281,7 +287,7 @@ function three(part: CircuitPart, name: string, shape: Standing): Figure {
             { pin: control, x: flip ? height - at : at, y: y + 34 },
         ];
         return grounded({
-            width: Math.max(height, wide(ref), wide(value)),
+            width: Math.max(height, wide(ref) + wide(value) + 6, SHARE),
             height: y + 34,
             pins: places,
             lines: shape.lines,
@@ -292,13 +298,14 @@ function three(part: CircuitPart, name: string, shape: Standing): Figure {
             texts: [
                 { x: 0, y: TEXT - 2, text: ref, role: 'ref', anchor: 'start' },
                 { x: wide(ref) + 6, y: TEXT - 2, text: value, role: 'value', anchor: 'start' },
+                { x: 0, y: y + 32, text: '', role: 'share', anchor: 'start' },
             ],
             body: { x: 8, y: y - 8, width: 44, height: 34 },
         });
     }
     const flip = top.side === 'south';
     return grounded({
-        width: 48 + Math.max(wide(ref), wide(value)),
+        width: 48 + Math.max(SHARE, wide(ref), wide(value)),
         height,
         pins: [
             { pin: top, x: 34, y: flip ? height : 0 },
@@ -311,6 +318,7 @@ function three(part: CircuitPart, name: string, shape: Standing): Figure {
         texts: [
             { x: 46, y: 27, text: ref, role: 'ref', anchor: 'start' },
             { x: 46, y: 27 + TEXT, text: value, role: 'value', anchor: 'start' },
+            { x: 46, y: 27 + 2 * TEXT, text: '', role: 'share', anchor: 'start' },
         ],
         body: { x: 8, y: 8, width: 36, height: 44 },
     });
@@ -337,7 +345,7 @@ const windingOf = (name: string) =>
 
 function transformer(part: CircuitPart): Figure {
     const [ref, value] = labels(part);
-    const width = Math.max(76, wide(ref), wide(value));
+    const width = Math.max(76, wide(ref) + SHARE, wide(value));
     const sides = (side: string) =>
         part.pins
             .filter((pin) => pin.side === side)
@@ -375,8 +383,9 @@ function transformer(part: CircuitPart): Figure {
         solid: [],
         transform: '',
         texts: [
-            { x: width / 2, y: TEXT - 2, text: ref, role: 'ref', anchor: 'middle' },
+            { x: 0, y: TEXT - 2, text: ref, role: 'ref', anchor: 'start' },
             { x: width / 2, y: 2 * TEXT - 3, text: value, role: 'value', anchor: 'middle' },
+            { x: width, y: TEXT - 2, text: '', role: 'share', anchor: 'end' },
             ...[...west.map((one) => ({ ...one, x: 3 })), ...east.map((one) => ({ ...one, x: width - 3 }))].map(
                 ({ pin, y, x }): Text => ({
                     x,
@@ -391,6 +400,39 @@ function transformer(part: CircuitPart): Figure {
     });
 }
 
+/** What is drawn inside a frame: after IEC 60617 where there is a symbol for it. */
+function inside(part: CircuitPart, width: number, rows: number[]): Pick<Drawn, 'lines' | 'solid'> {
+    const [upper = 0, lower = 0] = rows;
+    const middle = (upper + lower) / 2;
+    if (part.kind === 'optocoupler') {
+        const isBack = part.pins.find((pin) => pin.name === 'a')?.side === 'east';
+        const [lamp, eye] = isBack ? [width - 22, 22] : [22, width - 22];
+        const [lampEdge, eyeEdge] = isBack ? [width, 0] : [0, width];
+        const toEye = isBack ? -1 : 1;
+        return {
+            lines: [
+                `M${lampEdge} ${upper}H${lamp}V${lower}H${lampEdge}M${lamp - 6} ${middle + 5}h12`,
+                `M${lamp + 9 * toEye} ${middle}h${7 * toEye}m${-3 * toEye} -3l${3 * toEye} 3l${-3 * toEye} 3`,
+                `M${eye} ${middle - 8}v16M${eye} ${middle - 4}L${eye - 8 * toEye} ${upper}H${eyeEdge}`,
+                `M${eye} ${middle + 4}L${eye - 8 * toEye} ${lower}H${eyeEdge}`,
+            ],
+            solid: [`M${lamp - 6} ${middle - 5}h12l-6 10z`],
+        };
+    }
+    if (part.kind === 'bridge') {
+        const x = width / 2;
+        return { lines: [`M${x - 13} ${middle}h26m-8 -6v12`], solid: [`M${x - 6} ${middle - 6}l11 6l-11 6z`] };
+    }
+    if (part.kind === 'common_mode_choke') {
+        const coils = rows.map((y) => `M0 ${y}H${width / 2 - 20}${'a5 5 0 0 1 10 0'.repeat(4)}H${width}`);
+        return {
+            lines: [...coils, `M${width / 2 - 20} ${middle - 2}h40M${width / 2 - 20} ${middle + 2}h40`],
+            solid: [],
+        };
+    }
+    return { lines: [], solid: [] };
+}
+
 /** Anything else: a frame with its pins named. */
 function framed(part: CircuitPart): Figure {
     const on = (side: string) => part.pins.filter((pin) => pin.side === side);
@@ -400,7 +442,7 @@ function framed(part: CircuitPart): Figure {
     const width = Math.max(
         64,
         longest(west) + longest(east) + 24,
-        wide(ref),
+        wide(ref) + SHARE,
         wide(value),
         (north.length + south.length) * 34,
     );
@@ -414,6 +456,7 @@ function framed(part: CircuitPart): Figure {
         ...north.map((pin, k) => ({ pin, x: spread(north, k), y: top })),
         ...south.map((pin, k) => ({ pin, x: spread(south, k), y: top + height })),
     ];
+    const glyph = inside(part, width, [down(0), down(1)]);
     const inset: Record<CircuitPin['side'], [number, number, Text['anchor']]> = {
         west: [5, 4, 'start'],
         east: [-5, 4, 'end'],
@@ -424,12 +467,13 @@ function framed(part: CircuitPart): Figure {
         width,
         height: top + height,
         pins: places,
-        lines: [`M0 ${top}H${width}V${top + height}H0Z`],
-        solid: [],
+        lines: [`M0 ${top}H${width}V${top + height}H0Z`, ...glyph.lines],
+        solid: glyph.solid,
         transform: '',
         texts: [
-            { x: width / 2, y: TEXT - 2, text: ref, role: 'ref', anchor: 'middle' },
+            { x: 0, y: TEXT - 2, text: ref, role: 'ref', anchor: 'start' },
             { x: width / 2, y: 2 * TEXT - 3, text: value, role: 'value', anchor: 'middle' },
+            { x: width, y: TEXT - 2, text: '', role: 'share', anchor: 'end' },
             ...places.map(({ pin, x, y }): Text => {
                 const [dx, dy, anchor] = inset[pin.side];
                 return { x: x + dx, y: y + dy, text: pin.name, role: 'pin', anchor };

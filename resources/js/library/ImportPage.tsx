@@ -2,6 +2,10 @@ import { Button, Input, Radio } from 'antd';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api, Refused, type Imported } from '../api/client';
+import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
+
+const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 
 /** Someone else's file: shown what was understood before anything is kept. */
 export function ImportPage() {
@@ -91,6 +95,9 @@ export function ImportPage() {
                         {Array.isArray(result.description.parts) ? result.description.parts.length : 0} parts understood
                         {result.unknown.length > 0 && `, ${result.unknown.length} not`}
                     </h2>
+                    <Piece name="circuit" waits={<p role="status">Drawing…</p>}>
+                        <CircuitSheet description={result.description} />
+                    </Piece>
                     <ul>
                         {result.notes.map((note) => (
                             <li key={note}>{note}</li>

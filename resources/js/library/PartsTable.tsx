@@ -173,7 +173,7 @@ export function PartsTable({ description, problems, mayEdit, onChange }: TablePr
                         const path = pathOf('parts', part.ref, k);
                         const change = (row: Row) => onChange(withRow(description, 'parts', k, row));
                         return (
-                            <tr key={k}>
+                            <tr key={k} data-row={text(part.ref)}>
                                 <td>
                                     <Cell
                                         label={`reference of part ${k + 1}`}

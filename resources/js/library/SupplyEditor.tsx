@@ -6,6 +6,7 @@ import { answer, api, Refused, type Checked, type PointView, type Problem } from
 import { progressQuery, sessionQuery, supplyQuery } from '../api/queries';
 import { EnergyPath } from '../bench/EnergyPath';
 import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
 import { BudgetView } from './BudgetView';
 import { layOut, readJson, text, type Description } from './description';
 import { ModesTable } from './ModesTable';
@@ -15,7 +16,15 @@ import { SolvingBar } from './SolvingBar';
 import { TemplateForm } from './TemplateForm';
 import { VersionsView } from './VersionsView';
 
+const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 const WaveformView = later(() => import('./WaveformView').then((module) => module.WaveformView));
+
+/** From a part in the picture to its row in the table. */
+const toRow = (ref: string) => {
+    const row = document.querySelector(`[data-row="${CSS.escape(ref)}"]`);
+    row?.scrollIntoView({ block: 'center' });
+    row?.querySelector('input')?.focus();
+};
 
 const problemsOf = (error: unknown): Problem[] => {
     if (error instanceof Refused) {
@@ -376,6 +385,11 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
                             children: (
                                 <>
                                     <General description={description} mayEdit={mayEdit} onChange={change} />
+                                    {tab === 'parts' && (
+                                        <Piece name="circuit" waits={<p role="status">Drawing…</p>}>
+                                            <CircuitSheet description={description} onPart={toRow} />
+                                        </Piece>
+                                    )}
                                     <PartsTable {...table} />
                                 </>
                             ),

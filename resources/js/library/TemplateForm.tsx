@@ -3,7 +3,12 @@ import { Button, Form, Input, Radio } from 'antd';
 import { useState } from 'react';
 import { answer, api, Refused, type Problem, type Template } from '../api/client';
 import { templatesQuery } from '../api/queries';
+import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
+import { useSettled } from '../shell/useSettled';
 import type { Description } from './description';
+
+const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 
 const plain = (word: string) => word.replaceAll('_', ' ');
 
@@ -32,11 +37,29 @@ function Questions({ template, onMade }: { template: Template; onMade: (descript
         setBusy(false);
     };
 
+    const [form] = Form.useForm<Record<string, string>>();
+    const answers = useSettled(Form.useWatch([], form) as Record<string, string> | undefined);
+    // What cannot be answered so far leaves the last picture.
+    const picture = useQuery({
+        queryKey: ['template', template.name, answers],
+        queryFn: ({ signal }) =>
+            answer(
+                api.POST('/supplies/template', {
+                    body: { family: template.name, answers: { ...answers, title: answers?.title || template.title } },
+                    signal,
+                }),
+            ),
+        enabled: answers !== undefined,
+        retry: false,
+        placeholderData: (before) => before,
+    });
+
     const initial = Object.fromEntries(
         template.questions.map((q) => [q.name, q.default ?? q.options[0] ?? '']),
     ) as Record<string, string>;
     return (
         <Form
+            form={form}
             layout="vertical"
             requiredMark={false}
             className="template"
@@ -80,6 +103,12 @@ function Questions({ template, onMade }: { template: Template; onMade: (descript
             <Button type="primary" htmlType="submit" loading={busy}>
                 Make the description
             </Button>
+            {picture.data !== undefined && (
+                <Piece name="circuit" waits={<p role="status">Drawing…</p>}>
+                    <h2>Is it this one?</h2>
+                    <CircuitSheet description={picture.data} />
+                </Piece>
+            )}
         </Form>
     );
 }

@@ -73,7 +73,7 @@ final readonly class CircuitController
         OA\Post(
             path: '/supplies/circuit',
             operationId: 'drawSupply',
-            summary: 'The circuit of a description that is being typed',
+            summary: 'The circuit of a description that is being typed, finished or not',
             requestBody: new OA\RequestBody(
                 required: true,
                 content: new OA\JsonContent(
@@ -89,7 +89,7 @@ final readonly class CircuitController
                 ),
                 new OA\Response(
                     response: 422,
-                    description: 'Every problem with its path',
+                    description: 'Too long, or more parts than a description may have',
                     content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
                 ),
             ],
@@ -97,7 +97,7 @@ final readonly class CircuitController
     ]
     public function draft(CheckRequest $request): JsonResponse
     {
-        return new JsonResponse(CircuitView::of($request->toDescription()));
+        return new JsonResponse(CircuitView::of($request->toSketch()->description));
     }
 
     #[
