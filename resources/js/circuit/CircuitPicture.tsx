@@ -4,6 +4,7 @@ import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
 import { memo, useCallback, useEffect, useMemo, useRef } from 'react';
 import type { Circuit, CircuitPart } from '../api/client';
 import type { Drawing, Flag } from './layout';
+import { save, svgFile } from './saveSvg';
 import type { Figure } from './symbols';
 
 /** What is known of a part beside how it is drawn. */
@@ -89,7 +90,7 @@ function PartFigure({
     ].join(', ');
     return (
         <g
-            className={`circuit-part ${isTarget ? 'target' : ''}`}
+            className={`circuit-part ${isTarget ? 'target' : ''} ${wrong === undefined ? '' : 'wrong'}`}
             data-part={part.ref}
             onClick={() => onPart?.(part.ref)}
         >
@@ -369,6 +370,24 @@ export function CircuitPicture(props: Props) {
                 </Button>
                 <Button size="small" onClick={() => fit(0)}>
                     Fit
+                </Button>
+                <Button
+                    size="small"
+                    onClick={() =>
+                        svg.current !== null &&
+                        save(`${circuit.title}.svg`, svgFile(svg.current, drawing.width, drawing.height))
+                    }
+                >
+                    SVG
+                </Button>
+                <Button
+                    size="small"
+                    onClick={() => {
+                        fit(0);
+                        window.print();
+                    }}
+                >
+                    Print
                 </Button>
             </div>
         </div>

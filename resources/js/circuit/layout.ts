@@ -30,7 +30,7 @@ export interface Drawing {
 }
 
 /** With its readings, or with its name alone. */
-const FLAGS = { full: { width: 138, height: 46 }, bare: { width: 54, height: 18 } };
+const FLAGS = { full: { width: 158, height: 46 }, bare: { width: 54, height: 18 } };
 export type Flags = keyof typeof FLAGS;
 
 let elk: InstanceType<typeof ELK> | undefined;
@@ -46,9 +46,9 @@ const root = {
     'elk.layered.layering.strategy': 'LONGEST_PATH_SOURCE',
     'elk.layered.considerModelOrder.strategy': 'PREFER_NODES',
     'elk.layered.cycleBreaking.strategy': 'GREEDY_MODEL_ORDER',
-    'elk.layered.nodePlacement.strategy': 'NETWORK_SIMPLEX',
+    'elk.layered.nodePlacement.strategy': 'BRANDES_KOEPF',
     'elk.layered.crossingMinimization.greedySwitch.type': 'TWO_SIDED',
-    'elk.layered.thoroughness': '20',
+    'elk.layered.thoroughness': '6',
     'elk.layered.spacing.nodeNodeBetweenLayers': '22',
     'elk.layered.spacing.edgeNodeBetweenLayers': '12',
     'elk.layered.spacing.edgeEdgeBetweenLayers': '10',
@@ -163,7 +163,9 @@ function graphOf(circuit: Circuit, figures: Map<string, Figure>, flags: Flags): 
 export async function draw(circuit: Circuit, flags: Flags): Promise<Drawing> {
     elk ??= new ELK({ workerUrl });
     const figures = new Map(circuit.parts.map((part) => [part.ref, figureOf(part)]));
+    const begun = performance.now();
     const done = await elk.layout(graphOf(circuit, figures, flags));
+    performance.measure('circuit laid out', { start: begun });
     const at = new Map((done.children ?? []).map((child) => [child.id, child]));
     const place = (id: string) => ({ x: at.get(id)?.x ?? 0, y: at.get(id)?.y ?? 0 });
     const wires: Wire[] = [];
