@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Accounts\AccountRefused;
 use App\Archive\ArchiveRefused;
 use App\Files\NotKept;
 use App\Http\Middleware\OwnName;
@@ -47,6 +48,7 @@ return Application::configure(basePath: dirname(__DIR__))
             static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson(),
         );
         $exceptions->dontReport([
+            AccountRefused::class,
             ArchiveRefused::class,
             InstrumentFailed::class,
             PlanRefused::class,
@@ -65,6 +67,12 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(
             static fn(InstrumentFailed|AnswerUnreadable $e): JsonResponse => new JsonResponse(
                 ['message' => $e->getMessage(), 'errors' => ['instrument' => [$e->getMessage()]]],
+                422,
+            ),
+        );
+        $exceptions->render(
+            static fn(AccountRefused $e): JsonResponse => new JsonResponse(
+                ['message' => $e->getMessage(), 'errors' => [$e->field => [$e->getMessage()]]],
                 422,
             ),
         );

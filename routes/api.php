@@ -9,12 +9,15 @@ use App\Http\Controllers\Api\ExportController;
 use App\Http\Controllers\Api\HistoryController;
 use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\InstrumentController;
+use App\Http\Controllers\Api\InvitationController;
 use App\Http\Controllers\Api\JobController;
 use App\Http\Controllers\Api\JobInstrumentController;
 use App\Http\Controllers\Api\KindController;
 use App\Http\Controllers\Api\LogController;
 use App\Http\Controllers\Api\NetworkController;
 use App\Http\Controllers\Api\PartsController;
+use App\Http\Controllers\Api\PasswordController;
+use App\Http\Controllers\Api\PeopleController;
 use App\Http\Controllers\Api\PhotoController;
 use App\Http\Controllers\Api\PowerUpController;
 use App\Http\Controllers\Api\ProveController;
@@ -37,12 +40,24 @@ use Oculant\Core\PowerUp\Plan;
 
 Route::post('session', [SessionController::class, 'store']);
 Route::get('schema/supply', SchemaController::class);
+Route::middleware('throttle:links')->group(function (): void {
+    Route::get('invitations/{word}', [InvitationController::class, 'show']);
+    Route::post('invitations/{word}', [InvitationController::class, 'store']);
+});
 
 // Every route stands in the group that says what a token must have been made for.
 Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group(function (): void {
     Route::middleware(TokenMay::class . ':' . TokenMay::NOBODY)->group(function (): void {
         Route::delete('session', [SessionController::class, 'destroy']);
         Route::delete('session/everywhere', [SessionController::class, 'everywhere']);
+        Route::put('session/password', PasswordController::class);
+        Route::get('people', [PeopleController::class, 'index']);
+        Route::post('people/invitations', [PeopleController::class, 'invite']);
+        Route::delete('people/invitations/{invitation}', [PeopleController::class, 'withdraw']);
+        Route::put('people/{person}', [PeopleController::class, 'update'])->whereNumber('person');
+        Route::post('people/{person}/reset', [PeopleController::class, 'reset'])->whereNumber('person');
+        Route::post('people/{person}/close', [PeopleController::class, 'close'])->whereNumber('person');
+        Route::post('people/{person}/open', [PeopleController::class, 'open'])->whereNumber('person');
         Route::get('tokens', [TokenController::class, 'index']);
         Route::post('tokens', [TokenController::class, 'store']);
         Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->whereNumber('token');

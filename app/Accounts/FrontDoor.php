@@ -28,6 +28,7 @@ final readonly class FrontDoor
         private Hasher $hasher,
         private Repository $cache,
         private int $most,
+        private bool $isDemo,
     ) {}
 
     /**
@@ -60,11 +61,35 @@ final readonly class FrontDoor
         }
         $this->tries->clear($account);
         assert($user !== null);
+        $shut = match (true) {
+            $user->closed_at !== null => 'This account is closed. Ask the lead of your workshop.',
+            // Its password is known to everybody.
+            $user->workshop?->is_demo === true && !$this->isDemo => 'The demo workshop is not open on this server.',
+            default => null,
+        };
+        if ($shut !== null) {
+            throw ValidationException::withMessages(['email' => $shut]);
+        }
         if ($this->hasher->needsRehash($user->password)) {
             $user->forceFill(['password' => $password])->save();
         }
 
         return $user;
+    }
+
+    /**
+     * Whoever sits at an open session gives the password again.
+     *
+     * @throws ThrottleRequestsException after too many failed tries
+     * @throws ValidationException       if it is not the account's
+     */
+    public function confirm(User $user, string $password, string $from): void
+    {
+        try {
+            $this->open($user->email, $password, $from);
+        } catch (ValidationException) {
+            throw ValidationException::withMessages(['current' => 'This is not your present password.']);
+        }
     }
 
     /** Of a password that nobody has, at the present cost: an account that is not there takes as long to refuse. */

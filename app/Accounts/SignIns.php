@@ -30,6 +30,13 @@ final readonly class SignIns
         $session->put(self::NAME, bin2hex(random_bytes(16)));
     }
 
+    /** This session goes on where all others of the account end. */
+    public function outlive(Session $session, User $user): void
+    {
+        $session->regenerate();
+        $session->put(self::EPOCH, $user->session_epoch);
+    }
+
     public function end(Session $session): void
     {
         $name = $session->get(self::NAME);
@@ -43,6 +50,9 @@ final readonly class SignIns
     /** Why this session is over; null while it is not. */
     public function over(Session $session, User $user): ?string
     {
+        if ($user->closed_at !== null) {
+            return 'This account is closed. Ask the lead of your workshop.';
+        }
         if ((int) $session->get(self::EPOCH, 0) < $user->session_epoch) {
             return 'You signed out everywhere. Sign in again.';
         }

@@ -11,6 +11,7 @@ use Laravel\Sanctum\HasApiTokens;
 use Spatie\Permission\Traits\HasRoles;
 
 /**
+ * @property \Illuminate\Support\Carbon|null $closed_at since when nobody comes in by it
  * @property int $session_epoch counts up when somebody signs out everywhere
  */
 final class User extends Authenticatable
@@ -21,6 +22,9 @@ final class User extends Authenticatable
     protected $fillable = ['name', 'email', 'password', 'workshop_id'];
 
     protected $hidden = ['password', 'remember_token'];
+
+    /** @var array<string, mixed> what a new account begins with, before the database is read again */
+    protected $attributes = ['closed_at' => null, 'session_epoch' => 0];
 
     /** @return BelongsTo<Workshop, $this> */
     public function workshop(): BelongsTo
@@ -36,6 +40,6 @@ final class User extends Authenticatable
 
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'session_epoch' => 'integer'];
+        return ['password' => 'hashed', 'session_epoch' => 'integer', 'closed_at' => 'datetime'];
     }
 }

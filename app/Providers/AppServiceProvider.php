@@ -71,6 +71,7 @@ final class AppServiceProvider extends ServiceProvider
                 $app->make(Hasher::class),
                 $app->make(Repository::class),
                 config()->integer('oculant.sign_ins_per_minute'),
+                config()->boolean('oculant.demo'),
             ),
         );
         $this->app->singleton(
@@ -121,6 +122,8 @@ final class AppServiceProvider extends ServiceProvider
         Gate::policy(Supply::class, SupplyPolicy::class);
         Route::model('job', RepairJob::class);
         Route::model('run', Run::class);
+        // Nobody guesses a link of 192 bits; nobody tries for long either.
+        Limits::for('links', static fn(Request $request): Limit => Limit::perMinute(30)->by((string) $request->ip()));
         Limits::for(
             'api',
             static fn(Request $request): Limit => Limit::perMinute(600)->by(

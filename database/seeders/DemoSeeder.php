@@ -43,19 +43,23 @@ final class DemoSeeder extends Seeder
     public function run(BookIn $bookIn, JobLog $log, Shelf $shelf, PhotoAlbum $album, Solutions $solutions): void
     {
         $workshop = self::file('workshop.json');
-        $known = Workshop::query()->where('name', $workshop['workshop'])->first();
+        $known = Workshop::query()->where('is_demo', true)->orderBy('id')->first();
         if ($known !== null) {
             $this->moveStandIns($known);
 
             return;
         }
-        $home = Workshop::query()->create(['name' => $workshop['workshop']]);
+        $home = Workshop::query()->create(['name' => $workshop['workshop'], 'is_demo' => true]);
         $people = [];
         foreach ($workshop['people'] as $person) {
             $people[$person['email']] = $this->person($home, $person, $workshop['password']);
         }
         $other = $workshop['other'];
-        $this->person(Workshop::query()->create(['name' => $other['workshop']]), $other, $workshop['password']);
+        $this->person(
+            Workshop::query()->create(['name' => $other['workshop'], 'is_demo' => true]),
+            $other,
+            $workshop['password'],
+        );
 
         $supplies = [];
         foreach (glob(database_path('demo/supplies/*.json')) ?: [] as $path) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Database\Seeders;
 
+use App\Accounts\Roles;
 use Illuminate\Database\Seeder;
 use Spatie\Permission\Models\Permission;
 use Spatie\Permission\Models\Role;
@@ -11,16 +12,10 @@ use Spatie\Permission\PermissionRegistrar;
 
 final class RoleSeeder extends Seeder
 {
-    private const ROLES = [
-        'lead' => ['work', 'work on any job', 'edit library', 'hand back', 'override gates'],
-        'technician' => ['work', 'work on any job', 'edit library', 'hand back'],
-        'apprentice' => ['work'],
-    ];
-
     public function run(): void
     {
         app(PermissionRegistrar::class)->forgetCachedPermissions();
-        foreach (self::ROLES as $name => $permissions) {
+        foreach (Roles::ALL as $name => $permissions) {
             $role = Role::findOrCreate($name, 'web');
             $role->syncPermissions(
                 array_map(static fn(string $p) => Permission::findOrCreate($p, 'web'), $permissions),

@@ -12,6 +12,7 @@ import { queries } from './api/queries';
 import { JobBench } from './bench/JobBench';
 import { JobList } from './bench/JobList';
 import { later } from './shell/later';
+import { Piece } from './shell/Piece';
 import { SessionGate } from './session/SessionGate';
 import { Shell } from './shell/Shell';
 import { applyScheme, storedScheme, themeFor, type Scheme } from './theme';
@@ -22,6 +23,8 @@ const DrawerPage = later(() => import('./parts/DrawerPage').then((module) => mod
 const HistoryPage = later(() => import('./report/HistoryPage').then((module) => module.HistoryPage));
 const ImportPage = later(() => import('./library/ImportPage').then((module) => module.ImportPage));
 const InstrumentsPage = later(() => import('./instruments/InstrumentsPage').then((module) => module.InstrumentsPage));
+const JoinPage = later(() => import('./people/JoinPage').then((module) => module.JoinPage));
+const PeoplePage = later(() => import('./people/PeoplePage').then((module) => module.PeoplePage));
 const LibraryPage = later(() => import('./library/LibraryPage').then((module) => module.LibraryPage));
 const PartsBench = later(() => import('./parts/PartsBench').then((module) => module.PartsBench));
 const ProvePage = later(() => import('./prove/ProvePage').then((module) => module.ProvePage));
@@ -39,25 +42,38 @@ function Oculant() {
             <AntApp>
                 <QueryClientProvider client={queries}>
                     <BrowserRouter>
-                        <SessionGate>
-                            <Routes>
-                                <Route element={<Shell scheme={scheme} onTurn={turn} />}>
-                                    <Route index element={<JobList />} />
-                                    <Route path="book-in" element={<BookIn />} />
-                                    <Route path="jobs/:job" element={<JobBench />} />
-                                    <Route path="jobs/:job/report" element={<ReportPage />} />
-                                    <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
-                                    <Route path="jobs/:job/prove/:tab?" element={<ProvePage />} />
-                                    <Route path="history" element={<HistoryPage />} />
-                                    <Route path="instruments" element={<InstrumentsPage />} />
-                                    <Route path="drawer" element={<DrawerPage />} />
-                                    <Route path="library" element={<LibraryPage />} />
-                                    <Route path="library/import" element={<ImportPage />} />
-                                    <Route path="library/:supply" element={<SupplyEditor />} />
-                                    <Route path="*" element={<Navigate to="/" replace />} />
-                                </Route>
-                            </Routes>
-                        </SessionGate>
+                        <Routes>
+                            <Route
+                                path="join/:word"
+                                element={
+                                    <Piece name="page">
+                                        <JoinPage />
+                                    </Piece>
+                                }
+                            />
+                            <Route
+                                element={
+                                    <SessionGate>
+                                        <Shell scheme={scheme} onTurn={turn} />
+                                    </SessionGate>
+                                }
+                            >
+                                <Route index element={<JobList />} />
+                                <Route path="book-in" element={<BookIn />} />
+                                <Route path="jobs/:job" element={<JobBench />} />
+                                <Route path="jobs/:job/report" element={<ReportPage />} />
+                                <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
+                                <Route path="jobs/:job/prove/:tab?" element={<ProvePage />} />
+                                <Route path="history" element={<HistoryPage />} />
+                                <Route path="instruments" element={<InstrumentsPage />} />
+                                <Route path="drawer" element={<DrawerPage />} />
+                                <Route path="library" element={<LibraryPage />} />
+                                <Route path="library/import" element={<ImportPage />} />
+                                <Route path="library/:supply" element={<SupplyEditor />} />
+                                <Route path="people" element={<PeoplePage />} />
+                                <Route path="*" element={<Navigate to="/" replace />} />
+                            </Route>
+                        </Routes>
                     </BrowserRouter>
                 </QueryClientProvider>
             </AntApp>

@@ -7,12 +7,21 @@ namespace Tests\Feature;
 use App\Accounts\FrontDoor;
 use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Hashing\BcryptHasher;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Log;
 use Laravel\Sanctum\PersonalAccessToken;
 
 /** Who gets in, how fast they may guess, and what a token may do. */
 final class AccountTest extends FeatureTestCase
 {
+    protected function setUp(): void
+    {
+        parent::setUp();
+        // How often somebody tried outlives a test.
+        Cache::flush();
+        Cache::store(config()->string('cache.limiter'))->flush();
+    }
+
     public function testAnotherSpellingIsAnotherAccount(): void
     {
         $user = $this->person('technician');

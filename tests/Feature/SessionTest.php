@@ -158,6 +158,19 @@ final class SessionTest extends FeatureTestCase
                 'GET safety-rules',
                 'PUT safety-rules',
                 'GET wire',
+                'PUT session/password',
+                'GET people',
+                'POST people/invitations',
+                'DELETE people/invitations/x',
+                'PUT people/1',
+                'POST people/1/reset',
+                'POST people/1/close',
+                'POST people/1/open',
+                'GET jobs/x/circuit',
+                'GET jobs/x/levels',
+                'GET supplies/x/circuit',
+                'GET supplies/x/levels',
+                'POST supplies/circuit',
             ]
             as $route
         ) {

@@ -23,21 +23,23 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'User',
         type: 'object',
-        required: ['id', 'name', 'email', 'workshop', 'role', 'can'],
+        required: ['id', 'name', 'email', 'workshop', 'demo', 'role', 'can'],
         properties: [
             new OA\Property(property: 'id', type: 'integer'),
             new OA\Property(property: 'name', type: 'string'),
             new OA\Property(property: 'email', type: 'string'),
             new OA\Property(property: 'workshop', type: 'string'),
+            new OA\Property(property: 'demo', description: 'in the demo workshop', type: 'boolean'),
             new OA\Property(property: 'role', type: 'string'),
             new OA\Property(
                 property: 'can',
                 type: 'object',
-                required: ['edit_library', 'work_on_any_job', 'hand_back'],
+                required: ['edit_library', 'work_on_any_job', 'hand_back', 'manage_people'],
                 properties: [
                     new OA\Property(property: 'edit_library', type: 'boolean'),
                     new OA\Property(property: 'work_on_any_job', type: 'boolean'),
                     new OA\Property(property: 'hand_back', type: 'boolean'),
+                    new OA\Property(property: 'manage_people', type: 'boolean'),
                 ],
             ),
         ],

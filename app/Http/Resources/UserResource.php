@@ -19,11 +19,13 @@ final class UserResource extends JsonResource
             'name' => $this->name,
             'email' => $this->email,
             'workshop' => $this->workshop->name ?? '',
+            'demo' => $this->workshop->is_demo ?? false,
             'role' => $this->getRoleNames()->first() ?? '',
             'can' => [
                 'edit_library' => $this->can('edit library'),
                 'work_on_any_job' => $this->can('work on any job'),
                 'hand_back' => $this->can('hand back'),
+                'manage_people' => $this->can('manage people'),
             ],
         ];
     }

@@ -323,6 +323,16 @@ export const runPlotQuery = (job: string, run: string, window: { from?: number; 
 
 export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => answer(api.GET('/history')) });
 
+export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => answer(api.GET('/people')) });
+
+export const invitationQuery = (word: string) =>
+    queryOptions({
+        queryKey: ['invitation', word],
+        queryFn: () => answer(api.GET('/invitations/{word}', { params: { path: { word } } })),
+        retry: false,
+        staleTime: Infinity,
+    });
+
 export const tokensQuery = queryOptions({ queryKey: ['tokens'], queryFn: () => answer(api.GET('/tokens')) });
 
 export const networksQuery = queryOptions({ queryKey: ['networks'], queryFn: () => answer(api.GET('/networks')) });

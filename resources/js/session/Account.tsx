@@ -1,11 +1,59 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button, Modal } from 'antd';
+import { Button, Input, Modal } from 'antd';
+import { useState } from 'react';
 import { answer, api } from '../api/client';
 import { sessionQuery, tokensQuery } from '../api/queries';
 import { forgetAll } from './forgetAll';
 
 const day = (at: string | null | undefined) =>
     at == null ? 'never' : new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
+
+/** Every other session ends with it; this one goes on. */
+function NewPassword() {
+    const [current, setCurrent] = useState('');
+    const [password, setPassword] = useState('');
+    const change = useMutation({
+        mutationFn: () => answer(api.PUT('/session/password', { body: { current, password } })),
+        onSuccess: () => {
+            setCurrent('');
+            setPassword('');
+        },
+    });
+    return (
+        <form
+            className="new-password"
+            onSubmit={(event) => {
+                event.preventDefault();
+                change.mutate();
+            }}
+        >
+            <h3>Password</h3>
+            <Input.Password
+                aria-label="Present password"
+                placeholder="the present one"
+                autoComplete="current-password"
+                value={current}
+                onChange={(event) => setCurrent(event.target.value)}
+            />
+            <Input.Password
+                aria-label="New password"
+                placeholder="a new one, ten characters or more"
+                autoComplete="new-password"
+                value={password}
+                onChange={(event) => setPassword(event.target.value)}
+            />
+            <Button htmlType="submit" loading={change.isPending} disabled={current === '' || password === ''}>
+                Change it
+            </Button>
+            {change.isSuccess && <p role="status">Changed. Every other session and all tokens of the account ended.</p>}
+            {change.error !== null && (
+                <p role="alert" className="refusal">
+                    {change.error.message}
+                </p>
+            )}
+        </form>
+    );
+}
 
 /** Whose account this is, which scripts have tokens of it, and the way out of everywhere. */
 export function Account({ onClose }: { onClose: () => void }) {
@@ -25,6 +73,7 @@ export function Account({ onClose }: { onClose: () => void }) {
             <p>
                 {session?.email}, {session?.role} at {session?.workshop}
             </p>
+            <NewPassword />
             <h3>Tokens for scripts</h3>
             {tokens.data?.length === 0 && (
                 <p className="hint">

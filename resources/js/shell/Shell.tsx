@@ -32,6 +32,11 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                 <NavLink to="/" className="brand" aria-label="Oculant, the bench">
                     Oculant
                 </NavLink>
+                {session.data?.demo === true && (
+                    <span className="demo" title="Made-up people and units; the passwords are known to everybody">
+                        demo
+                    </span>
+                )}
                 <nav aria-label="Places">
                     <NavLink to="/" end>
                         Bench
@@ -39,6 +44,7 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                     <NavLink to="/book-in">Book in</NavLink>
                     <NavLink to="/library">Library</NavLink>
                     <NavLink to="/drawer">Drawer</NavLink>
+                    {session.data?.can.manage_people === true && <NavLink to="/people">People</NavLink>}
                 </nav>
                 <button type="button" className="plain who" onClick={() => setAccount(true)}>
                     {session.data?.name}
