@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { answer, api, Refused, renewToken } from '../api/client';
 import { invitationQuery } from '../api/queries';
+import { forgetAll } from '../session/forgetAll';
 
 type Given = { workshop?: string; name?: string; email?: string; password: string };
 
@@ -31,7 +32,7 @@ export function JoinPage() {
             );
             await renewToken();
             await answer(api.POST('/session', { body: { email, password: given.password } }));
-            window.location.assign('/');
+            await forgetAll();
         } catch (error) {
             setComplaints(
                 error instanceof Refused && Object.keys(error.errors).length > 0

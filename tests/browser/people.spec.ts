@@ -1,0 +1,85 @@
+import { execFileSync } from 'node:child_process';
+import { expect, test } from '@playwright/test';
+import { signIn } from './bench';
+
+const password = 'three gulls on a mast';
+
+test('somebody is invited, joins by the link, and is shut out again', async ({ page, browser }) => {
+    await signIn(page, 'ines');
+    await expect(page.getByText('demo', { exact: true })).toBeVisible();
+    await page.getByRole('link', { name: 'People' }).click();
+    await page.getByLabel('Who', { exact: true }).fill('Runa Vik');
+    await page.getByRole('button', { name: 'Make a link' }).click();
+    const link = await page.getByLabel('The link').inputValue();
+    await expect(page.getByAltText('The link as a QR code')).toBeVisible();
+    await page.getByRole('button', { name: 'Done' }).click();
+    await expect(page.getByLabel('Links that are out')).toContainText('Runa Vik');
+
+    const hers = await browser.newPage();
+    await hers.goto(link);
+    await expect(hers.getByText('As technician at')).toBeVisible();
+    await hers.getByLabel('Address').fill('ines@tollhouse.example');
+    await hers.getByLabel('Password').fill('runa vik');
+    await hers.getByRole('button', { name: 'Make the account and sign in' }).click();
+    await expect(hers.getByText('This address has an account already')).toBeVisible();
+    await expect(hers.getByText('Take at least 10 characters')).toBeVisible();
+    const address = `runa${Date.now()}@tollhouse.example`;
+    await hers.getByLabel('Address').fill(address);
+    await hers.getByLabel('Password').fill(password);
+    await hers.getByRole('button', { name: 'Make the account and sign in' }).click();
+    await expect(hers.getByRole('heading', { name: 'On the bench' })).toBeVisible();
+    await expect(hers.getByRole('button', { name: /Runa Vik/ })).toBeVisible();
+    await expect(hers.getByRole('link', { name: 'People' })).toHaveCount(0);
+
+    // Her own password, by who knows the present one.
+    await hers.getByRole('button', { name: /Runa Vik/ }).click();
+    await hers.getByLabel('Present password').fill('guessed');
+    await hers.getByLabel('New password').fill('four terns over a pier');
+    await hers.getByRole('button', { name: 'Change it' }).click();
+    await expect(hers.getByText('This is not your present password.')).toBeVisible();
+    await hers.getByLabel('Present password').fill(password);
+    await hers.getByRole('button', { name: 'Change it' }).click();
+    await expect(hers.getByText('Changed.')).toBeVisible();
+    await hers.getByRole('button', { name: 'Back', exact: true }).click();
+
+    await page.reload();
+    const row = page.getByLabel('People', { exact: true }).getByRole('listitem').filter({ hasText: address });
+    await row.getByRole('button', { name: 'Close' }).click();
+    await expect(row).toContainText('closed');
+    await expect(page.getByLabel('What was done to accounts')).toContainText('closed the account of Runa Vik');
+    await hers.reload();
+    await expect(hers.getByLabel('Address')).toBeVisible();
+    await hers.getByLabel('Address').fill(address);
+    await hers.getByLabel('Password').fill('four terns over a pier');
+    await hers.getByRole('button', { name: 'Sign in' }).click();
+    await expect(hers.getByRole('alert')).toContainText('This account is closed.');
+
+    // The only lead stays.
+    await page
+        .getByLabel('People', { exact: true })
+        .getByRole('listitem')
+        .filter({ hasText: 'ines@' })
+        .getByRole('button', { name: 'Close' })
+        .click();
+    await expect(page.getByRole('alert')).toContainText('only lead');
+});
+
+test('another workshop is begun by a printed link and sees nothing of this one', async ({ page }) => {
+    const printed = execFileSync('bash', ['-c', 'source bin/lib.sh; "${AS[@]}" php artisan oculant:begin --another'], {
+        encoding: 'utf8',
+    });
+    const path = /\/join\/\S+/.exec(printed)?.[0] ?? '';
+    await page.goto(path);
+    await expect(page.getByRole('heading', { name: 'Begin a workshop' })).toBeVisible();
+    await page.getByLabel('Workshop').fill('Slipway Bench');
+    await page.getByLabel('Your name').fill('Odda Berg');
+    await page.getByLabel('Address').fill(`odda${Date.now()}@slipway.example`);
+    await page.getByLabel('Password').fill(password);
+    await page.getByRole('button', { name: 'Make the account and sign in' }).click();
+    await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
+    await expect(page.getByRole('button', { name: /Odda Berg/ })).toContainText('lead, Slipway Bench');
+    await expect(page.getByText('demo', { exact: true })).toHaveCount(0);
+    await expect(page.locator('.jobs').getByRole('link')).toHaveCount(0);
+    await page.goto(path);
+    await expect(page.getByRole('alert')).toContainText('This link is used');
+});
