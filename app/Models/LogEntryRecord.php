@@ -37,6 +37,24 @@ final class LogEntryRecord extends Model
         'waited',
     ];
 
+    protected static function booted(): void
+    {
+        // Whoever writes holds the job: nobody writes between.
+        self::creating(static function (self $record): void {
+            $before = self::query()
+                ->where('repair_job_id', $record->getAttribute('repair_job_id'))
+                ->orderByDesc('sequence')
+                ->value('link');
+            $record->setAttribute('link', LogSeal::link((string) $before, $record->getAttributes()));
+        });
+        self::created(static function (self $record): void {
+            RepairJob::query()
+                ->whereKey($record->getAttribute('repair_job_id'))
+                ->toBase()
+                ->update(['log_link' => $record->getAttribute('link')]);
+        });
+    }
+
     /** @return BelongsTo<User, $this> */
     public function user(): BelongsTo
     {

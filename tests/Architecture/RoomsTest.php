@@ -34,6 +34,7 @@ final class RoomsTest
         'Files' => [],
         'Accounts' => ['Models'],
         'Policies' => ['Models'],
+        'Keeping' => ['Models', 'Files'],
         'Knowledge' => ['Models'],
         'Drawer' => ['Models'],
         'Library' => ['Models', 'Knowledge'],
