@@ -54,6 +54,9 @@ return [
     // day's soak only.
     'time' => ['factor' => (float) env('OCULANT_TIME_FACTOR', 1), 'epoch' => (float) env('OCULANT_TIME_EPOCH', 0)],
 
+    // Where a backup goes every night, and the file whose first line shuts it; none if nothing is said.
+    'backup' => ['directory' => env('OCULANT_BACKUP'), 'phrase' => env('OCULANT_BACKUP_PHRASE')],
+
     // Set by bin/start when it loads the demo workshop, so that the sign-in page can say how to get in.
     'demo' => (bool) env('OCULANT_DEMO', false),
 ];

@@ -26,6 +26,7 @@ use App\Http\Controllers\Api\ReservationController;
 use App\Http\Controllers\Api\RunController;
 use App\Http\Controllers\Api\SafetyRulesController;
 use App\Http\Controllers\Api\SchemaController;
+use App\Http\Controllers\Api\SecondFactorController;
 use App\Http\Controllers\Api\SessionController;
 use App\Http\Controllers\Api\StockController;
 use App\Http\Controllers\Api\SupplyController;
@@ -50,7 +51,11 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
     Route::middleware(TokenMay::class . ':' . TokenMay::NOBODY)->group(function (): void {
         Route::delete('session', [SessionController::class, 'destroy']);
         Route::delete('session/everywhere', [SessionController::class, 'everywhere']);
+        Route::post('session/code', [SecondFactorController::class, 'store']);
+        Route::put('session/code', [SecondFactorController::class, 'update']);
+        Route::delete('session/code', [SecondFactorController::class, 'destroy']);
         Route::put('session/password', PasswordController::class);
+        Route::put('workshop', [PeopleController::class, 'workshop']);
         Route::get('people', [PeopleController::class, 'index']);
         Route::post('people/invitations', [PeopleController::class, 'invite']);
         Route::delete('people/invitations/{invitation}', [PeopleController::class, 'withdraw']);

@@ -2,7 +2,20 @@
 
 declare(strict_types=1);
 
+use App\Console\Commands\MakeBackup;
 use App\Console\Commands\PruneKnowledge;
 use Illuminate\Support\Facades\Schedule;
 
 Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping();
+
+$into = config('oculant.backup.directory');
+if (is_string($into) && $into !== '') {
+    $phrase = config('oculant.backup.phrase');
+    Schedule::command(MakeBackup::class, [
+        $into,
+        '--keep=14',
+        ...is_string($phrase) && $phrase !== '' ? ["--phrase-file={$phrase}"] : [],
+    ])
+        ->dailyAt('02:40')
+        ->withoutOverlapping();
+}

@@ -27,15 +27,18 @@ final readonly class FrontDoor
         private RateLimiter $tries,
         private Hasher $hasher,
         private Repository $cache,
+        private SecondFactor $factor,
         private int $most,
         private bool $isDemo,
     ) {}
 
     /**
+     * @param string|null $code of the authenticator app, for those who turned codes on
+     *
      * @throws ThrottleRequestsException after too many failed tries at the account or from the address
-     * @throws ValidationException       if it is not the password of an account
+     * @throws ValidationException       if it is not the password of an account, or a code is missing or wrong
      */
-    public function open(string $email, string $password, string $from): User
+    public function open(string $email, string $password, string $from, ?string $code = null): User
     {
         // The column compares byte by byte: "wilmá@" is not "wilma@".
         $typed = mb_strtolower(trim($email));
@@ -51,15 +54,17 @@ final readonly class FrontDoor
                 'Retry-After' => 60,
             ]);
         }
-        if (!$this->hasher->check($password, $user === null ? $this->nobodysHash() : $user->password)) {
+        $refuse = function (array $words) use ($account, $address, $typed, $from): never {
             $this->tries->hit($account);
             $this->tries->hit($address);
             Log::warning('Sign-in failed', ['account' => $typed, 'from' => $from]);
-            throw ValidationException::withMessages([
+            throw ValidationException::withMessages($words);
+        };
+        if (!$this->hasher->check($password, $user === null ? $this->nobodysHash() : $user->password)) {
+            $refuse([
                 'email' => 'No account has this address and password. Check both; capitals count in the password.',
             ]);
         }
-        $this->tries->clear($account);
         assert($user !== null);
         $shut = match (true) {
             $user->closed_at !== null => 'This account is closed. Ask the lead of your workshop.',
@@ -70,6 +75,15 @@ final readonly class FrontDoor
         if ($shut !== null) {
             throw ValidationException::withMessages(['email' => $shut]);
         }
+        if ($this->factor->isOn($user)) {
+            if ($code === null || trim($code) === '') {
+                throw ValidationException::withMessages(['code' => 'Give the code that your authenticator app shows.']);
+            }
+            if (!$this->factor->take($user, $code)) {
+                $refuse(['code' => 'This is no code of now, or it was used already. Wait for the next one.']);
+            }
+        }
+        $this->tries->clear($account);
         if ($this->hasher->needsRehash($user->password)) {
             $user->forceFill(['password' => $password])->save();
         }
@@ -87,8 +101,11 @@ final readonly class FrontDoor
     {
         try {
             $this->open($user->email, $password, $from);
-        } catch (ValidationException) {
-            throw ValidationException::withMessages(['current' => 'This is not your present password.']);
+        } catch (ValidationException $e) {
+            // The code was asked for as this session began.
+            if (!isset($e->errors()['code'])) {
+                throw ValidationException::withMessages(['current' => 'This is not your present password.']);
+            }
         }
     }
 

@@ -15,7 +15,7 @@ final readonly class Invitations
     /** Hours for which a link holds. */
     private const HOURS = [Invitation::JOIN => 7 * 24, Invitation::RESET => 24, Invitation::SETUP => 48];
 
-    public function __construct(private Events $events) {}
+    public function __construct(private Events $events, private SecondFactor $factor) {}
 
     /** @return array{Invitation, string} with the word of its link, which is shown this once */
     public function toJoin(User $by, string $role, string $name): array
@@ -126,6 +126,8 @@ final readonly class Invitations
         }
         $user->forceFill(['password' => $password, 'session_epoch' => $user->session_epoch + 1])->save();
         $user->tokens()->get()->each->delete();
+        // Whoever lost the telephone lost the app with it; the lead who made the link knows whom it went to.
+        $this->factor->end($user, $user);
         $this->events->record($user->workshop_id, $user, $user, 'set a new password by a link');
 
         return $user;

@@ -12,6 +12,9 @@ use Spatie\Permission\Traits\HasRoles;
 
 /**
  * @property \Illuminate\Support\Carbon|null $closed_at since when nobody comes in by it
+ * @property string|null $code_secret encrypted
+ * @property \Illuminate\Support\Carbon|null $code_since since when a one-time code is asked for
+ * @property int $code_step of the last code that was taken
  * @property int $session_epoch counts up when somebody signs out everywhere
  */
 final class User extends Authenticatable
@@ -21,10 +24,16 @@ final class User extends Authenticatable
 
     protected $fillable = ['name', 'email', 'password', 'workshop_id'];
 
-    protected $hidden = ['password', 'remember_token'];
+    protected $hidden = ['password', 'remember_token', 'code_secret'];
 
     /** @var array<string, mixed> what a new account begins with, before the database is read again */
-    protected $attributes = ['closed_at' => null, 'session_epoch' => 0];
+    protected $attributes = [
+        'closed_at' => null,
+        'session_epoch' => 0,
+        'code_secret' => null,
+        'code_since' => null,
+        'code_step' => 0,
+    ];
 
     /** @return BelongsTo<Workshop, $this> */
     public function workshop(): BelongsTo
@@ -40,6 +49,12 @@ final class User extends Authenticatable
 
     protected function casts(): array
     {
-        return ['password' => 'hashed', 'session_epoch' => 'integer', 'closed_at' => 'datetime'];
+        return [
+            'password' => 'hashed',
+            'session_epoch' => 'integer',
+            'closed_at' => 'datetime',
+            'code_since' => 'datetime',
+            'code_step' => 'integer',
+        ];
     }
 }

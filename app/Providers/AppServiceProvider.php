@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Providers;
 
 use App\Accounts\FrontDoor;
+use App\Accounts\SecondFactor;
 use App\Accounts\SignIns;
 use App\Bench\KeptBench;
 use App\Bench\PreparePlan;
@@ -70,6 +71,7 @@ final class AppServiceProvider extends ServiceProvider
                 new RateLimiter($app->make(Repository::class)),
                 $app->make(Hasher::class),
                 $app->make(Repository::class),
+                $app->make(SecondFactor::class),
                 config()->integer('oculant.sign_ins_per_minute'),
                 config()->boolean('oculant.demo'),
             ),

@@ -392,7 +392,7 @@ final class FuzzTest extends FeatureTestCase
     {
         self::assertLessThan(
             500,
-            $answer->status(),
+            $answer->getStatusCode(),
             "{$what}\n" .
                 mb_substr((string) $answer->getContent(), 0, 400) .
                 ' ' .

@@ -150,6 +150,20 @@ final class KeepingTest extends FeatureTestCase
         self::assertSame([], glob("{$this->folder}/*.part") ?: []);
     }
 
+    public function testTheNewestStayAndWhatIsNotOursStays(): void
+    {
+        foreach (
+            ['oculant-20200101-024000.tar.gz', 'oculant-20200102-024000.tar.gz.shut', 'oculant-of-the-harbour.txt']
+            as $name
+        ) {
+            File::put("{$this->folder}/{$name}", 'x');
+        }
+        self::assertSame(0, $this->backup(['--keep' => '2']));
+        self::assertFileDoesNotExist("{$this->folder}/oculant-20200101-024000.tar.gz");
+        self::assertFileExists("{$this->folder}/oculant-20200102-024000.tar.gz.shut");
+        self::assertFileExists("{$this->folder}/oculant-of-the-harbour.txt");
+    }
+
     public function testALogThatWasAlteredInTheDatabaseIsFound(): void
     {
         $check = fn(): int => Artisan::call('oculant:verify');

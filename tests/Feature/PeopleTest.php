@@ -9,6 +9,7 @@ use App\Models\AccountEvent;
 use App\Models\Invitation;
 use App\Models\User;
 use App\Models\Workshop;
+use Database\Seeders\DemoSeeder;
 use Illuminate\Support\Facades\Artisan;
 use Illuminate\Support\Facades\Cache;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -225,6 +226,7 @@ final class PeopleTest extends FeatureTestCase
             ->json('id');
         $routes = [
             ['GET', 'people', []],
+            ['PUT', 'workshop', ['name' => 'Mine']],
             ['POST', 'people/invitations', ['role' => 'lead', 'name' => 'x']],
             ['DELETE', "people/invitations/{$invitation}", []],
             ['PUT', "people/{$this->lead->id}", ['role' => 'apprentice']],
@@ -239,7 +241,7 @@ final class PeopleTest extends FeatureTestCase
             }
         }
         $this->actingAs($stranger);
-        foreach (array_slice($routes, 2) as [$method, $path, $body]) {
+        foreach (array_slice($routes, 3) as [$method, $path, $body]) {
             $this->json($method, "/api/v1/{$path}", $body)->assertNotFound();
         }
         self::assertSame([$stranger->name], array_column($this->getJson('/api/v1/people')->json('people'), 'name'));
@@ -282,6 +284,19 @@ final class PeopleTest extends FeatureTestCase
             ->assertJsonPath('demo', false);
         self::assertSame(1, Artisan::call('oculant:begin'), 'the lead invites from now on');
         self::assertSame(0, Artisan::call('oculant:begin', ['--another' => true]));
+    }
+
+    public function testTheDemoMayBeRenamedAndIsNotLoadedTwice(): void
+    {
+        $this->workshop->update(['is_demo' => true]);
+        $this->actingAs($this->lead)
+            ->putJson('/api/v1/workshop', ['name' => ' '])
+            ->assertJsonValidationErrors('name');
+        $this->putJson('/api/v1/workshop', ['name' => 'Slipway Bench'])->assertNoContent();
+        $people = User::query()->count();
+        Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
+        self::assertSame($people, User::query()->count(), 'nobody came back with a known password');
+        self::assertSame('Slipway Bench', $this->workshop->refresh()->name);
     }
 
     public function testThePasswordsOfTheDemoOpenNothingElsewhere(): void

@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { createHmac } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import { signIn } from './bench';
 
@@ -82,4 +83,49 @@ test('another workshop is begun by a printed link and sees nothing of this one',
     await expect(page.locator('.jobs').getByRole('link')).toHaveCount(0);
     await page.goto(path);
     await expect(page.getByRole('alert')).toContainText('This link is used');
+});
+
+/** What an authenticator app shows (RFC 6238), from the secret as it is written. */
+function codeOf(written: string, at: number): string {
+    const letters = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ234567';
+    const bits = [...written].map((letter) => letters.indexOf(letter).toString(2).padStart(5, '0')).join('');
+    const secret = Buffer.from((bits.match(/.{8}/g) ?? []).map((byte) => parseInt(byte, 2)));
+    const counter = Buffer.alloc(8);
+    counter.writeBigUInt64BE(BigInt(Math.floor(at / 30_000)));
+    const hash = createHmac('sha1', secret).update(counter).digest();
+    const four = hash.readUInt32BE((hash[19] ?? 0) & 0x0f) & 0x7fffffff;
+    return String(four % 1_000_000).padStart(6, '0');
+}
+
+test('whoever turns one-time codes on is asked for one at the door', async ({ page, browser }) => {
+    await signIn(page, 'ines');
+    await page.getByRole('link', { name: 'People' }).click();
+    await page.getByLabel('Who', { exact: true }).fill('Sigrun');
+    await page.getByRole('button', { name: 'Make a link' }).click();
+    const link = await page.getByLabel('The link').inputValue();
+
+    const hers = await browser.newPage();
+    await hers.goto(link);
+    const address = `sigrun${Date.now()}@tollhouse.example`;
+    await hers.getByLabel('Address').fill(address);
+    await hers.getByLabel('Password').fill(password);
+    await hers.getByRole('button', { name: 'Make the account and sign in' }).click();
+    await hers.getByRole('button', { name: /Sigrun/ }).click();
+    await hers.getByLabel('Password for the codes').fill(password);
+    await hers.getByRole('button', { name: 'Set up an app' }).click();
+    const secret = await hers.getByRole('dialog').locator('code').first().innerText();
+    // The code of the step before is taken as well: the one of now is left for the door.
+    await hers.getByLabel('Code of the app').fill(codeOf(secret, Date.now() - 30_000));
+    await hers.getByRole('button', { name: 'Turn them on' }).click();
+    await expect(hers.getByText('On: signing in asks for a code')).toBeVisible();
+    await hers.getByRole('button', { name: 'Back', exact: true }).click();
+    await hers.getByRole('button', { name: 'Sign out' }).click();
+
+    await hers.getByLabel('Address').fill(address);
+    await hers.getByLabel('Password').fill(password);
+    await hers.getByRole('button', { name: 'Sign in' }).click();
+    await expect(hers.getByRole('alert')).toContainText('Give the code');
+    await hers.getByLabel('Code').fill(codeOf(secret, Date.now()));
+    await hers.getByRole('button', { name: 'Sign in' }).click();
+    await expect(hers.getByRole('heading', { name: 'On the bench' })).toBeVisible();
 });

@@ -14,7 +14,8 @@ final class MakeBackup extends Command
     use ReadsPhrase;
 
     protected $signature = 'oculant:backup {directory : Where it goes}
-        {--phrase-file= : A file whose first line shuts it; keep that line elsewhere}';
+        {--phrase-file= : A file whose first line shuts it; keep that line elsewhere}
+        {--keep= : So many of the newest stay in the folder; all if nothing is said}';
 
     protected $description = 'Back up database and photographs into one file, while the server works';
 
@@ -40,6 +41,26 @@ final class MakeBackup extends Command
             ),
         );
 
+        if ($this->option('keep') !== null) {
+            $this->prune(dirname($path), max(1, (int) $this->option('keep')));
+        }
+
         return self::SUCCESS;
+    }
+
+    /** Only what this command makes is taken away. */
+    private function prune(string $directory, int $keep): void
+    {
+        $made = array_values(
+            array_filter(
+                glob("{$directory}/oculant-*") ?: [],
+                static fn(string $path): bool => preg_match('/oculant-\d{8}-\d{6}\.tar\.gz(\.shut)?$/', $path) === 1,
+            ),
+        );
+        sort($made);
+        foreach (array_slice($made, 0, -$keep) as $old) {
+            unlink($old);
+            $this->line("Taken away: {$old}");
+        }
     }
 }

@@ -23,12 +23,13 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'User',
         type: 'object',
-        required: ['id', 'name', 'email', 'workshop', 'demo', 'role', 'can'],
+        required: ['id', 'name', 'email', 'workshop', 'demo', 'codes', 'role', 'can'],
         properties: [
             new OA\Property(property: 'id', type: 'integer'),
             new OA\Property(property: 'name', type: 'string'),
             new OA\Property(property: 'email', type: 'string'),
             new OA\Property(property: 'workshop', type: 'string'),
+            new OA\Property(property: 'codes', description: 'one-time codes are on', type: 'boolean'),
             new OA\Property(property: 'demo', description: 'in the demo workshop', type: 'boolean'),
             new OA\Property(property: 'role', type: 'string'),
             new OA\Property(
@@ -853,6 +854,12 @@ use OpenApi\Attributes as OA;
         properties: [
             new OA\Property(property: 'email', type: 'string'),
             new OA\Property(property: 'password', type: 'string'),
+            new OA\Property(
+                property: 'code',
+                description: 'of the authenticator app, for those who turned codes on',
+                type: 'string',
+                nullable: true,
+            ),
         ],
     ),
 ]

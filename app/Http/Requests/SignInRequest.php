@@ -11,6 +11,10 @@ final class SignInRequest extends FormRequest
     /** @return array<string, list<string>> */
     public function rules(): array
     {
-        return ['email' => ['required', 'string', 'email', 'max:190'], 'password' => ['required', 'string', 'max:190']];
+        return [
+            'email' => ['required', 'string', 'email', 'max:190'],
+            'password' => ['required', 'string', 'max:190'],
+            'code' => ['nullable', 'string', 'max:10'],
+        ];
     }
 }

@@ -20,6 +20,7 @@ final class UserResource extends JsonResource
             'email' => $this->email,
             'workshop' => $this->workshop->name ?? '',
             'demo' => $this->workshop->is_demo ?? false,
+            'codes' => $this->code_since !== null,
             'role' => $this->getRoleNames()->first() ?? '',
             'can' => [
                 'edit_library' => $this->can('edit library'),

@@ -3,12 +3,13 @@ import { Button, Input, Modal, Select } from 'antd';
 import { toString as qr } from 'qrcode';
 import { useEffect, useState } from 'react';
 import { answer, api, type NewLink, type People } from '../api/client';
-import { peopleQuery } from '../api/queries';
+import { peopleQuery, sessionQuery } from '../api/queries';
 
 const when = (at: string) =>
     new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
 
-const purposes: Record<string, string> = { join: 'to join', reset: 'for a new password' };
+const forWhat = (purpose: string, role: string | null) =>
+    purpose === 'reset' ? 'for a new password' : `to join as ${role ?? ''}`;
 
 /** A link, shown this once: to be copied, or taken by the camera of whoever it is for. */
 function LinkSheet({ link, onClose }: { link: NewLink; onClose: () => void }) {
@@ -67,6 +68,46 @@ function Rights({ people }: { people: People }) {
                 ))}
             </tbody>
         </table>
+    );
+}
+
+/** As it stands on reports and invitations. */
+function WorkshopName() {
+    const queries = useQueryClient();
+    const session = useQuery(sessionQuery).data;
+    const [name, setName] = useState<string>();
+    const keep = useMutation({
+        mutationFn: () => answer(api.PUT('/workshop', { body: { name: name ?? '' } })),
+        onSuccess: async () => {
+            await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
+            setName(undefined);
+        },
+    });
+    return (
+        <>
+            <h2>The workshop</h2>
+            <form
+                className="invite"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    keep.mutate();
+                }}
+            >
+                <Input
+                    aria-label="Name of the workshop"
+                    value={name ?? session?.workshop ?? ''}
+                    onChange={(event) => setName(event.target.value)}
+                />
+                <Button htmlType="submit" disabled={name === undefined} loading={keep.isPending}>
+                    Keep it
+                </Button>
+            </form>
+            {keep.error !== null && (
+                <p role="alert" className="refusal">
+                    {keep.error.message}
+                </p>
+            )}
+        </>
     );
 }
 
@@ -161,6 +202,7 @@ export function PeoplePage() {
                     </li>
                 ))}
             </ul>
+            <WorkshopName />
             <h2>Invite</h2>
             <form
                 className="invite"
@@ -186,8 +228,7 @@ export function PeoplePage() {
                     {data.links.map((one) => (
                         <li key={one.id}>
                             <span>
-                                {one.name}{' '}
-                                <small>{`${purposes[one.purpose] ?? ''}${one.role === null ? '' : ` as ${one.role}`}`}</small>
+                                {one.name} <small>{forWhat(one.purpose, one.role)}</small>
                             </span>
                             <span className="quiet">until {when(one.expires_at)}</span>
                             <span />

@@ -3,7 +3,11 @@ import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { answer, api } from '../api/client';
 import { sessionQuery, tokensQuery } from '../api/queries';
+import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
 import { forgetAll } from './forgetAll';
+
+const Codes = later(() => import('./Codes').then((module) => module.Codes));
 
 const day = (at: string | null | undefined) =>
     at == null ? 'never' : new Date(at).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' });
@@ -74,6 +78,11 @@ export function Account({ onClose }: { onClose: () => void }) {
                 {session?.email}, {session?.role} at {session?.workshop}
             </p>
             <NewPassword />
+            {session !== undefined && (
+                <Piece name="one-time codes">
+                    <Codes user={session} />
+                </Piece>
+            )}
             <h3>Tokens for scripts</h3>
             {tokens.data?.length === 0 && (
                 <p className="hint">

@@ -1,10 +1,11 @@
 import { Button, Form, Input } from 'antd';
+import { CodeField } from './CodeField';
 import { useSignIn } from './useSignIn';
 
 const demo = document.getElementById('app')?.dataset.demo === 'yes';
 
 export function SignIn() {
-    const { signIn, refusal, busy } = useSignIn();
+    const { signIn, refusal, busy, asksCode } = useSignIn();
 
     return (
         <main className="sign-in">
@@ -32,6 +33,7 @@ export function SignIn() {
                     >
                         <Input.Password autoComplete="current-password" />
                     </Form.Item>
+                    {asksCode && <CodeField />}
                     {refusal !== undefined && (
                         <p role="alert" className="refusal">
                             {refusal}

@@ -1,10 +1,11 @@
 import { Button, Form, Input, Modal } from 'antd';
 import { queries } from '../api/queries';
+import { CodeField } from './CodeField';
 import { useSignIn } from './useSignIn';
 
 /** Over the page, which stays as it is: the session is over, and what was typed waits. */
 export function SignInAgain({ name, email }: { name: string; email: string }) {
-    const { signIn, refusal, busy } = useSignIn(
+    const { signIn, refusal, busy, asksCode } = useSignIn(
         () => void queries.invalidateQueries({ predicate: (query) => query.queryKey[0] !== 'session' }),
     );
     return (
@@ -24,7 +25,7 @@ export function SignInAgain({ name, email }: { name: string; email: string }) {
                 layout="vertical"
                 requiredMark={false}
                 initialValues={{ email }}
-                onFinish={(values: { email: string; password: string }) => void signIn(values)}
+                onFinish={(values: { email: string; password: string; code?: string }) => void signIn(values)}
             >
                 <Form.Item
                     label="Address"
@@ -40,6 +41,7 @@ export function SignInAgain({ name, email }: { name: string; email: string }) {
                 >
                     <Input.Password autoFocus autoComplete="current-password" />
                 </Form.Item>
+                {asksCode && <CodeField />}
                 {refusal !== undefined && (
                     <p role="alert" className="refusal">
                         {refusal}

@@ -8,8 +8,9 @@ export function useSignIn(onDone: () => void = () => undefined) {
     const queries = useQueryClient();
     const [refusal, setRefusal] = useState<string>();
     const [busy, setBusy] = useState(false);
+    const [asksCode, setAsksCode] = useState(false);
 
-    const signIn = async (values: { email: string; password: string }) => {
+    const signIn = async (values: { email: string; password: string; code?: string }) => {
         setBusy(true);
         setRefusal(undefined);
         try {
@@ -19,9 +20,10 @@ export function useSignIn(onDone: () => void = () => undefined) {
             void queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
             onDone();
         } catch (error) {
+            setAsksCode((before) => before || (error instanceof Refused && error.errors.code !== undefined));
             setRefusal(error instanceof Refused ? error.message : 'Sign-in failed. Try again.');
         }
         setBusy(false);
     };
-    return { signIn, refusal, busy };
+    return { signIn, refusal, busy, asksCode };
 }

@@ -50,6 +50,7 @@ final readonly class SessionController
             $request->string('email')->value(),
             $request->string('password')->value(),
             (string) $request->ip(),
+            $request->string('code')->value(),
         );
         Auth::guard('web')->login($user);
         if ($request->hasSession()) {
