@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Accounts;
 
 /**
- * Codes of an authenticator app: HOTP (RFC 4226) counted by time (RFC 6238), six digits, thirty seconds, SHA-1, as every
- * such app takes it.
+ * Codes of an authenticator app: HOTP (RFC 4226) counted by time (RFC 6238), six digits, thirty seconds, SHA-1, as
+ * every such app takes it.
  */
 final class OneTimeCodes
 {

@@ -403,7 +403,7 @@ final class FuzzTest extends FeatureTestCase
                 ($answer->exception?->getLine() ?? ''),
         );
         self::assertLessThan(self::LONGEST, microtime(true) - $began, $what);
-        if ($answer->status() >= 400) {
+        if ($answer->getStatusCode() >= 400) {
             self::assertGreaterThan(
                 8,
                 mb_strlen((string) $answer->json('message')),

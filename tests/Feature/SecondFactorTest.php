@@ -24,7 +24,7 @@ final class SecondFactorTest extends FeatureTestCase
         $this->user = $this->person('technician');
     }
 
-    /** @return iterable<string, array{int, string}> RFC 4226, appendix D, with the secret of the ASCII digits 1 to 0 twice */
+    /** @return iterable<string, array{int, string}> RFC 4226, appendix D, secret 1 to 0 twice */
     public static function counted(): iterable
     {
         foreach (
