@@ -32,6 +32,7 @@ use App\Http\Controllers\Api\StockController;
 use App\Http\Controllers\Api\SupplyController;
 use App\Http\Controllers\Api\TemplateController;
 use App\Http\Controllers\Api\TokenController;
+use App\Http\Controllers\Api\TraceController;
 use App\Http\Controllers\Api\VersionController;
 use App\Http\Controllers\Api\WordsController;
 use App\Http\Middleware\SignedInStill;
@@ -109,6 +110,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('templates', [TemplateController::class, 'index']);
         Route::get('kinds', KindController::class);
         Route::get('supplies', [SupplyController::class, 'index']);
+        Route::post('supplies/trace', TraceController::class);
         Route::post('supplies/circuit', [CircuitController::class, 'draft']);
         Route::post('supplies/check', [EngineController::class, 'check']);
         Route::post('supplies/template', [TemplateController::class, 'draft']);

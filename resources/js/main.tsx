@@ -28,6 +28,7 @@ const PeoplePage = later(() => import('./people/PeoplePage').then((module) => mo
 const LibraryPage = later(() => import('./library/LibraryPage').then((module) => module.LibraryPage));
 const PartsBench = later(() => import('./parts/PartsBench').then((module) => module.PartsBench));
 const ProvePage = later(() => import('./prove/ProvePage').then((module) => module.ProvePage));
+const TracePage = later(() => import('./library/TracePage').then((module) => module.TracePage));
 const ReportPage = later(() => import('./report/ReportPage').then((module) => module.ReportPage));
 const SupplyEditor = later(() => import('./library/SupplyEditor').then((module) => module.SupplyEditor));
 
@@ -69,6 +70,7 @@ function Oculant() {
                                 <Route path="drawer" element={<DrawerPage />} />
                                 <Route path="library" element={<LibraryPage />} />
                                 <Route path="library/import" element={<ImportPage />} />
+                                <Route path="library/trace" element={<TracePage />} />
                                 <Route path="library/:supply" element={<SupplyEditor />} />
                                 <Route path="people" element={<PeoplePage />} />
                                 <Route path="*" element={<Navigate to="/" replace />} />

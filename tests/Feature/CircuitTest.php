@@ -72,6 +72,31 @@ final class CircuitTest extends FeatureTestCase
             ->assertJsonFragment(['path' => 'parts']);
     }
 
+    public function testABoardIsTracedLineByLine(): void
+    {
+        $this->actingAs($this->person('apprentice'));
+        $answer = $this->postJson('/api/v1/supplies/trace', [
+            'title' => 'Cabin radio',
+            'lines' => ['c1 2200u 35V', 'u1 7812', 'beep c1+ u1.in', 'beep q9.d c1+', ''],
+        ])
+            ->assertOk()
+            ->assertJsonPath('description.title', 'Cabin radio')
+            ->assertJsonPath('refused.0.line', 4)
+            ->json();
+        self::assertSame(['C1', 'U1'], array_column($answer['circuit']['parts'], 'ref'));
+        self::assertContains('U1.common', array_column($answer['hunches'], 'one'));
+        $this->postJson('/api/v1/supplies/trace', ['lines' => array_fill(0, 601, 'r1 1k')])->assertJsonValidationErrors(
+            'lines',
+        );
+        $this->postJson('/api/v1/supplies/trace', ['lines' => [str_repeat('x', 301)]])->assertJsonValidationErrors(
+            'lines.0',
+        );
+        $this->postJson('/api/v1/supplies/trace', ['lines' => 'r1 1k'])->assertJsonValidationErrors('lines');
+        $this->postJson('/api/v1/supplies/trace', ['lines' => []])
+            ->assertOk()
+            ->assertJsonPath('hunches', []);
+    }
+
     public function testWhatIsNotThereIsNamedAndOthersSeeNothing(): void
     {
         $user = $this->person('technician');

@@ -175,6 +175,7 @@ final class SessionTest extends FeatureTestCase
                 'GET supplies/x/circuit',
                 'GET supplies/x/levels',
                 'POST supplies/circuit',
+                'POST supplies/trace',
             ]
             as $route
         ) {

@@ -140,4 +140,67 @@ use OpenApi\Attributes as OA;
         ],
     ),
 ]
+#[
+    OA\Schema(
+        schema: 'Traced',
+        type: 'object',
+        required: ['description', 'circuit', 'refused', 'contradictions', 'through', 'hunches'],
+        properties: [
+            new OA\Property(property: 'description', type: 'object', additionalProperties: true),
+            new OA\Property(property: 'circuit', ref: '#/components/schemas/Circuit'),
+            new OA\Property(
+                property: 'refused',
+                description: 'lines that cannot be read, and how they could be',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['line', 'message'],
+                    properties: [
+                        new OA\Property(property: 'line', description: 'from 1', type: 'integer'),
+                        new OA\Property(property: 'message', type: 'string'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+            new OA\Property(
+                property: 'contradictions',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['lines', 'sentence'],
+                    properties: [
+                        new OA\Property(property: 'lines', type: 'array', items: new OA\Items(type: 'integer')),
+                        new OA\Property(property: 'sentence', type: 'string'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+            new OA\Property(
+                property: 'through',
+                description: 'beeps that may be a part and not a track',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['line', 'sentence'],
+                    properties: [
+                        new OA\Property(property: 'line', type: 'integer'),
+                        new OA\Property(property: 'sentence', type: 'string'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+            new OA\Property(
+                property: 'hunches',
+                description: 'what is worth a beep next, the most telling first',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['one', 'other', 'why'],
+                    properties: [
+                        new OA\Property(property: 'one', type: 'string'),
+                        new OA\Property(property: 'other', type: 'string'),
+                        new OA\Property(property: 'why', type: 'string'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+        ],
+    ),
+]
 final class DrawingSchemas {}

@@ -1433,6 +1433,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/supplies/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read lines about a board: what is joined, what contradicts itself, what to try next */
+        post: operations["traceBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/supplies/{supply}/versions": {
         parameters: {
             query?: never;
@@ -1702,6 +1719,33 @@ export interface components {
             points: components["schemas"]["Level"][];
             /** @description what the fault takes with it */
             chain: string[];
+        };
+        Traced: {
+            description: {
+                [key: string]: unknown;
+            };
+            circuit: components["schemas"]["Circuit"];
+            /** @description lines that cannot be read, and how they could be */
+            refused: {
+                /** @description from 1 */
+                line: number;
+                message: string;
+            }[];
+            contradictions: {
+                lines: number[];
+                sentence: string;
+            }[];
+            /** @description beeps that may be a part and not a track */
+            through: {
+                line: number;
+                sentence: string;
+            }[];
+            /** @description what is worth a beep next, the most telling first */
+            hunches: {
+                one: string;
+                other: string;
+                why: string;
+            }[];
         };
         TemplateAnswers: {
             /** @description The library's shapes. */
@@ -6200,6 +6244,42 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    traceBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title?: string | null;
+                    lines: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The board so far */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Traced"];
+                };
+            };
+            /** @description Too many lines, or one that is too long */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
             };
         };
     };

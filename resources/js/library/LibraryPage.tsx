@@ -25,6 +25,7 @@ export function LibraryPage() {
                 </div>
                 {session.data?.can.edit_library === true && (
                     <div className="page-actions">
+                        <Button onClick={() => void navigate('/library/trace')}>Trace a board</Button>
                         <Button onClick={() => void navigate('/library/import')}>Import a file</Button>
                         <Button type="primary" onClick={() => void navigate('/library/new')}>
                             Describe a supply

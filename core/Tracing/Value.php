@@ -1,0 +1,42 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Tracing;
+
+use Oculant\Core\Parts\Parameter;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Quantity\UnreadableQuantity;
+
+/** Whether a word that stands on a part can be the value of one of its parameters. */
+final class Value
+{
+    public static function fits(string $word, Parameter $parameter): bool
+    {
+        $unit = $parameter->unit;
+        if ($unit === null || preg_match('/\d/', $word) !== 1) {
+            return false;
+        }
+        // Without its own unit only the main value is meant.
+        if (!$parameter->main && preg_match('/[a-zµΩ]+$/iu', $word) !== 1) {
+            return false;
+        }
+        try {
+            Quantity::parse((string) preg_replace('/^(?:FF|TT|F|T|M)(?=\d)/', '', $word), $unit);
+
+            return true;
+        } catch (UnreadableQuantity) {
+            return false;
+        }
+    }
+
+    public static function ohms(mixed $written): ?float
+    {
+        try {
+            return is_string($written) ? Quantity::parse($written, Unit::Ohm)->value : null;
+        } catch (UnreadableQuantity) {
+            return null;
+        }
+    }
+}

@@ -1,0 +1,75 @@
+import { expect, test, type Page } from '@playwright/test';
+import { bookIn, read, setPower, signIn } from './bench';
+
+const part = (page: Page, ref: string) => page.locator(`[data-part="${ref}"]`);
+
+async function say(page: Page, line: string): Promise<void> {
+    await expect(page.getByLabel('Next line')).toBeFocused();
+    await page.keyboard.type(line);
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Lines').getByRole('listitem').last()).toContainText(line);
+}
+
+test('a board without a diagram is traced out, described and found, by keyboard', async ({ page }) => {
+    await signIn(page, 'ines');
+    await page.goto('/library/trace');
+    await page.getByLabel('What is it').fill('Net hauler lamp, 12 V');
+    await page.getByLabel('Next line').focus();
+    for (const line of ['f1 T250mA', 't1 transformer 15V', 'br1 1A', 'c1 2200u 35V', 'u1 7812', 'c2 10u 25V']) {
+        await say(page, line);
+    }
+    await expect(part(page, 'BR1')).toBeVisible();
+    await expect(page.getByLabel('What is not joined')).toContainText('F1 a has no node yet');
+    // It asks for what tells most.
+    await expect(page.getByLabel('Worth a beep next')).toContainText('the reservoir stands across the bridge');
+
+    for (const line of [
+        'rl1 load 200mA',
+        'mains f1.1 t1.p2',
+        'beep f1.2 t1.p1',
+        't1.s1 with br1.ac1',
+        'br1.~2 = t1.s2',
+        'sweep c1.minus: br1.minus u1.gnd c2- rl1.2',
+        'ground c1-',
+        'c1+ with br1.plus u1.in',
+        'call c1+ RAW',
+        'beep u1.out c2+ rl1.1',
+        'call u1.out OUT',
+    ]) {
+        await say(page, line);
+    }
+    await expect(page.getByText('Every pin is joined.')).toBeVisible();
+    // What cannot be is kept apart, what is no pin is said at its line, and both are taken out again.
+    await say(page, 'open u1.in c1+');
+    await expect(page.getByLabel('What contradicts itself')).toContainText('measure ohms between them');
+    await page.getByRole('button', { name: 'Take out line 18' }).click();
+    await expect(page.getByLabel('What contradicts itself')).toHaveCount(0);
+    await page.getByLabel('Next line').fill('');
+    await say(page, 'beep t1.p1 t1.p2');
+    await expect(page.getByLabel('What may be a part and not a track')).toContainText('may be T1 itself');
+    await page.getByRole('button', { name: 'Take out line 18' }).click();
+    await page.getByLabel('Next line').fill('');
+    await page.reload();
+    await expect(page.getByLabel('Lines').getByRole('listitem')).toHaveCount(17);
+
+    await page.getByRole('button', { name: 'Go on as a description' }).click();
+    // What no beeper tells.
+    await expect(page.getByLabel('RL1 at')).toBeVisible();
+    await page.getByLabel('RL1 at').fill('12 V');
+    await page.getByLabel('T1 power').fill('10 VA');
+    await page.getByLabel('T1 regulation').fill('20 %');
+    await expect(page.getByLabel('What a good unit reads')).toContainText(/TP2\s*1[12]\.\d+ V/);
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page.getByText('Kept.')).toBeVisible();
+
+    await page.getByRole('link', { name: 'Oculant, the bench' }).click();
+    await bookIn(page, 'Net hauler lamp', 'Net hauler lamp');
+    await page.keyboard.press('Space');
+    await page.keyboard.press('p');
+    await setPower(page, 'Live on mains');
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toContainText('Live');
+    await read(page, 'tp1 19.5', /TP1 19\.5/);
+    await read(page, 'tp2 0', /TP2/);
+    await expect(page.getByLabel('Suspects')).toContainText(/U1/);
+});
