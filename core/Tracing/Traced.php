@@ -7,8 +7,8 @@ namespace Oculant\Core\Tracing;
 use Oculant\Core\Parts\Part;
 
 /**
- * A board as far as it is known from what was seen and felt, line by line. A beep joins two pins; where it can be the low
- * resistance of a part, or where an "open" says otherwise, it joins nothing until somebody settles it.
+ * A board as far as it is known from what was seen and felt, line by line. A beep joins two pins; where it can be the
+ * low resistance of a part, or where an "open" says otherwise, it joins nothing until somebody settles it.
  */
 final class Traced
 {
@@ -420,7 +420,8 @@ final class Traced
         if (preg_match('/^[A-Z]{1,4}\d{1,4}[A-Z]?$/', $ref) !== 1) {
             throw new LineRefused(
                 'Say what is seen ("r5 4k7", "q1 irf840 mosfet"), or what the beeper says: "beep q1.d t1.p2", ' .
-                    '"open q1.g q2.g", "r5.1 with c7.plus", "ground c1.minus", "call c1.plus BULK+", "mains f1.1 t1.p2".',
+                    '"open q1.g q2.g", "r5.1 with c7.plus", "ground c1.minus", "call c1.plus BULK+", ' .
+                    '"mains f1.1 t1.p2".',
             );
         }
         $read = Markings::read($ref, $words);

@@ -11,6 +11,17 @@ const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module)
 const KEPT = 'oculant.trace';
 const TITLE = 'oculant.trace.title';
 
+/** What a line may look like. */
+const FORMS = [
+    'q1 irf840 mosfet',
+    'beep q1.d t1.p2',
+    'open q1.g q2.g',
+    'sweep c1.minus: r5.2 u1.gnd',
+    'ground c1.minus',
+    'call c1.plus BULK+',
+    'mains f1.1 t1.p2',
+];
+
 function kept(): string[] {
     const lines: unknown = JSON.parse(localStorage.getItem(KEPT) ?? '[]');
     return Array.isArray(lines) ? lines.filter((line): line is string => typeof line === 'string') : [];
@@ -105,9 +116,9 @@ export function TracePage() {
                         </Button>
                     </form>
                     <p className="hint">
-                        <code>q1 irf840 mosfet</code> · <code>beep q1.d t1.p2</code> · <code>open q1.g q2.g</code> ·{' '}
-                        <code>sweep c1.minus: r5.2 u1.gnd</code> · <code>ground c1.minus</code> ·{' '}
-                        <code>call c1.plus BULK+</code> · <code>mains f1.1 t1.p2</code>
+                        {FORMS.map((form) => (
+                            <code key={form}>{form}</code>
+                        ))}
                     </p>
                     {(traced.data?.contradictions.length ?? 0) > 0 && (
                         <ul className="problems" role="alert" aria-label="What contradicts itself">

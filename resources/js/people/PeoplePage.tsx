@@ -118,7 +118,8 @@ export function PeoplePage() {
     const [name, setName] = useState('');
     const [role, setRole] = useState('technician');
     const [link, setLink] = useState<NewLink>();
-    const again = () => queries.invalidateQueries({ queryKey: peopleQuery.queryKey });
+    // Not waited for: a button that still waits takes no press.
+    const again = () => void queries.invalidateQueries({ queryKey: peopleQuery.queryKey });
     const act = useMutation({ mutationFn: (what: () => Promise<unknown>) => what(), onSuccess: again });
     const show = (what: () => Promise<NewLink>) => act.mutate(async () => setLink(await what()));
     const person = (id: number) => ({ params: { path: { person: id } } });

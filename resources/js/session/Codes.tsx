@@ -11,7 +11,8 @@ export function Codes({ user }: { user: User }) {
     const [current, setCurrent] = useState('');
     const [code, setCode] = useState('');
     const [begun, setBegun] = useState<{ secret: string; picture: string }>();
-    const again = () => queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
+    // Not waited for: a button that still waits takes no press.
+    const again = () => void queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
     const act = useMutation({ mutationFn: (what: () => Promise<unknown>) => what(), onSuccess: again });
     const begin = async () => {
         const made = await answer(api.POST('/session/code', { body: { current } }));
