@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Drawing;
 
+use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Sketch;
@@ -48,7 +49,7 @@ final class LooseEnds
     }
 
     /**
-     * Sides of the isolation that nothing is measured against: neither a ground nor the black lead of any test point.
+     * Sides of the isolation that nothing is measured against: no ground, no mains, no black lead of a test point.
      *
      * @return list<LooseEnd>
      */
@@ -60,6 +61,12 @@ final class LooseEnds
         }
         foreach ($supply->points as $point) {
             $held[$supply->islands[$point->against] ?? -1] = true;
+        }
+        // The mains brings its own: one measures against where it comes back.
+        foreach ($supply->parts as $part) {
+            foreach ($part->kind instanceof FeedsEnergy ? $part->terminals : [] as $node) {
+                $held[$supply->islands[$node] ?? -1] = true;
+            }
         }
         $ends = [];
         foreach ($supply->parts as $part) {

@@ -7,6 +7,45 @@ namespace Oculant\Core\Tracing;
 /** What was traced, in the form of a description that is not finished: drawn as it is, mended in the library. */
 final class Draft
 {
+    /** The way of the energy through any supply, by kind of part; what is in none is at the output. */
+    private const STAGES = [
+        'inlet' => [
+            'Inlet',
+            [
+                'mains',
+                'fuse',
+                'switch',
+                'thermal_switch',
+                'varistor',
+                'spark_gap',
+                'x_capacitor',
+                'common_mode_choke',
+                'ntc',
+                'ptc',
+            ],
+        ],
+        'transformer' => ['Transformer', ['transformer', 'flyback', 'forward', 'half_bridge']],
+        'rectifier' => ['Rectifier', ['bridge', 'diode', 'fast_diode', 'ultrafast_diode', 'schottky']],
+        'regulation' => [
+            'Regulation',
+            [
+                'regulator',
+                'adjustable_regulator',
+                'transistor',
+                'mosfet',
+                'zener',
+                'shunt_reference',
+                'op_amp',
+                'pwm_controller',
+                'optocoupler',
+                'potentiometer',
+                'trimmer',
+                'resistor',
+            ],
+        ],
+        'output' => ['Output', []],
+    ];
+
     /** @return array<string, mixed> */
     public static function of(Traced $traced, string $title): array
     {
@@ -32,6 +71,8 @@ final class Draft
             ];
         }
 
+        $stages = self::stages($parts);
+
         return [
             'format' => 'oculant/supply',
             'version' => 1,
@@ -40,11 +81,12 @@ final class Draft
             'reference' => $reference,
             'mains' => ['voltage' => '230 V', 'frequency' => '50 Hz', 'tolerance' => '10 %'],
             'parts' => $parts,
+            'stages' => $stages,
             'grounds' => array_map(
                 static fn(string $node): array => ['node' => $node, 'name' => $node, 'how' => 'found by the beeper'],
                 array_values(array_diff($traced->grounds(), [$reference])),
             ),
-            'points' => self::points($traced, $reference),
+            'points' => self::points($traced, $reference, $parts, $stages),
         ];
     }
 
@@ -93,18 +135,63 @@ final class Draft
             );
     }
 
-    /** @return list<array<string, mixed>> one at each node that somebody gave a name */
-    private static function points(Traced $traced, string $reference): array
+    /**
+     * @param list<array<string, mixed>> $parts
+     *
+     * @return list<array<string, mixed>> those that have parts, each fed by the one before it
+     */
+    private static function stages(array $parts): array
+    {
+        $in = [];
+        foreach ($parts as $part) {
+            $in[self::stageOf($part)][] = $part['ref'];
+        }
+        $stages = [];
+        foreach (self::STAGES as $id => [$name]) {
+            if (isset($in[$id])) {
+                $from = $stages === [] ? [] : ['from' => $stages[count($stages) - 1]['id']];
+                $stages[] = ['id' => $id, 'name' => $name, 'parts' => $in[$id]] + $from;
+            }
+        }
+
+        return $stages;
+    }
+
+    /** @param array<string, mixed> $part */
+    private static function stageOf(array $part): string
+    {
+        foreach (self::STAGES as $id => [, $kinds]) {
+            if (in_array($part['kind'], $kinds, true)) {
+                return $id;
+            }
+        }
+
+        return 'output';
+    }
+
+    /**
+     * @param list<array<string, mixed>> $parts
+     * @param list<array<string, mixed>> $stages
+     *
+     * @return list<array<string, mixed>> one at each node that somebody gave a name
+     */
+    private static function points(Traced $traced, string $reference, array $parts, array $stages): array
     {
         $points = [];
         foreach ($traced->named() as $name => $node) {
             if ($node !== $reference && !in_array($node, $traced->grounds(), true)) {
-                $points[] = [
-                    'id' => 'TP' . (count($points) + 1),
-                    'name' => (string) $name,
-                    'node' => $node,
-                    'against' => $reference,
-                ];
+                $at = array_map(
+                    self::stageOf(...),
+                    array_filter($parts, static fn(array $p): bool => in_array($node, $p['terminals'], true)),
+                );
+                $stage = array_values(array_intersect(array_column($stages, 'id'), $at))[0] ?? null;
+                $points[] =
+                    [
+                        'id' => 'TP' . (count($points) + 1),
+                        'name' => (string) $name,
+                        'node' => $node,
+                        'against' => $reference,
+                    ] + ($stage === null ? [] : ['stage' => $stage]);
             }
         }
 

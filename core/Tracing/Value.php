@@ -19,7 +19,7 @@ final class Value
             return false;
         }
         // Without its own unit only the main value is meant.
-        if (!$parameter->main && preg_match('/[a-zµΩ]+$/iu', $word) !== 1) {
+        if (!$parameter->main && preg_match('/([a-zµΩ]+|%)$/iu', $word) !== 1) {
             return false;
         }
         try {

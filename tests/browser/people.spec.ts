@@ -113,6 +113,7 @@ test('whoever turns one-time codes on is asked for one at the door', async ({ pa
     await hers.getByRole('button', { name: /Sigrun/ }).click();
     await hers.getByLabel('Password for the codes').fill(password);
     await hers.getByRole('button', { name: 'Set up an app' }).click();
+    await expect(hers.getByAltText('For the authenticator app')).toBeVisible();
     const secret = await hers.getByRole('dialog').locator('code').first().innerText();
     // The code of the step before is taken as well: the one of now is left for the door.
     await hers.getByLabel('Code of the app').fill(codeOf(secret, Date.now() - 30_000));

@@ -58,7 +58,7 @@ export function TracePage() {
     };
 
     return (
-        <main className="page wide trace">
+        <main className="page wide tracing">
             <h1>Trace a board</h1>
             <p className="lede">
                 Unplugged and discharged. Say what is seen, then what the beeper says; it draws what is known after
@@ -73,19 +73,21 @@ export function TracePage() {
                     <ol className="trace-lines" aria-label="Lines">
                         {lines.map((line, k) => (
                             <li key={`${k} ${line}`} className={refusal(k + 1) === undefined ? '' : 'wrong'}>
-                                <code>{line}</code>
-                                <button
-                                    type="button"
-                                    className="plain"
-                                    aria-label={`Take out line ${k + 1}`}
-                                    onClick={() => {
-                                        setText(line);
-                                        setLines(lines.filter((_, other) => other !== k));
-                                        field.current?.focus();
-                                    }}
-                                >
-                                    take out
-                                </button>
+                                <span>
+                                    <code>{line}</code>
+                                    <button
+                                        type="button"
+                                        className="plain"
+                                        aria-label={`Take out line ${k + 1}`}
+                                        onClick={() => {
+                                            setText(line);
+                                            setLines(lines.filter((_, other) => other !== k));
+                                            field.current?.focus();
+                                        }}
+                                    >
+                                        take out
+                                    </button>
+                                </span>
                                 {refusal(k + 1) !== undefined && (
                                     <small role="alert" className="refusal">
                                         {refusal(k + 1)}
@@ -117,7 +119,9 @@ export function TracePage() {
                     </form>
                     <p className="hint">
                         {FORMS.map((form) => (
-                            <code key={form}>{form}</code>
+                            <span key={form}>
+                                <code>{form}</code>{' '}
+                            </span>
                         ))}
                     </p>
                     {(traced.data?.contradictions.length ?? 0) > 0 && (

@@ -4,25 +4,25 @@ declare(strict_types=1);
 
 namespace Tests\Core\Tracing;
 
+use Oculant\Core\Expectation\NodeLevels;
 use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Tracing\Draft;
 use Oculant\Core\Tracing\Hunches;
 use Oculant\Core\Tracing\Traced;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use Tests\Support\Supplies;
 
 /** A board beeped out line by line: which pins are one node, and what cannot be taken for granted (common practice). */
 final class TracedTest extends TestCase
 {
     private const LINEAR = [
         'f1 T250mA',
-        't1 transformer 15V',
-        'br1 1A',
+        't1 transformer 15V 10VA 20%',
+        'br1 1A 100V',
         'c1 2200u 35V',
         'u1 7812',
         'c2 10u 25V',
-        'rl1 load 200mA',
+        'rl1 load 200mA 12V',
         'mains f1.1 t1.p2',
         'beep f1.2 t1.p1',
         't1.s1 with br1.ac1',
@@ -41,16 +41,6 @@ final class TracedTest extends TestCase
         self::assertSame([], $traced->refused);
         self::assertSame([], $traced->contradictions);
         $draft = Draft::of($traced, 'Cabin radio');
-        $draft['parts'] = array_map(
-            // What no beeper tells is typed into the table.
-            static fn(array $part): array => match ($part['ref']) {
-                'T1' => ['power' => '10 VA', 'regulation' => '20 %'] + $part,
-                'BR1' => ['reverse' => '100 V'] + $part,
-                'RL1' => ['at' => '12 V'] + $part,
-                default => $part,
-            },
-            $draft['parts'],
-        );
         $supply = DescriptionReader::fromArray($draft);
         self::assertSame('0V', $supply->reference);
         self::assertSame(['RAW', 'OUT'], array_map(static fn($p): string => $p->name, array_values($supply->points)));
@@ -59,9 +49,13 @@ final class TracedTest extends TestCase
             'beeped out, lines 12, 14, 16',
             (string) $supply->part('U1')->written['notes'],
         );
-        $window = Supplies::demo('tide-recorder');
-        self::assertNotSame($window->hash(), $supply->hash());
-        $levels = \Oculant\Core\Expectation\NodeLevels::of($supply, $supply->mode(null));
+        self::assertSame(
+            ['inlet', 'transformer', 'rectifier', 'regulation', 'output'],
+            array_map(strval(...), array_keys($supply->stages)),
+        );
+        self::assertSame('rectifier', $supply->point('TP1')->stage);
+        self::assertSame('regulation', $supply->point('TP2')->stage);
+        $levels = NodeLevels::of($supply, $supply->mode(null));
         self::assertEqualsWithDelta(12.0, $levels['levels']['OUT']['dc'], 0.1, 'a 7812 gives twelve volts');
     }
 
