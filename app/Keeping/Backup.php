@@ -87,6 +87,8 @@ final readonly class Backup
     /** @return array<string, mixed> */
     private function manifest(string $work): array
     {
+        $sums = self::sums($work);
+
         return [
             'format' => 'oculant/backup',
             'version' => 1,
@@ -94,8 +96,23 @@ final readonly class Backup
             'schema' => $this->db->table('migrations')->orderByDesc('id')->value('migration'),
             // Signatures and links hold with this key only: it is kept apart from what it protects.
             'key' => self::keyMark(),
-            'sums' => self::sums($work),
+            'sums' => $sums,
+            'seal' => self::seal($sums),
         ];
+    }
+
+    /**
+     * That nobody else put the sums together: what comes back is run by the database.
+     *
+     * @param array<string, string> $sums
+     */
+    public static function seal(array $sums): string
+    {
+        return hash_hmac(
+            'sha256',
+            json_encode($sums, JSON_THROW_ON_ERROR),
+            hash_hkdf('sha256', config()->string('app.key'), 32, 'oculant backup'),
+        );
     }
 
     /** Tells one application key from another without giving it away. */

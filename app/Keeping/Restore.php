@@ -18,13 +18,20 @@ final readonly class Restore
      * @param array<string, mixed> $connection of a database that is there and empty
      * @param string               $files      folder for the photographs, empty or not there
      * @param string|null          $phrase     that opens it
+     * @param bool                 $mayBeOthers true to take one that was made with another application key: nothing
+     *     then shows who put it together
      *
      * @return array{rows: array<string, int>, files: int, made_at: string, sameKey: bool, broken: list<string>}
      *
      * @throws KeepingFailed if it is not whole, or there is something where it should go; nothing is changed then
      */
-    public function take(string $backup, array $connection, string $files, ?string $phrase): array
-    {
+    public function take(
+        string $backup,
+        array $connection,
+        string $files,
+        ?string $phrase,
+        bool $mayBeOthers = false,
+    ): array {
         if (!is_file($backup)) {
             throw new KeepingFailed("There is no such file: {$backup}.");
         }
@@ -32,7 +39,7 @@ final readonly class Restore
         umask(0077);
         File::makeDirectory($work, 0700, true);
         try {
-            $manifest = $this->open($backup, $work, $phrase);
+            $manifest = $this->open($backup, $work, $phrase, $mayBeOthers);
             $this->mustBeEmpty($connection, $files);
             $this->dump->read($connection, "{$work}/" . Backup::DATABASE);
             File::ensureDirectoryExists($files, 0700);
@@ -57,7 +64,7 @@ final readonly class Restore
      *
      * @throws KeepingFailed if anything in it is not as it was put there
      */
-    private function open(string $backup, string $work, ?string $phrase): array
+    private function open(string $backup, string $work, ?string $phrase, bool $mayBeOthers): array
     {
         $packed = $backup;
         if ($this->lock->isShut($backup)) {
@@ -84,6 +91,16 @@ final readonly class Restore
         }
         if (!is_array($manifest) || ($manifest['format'] ?? null) !== 'oculant/backup' || $manifest['version'] !== 1) {
             throw new KeepingFailed('This is no backup of a kind that is known here.');
+        }
+        $isOwn = ($manifest['key'] ?? null) === Backup::keyMark();
+        if (!$isOwn && !$mayBeOthers) {
+            throw new KeepingFailed(
+                'It was made with another APP_KEY. Put that key into .env; or, if you know where the backup comes ' .
+                    'from, add --other-key: what is in it is run by the database.',
+            );
+        }
+        if ($isOwn && !hash_equals(Backup::seal($manifest['sums'] ?? []), (string) ($manifest['seal'] ?? ''))) {
+            throw new KeepingFailed('Not as it was put there: manifest.json.');
         }
         $wrong = array_keys(
             array_diff_assoc(Backup::sums($work), $manifest['sums']) +
@@ -147,8 +164,9 @@ final readonly class Restore
     /** @param array<string, mixed> $connection */
     private function on(array $connection): \Illuminate\Database\ConnectionInterface
     {
-        config(['database.connections.restored' => $connection]);
+        $name = "restored {$connection['database']}";
+        config(["database.connections.{$name}" => $connection]);
 
-        return DB::connection('restored');
+        return DB::connection($name);
     }
 }

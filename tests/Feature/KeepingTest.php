@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Bench\PhotoAlbum;
+use App\Keeping\Backup;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\User;
@@ -145,6 +146,23 @@ final class KeepingTest extends FeatureTestCase
         ]))->mustRun();
         self::assertSame(1, $this->restore("{$this->folder}/changed.tar.gz"));
         self::assertStringContainsString('Not as it was put there: database.sql', Artisan::output());
+        // Nor with the sums made anew by somebody who has no key.
+        $list = "{$this->folder}/inside/manifest.json";
+        $manifest = json_decode((string) file_get_contents($list), true);
+        File::put($list, (string) json_encode(['sums' => Backup::sums("{$this->folder}/inside")] + $manifest));
+        (new Process(['tar', '-C', "{$this->folder}/inside", '-czf', "{$this->folder}/forged.tar.gz", '.']))->mustRun();
+        self::assertSame(1, $this->restore("{$this->folder}/forged.tar.gz"));
+        self::assertStringContainsString('manifest.json', Artisan::output());
+        self::assertSame([], $this->on()->select('SHOW TABLES'));
+        // One of another server is taken where somebody says so, and its logs are said not to hold.
+        $ours = config('app.key');
+        config(['app.key' => 'base64:BBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBBB=']);
+        self::assertSame(1, $this->restore($whole));
+        self::assertStringContainsString('another APP_KEY', Artisan::output());
+        self::assertSame([], $this->on()->select('SHOW TABLES'));
+        self::assertSame(1, $this->restore($whole, ['--other-key' => true]));
+        self::assertStringContainsString('entry 1', Artisan::output());
+        config(['app.key' => $ours]);
         File::put("{$this->folder}/nonsense.tar.gz", 'nonsense');
         self::assertSame(1, $this->restore("{$this->folder}/nonsense.tar.gz"));
         self::assertSame([], glob("{$this->folder}/*.part") ?: []);
@@ -207,7 +225,7 @@ final class KeepingTest extends FeatureTestCase
         return Artisan::call('oculant:backup', ['directory' => $this->folder] + $more);
     }
 
-    /** @param array<string, string> $more */
+    /** @param array<string, mixed> $more */
     private function restore(string $file, array $more = []): int
     {
         return Artisan::call(

@@ -16,7 +16,8 @@ final class TakeBackup extends Command
     protected $signature = 'oculant:restore {file : The backup}
         {--database= : An empty database beside the running one; this server\'s own if nothing is said}
         {--files= : An empty folder for the photographs; this server\'s own if nothing is said}
-        {--phrase-file= : A file whose first line opens it}';
+        {--phrase-file= : A file whose first line opens it}
+        {--other-key : Take one that was made with another APP_KEY, from where you know}';
 
     protected $description = 'Take a backup back into an empty database and folder, and look through all of it';
 
@@ -30,6 +31,7 @@ final class TakeBackup extends Command
                 $connection,
                 (string) ($this->option('files') ?? config('filesystems.disks.local.root')),
                 $this->phrase(),
+                (bool) $this->option('other-key'),
             );
         } catch (KeepingFailed $e) {
             $this->error($e->getMessage());
