@@ -280,7 +280,7 @@ start_web() {
         stop_with "it already runs on port $(cat "$dir/port"). Use that, or bin/start stop first."
     fi
     echo "$port" >"$dir/port"
-    wait_until 20 curl --silent --fail --output /dev/null "http://127.0.0.1:$port/up" || stop_with "the app does not answer on http://127.0.0.1:$port; see $dir/nginx.log and storage/logs"
+    wait_until 20 curl --silent --fail --output /dev/null "http://127.0.0.1:$port/" || stop_with "the app does not answer on http://127.0.0.1:$port; see $dir/nginx.log and storage/logs"
     # The first press must not be the one that loads the code.
     local k
     for k in 1 2 3 4; do curl --silent --output /dev/null --request POST --header 'Accept: application/json' "http://127.0.0.1:$port/api/v1/emergency-off" || true; done

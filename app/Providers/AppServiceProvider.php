@@ -15,6 +15,8 @@ use App\Instruments\NoWiring;
 use App\Instruments\OffKey;
 use App\Instruments\OffList;
 use App\Instruments\OffMark;
+use App\Keeping\Health;
+use App\Keeping\KeepingFailed;
 use App\Knowledge\Pieces;
 use App\Knowledge\Solutions;
 use App\Knowledge\SolvedWhole;
@@ -31,7 +33,9 @@ use Illuminate\Cache\RateLimiter;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Hashing\Hasher;
+use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Eloquent\Model;
+use Illuminate\Foundation\Events\DiagnosingHealth;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
@@ -89,6 +93,13 @@ final class AppServiceProvider extends ServiceProvider
                 (int) config('oculant.stand_ins.port') > 0 ? Hands::class : NoWiring::class,
             ),
         );
+        $this->app->bind(
+            Health::class,
+            static fn($app): Health => new Health(
+                $app->make(ConnectionInterface::class),
+                (string) config('filesystems.disks.local.root'),
+            ),
+        );
         $this->app->singleton(Pieces::class);
         $this->app
             ->when([KeptBench::class, Solutions::class, Pieces::class])
@@ -113,6 +124,13 @@ final class AppServiceProvider extends ServiceProvider
         Instrument::deleted($copy);
         PersonalAccessToken::created($copy);
         PersonalAccessToken::deleted($copy);
+        // A monitor that asks /up gets 500 where a bench could not go on.
+        Event::listen(DiagnosingHealth::class, static function (): void {
+            $wrong = array_filter(app(Health::class)->look());
+            if ($wrong !== []) {
+                throw new KeepingFailed(implode('; ', $wrong));
+            }
+        });
         Event::listen(static fn(SolvedWhole $solved) => PreparePlan::dispatch($solved->hash)->onQueue('default'));
         TrustProxies::at((array) config('oculant.proxies'));
         Model::shouldBeStrict(!$this->app->isProduction());

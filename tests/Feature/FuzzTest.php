@@ -396,7 +396,7 @@ final class FuzzTest extends FeatureTestCase
             "{$what}\n" .
                 mb_substr((string) $answer->getContent(), 0, 400) .
                 ' ' .
-                ($answer->exception?->getMessage() ?? '') .
+                (isset($answer->baseResponse->exception) ? $answer->baseResponse->exception->getMessage() : '') .
                 ' ' .
                 ($answer->exception?->getFile() ?? '') .
                 ':' .

@@ -1,0 +1,65 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Keeping;
+
+use Illuminate\Database\ConnectionInterface;
+use Throwable;
+
+/** What must be right for a bench to go on, each in words where it is not. */
+final readonly class Health
+{
+    /** Bytes below which photographs and the database are in danger. */
+    private const ROOM = 200_000_000;
+
+    /** Seconds after which a waiting piece of work has been forgotten: one takes two minutes at most. */
+    private const FORGOTTEN = 900;
+
+    public function __construct(private ConnectionInterface $db, private string $storage) {}
+
+    /** @return array<string, string|null> by what is looked at: what is wrong; null if nothing is */
+    public function look(): array
+    {
+        $database = $this->database();
+
+        return [
+            'database' => $database,
+            'disk' => $this->disk(),
+            'queue' => $database === null ? $this->queue() : 'not known without the database',
+        ];
+    }
+
+    private function database(): ?string
+    {
+        try {
+            $this->db->select('SELECT 1');
+
+            return null;
+        } catch (Throwable $e) {
+            return 'the database does not answer: ' . mb_substr($e->getMessage(), 0, 120);
+        }
+    }
+
+    private function disk(): ?string
+    {
+        $room = @disk_free_space($this->storage);
+
+        return match (true) {
+            !is_dir($this->storage) || !is_writable($this->storage) => "{$this->storage} cannot be written to",
+            $room === false => "nobody knows how much room is left in {$this->storage}",
+            $room < self::ROOM => sprintf('only %.0f MB are left for photographs', $room / 1e6),
+            default => null,
+        };
+    }
+
+    private function queue(): ?string
+    {
+        $oldest = $this->db->table('jobs')->whereNull('reserved_at')->min('available_at');
+        $waits = $oldest === null ? 0 : time() - (int) $oldest;
+
+        return $waits < self::FORGOTTEN
+            ? null
+            : sprintf('work has been waiting for %d min: no worker takes it', intdiv($waits, 60));
+    }
+}
