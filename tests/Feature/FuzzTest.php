@@ -390,17 +390,19 @@ final class FuzzTest extends FeatureTestCase
 
     private function rule(TestResponse $answer, string $what, float $began): void
     {
+        // An answer that was kept is a plain one, which carries none.
+        $thrown = $answer->baseResponse->exception ?? null;
         self::assertLessThan(
             500,
             $answer->getStatusCode(),
             "{$what}\n" .
                 mb_substr((string) $answer->getContent(), 0, 400) .
                 ' ' .
-                (isset($answer->baseResponse->exception) ? $answer->baseResponse->exception->getMessage() : '') .
+                ($thrown?->getMessage() ?? '') .
                 ' ' .
-                ($answer->exception?->getFile() ?? '') .
+                ($thrown?->getFile() ?? '') .
                 ':' .
-                ($answer->exception?->getLine() ?? ''),
+                ($thrown?->getLine() ?? ''),
         );
         self::assertLessThan(self::LONGEST, microtime(true) - $began, $what);
         if ($answer->getStatusCode() >= 400) {
