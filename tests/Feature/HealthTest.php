@@ -27,8 +27,15 @@ final class HealthTest extends FeatureTestCase
         $this->get('/up')->assertStatus(500);
         self::assertSame(1, Artisan::call('oculant:health'));
         self::assertStringContainsString('waiting for 30 min', Artisan::output());
-        DB::table('jobs')->update(['reserved_at' => time()]);
+        // A long row is no fault while a worker takes from it; one that took something and died is.
+        DB::table('jobs')
+            ->where('available_at', '>', time() - 600)
+            ->update(['reserved_at' => time() - 30]);
         $this->get('/up')->assertOk();
+        DB::table('jobs')
+            ->whereNotNull('reserved_at')
+            ->update(['reserved_at' => time() - 7200]);
+        $this->get('/up')->assertStatus(500);
     }
 
     public function testADatabaseThatIsGoneAndAFolderThatIsClosedAreSaid(): void
