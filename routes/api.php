@@ -75,6 +75,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('jobs/{job}', [JobController::class, 'show']);
         Route::get('jobs/{job}/bench', BenchController::class);
         Route::get('jobs/{job}/circuit', [CircuitController::class, 'job']);
+        Route::get('jobs/{job}/between', [CircuitController::class, 'between']);
         Route::get('jobs/{job}/levels', [CircuitController::class, 'jobLevels']);
         Route::get('jobs/{job}/powerup/{section}', PowerUpController::class)->whereIn('section', Plan::SECTIONS);
         Route::get('jobs/{job}/photos/{photo}', [PhotoController::class, 'show']);

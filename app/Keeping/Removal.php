@@ -29,9 +29,10 @@ final readonly class Removal
             throw new KeepingFailed('A soak or another run of the demo is still going on: stop it first.');
         }
         $this->db->transaction(fn() => $this->rows($ids, $jobs, (clone $runs)->pluck('number')->all()), 3);
+        $papers = $this->disk->files('papers');
         foreach ($jobs as $job) {
             $this->disk->deleteDirectory("photos/{$job}");
-            foreach ($this->disk->files('papers') as $paper) {
+            foreach ($papers as $paper) {
                 if (str_starts_with($paper, "papers/{$job}-")) {
                     $this->disk->delete($paper);
                 }

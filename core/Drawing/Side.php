@@ -11,14 +11,4 @@ enum Side: string
     case East = 'east';
     case North = 'north';
     case South = 'south';
-
-    public function opposite(): self
-    {
-        return match ($this) {
-            self::West => self::East,
-            self::East => self::West,
-            self::North => self::South,
-            self::South => self::North,
-        };
-    }
 }

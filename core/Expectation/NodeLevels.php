@@ -53,6 +53,26 @@ final class NodeLevels
         ];
     }
 
+    /**
+     * Red lead on one node, black on another.
+     *
+     * @return array{dc: float, ac: float, against: string}|null null where no reading holds: nothing joins the two, or
+     *     the unit does not settle
+     */
+    public static function between(Description $supply, Mode $mode, string $red, string $black): ?array
+    {
+        if (($supply->islands[$red] ?? -1) !== ($supply->islands[$black] ?? -2)) {
+            return null;
+        }
+        try {
+            $signal = (new Behaviour($supply))->run($mode)->longest()->record->signal($red, $black);
+        } catch (CircuitError) {
+            return null;
+        }
+
+        return ['dc' => $signal->average, 'ac' => $signal->acRms, 'against' => $black];
+    }
+
     /** The ground of its galvanic island; where there is none, where the mains comes back; else the reference. */
     public static function against(Description $supply, string $node): string
     {

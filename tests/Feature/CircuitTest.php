@@ -30,6 +30,18 @@ final class CircuitTest extends FeatureTestCase
         self::assertArrayHasKey('L', $volts);
         self::assertStringEndsWith('V AC', $volts['L']);
 
+        $across = fn(string $red, string $black): mixed => $this->getJson(
+            "/api/v1/jobs/{$job->id}/between?red={$red}&black={$black}",
+        )
+            ->assertOk()
+            ->json('level');
+        $dc = array_column($good['levels'], 'dc', 'place');
+        self::assertEqualsWithDelta($dc['RAW'] - $dc['VZ'], $across('RAW', 'VZ')['dc'], 0.01);
+        self::assertStringEndsWith('V AC', $across('L', 'N')['text']);
+        self::assertNull($across('L', 'VZ'), 'nothing joins the two sides');
+        $this->getJson("/api/v1/jobs/{$job->id}/between?red=L&black=NOWHERE")->assertJsonValidationErrors('black');
+        $this->getJson("/api/v1/jobs/{$job->id}/between")->assertJsonValidationErrors('red');
+
         $ref = collect($circuit['parts'])->firstWhere('kind', 'fuse')['ref'];
         $dead = $this->getJson("/api/v1/jobs/{$job->id}/levels?part={$ref}&fault=open")
             ->assertOk()

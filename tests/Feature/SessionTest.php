@@ -171,6 +171,7 @@ final class SessionTest extends FeatureTestCase
                 'POST people/1/close',
                 'POST people/1/open',
                 'GET jobs/x/circuit',
+                'GET jobs/x/between',
                 'GET jobs/x/levels',
                 'GET supplies/x/circuit',
                 'GET supplies/x/levels',

@@ -24,9 +24,30 @@ final class LevelsRequest extends FormRequest
     {
         return [
             'mode' => ['nullable', 'string', 'max:40'],
+            'red' => ['nullable', 'string', 'max:40', 'required_with:black'],
+            'black' => ['nullable', 'string', 'max:40', 'required_with:red'],
             'part' => ['nullable', 'string', 'max:40', 'required_with:fault'],
             'fault' => ['nullable', 'string', 'max:40', 'required_with:part'],
         ];
+    }
+
+    /**
+     * @return array{string, string}|null the nodes of the red and the black lead
+     *
+     * @throws ValidationException if there is no such node
+     */
+    public function leads(Description $supply): ?array
+    {
+        $leads = [];
+        foreach (['red', 'black'] as $lead) {
+            $node = (string) $this->validated($lead);
+            if ($node !== '' && !isset($supply->islands[$node])) {
+                throw ValidationException::withMessages([$lead => sprintf('There is no node "%s".', $node)]);
+            }
+            $leads[] = $node;
+        }
+
+        return $leads[0] === '' ? null : $leads;
     }
 
     /** @throws ValidationException if there is no such mode */

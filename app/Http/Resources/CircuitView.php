@@ -83,6 +83,14 @@ final class CircuitView
         ];
     }
 
+    /** @return array<string, mixed> */
+    public static function between(Description $supply, Mode $mode, string $red, string $black): array
+    {
+        $level = NodeLevels::between($supply, $mode, $red, $black);
+
+        return ['level' => $level === null ? null : self::rows([$red => $level])[0]];
+    }
+
     /**
      * @param array<string, array{dc: float, ac: float, against: string}> $levels by node or test point
      *

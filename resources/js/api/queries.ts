@@ -99,6 +99,14 @@ export const jobLevelsQuery = (job: string, query: { mode: string; part?: string
         staleTime: Infinity,
     });
 
+/** Red lead on one node, black on another. */
+export const jobBetweenQuery = (job: string, query: { mode: string; red: string; black: string }) =>
+    queryOptions({
+        queryKey: ['between', job, query],
+        queryFn: () => answer(api.GET('/jobs/{job}/between', { params: { path: { job }, query } })),
+        staleTime: Infinity,
+    });
+
 export type Section = 'safe' | 'methods' | 'feed' | 'lamp' | 'ramp' | 'reform' | 'needs';
 
 /** `asOf` changes with what the section follows: the log for the method and the lamp, the power state for the ramp. */

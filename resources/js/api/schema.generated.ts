@@ -72,6 +72,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/between": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a good unit on the bench reads with the red lead on one node and the black on another */
+        get: operations["showBetween"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/levels": {
         parameters: {
             query?: never;
@@ -3382,6 +3399,43 @@ export interface operations {
                 };
             };
             /** @description Too long, or more parts than a description may have */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showBetween: {
+        parameters: {
+            query: {
+                mode?: string;
+                red: string;
+                black: string;
+            };
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The reading; null where none holds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        level: components["schemas"]["Level"] | null;
+                    };
+                };
+            };
+            /** @description There is no such mode or node */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useMemo, useState } from 'react';
 import type { Bench, Levels, Step } from '../api/client';
-import { jobCircuitQuery, jobLevelsQuery } from '../api/queries';
+import { jobBetweenQuery, jobCircuitQuery, jobLevelsQuery } from '../api/queries';
 import { CircuitList } from './CircuitList';
 import { CircuitPicture, type FlagText, type PartState, type PictureState } from './CircuitPicture';
 import { useDrawing } from './useDrawing';
@@ -150,6 +150,11 @@ function Asked({
     onPoint: (id: string) => void;
 }) {
     const levels = texts(good, 'levels');
+    const [first = '', second] = chosen;
+    const across = useQuery({
+        ...jobBetweenQuery(bench.job.id, { mode: bench.state.mode, red: first, black: second ?? '' }),
+        enabled: second !== undefined,
+    });
     const name = (node: string) => {
         const here = points.find((one) => one.id === node)?.points ?? [];
         return here.length > 0 ? `${node} (${here.join(', ')})` : node;
@@ -161,25 +166,25 @@ function Asked({
             </p>
         );
     }
-    const [red = { node: '', level: undefined }, black] = chosen.map((node) => ({ node, level: levels.get(node) }));
     const pointOf = (node: string) => points.find((one) => one.id === node)?.points[0];
-    const id = black === undefined ? pointOf(red.node) : [pointOf(red.node), pointOf(black.node)].join('-');
+    const id = second === undefined ? pointOf(first) : [pointOf(first), pointOf(second)].join('-');
     const isKnown = id !== undefined && id !== '' && !id.startsWith('-') && !id.endsWith('-');
+    const alone = levels.get(first);
     const text =
-        red.level === undefined || (black !== undefined && black.level === undefined)
-            ? 'not known'
-            : black?.level === undefined
-              ? `${red.level.text} against ${red.level.against}`
-              : black.level.against !== red.level.against
-                ? 'nothing that holds: they are on two sides that nothing joins'
-                : `${(red.level.dc - black.level.dc).toPrecision(4)} V DC`;
+        second === undefined
+            ? alone === undefined
+                ? 'not known'
+                : `${alone.text} against ${alone.against}`
+            : across.data === undefined
+              ? '…'
+              : (across.data.level?.text ?? 'nothing that holds');
     return (
         <p className="circuit-asked" role="status">
-            <b>{name(red.node)}</b>
-            {black !== undefined && (
+            <b>{name(first)}</b>
+            {second !== undefined && (
                 <>
                     {' '}
-                    against <b>{name(black.node)}</b>
+                    against <b>{name(second)}</b>
                 </>
             )}
             : a good unit, {bench.state.mode_name.toLowerCase()}, shows <b className="figure">{text}</b>.{' '}

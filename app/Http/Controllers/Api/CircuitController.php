@@ -12,6 +12,7 @@ use App\Models\RepairJob;
 use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Support\Facades\Gate;
+use Illuminate\Validation\ValidationException;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use OpenApi\Attributes as OA;
@@ -98,6 +99,57 @@ final readonly class CircuitController
     public function draft(CheckRequest $request): JsonResponse
     {
         return new JsonResponse(CircuitView::of($request->toSketch()->description));
+    }
+
+    #[
+        OA\Get(
+            path: '/jobs/{job}/between',
+            operationId: 'showBetween',
+            summary: 'What a good unit on the bench reads with the red lead on one node and the black on another',
+            parameters: [
+                new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'mode', in: 'query', required: false, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'red', in: 'query', required: true, schema: new OA\Schema(type: 'string')),
+                new OA\Parameter(name: 'black', in: 'query', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The reading; null where none holds',
+                    content: new OA\JsonContent(
+                        required: ['level'],
+                        properties: [
+                            new OA\Property(
+                                property: 'level',
+                                nullable: true,
+                                allOf: [new OA\Schema(ref: '#/components/schemas/Level')],
+                            ),
+                        ],
+                    ),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'There is no such mode or node',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
+    public function between(LevelsRequest $request, RepairJob $job): JsonResponse
+    {
+        $supply = DescriptionReader::fromArray($job->description);
+        $mode = $request->mode($supply);
+        $leads =
+            $request->leads($supply) ??
+            throw ValidationException::withMessages(['red' => 'Say where the red and the black lead are.']);
+
+        return new JsonResponse(
+            $this->solutions->remember(
+                $supply,
+                'between:' . hash('xxh128', json_encode([$mode->id, $leads], JSON_THROW_ON_ERROR)),
+                static fn(): array => CircuitView::between($supply, $mode, ...$leads),
+            ),
+        );
     }
 
     #[
