@@ -62,9 +62,9 @@ final class DeadMeter
      * Ohms below which every beeper sounds, and above which none does: makes differ from some twenty to about a hundred
      * (common practice).
      */
-    private const BEEPS = 20.0;
+    private const BEEPS = DeadCheck::ALL_BEEP;
 
-    private const SILENT = 100.0;
+    private const SILENT = DeadCheck::NONE_BEEPS;
 
     /** Circuits to keep: that of the usual meter and the two ends of the others, before and after something broke. */
     private const KEPT = 8;

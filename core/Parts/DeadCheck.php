@@ -17,6 +17,11 @@ final readonly class DeadCheck
     /** Whether ohms climb as on a capacitor that charges: 1 or 0. */
     public const CLIMBS = 'climbs';
 
+    /** Ohms up to which every meter beeps, and from which none does (common practice). */
+    public const ALL_BEEP = 20.0;
+
+    public const NONE_BEEPS = 100.0;
+
     /** Whether the beeper sounds and goes on: 1 or 0. */
     public const BEEPS = 'beeps';
 

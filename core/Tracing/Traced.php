@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Tracing;
 
+use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\Part;
 
 /**
@@ -12,9 +13,6 @@ use Oculant\Core\Parts\Part;
  */
 final class Traced
 {
-    /** Ohms below which a meter beeps (common practice: 20 to 50). */
-    private const BEEPS = 30.0;
-
     /** What the first ground is called while nobody calls it anything else. */
     private const GROUND = '0V';
 
@@ -333,7 +331,7 @@ final class Traced
     {
         $ohms = $part->kind->name() === 'resistor' ? Value::ohms($part->written['value'] ?? null) : null;
 
-        return in_array($part->kind->name(), self::WIRE, true) || ($ohms !== null && $ohms <= self::BEEPS);
+        return in_array($part->kind->name(), self::WIRE, true) || ($ohms !== null && $ohms < DeadCheck::NONE_BEEPS);
     }
 
     /** @return list<int> lines of the beeps that join the two */

@@ -109,6 +109,7 @@ final class TracedTest extends TestCase
         self::assertTrue($between->isJoined('T1.p1', 'T1.s1'));
         // Ohms of a resistor decide: a meter beeps at 0.47 and not at 4700.
         self::assertCount(1, (new Traced(['r1 0R47', 'beep r1.1 r1.2']))->through);
+        self::assertCount(1, (new Traced(['r1 82', 'beep r1.1 r1.2']))->through, 'some meters beep at 82');
         self::assertSame([], (new Traced(['r1 4k7', 'beep r1.1 r1.2']))->through, 'bridged, and that is a find');
     }
 
