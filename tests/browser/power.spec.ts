@@ -86,7 +86,7 @@ test('a scaled resistor that was forgotten is caught before mains and nobody pas
     await setPower(page, 'Live on mains');
     await sheet.getByRole('button', { name: 'Record' }).click();
     const gates = page.getByRole('dialog', { name: 'Gates' });
-    await expect(gates.getByRole('alert')).toContainText('Scaled resistor R11 20 kΩ must be undone first');
+    await expect(gates.getByRole('alert')).toContainText('Scaled resistor R11 13 kΩ must be undone first');
     await expect(state(page)).toContainText('On limited power');
     // A lead is not offered to pass over it.
     await expect(gates.getByLabel('Before mains').getByRole('button', { name: /Pass over/ })).toHaveCount(0);
