@@ -39,6 +39,7 @@ final class Relay extends Device implements Decides, ShowsSigns
         return [
             Parameter::main('value', 'coil voltage', Unit::Volt),
             Parameter::optional('coil', 'coil resistance', Unit::Ohm, 400.0, 0.1),
+            Parameter::optional('pull_in', 'share of its voltage at which it pulls in', Unit::Ratio, 0.7),
         ];
     }
 
@@ -84,7 +85,7 @@ final class Relay extends Device implements Decides, ShowsSigns
     public function decide(Part $part, ?string $fault, CycleRecord $record): array
     {
         $share = $record->signal($part->node('c1'), $part->node('c2'))->rms / $part->value('value');
-        $pulled = $fault !== 'coil_open' && $share > ($part->value('pulled') > 0 ? 0.25 : 0.7);
+        $pulled = $fault !== 'coil_open' && $share > ($part->value('pulled') > 0 ? 0.25 : $part->value('pull_in'));
 
         return ['pulled' => $pulled ? 1.0 : 0.0];
     }

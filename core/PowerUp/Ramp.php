@@ -6,15 +6,9 @@ namespace Oculant\Core\PowerUp;
 
 use Oculant\Core\Bench\RampStep;
 use Oculant\Core\Circuit\CircuitError;
-use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Expectation\Behaviour;
-use Oculant\Core\Expectation\Guide;
-use Oculant\Core\Expectation\Run;
 use Oculant\Core\Parts\Fuse;
-use Oculant\Core\Parts\HasState;
-use Oculant\Core\Parts\LivesBetween;
 use Oculant\Core\Parts\Mains;
-use Oculant\Core\Parts\UnderVoltageLockout;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
@@ -26,9 +20,6 @@ use Oculant\Core\Supply\Mode;
  */
 final readonly class Ramp
 {
-    /** Shares of the mains; small ones first, where a short shows with least behind it. */
-    private const SHARES = [0.1, 0.2, 0.3, 0.45, 0.6, 0.75, 0.9, 1.0];
-
     /**
      * Half-width of what a good unit takes: magnetising currents of transformers differ by a third (common practice).
      */
@@ -58,24 +49,18 @@ final readonly class Ramp
     /** Seconds at a step (common practice). */
     private const WAIT = 60;
 
-    /** Volts within which a threshold is looked for. */
-    private const CLOSE = 4.0;
-
-    private const MOST_EVENTS = 3;
-
     /**
-     * @param list<array{volts: float, amperes: float, rails: array<string, float>}> $steps a good unit, from low to
-     *     high
-     * @param list<array{volts: float, what: string}>                               $events   what wakes up
-     * @param list<string>                                                          $rails    points that are read
-     * @param float|null                                                            $fuse     amperes
-     * @param bool $isGreedy if it takes more current at lower mains
+     * @param RampCurve       $usual  a good unit
+     * @param list<RampCurve> $others good units that wake earlier, and later
+     * @param list<string>    $rails  points that are read
+     * @param float|null      $fuse   amperes
+     * @param bool            $isGreedy if it takes more current at lower mains
      */
     private function __construct(
         public string $mode,
         public string $modeName,
-        public array $steps,
-        public array $events,
+        public RampCurve $usual,
+        private array $others,
         public array $rails,
         public ?float $fuse,
         public bool $isGreedy,
@@ -93,30 +78,6 @@ final readonly class Ramp
         }
         $mode ??= (new Topology($supply))->gentlest();
         $rails = self::rails($supply);
-        $behaviour = new Behaviour($supply);
-        $steps = $events = [];
-        $before = $guide = null;
-        foreach (self::SHARES as $share) {
-            $volts = round($share * $supply->mainsVoltage);
-            $run = self::at($behaviour, $mode, $volts, $guide);
-            if ($run === null) {
-                continue;
-            }
-            $guide = $run->guide;
-            $awake = self::awake($run);
-            if ($before !== null && $awake !== $before[1] && count($events) < self::MOST_EVENTS) {
-                $events[] = self::event($behaviour, $mode, $before, [$volts, $awake]);
-            }
-            $before = [$volts, $awake];
-            $steps[] = [
-                'volts' => $volts,
-                'amperes' => self::amperes($supply, $run),
-                'rails' => self::railVolts($supply, $run, $rails),
-            ];
-        }
-        if ($steps === []) {
-            throw NoStableReading::noConsistentState();
-        }
         $fuses = array_filter(
             $supply->parts,
             static fn($p): bool => $p->kind instanceof Fuse && $supply->isHot(array_values($p->terminals)[0]),
@@ -125,68 +86,28 @@ final readonly class Ramp
         return new self(
             $mode->id,
             $mode->name,
-            $steps,
-            $events,
+            RampCurve::of($supply, $mode, $rails),
+            RampCurve::others($supply, $mode, $rails),
             $rails,
             $fuses === [] ? null : min(array_map(static fn($p): float => $p->value('rating'), $fuses)),
             self::greedy($supply),
         );
     }
 
-    /** A unit may find no rest at some voltage on the way: that step is left out. */
-    private static function at(Behaviour $behaviour, Mode $mode, float $volts, ?Guide $guide): ?Run
-    {
-        foreach ($guide === null ? [null] : [$guide, null] as $one) {
-            try {
-                return $behaviour->run($mode, [], $volts, $one);
-            } catch (CircuitError) {
-                continue;
-            }
-        }
-
-        return null;
-    }
-
     /** @return array<string, mixed> */
     public function view(): array
     {
-        $full = $this->steps[count($this->steps) - 1];
-
         return [
             'mode' => $this->mode,
             'mode_name' => $this->modeName,
             'rails' => $this->rails,
             'wait' => self::WAIT,
-            'steps' => array_map(
-                fn(array $step): array => [
-                    'volts' => $step['volts'],
-                    'title' => Quantity::write($step['volts'], Unit::Volt, 3),
-                    'current' => self::between(...[...$this->currentBand($step['volts']), Unit::Ampere]),
-                    'low' => $this->currentBand($step['volts'])[0],
-                    'high' => $this->currentBand($step['volts'])[1],
-                    'stop' => $this->stopCurrent($step['volts']),
-                    'rails' => array_map(
-                        fn(string $id): array => [
-                            'point' => $id,
-                            'expected' => self::between(...[...$this->railBand($id, $step['volts']), Unit::Volt]),
-                        ],
-                        $this->rails,
-                    ),
-                ],
-                $this->steps,
-            ),
-            'events' => array_map(
-                static fn(array $e): string => sprintf(
-                    'About %s: %s. Below it nothing, then everything: go through it quickly.',
-                    Quantity::write($e['volts'], Unit::Volt, 2),
-                    $e['what'],
-                ),
-                $this->events,
-            ),
+            'steps' => array_map(fn(array $step): array => $this->step($step['volts']), $this->usual->steps),
+            'events' => $this->events(),
             'limits' => [
                 sprintf(
                     'Current: a sudden rise, or more than %s at full mains%s.',
-                    Quantity::write($this->stopCurrent($full['volts']), Unit::Ampere, 2),
+                    Quantity::write($this->stopCurrent($this->full()['volts']), Unit::Ampere, 2),
                     $this->fuse === null ? '' : ' (its fuse is ' . Quantity::write($this->fuse, Unit::Ampere) . ')',
                 ),
                 sprintf(
@@ -197,7 +118,7 @@ final readonly class Ramp
                     fn(string $id): string => sprintf(
                         '%s above %s.',
                         $id,
-                        Quantity::volts(self::OVER * abs($full['rails'][$id] ?? 0.0)),
+                        Quantity::volts(self::OVER * abs($this->full()['rails'][$id] ?? 0.0)),
                     ),
                     $this->rails,
                 ),
@@ -210,14 +131,18 @@ final readonly class Ramp
         ];
     }
 
-    /**
-     * @return array{word: string, good: bool, stop: bool, sentence: string, why: string}
-     */
-    public function judge(RampStep $step): array
+    /** @param array{list<string>, list<string>} $found */
+    private static function weight(array $found): int
+    {
+        return 100 * count($found[0]) + count($found[1]);
+    }
+
+    /** @return array{list<string>, list<string>} what stops the ramp, and what is not as expected */
+    private function against(RampCurve $curve, RampStep $step): array
     {
         $complaints = $stops = [];
         if ($step->amperes !== null) {
-            [$low, $high] = $this->currentBand($step->volts);
+            [$low, $high] = self::currentBand($curve, $step->volts);
             $stop = $this->stopCurrent($step->volts);
             if ($step->amperes > $stop) {
                 $stops[] = sprintf(
@@ -239,9 +164,9 @@ final readonly class Ramp
                 );
             }
         }
-        $full = $this->steps[count($this->steps) - 1]['rails'];
+        $full = $this->full()['rails'];
         foreach ($step->rails as $id => $volts) {
-            [$low, $high] = $this->railBand($id, $step->volts);
+            [$low, $high] = self::railBand($curve, $id, $step->volts);
             $most = self::OVER * abs($full[$id] ?? INF) + self::RAIL_FLOOR;
             if (abs($volts) > $most) {
                 $stops[] = sprintf(
@@ -265,6 +190,90 @@ final readonly class Ramp
                 Quantity::write($step->celsius, Unit::Celsius),
             );
         }
+
+        return [$stops, $complaints];
+    }
+
+    /** @return array<string, mixed> */
+    private function step(float $volts): array
+    {
+        $bands = array_map(fn(RampCurve $curve): array => self::currentBand($curve, $volts), $this->curves());
+
+        return [
+            'volts' => $volts,
+            'title' => Quantity::write($volts, Unit::Volt, 3),
+            'current' => self::either($bands, Unit::Ampere),
+            'low' => min(array_column($bands, 0)),
+            'high' => max(array_column($bands, 1)),
+            'stop' => $this->stopCurrent($volts),
+            'rails' => array_map(
+                fn(string $id): array => [
+                    'point' => $id,
+                    'expected' => self::either(
+                        array_map(
+                            static fn(RampCurve $curve): array => self::railBand($curve, $id, $volts),
+                            $this->curves(),
+                        ),
+                        Unit::Volt,
+                    ),
+                ],
+                $this->rails,
+            ),
+        ];
+    }
+
+    /** @return list<string> */
+    private function events(): array
+    {
+        $sentences = [];
+        foreach ($this->usual->events as $event) {
+            $volts = [$event['volts']];
+            foreach ($this->others as $curve) {
+                foreach ($curve->events as $one) {
+                    if ($one['what'] === $event['what']) {
+                        $volts[] = $one['volts'];
+                    }
+                }
+            }
+            [$first, $last] = [round(min($volts)), round(max($volts))];
+            $sentences[] = sprintf(
+                'About %s: %s. Below it nothing, then everything: go through it quickly.',
+                $last - $first > 1.0
+                    ? Quantity::write($first, Unit::Volt, 2) . ' to ' . Quantity::write($last, Unit::Volt, 3)
+                    : Quantity::write($event['volts'], Unit::Volt, 2),
+                $event['what'],
+            );
+        }
+
+        return $sentences;
+    }
+
+    /** @return non-empty-list<RampCurve> */
+    private function curves(): array
+    {
+        return [$this->usual, ...$this->others];
+    }
+
+    /** @return array{volts: float, amperes: float, rails: array<string, float>} */
+    private function full(): array
+    {
+        return $this->usual->steps[count($this->usual->steps) - 1];
+    }
+
+    /**
+     * @return array{word: string, good: bool, stop: bool, sentence: string, why: string}
+     */
+    public function judge(RampStep $step): array
+    {
+        $found = null;
+        foreach ($this->curves() as $curve) {
+            $against = $this->against($curve, $step);
+            if ($found === null || self::weight($against) < self::weight($found)) {
+                $found = $against;
+            }
+        }
+        [$stops, $complaints] = $found;
+        $isOther = self::weight($found) === 0 && self::weight($this->against($this->usual, $step)) > 0;
         $at = 'At ' . Quantity::write($step->volts, Unit::Volt, 3);
 
         return match (true) {
@@ -290,15 +299,18 @@ final readonly class Ramp
                 'good' => true,
                 'stop' => false,
                 'sentence' => "{$at}: as a good unit.",
-                'why' => '',
+                'why' => $isOther
+                    ? 'Relays pull in anywhere from half to four fifths of their voltage and controllers differ, too: ' .
+                        'good units wake anywhere in between.'
+                    : '',
             ],
         };
     }
 
     /** @return array{float, float} amperes */
-    private function currentBand(float $volts): array
+    private static function currentBand(RampCurve $curve, float $volts): array
     {
-        $among = array_map(static fn(array $s): float => $s['amperes'], $this->around($volts));
+        $among = array_map(static fn(array $s): float => $s['amperes'], $curve->around($volts));
 
         return [
             max(0.0, (1 - self::CURRENT) * min($among) - self::CURRENT_FLOOR),
@@ -308,64 +320,43 @@ final readonly class Ramp
 
     private function stopCurrent(float $volts): float
     {
-        $stop = self::SUDDEN * $this->currentBand($volts)[1] + self::SUDDEN_FLOOR;
+        $high = max(array_map(fn(RampCurve $curve): float => self::currentBand($curve, $volts)[1], $this->curves()));
+        $stop = self::SUDDEN * $high + self::SUDDEN_FLOOR;
 
-        return $this->fuse === null ? $stop : min($stop, max($this->fuse, $this->currentBand($volts)[1]));
+        return $this->fuse === null ? $stop : min($stop, max($this->fuse, $high));
     }
 
     /** @return array{float, float} volts */
-    private function railBand(string $id, float $volts): array
+    private static function railBand(RampCurve $curve, string $id, float $volts): array
     {
-        $among = array_map(static fn(array $s): float => $s['rails'][$id] ?? 0.0, $this->around($volts));
+        $among = array_map(static fn(array $s): float => $s['rails'][$id] ?? 0.0, $curve->around($volts));
         [$low, $high] = [min($among), max($among)];
 
         return [$low - self::RAIL * abs($low) - self::RAIL_FLOOR, $high + self::RAIL * abs($high) + self::RAIL_FLOOR];
     }
 
     /**
-     * @return non-empty-list<array{volts: float, amperes: float, rails: array<string, float>}> the step itself, or
-     *     those on both sides, with what lies between them drawn straight
+     * What overlaps is one band.
+     *
+     * @param non-empty-list<array{float, float}> $bands
      */
-    private function around(float $volts): array
+    private static function either(array $bands, Unit $unit): string
     {
-        $first = $this->steps[0];
-        $below =
-            $volts < $first['volts']
-                ? ['volts' => 0.0, 'amperes' => 0.0, 'rails' => array_map(static fn(): float => 0.0, $first['rails'])]
-                : $first;
-        $above = $this->steps[count($this->steps) - 1];
-        foreach ($this->steps as $step) {
-            if ($step['volts'] <= $volts + 1.0) {
-                $below = $step;
+        sort($bands);
+        $joined = [array_shift($bands)];
+        foreach ($bands as [$low, $high]) {
+            $last = count($joined) - 1;
+            if ($low <= $joined[$last][1]) {
+                $joined[$last][1] = max($joined[$last][1], $high);
+            } else {
+                $joined[] = [$low, $high];
             }
         }
-        foreach (array_reverse($this->steps) as $step) {
-            if ($step['volts'] >= $volts - 1.0) {
-                $above = $step;
-            }
-        }
-        // With a threshold between two steps either may be right; without one the straight line between them is.
-        $hasEvent =
-            array_filter(
-                $this->events,
-                static fn(array $e): bool => $e['volts'] > $below['volts'] && $e['volts'] <= $above['volts'],
-            ) !== [];
-        if ($hasEvent || $above['volts'] <= $below['volts']) {
-            return $hasEvent ? [$below, $above] : [$below];
-        }
-        $share = ($volts - $below['volts']) / ($above['volts'] - $below['volts']);
-        $mix = static fn(float $a, float $b): float => $a + $share * ($b - $a);
 
-        return [
-            [
-                'volts' => $volts,
-                'amperes' => $mix($below['amperes'], $above['amperes']),
-                'rails' => array_combine(
-                    array_keys($below['rails']),
-                    array_map($mix, $below['rails'], $above['rails']),
-                ),
-            ],
-        ];
+        return implode(
+            ', or ',
+            array_map(static fn(array $band): string => self::between($band[0], $band[1], $unit), $joined),
+        );
     }
 
     private static function between(float $low, float $high, Unit $unit): string
@@ -385,76 +376,6 @@ final readonly class Ramp
         return array_slice(array_map(strval(...), array_keys($rails === [] ? $supply->points : $rails)), 0, 3);
     }
 
-    /** @return array<string, bool> what is on, by what it says */
-    private static function awake(Run $run): array
-    {
-        $awake = [];
-        foreach ($run->longest()->parts as $ref => $part) {
-            if ($part->kind instanceof LivesBetween) {
-                $awake["{$ref} starts"] =
-                    array_filter(
-                        $run->phases,
-                        static fn($p): bool => UnderVoltageLockout::isRunning($p->parts[$ref]),
-                    ) !== [];
-            } elseif ($part->kind instanceof HasState && isset($part->values['pulled'])) {
-                $awake["{$ref} pulls in"] = $part->value('pulled') > 0;
-            }
-        }
-
-        return $awake;
-    }
-
-    /**
-     * @param array{float, array<string, bool>} $below
-     * @param array{float, array<string, bool>} $above
-     *
-     * @return array{volts: float, what: string}
-     */
-    private static function event(Behaviour $behaviour, Mode $mode, array $below, array $above): array
-    {
-        $what = array_keys(
-            array_filter(
-                $above[1],
-                static fn(bool $on, string $key): bool => $on && !($below[1][$key] ?? false),
-                ARRAY_FILTER_USE_BOTH,
-            ),
-        );
-        [$low, $high] = [$below[0], $above[0]];
-        while ($high - $low > self::CLOSE) {
-            $middle = ($low + $high) / 2;
-            try {
-                $isBelow = self::awake($behaviour->run($mode, [], $middle)) === $below[1];
-            } catch (CircuitError) {
-                // Where it finds no rest it is about to wake.
-                $isBelow = false;
-            }
-            $isBelow ? ($low = $middle) : ($high = $middle);
-        }
-
-        return ['volts' => $high, 'what' => implode(', ', $what) ?: 'something lets go again'];
-    }
-
-    private static function amperes(Description $supply, Run $run): float
-    {
-        return $run->longest()->record->currentSignal($supply->source()->ref)->rms;
-    }
-
-    /**
-     * @param list<string> $rails
-     *
-     * @return array<string, float>
-     */
-    private static function railVolts(Description $supply, Run $run, array $rails): array
-    {
-        $volts = [];
-        foreach ($rails as $id) {
-            $point = $supply->points[$id];
-            $volts[$id] = $run->longest()->record->signal($point->node, $point->against)->average;
-        }
-
-        return $volts;
-    }
-
     /**
      * True if something in it converts, and the full load at three quarters of the mains takes more current than at all
      * of it.
@@ -467,8 +388,8 @@ final readonly class Ramp
         try {
             $behaviour = new Behaviour($supply);
             $loaded = $supply->mode(null);
-            $low = self::amperes($supply, $behaviour->run($loaded, [], 0.75 * $supply->mainsVoltage));
-            $full = self::amperes($supply, $behaviour->run($loaded, [], $supply->mainsVoltage));
+            $low = RampCurve::amperes($supply, $behaviour->run($loaded, [], 0.75 * $supply->mainsVoltage));
+            $full = RampCurve::amperes($supply, $behaviour->run($loaded, [], $supply->mainsVoltage));
         } catch (CircuitError) {
             return true;
         }
