@@ -127,7 +127,7 @@ final class Models
             'fuse' => $this->across($part, 0.06 / max(0.05, $part->value('rating'))),
             'switch', 'connector', 'joint', 'wire', 'trace', 'thermal_switch' => $this->across($part, 0.015),
             'relay' => $this->relay($part),
-            'ntc' => $this->across($part, $this->value($part, 'value') * ($this->isDead ? 1.0 : 0.35)),
+            'ntc' => $this->across($part, $this->value($part, 'value') * $this->warmed($part)),
             'ptc' => $this->across($part, $this->value($part, 'value')),
             'lamp' => $this->across(
                 $part,
@@ -219,6 +219,14 @@ final class Models
             'fan' => $this->fan($part),
             default => throw new \LogicException("No model for {$part->kind->name()}."),
         };
+    }
+
+    /** One that limits the inrush has warmed itself; a sensor stands where its surroundings are. */
+    private function warmed(Part $part): float
+    {
+        $sensor = exp($part->value('beta') * (1 / (273.15 + $part->value('temperature')) - 1 / 298.15));
+
+        return $this->isDead || $part->value('value') > 1e3 ? $sensor : 0.35;
     }
 
     private function volts(Part $part, string $a, string $b): string
@@ -526,7 +534,7 @@ final class Models
                 '%s(IS=%.4g BF=%.4g BR=4 VAF=90 IKF=%.4g ISE=%.4g NE=1.8 RB=%.4g RE=%.4g RC=%.4g)',
                 $polarity,
                 (2e-14 * $current) / 0.1,
-                max(1.0, $this->value($part, 'gain')),
+                max(1.0, $this->value($part, 'gain') ** ($part->value('gain') > 500 ? 0.5 : 1.0)),
                 0.6 * $current,
                 3e-13 * $current,
                 min(30.0, 3 / $current),
@@ -534,11 +542,18 @@ final class Models
                 0.1 / $current,
             ),
         );
-        $this->deck->add(
-            'Q' .
-                Deck::safe($part->ref) .
-                " {$this->end($part, 'c')} {$this->end($part, 'b')} {$this->end($part, 'e')} {$model}",
-        );
+        [$c, $base, $e] = [$this->end($part, 'c'), $this->end($part, 'b'), $this->end($part, 'e')];
+        $name = Deck::safe($part->ref);
+        if ($part->value('gain') <= 500) {
+            $this->deck->add("Q{$name} {$c} {$base} {$e} {$model}");
+
+            return;
+        }
+        // A Darlington: two in one case, with what bleeds the second one's base.
+        $inner = $this->deck->fresh();
+        $this->deck->add("Q{$name}_1 {$c} {$base} {$inner} {$model}");
+        $this->deck->add("Q{$name}_2 {$c} {$inner} {$e} {$model}");
+        $this->deck->resistor("{$name}_bleed", $inner, $e, 1500.0 / $current);
     }
 
     private function mosfet(Part $part): void

@@ -274,6 +274,24 @@ final class Netlist
         return $farads;
     }
 
+    /** @return float siemens of all resistors straight across two nodes */
+    public function conductanceBetween(string $a, string $b): float
+    {
+        $wanted = $this->between($a, $b);
+        $siemens = 0.0;
+        foreach ($this->branches as $branch) {
+            if (
+                $branch instanceof Resistor &&
+                ($branch->incidence() == $wanted ||
+                    $branch->incidence() == array_map(static fn(float $c): float => -$c, $wanted))
+            ) {
+                $siemens += $branch->conductance;
+            }
+        }
+
+        return $siemens;
+    }
+
     /** @return array<int, float> incidence of a branch from $a to $b; empty when both are the same node */
     public function between(string $a, string $b): array
     {

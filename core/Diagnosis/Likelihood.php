@@ -300,7 +300,8 @@ final readonly class Likelihood
             DeadCheck::ESR => 0.2,
             // One junction reads true; a path through several parts depends on the meter.
             DeadCheck::DIODE => 0.05 + 0.5 * max(0.0, min($predicted, DeadMeter::MOST_DIODE_VOLTS) - 0.9),
-            DeadCheck::CLIMBS, DeadCheck::BEEPS, 'hertz' => 0.2,
+            DeadCheck::CLIMBS, DeadCheck::BEEPS => 0.2,
+            'hertz' => $window?->isKnown() === true ? max(0.02, log(1 + $window->sigma / $window->nominal, 2)) : 0.2,
             'swing' => 0.1 + 0.3 * abs($predicted),
             'ripple' => 0.02 + 0.15 * abs($predicted) + ($window->sigma ?? 0.0),
             default => sqrt(

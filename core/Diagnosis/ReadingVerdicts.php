@@ -8,6 +8,7 @@ use Oculant\Core\Bench\Alarm;
 use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Expectation\ClockLaw;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Expectation\Slip;
@@ -78,7 +79,16 @@ final class ReadingVerdicts
             );
         }
         if ($reading->quantity === 'hertz') {
-            return Judge::frequency($reading->value, $this->good($reading));
+            $window = $this->clock($reading);
+
+            return Judge::frequency(
+                $reading->value,
+                $this->good($reading),
+                $window,
+                $window->isKnown()
+                    ? ClockLaw::words($this->supply, $this->supply->point($reading->target), $reading->value, $window)
+                    : '',
+            );
         }
 
         $stood = $this->stood($reading);
@@ -156,6 +166,12 @@ final class ReadingVerdicts
         ];
     }
 
+    /** What a clock may run at; unknown where what sets it is not described. */
+    private function clock(TakenReading $reading): Window
+    {
+        return $this->expectationsOf($reading)[$reading->mode]->window($reading->target, 'hertz');
+    }
+
     /** What a good unit would read in the context in which the reading was taken. */
     private function expectedText(TakenReading $reading): string
     {
@@ -167,9 +183,11 @@ final class ReadingVerdicts
                 : DeadSheet::expected($reading->quantity, $good, $this->span($reading));
         }
         if ($reading->quantity === 'hertz') {
-            return is_nan($this->good($reading))
-                ? Judge::range(Window::unknown())
-                : Reading::write('hertz', $this->good($reading));
+            return match (true) {
+                is_nan($this->good($reading)) => Judge::range(Window::unknown()),
+                $this->clock($reading)->isKnown() => Judge::hertz($this->clock($reading)),
+                default => Reading::write('hertz', $this->good($reading)),
+            };
         }
         if ($reading->isResidual()) {
             return 'under 60 V';

@@ -9,6 +9,7 @@ use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\LivesBetween;
+use Oculant\Core\Parts\Oscillates;
 use Oculant\Core\Parts\ShowsSigns;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
@@ -188,6 +189,7 @@ final class Behaviour
         $shares = $run->shares();
         $readings = [];
         $switching = array_map(SwitchingRipple::of(...), $run->phases);
+        $drive = new GateDrive($this->supply);
         foreach ($this->supply->points as $id => $point) {
             $average = $square = $ripple = 0.0;
             $levels = [];
@@ -203,7 +205,7 @@ final class Behaviour
             }
             $swing = $band === null ? max($levels) - min($levels) : $band[1] - $band[0];
             $readings[$id] = [
-                'dc' => $average,
+                'dc' => $drive->shown($point->node, $average),
                 'ac' => sqrt(max(0.0, $square - $average ** 2)),
                 'ripple' => $ripple,
                 'swing' => $swing,
@@ -241,6 +243,14 @@ final class Behaviour
     /** @param array{volts: float, hertz: float}|null $switching ripple that averaging leaves out */
     private function hertz(Phase $phase, Point $point, ?array $switching): float
     {
+        foreach ($phase->parts as $ref => $part) {
+            if ($part->kind instanceof Oscillates && in_array($point->node, $part->kind->clockNodes($part), true)) {
+                $clock = $part->kind->clock($part, $phase->faults[$ref] ?? null, $phase->record->netlist());
+                if ($clock > 0.0) {
+                    return $clock;
+                }
+            }
+        }
         $mains = Periodicity::of($phase->record->waveform($point->node, $point->against), $this->supply->frequency);
         if (
             $switching !== null &&

@@ -23,7 +23,7 @@ use OutOfBoundsException;
 final readonly class Expectations
 {
     /** Relative model error of DC and AC readings, and of ripple (bench against ngspice). */
-    public const MODEL = ['dc' => 0.004, 'ac' => 0.006, 'ripple' => 0.05];
+    public const MODEL = ['dc' => 0.004, 'ac' => 0.006, 'ripple' => 0.05, 'hertz' => 0.01];
 
     /**
      * Ohms of a meter on its low-impedance function; points of less than a twentieth of it do not care (common
@@ -52,7 +52,7 @@ final readonly class Expectations
 
     private const MOST_SPIKES = 0.1;
 
-    public const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01];
+    public const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01, 'hertz' => 0.0];
 
     /**
      * @param array<string, array<string, Window>> $windows by point id and quantity (dc, ac, ripple)
@@ -119,11 +119,13 @@ final readonly class Expectations
                 : [];
 
         $windows = $functions = $partsSigma = [];
+        $drive = new GateDrive($supply);
         foreach ($supply->points as $id => $point) {
             $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac'))
                 ? 'ac'
                 : 'dc';
-            foreach (['dc', 'ac', 'ripple'] as $quantity) {
+            $hasClock = $nominal->reading($id, 'hertz') > 0.0 && $supply->clocksAt($point->node) !== [];
+            foreach (['dc', 'ac', 'ripple', ...$hasClock ? ['hertz'] : []] as $quantity) {
                 $sigma = 0.0;
                 $windows[$id][$quantity] = self::spread(
                     $id,
@@ -131,7 +133,11 @@ final readonly class Expectations
                     $nominal,
                     $shifts,
                     $mains,
-                    $quantity === 'ripple' ? self::averaged($supply, $point, $nominal) : 0.0,
+                    match ($quantity) {
+                        'ripple' => self::averaged($supply, $point, $nominal),
+                        'dc' => $drive->isAt($point->node) ? GateDrive::SPREAD * $nominal->reading($id, 'dc') : 0.0,
+                        default => 0.0,
+                    },
                     $sigma,
                 )->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
                 $partsSigma[$id][$quantity] = $sigma;
@@ -332,10 +338,12 @@ final readonly class Expectations
                 PointPair::ids($point, $this->windows) ??
                 throw new OutOfBoundsException("There is no test point \"{$point}\".");
 
-            return $this->windows[$from]['dc']->less($this->windows[$to]['dc']);
+            return $quantity === 'hertz'
+                ? Window::unknown()
+                : $this->windows[$from]['dc']->less($this->windows[$to]['dc']);
         }
 
-        return $this->windows[$point][$quantity ?? $this->function($point)];
+        return $this->windows[$point][$quantity ?? $this->function($point)] ?? Window::unknown();
     }
 
     /**
@@ -375,6 +383,15 @@ final readonly class Expectations
         };
     }
 
+    private static function meter(string $quantity): Meter
+    {
+        return match ($quantity) {
+            'dc' => Meter::forDc(),
+            'hertz' => Meter::forFrequency(),
+            default => Meter::forAc(),
+        };
+    }
+
     /**
      * @param array<string, Observation> $shifts by part reference and parameter, one space between
      * @param list<Observation>          $mains  at the low and the high limit; empty if the mains was measured
@@ -393,7 +410,7 @@ final readonly class Expectations
         $centre = $nominal->reading($id, $quantity);
         $common = [
             hypot(self::MODEL[$quantity] * abs($centre) + self::MODEL_FLOOR[$quantity], $averaged),
-            Uncertainty::fromHalfWidth(($quantity === 'dc' ? Meter::forDc() : Meter::forAc())->halfWidth($centre)),
+            Uncertainty::fromHalfWidth(self::meter($quantity)->halfWidth($centre)),
         ];
         $contributions = [];
         foreach ($shifts as $what => $observation) {

@@ -24,8 +24,10 @@ final class Judge
     /**
      * @param float $hertz as counted, or read off a scope; 0 if there is nothing to be seen
      * @param float $good  likewise of a good unit; NAN if it has no stable reading
+     * @param Window|null $window of a clock whose timing parts are described
+     * @param string      $law    what sets it, for people
      */
-    public static function frequency(float $hertz, float $good): Verdict
+    public static function frequency(float $hertz, float $good, ?Window $window = null, string $law = ''): Verdict
     {
         $write = static fn(float $f): string => $f > 0.0 ? Quantity::write($f, Unit::Hertz) : 'no waveform';
         if (is_nan($good)) {
@@ -34,6 +36,9 @@ final class Judge
                 $write($hertz) . ': cannot tell.',
                 'A good unit has no steady waveform here in this mode.',
             );
+        }
+        if ($window?->isKnown() === true && $hertz > 0.0) {
+            return self::clock($hertz, $window, $law);
         }
         $alike =
             $hertz > 0.0 && $good > 0.0 ? abs(log($hertz / $good, 2)) < self::SAME_TUNE : $hertz > 0.0 === $good > 0.0;
@@ -50,6 +55,31 @@ final class Judge
                     ? ' Half the frequency is what one half-wave alone gives: look for an open leg of the rectifier.'
                     : '',
             ),
+        );
+    }
+
+    private static function clock(float $hertz, Window $window, string $law): Verdict
+    {
+        $write = static fn(float $f): string => Quantity::write($f, Unit::Hertz);
+        $word = match (true) {
+            $hertz < $window->low => VerdictWord::Low,
+            $hertz > $window->high => VerdictWord::High,
+            default => VerdictWord::AsExpected,
+        };
+
+        return new Verdict(
+            $word,
+            sprintf('%s: %s.', $write($hertz), $word->value),
+            sprintf('A good unit runs at %s. %s', self::hertz($window), $law),
+        );
+    }
+
+    public static function hertz(Window $window): string
+    {
+        return sprintf(
+            '%s to %s',
+            Quantity::write($window->low, Unit::Hertz),
+            Quantity::write($window->high, Unit::Hertz),
         );
     }
 

@@ -27,14 +27,19 @@ final class NodeLevels
         } catch (CircuitError) {
             return ['levels' => [], 'points' => [], 'chain' => $chain, 'isSettled' => false];
         }
-        $between = static function (string $node, string $against) use ($record): ?array {
+        $drive = new GateDrive($supply);
+        $between = static function (string $node, string $against) use ($record, $drive): ?array {
             try {
                 $signal = $record->signal($node, $against);
             } catch (CircuitError) {
                 return null;
             }
 
-            return ['dc' => $signal->average, 'ac' => $signal->acRms, 'against' => $against];
+            return [
+                'dc' => $drive->shown($node, $signal->average),
+                'ac' => $signal->acRms,
+                'against' => $against,
+            ];
         };
         $levels = [];
         foreach (array_keys($supply->islands) as $node) {
@@ -70,7 +75,11 @@ final class NodeLevels
             return null;
         }
 
-        return ['dc' => $signal->average, 'ac' => $signal->acRms, 'against' => $black];
+        return [
+            'dc' => (new GateDrive($supply))->shown($red, $signal->average),
+            'ac' => $signal->acRms,
+            'against' => $black,
+        ];
     }
 
     /** The ground of its galvanic island; where there is none, where the mains comes back; else the reference. */

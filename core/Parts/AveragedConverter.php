@@ -25,7 +25,7 @@ use Oculant\Core\Quantity\Unit;
 abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, Switches
 {
     /** Mean gate drive (volts) that commands full power. */
-    private const FULL_DRIVE = 4.0;
+    public const FULL_DRIVE = 4.0;
 
     /**
      * What a winding that is shorted on every reversal would take at its full voltage, as a multiple of the power
@@ -75,9 +75,9 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     {
         return [
             Parameter::main('secondary', 'mean voltage of the first output winding', Unit::Volt),
-            Parameter::optional('secondary2', 'mean voltage of the second output winding', Unit::Volt),
-            Parameter::optional('secondary3', 'mean voltage of the third output winding', Unit::Volt),
-            Parameter::optional('auxiliary', 'mean voltage of the auxiliary winding', Unit::Volt),
+            Parameter::optional('secondary2', 'mean voltage of the second output winding', Unit::Volt, null, 0.04),
+            Parameter::optional('secondary3', 'mean voltage of the third output winding', Unit::Volt, null, 0.04),
+            Parameter::optional('auxiliary', 'mean voltage of the auxiliary winding', Unit::Volt, null, 0.06),
             Parameter::main('lowest', 'lowest voltage across the switch that still gives full output', Unit::Volt),
             Parameter::main('power', 'power limit at the outputs', Unit::Watt, 0.1),
             Parameter::optional('efficiency', 'efficiency', Unit::Ratio, 0.85, 0.03),

@@ -18,7 +18,7 @@ use Oculant\Core\Quantity\Unit;
  * inverted. With rt wired the oscillator runs only while current reaches that pin; f = 1.72 / (R C) (384x data-sheet
  * family).
  */
-final class PwmController extends Device implements Decides, LivesBetween, ShowsSigns
+final class PwmController extends Device implements Decides, LivesBetween, Oscillates, ShowsSigns
 {
     public function name(): string
     {
@@ -43,6 +43,11 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
 
     private const INVERTING_GAIN = 40.0;
 
+    /** f = 1.72 / (R C), and how far controllers of one type differ (384x data-sheet family, from memory). */
+    private const TIMING = 1.72;
+
+    private const TIMING_SPREAD = 0.08;
+
     public function terminals(): Terminals
     {
         return Terminals::of('vcc', 'gnd', 'fb', 'out')
@@ -58,6 +63,13 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
             ...UnderVoltageLockout::parameters(16.0, 10.0, 0.5e-3, 12e-3, 30.0),
             Parameter::choice('feedback', 'feedback', 'pull down', 'inverting'),
             Parameter::optional('reference', 'reference voltage', Unit::Volt, 5.0, 0.02),
+            Parameter::optional(
+                'timing',
+                'factor k of its clock, f = k / (R C)',
+                Unit::Ratio,
+                self::TIMING,
+                self::TIMING_SPREAD,
+            ),
         ];
     }
 
@@ -136,6 +148,36 @@ final class PwmController extends Device implements Decides, LivesBetween, Shows
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
         return $part->value('state') === UnderVoltageLockout::LATCHED ? ["{$part->ref} latched off"] : [];
+    }
+
+    public function clockNodes(Part $part): array
+    {
+        return $part->has('rt')
+            ? array_values(array_intersect_key($part->terminals, ['rt' => true, 'out' => true, 'out2' => true]))
+            : [];
+    }
+
+    public function clockBetween(Part $part): array
+    {
+        return $part->has('rt')
+            ? [[$part->node('ref'), $part->node('rt')], [$part->node('rt'), $part->node('gnd')]]
+            : [];
+    }
+
+    public function clock(Part $part, ?string $fault, Netlist $netlist): float
+    {
+        if (!$part->has('rt') || !UnderVoltageLockout::isRunning($part)) {
+            return 0.0;
+        }
+        [[$ref, $rt], [, $gnd]] = $this->clockBetween($part);
+        $farads = $netlist->capacitanceBetween($rt, $gnd);
+
+        return $farads > 0.0 ? ($part->value('timing') * $netlist->conductanceBetween($ref, $rt)) / $farads : 0.0;
+    }
+
+    public function clockLaw(Part $part): string
+    {
+        return sprintf('%.3g / (R C)', $part->value('timing'));
     }
 
     public function enter(Part $part, ?string $fault, Netlist $netlist): void

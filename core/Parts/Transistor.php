@@ -10,7 +10,8 @@ use Oculant\Core\Quantity\Unit;
 
 /**
  * A bipolar transistor, terminals c, b and e. Collector current is gain times base current until it saturates
- * (i_c = min(beta i_b, v_ce / r_sat)); the base current is read across a small base resistance inside.
+ * (i_c = min(beta i_b, v_ce / r_sat)); the base current is read across a small base resistance inside. A
+ * high gain is that of a pair, with two junctions between base and emitter.
  */
 final class Transistor extends Device implements Rated
 {
@@ -25,6 +26,11 @@ final class Transistor extends Device implements Rated
     }
 
     private const BASE_OHMS = 10.0;
+
+    /** Gain from which it is two in one case (Darlington), and the volts that such a pair keeps when it is driven full. */
+    private const DARLINGTON = 500.0;
+
+    private const DARLINGTON_REST = 0.7;
 
     public function terminals(): Terminals
     {
@@ -129,7 +135,13 @@ final class Transistor extends Device implements Rated
         $gain = $part->value('gain') * ($fault === 'weak' ? $part->degree(0.05) : 1.0);
         // The emitter current sets the drop (BC547 and larger types: 0.65 V at a fiftieth of the rating); the junction
         // here carries the base's share of it.
-        $be = SegmentTable::junction((2e-13 * $rating) / $gain, 1.0, 0.1 / $rating, corners: $corners);
+        $isDarlington = $part->value('gain') > self::DARLINGTON;
+        $be = SegmentTable::junction(
+            (2e-13 * $rating) / $gain,
+            $isDarlington ? 2.0 : 1.0,
+            0.1 / $rating,
+            corners: $corners,
+        );
         $bc = SegmentTable::junction(1e-13 * $rating, 1.02, 0.1 / $rating, corners: $corners);
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $c, $e, $part->degree(0.1));
@@ -155,7 +167,10 @@ final class Transistor extends Device implements Rated
             $from,
             $to,
             [$pnp ? [$inner, $b] : [$b, $inner], [$from, $to]],
-            [[[$gain / $ohms, 0.0], 0.0], [[0.0, 5 * $rating], -0.02 * $rating]],
+            [
+                [[$gain / $ohms, 0.0], 0.0],
+                [[0.0, 5 * $rating], ($isDarlington ? -self::DARLINGTON_REST : -0.004) * 5 * $rating],
+            ],
         );
     }
 }

@@ -20,6 +20,7 @@ final readonly class Meter
         'ac' => [0.01, 3],
         'resistance' => [0.008, 3],
         'current' => [0.012, 3],
+        'frequency' => [0.001, 1],
         'temperature' => [0.01, 10],
     ];
 
@@ -44,6 +45,13 @@ final readonly class Meter
         static $meter = null;
 
         return $meter ??= new self(...self::ACCURACY['resistance']);
+    }
+
+    public static function forFrequency(): self
+    {
+        static $meter = null;
+
+        return $meter ??= new self(...self::ACCURACY['frequency']);
     }
 
     /** Half-width of the accuracy limit at a reading, in the reading's unit. */

@@ -7,6 +7,7 @@ namespace Oculant\Core\Supply;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Mains;
+use Oculant\Core\Parts\Oscillates;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\PwmController;
 use Oculant\Core\Parts\Resistor;
@@ -97,7 +98,13 @@ final class Description
      */
     public function chopped(): array
     {
-        $nodes = [];
+        return [...$this->driven(), ...$this->atSwitches('d')];
+    }
+
+    /** @return list<string> nodes that carry the drive of a switch */
+    public function driven(): array
+    {
+        $nodes = $this->atSwitches('g');
         foreach ($this->parts as $part) {
             if ($part->kind instanceof PwmController) {
                 array_push(
@@ -105,14 +112,33 @@ final class Description
                     ...array_values(array_intersect_key($part->terminals, ['out' => true, 'out2' => true])),
                 );
             }
+        }
+
+        return $nodes;
+    }
+
+    /** @return list<Part> those whose clock is seen at a node */
+    public function clocksAt(string $node): array
+    {
+        return array_values(
+            array_filter(
+                $this->parts,
+                static fn(Part $part): bool => $part->kind instanceof Oscillates &&
+                    in_array($node, $part->kind->clockNodes($part), true),
+            ),
+        );
+    }
+
+    /** @return list<string> nodes of one terminal of whatever a converter switches with */
+    private function atSwitches(string $terminal): array
+    {
+        $nodes = [];
+        foreach ($this->parts as $part) {
             foreach ($part->kind instanceof Switches ? ['switch', 'switch2', 'switch3', 'switch4'] : [] as $name) {
                 $switch = $part->linked($name);
-                array_push(
-                    $nodes,
-                    ...array_values(
-                        $switch === null ? [] : array_intersect_key($switch->terminals, ['d' => true, 'g' => true]),
-                    ),
-                );
+                if ($switch?->has($terminal) === true) {
+                    $nodes[] = $switch->node($terminal);
+                }
             }
         }
 

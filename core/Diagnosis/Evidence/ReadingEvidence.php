@@ -356,7 +356,7 @@ final class ReadingEvidence implements Evidence, Graded
         if (is_nan($healthy)) {
             return $this->context = null;
         }
-        $isLive = in_array($this->quantity, ['dc', 'ac', 'ripple'], true);
+        $isLive = in_array($this->quantity, ['dc', 'ac', 'ripple', 'hertz'], true);
         $expected = $isLive ? $knowledge->expectations($this->mode, $this->mainsVolts) : null;
         $window = ($this->mainsSeen === null ? $expected : $expected?->atMains($this->mainsSeen))?->window(
             $this->target,
