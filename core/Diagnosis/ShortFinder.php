@@ -13,6 +13,8 @@ use Oculant\Core\Quantity\Probability;
  * fall towards the shorted part and rise behind it; with a current injected at the first part they stay where they are
  * behind it. For each part the best fit of that shape is found by least squares (pool-adjacent-violators; Barlow et al.
  * 1972, from memory), and what is left over is weighed against the scatter of the repeats and the meter's resolution.
+ * A milliohm meter sends its current through its own contacts; millivolts are read without any, so that there the meter
+ * alone is in doubt. Where that covers every difference nothing is ranked.
  */
 final class ShortFinder
 {
@@ -21,8 +23,14 @@ final class ShortFinder
 
     private const CLEAR = 0.9;
 
-    /** With current flowing along it a stretch of track drops something: that it does not is this much less likely. */
-    private const FLAT = 0.15;
+    /** Standard deviations within which all readings lie that say nothing. */
+    private const RESOLVED = 3.0;
+
+    /**
+     * With current flowing along it a stretch of track drops something: that it does not is less likely by the share
+     * that the meter's doubt is of what others drop, within these limits.
+     */
+    private const FLAT = [0.02, 0.15];
 
     /** Squares left over per reading, in variances, beyond which the strip does not have the shape it should. */
     private const FITS = 6.0;
@@ -39,14 +47,17 @@ final class ShortFinder
     public static function find(array $readings, float $resolution, string $method, array $priors = []): array
     {
         $means = array_map(static fn(array $r): float => array_sum($r['ohms']) / count($r['ohms']), $readings);
-        $sigma = self::sigma($readings, $resolution);
+        $sigma = self::sigma($readings, $resolution, $method);
+        if (max($means) - min($means) < self::RESOLVED * $sigma) {
+            return self::unresolved($readings, $means, $sigma, $method);
+        }
         $left = array_map(static fn(int $s): float => self::misfit($means, $s, $method), array_keys($means));
         $weights = [];
         foreach ($readings as $s => $reading) {
             $weights[$s] =
                 ($priors[$reading['part']] ?? 1.0) *
                 exp((-0.5 * ($left[$s] - min($left))) / $sigma ** 2) *
-                ($method === 'injected' ? self::FLAT ** self::flatBefore($means, $s, $sigma) : 1.0);
+                ($method === 'injected' ? self::flat($means, $sigma) ** self::flatBefore($means, $s, $sigma) : 1.0);
         }
         $total = array_sum($weights) ?: 1.0;
         $suspects = [];
@@ -73,6 +84,51 @@ final class ShortFinder
     }
 
     /**
+     * @param non-empty-list<array{part: string, ohms: non-empty-list<float>}> $readings
+     * @param non-empty-list<float> $means
+     *
+     * @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>,
+     *     sigma: float, isClear: bool, sentence: string, advice: string}
+     */
+    private static function unresolved(array $readings, array $means, float $sigma, string $method): array
+    {
+        return [
+            'suspects' => array_map(
+                static fn(array $reading, float $mean): array => [
+                    'part' => $reading['part'],
+                    'probability' => 1 / count($readings),
+                    'share' => 'not told',
+                    'ohms' => $mean,
+                    'spread' => max($reading['ohms']) - min($reading['ohms']),
+                ],
+                $readings,
+                $means,
+            ),
+            'sigma' => $sigma,
+            'isClear' => false,
+            'sentence' => sprintf(
+                'This meter cannot tell them apart: they lie within %s, and the readings are good to %s.',
+                self::milli(max($means) - min($means)),
+                self::milli($sigma),
+            ),
+            'advice' =>
+                $method === 'injected'
+                    ? 'Inject more current if the track and the supply allow it (0.1 to 0.25 A to begin with; stay ' .
+                        'at a few volts), or take a range with one more digit.'
+                    : sprintf(
+                        'It takes a resolution of %s or less: millivolts at an injected current of 0.1 to 0.25 A ' .
+                            'resolve what a milliohm range does not.',
+                        self::milli(max(1e-5, (max($means) - min($means)) / 6)),
+                    ),
+        ];
+    }
+
+    private static function milli(float $ohms): string
+    {
+        return rtrim(rtrim(number_format($ohms * 1e3, $ohms < 1e-3 ? 2 : 1), '0'), '.') . ' mΩ';
+    }
+
+    /**
      * What each part's short makes of these readings, relative to the best.
      *
      * @param non-empty-list<array{part: string, ohms: non-empty-list<float>}> $readings
@@ -95,20 +151,22 @@ final class ShortFinder
      *
      * @param list<array{part: string, ohms: non-empty-list<float>}> $readings
      */
-    private static function sigma(array $readings, float $resolution): float
+    private static function sigma(array $readings, float $resolution, string $method): float
     {
+        $contact = $method === 'injected' ? 0.0 : self::CONTACT_OHMS;
         $sum = $freedom = 0.0;
         foreach ($readings as ['ohms' => $ohms]) {
             $mean = array_sum($ohms) / count($ohms);
             $sum += array_sum(array_map(static fn(float $x): float => ($x - $mean) ** 2, $ohms));
             $freedom += count($ohms) - 1;
         }
-        $scatter = $freedom > 0 ? sqrt($sum / $freedom) : self::CONTACT_OHMS;
+        $scatter = $freedom > 0 ? sqrt($sum / $freedom) : $contact;
         $repeats =
             count($readings) /
             max(1e-9, array_sum(array_map(static fn(array $r): float => 1 / count($r['ohms']), $readings)));
 
-        return sqrt(max($scatter, self::CONTACT_OHMS / 2) ** 2 / $repeats + $resolution ** 2 / 12);
+        // A count either way, rectangular.
+        return sqrt(max($scatter, $contact / 2) ** 2 / $repeats + $resolution ** 2 / 3);
     }
 
     /**
@@ -154,6 +212,23 @@ final class ShortFinder
         }
 
         return $best;
+    }
+
+    /** @param non-empty-list<float> $means */
+    private static function flat(array $means, float $sigma): float
+    {
+        $drops = array_filter(
+            array_map(
+                static fn(float $a, float $b): float => $a - $b,
+                array_slice($means, 0, -1),
+                array_slice($means, 1),
+            ),
+            static fn(float $drop): bool => $drop >= 2 * $sigma,
+        );
+
+        return $drops === []
+            ? self::FLAT[1]
+            : min(self::FLAT[1], max(self::FLAT[0], (2 * $sigma * count($drops)) / array_sum($drops)));
     }
 
     /**
@@ -219,10 +294,6 @@ final class ShortFinder
      */
     private static function words(array $ranked, float $sigma, bool $isClear, bool $fits, string $method): array
     {
-        $milli = static fn(float $ohms): string => rtrim(
-            rtrim(number_format($ohms * 1e3, $ohms < 1e-3 ? 2 : 1), '0'),
-            '.',
-        ) . ' mΩ';
         if (count($ranked) < 2) {
             return [
                 'sentence' => 'One reading alone says nothing: measure at the other parts along the rail.',
@@ -233,7 +304,9 @@ final class ShortFinder
         if ($isClear) {
             return [
                 'sentence' => sprintf(
-                    '%s: %s. Its reading is the smallest, and the others rise away from it.',
+                    $method === 'injected'
+                        ? '%s: %s. The current leaves the track there: up to it something drops, behind it nothing.'
+                        : '%s: %s. Its reading is the smallest, and the others rise away from it.',
                     $first['part'],
                     $first['probability'] > 0.99
                         ? 'more than 99 %'
@@ -253,8 +326,8 @@ final class ShortFinder
                     'This meter cannot tell %s from %s: they are %s apart, and the readings are good to %s.',
                     $first['part'],
                     $second['part'],
-                    $milli($apart),
-                    $milli($sigma),
+                    self::milli($apart),
+                    self::milli($sigma),
                 ),
                 'advice' => sprintf(
                     $method === 'injected'
@@ -263,7 +336,7 @@ final class ShortFinder
                             'volts).'
                         : 'Repeat both three times with the probes pressed on the same spots; it takes a ' .
                             'resolution of %1$s, or millivolts at an injected current.',
-                    $milli($needed),
+                    self::milli($needed),
                     min(20.0, max(2.0, ceil((3 * $sigma) / $apart))),
                 ),
             ];

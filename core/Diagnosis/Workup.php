@@ -478,11 +478,24 @@ final class Workup
     }
 
     /**
-     * @return list<array{point: string, name: string, parts: list<string>}> rails along which a short can be looked for
+     * @return list<array{point: string, name: string, parts: list<string>}> rails along which a short can be looked
+     *     for, the one that read lowest first
      */
     public function strips(): array
     {
-        return ShortRails::of($this->supply);
+        $ohms = [];
+        foreach ($this->state->readings as $reading) {
+            if ($reading->quantity === 'resistance') {
+                $ohms[$reading->target] = $reading->value;
+            }
+        }
+        $strips = ShortRails::of($this->supply);
+        usort(
+            $strips,
+            static fn(array $a, array $b): int => ($ohms[$a['point']] ?? INF) <=> ($ohms[$b['point']] ?? INF),
+        );
+
+        return $strips;
     }
 
     /**

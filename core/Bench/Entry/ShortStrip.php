@@ -85,7 +85,11 @@ final class ShortStrip implements EntryKind
 
         return [
             'method' => $method,
-            'resolution' => self::quantity($payload, 'resolution', Unit::Ohm),
+            // What a voltmeter resolves is volts: as ohms it depends on the current.
+            'resolution' =>
+                $method === 'injected'
+                    ? self::quantity($payload, 'resolution', Unit::Volt) / $amperes
+                    : self::quantity($payload, 'resolution', Unit::Ohm),
             'amperes' => $amperes,
             'readings' => $readings,
         ];

@@ -546,6 +546,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                         checks={bench.description_checks}
                         course={bench.course}
                         solving={bench.solving ?? null}
+                        short={bench.short}
                         onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined}
                     />
                 </Piece>

@@ -18,7 +18,8 @@ export function ShortStrip({
     const [parts, setParts] = useState(bench.strips[0]?.parts ?? []);
     const [readings, setReadings] = useState<Record<string, string>>({});
     const [method, setMethod] = useState('milliohm');
-    const [resolution, setResolution] = useState('1m');
+    const [resolutions, setResolutions] = useState<Record<string, string>>({ milliohm: '1m', injected: '0.01m' });
+    const resolution = resolutions[method] ?? '';
     const [current, setCurrent] = useState('200 mA');
     const unit = method === 'injected' ? 'mV' : 'mΩ';
     const given = parts.filter((part) => (readings[part] ?? '').trim() !== '');
@@ -78,8 +79,14 @@ export function ShortStrip({
                     />
                     <div className="strip-meter">
                         <label>
-                            Resolution of the meter, as ohms{' '}
-                            <Input value={resolution} onChange={(event) => setResolution(event.target.value)} />
+                            Resolution of the meter, {method === 'injected' ? 'volts' : 'ohms'}{' '}
+                            <Input
+                                value={resolution}
+                                onChange={(event) => {
+                                    const { value } = event.target;
+                                    setResolutions((now) => ({ ...now, [method]: value }));
+                                }}
+                            />
                         </label>
                         {method === 'injected' && (
                             <label>
@@ -89,8 +96,10 @@ export function ShortStrip({
                         )}
                     </div>
                     <p className="hint">
-                        In the order along the track, {unit}; repeats separated by spaces. Short the probes first and
-                        subtract what they read.
+                        In the order along the track, {unit}; repeats separated by spaces.{' '}
+                        {method === 'injected'
+                            ? 'The voltmeter’s own clips carry no current: what they touch does not matter.'
+                            : 'Short the probes first and subtract what they read.'}
                     </p>
                     <ol className="strip-parts">
                         {parts.map((part, k) => {

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Course, Progress, SuspectView } from '../api/client';
+import type { Bench, Course, Progress, SuspectView } from '../api/client';
 import { SolvingBar } from '../library/SolvingBar';
 import { CoursePlot } from './CoursePlot';
 
@@ -90,12 +90,14 @@ export function Suspects({
     checks,
     course,
     solving,
+    short,
     onName,
 }: {
     suspects: SuspectView[];
     checks: string[];
     course: Course;
     solving: Progress | null;
+    short: Bench['short'];
     onName?: (part: string, fault: string) => void;
 }) {
     const [open, setOpen] = useState<string>();
@@ -103,6 +105,11 @@ export function Suspects({
         <section className="suspects" aria-label="Suspects">
             <h2>Suspects</h2>
             {solving !== null && <SolvingBar progress={solving} />}
+            {short !== null && (
+                <p className="suspects-short">
+                    <b>Short along the rail</b> {short.sentence}
+                </p>
+            )}
             <ol>
                 {suspects
                     .filter((s) => s.probability > 0.002)

@@ -295,7 +295,7 @@ final class LimitsTest extends TestCase
         $strip = static fn(string $amperes, int $parts = 2): array => [
             'method' => 'injected',
             'current' => $amperes,
-            'resolution' => '0.01 mohm',
+            'resolution' => '0.01 mV',
             'readings' => array_map(
                 static fn(string $ref): array => ['part' => $ref, 'text' => '1.2'],
                 array_slice(['C1', 'R1', 'C2'], 0, $parts),

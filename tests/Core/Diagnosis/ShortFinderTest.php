@@ -8,8 +8,10 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SteadyState;
 use Oculant\Core\Diagnosis\ShortFinder;
 use Oculant\Core\Diagnosis\ShortRails;
+use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
+use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
 /** Where a rail is held down, from milliohms along it. */
@@ -62,6 +64,75 @@ final class ShortFinderTest extends TestCase
         self::assertFalse($found['isClear']);
         self::assertStringContainsString('This meter cannot tell', $found['sentence']);
         self::assertStringContainsString('resolution of', $found['advice']);
+    }
+
+    /**
+     * Drops along a rail with a current fed in at its start, as they are read at benches (common practice): what counts
+     * is the voltmeter's own resolution, whatever the current.
+     *
+     * @return iterable<string, array{array<string, string>, float, string|null}> millivolts, amperes, the part
+     */
+    public static function injections(): iterable
+    {
+        $long = ['C1' => '1.09', 'C2' => '1.07', 'C3' => '1.04', 'C4' => '1.0', 'U1' => '0.65'];
+        yield 'the last of five, a quarter of an ampere' => [$long, 0.25, 'U1'];
+        yield 'the last of five, a hundredth' => [$long, 0.01, 'U1'];
+        yield 'the last of five, two' => [$long, 2.0, 'U1'];
+        yield 'two that differ by 0.17 mV' => [['C1' => '2.72', 'C2' => '2.55'], 0.25, 'C2'];
+        yield 'a flat tail: the current leaves before it' => [
+            ['C1' => '1.90', 'C2' => '1.31', 'C3' => '0.72', 'C4' => '0.72', 'U1' => '0.73'],
+            0.2,
+            'C3',
+        ];
+        yield 'nothing resolved' => [['C1' => '0.51', 'C2' => '0.50', 'C3' => '0.51'], 0.25, null];
+    }
+
+    /** @param array<string, string> $millivolts */
+    #[DataProvider('injections')]
+    public function testMillivoltsAreJudgedByTheVoltmeter(array $millivolts, float $amperes, ?string $part): void
+    {
+        $bench = (new Bench(Supplies::demo('tide-recorder')))->add('short', [
+            'method' => 'injected',
+            'current' => "{$amperes} A",
+            'resolution' => '0.01m',
+            'readings' => array_map(
+                static fn(string $ref, string $text): array => ['part' => $ref, 'text' => $text],
+                array_keys($millivolts),
+                $millivolts,
+            ),
+        ]);
+        $strip = $bench->state()->shorts[0];
+        $found = ShortFinder::find($strip['readings'], $strip['resolution'], $strip['method']);
+
+        if ($part === null) {
+            self::assertFalse($found['isClear']);
+            self::assertStringContainsString('cannot tell them apart', $found['sentence']);
+            self::assertSame(['not told'], array_values(array_unique(array_column($found['suspects'], 'share'))));
+        } else {
+            self::assertTrue($found['isClear'], $found['sentence']);
+            self::assertStringStartsWith("{$part}: ", $found['sentence']);
+        }
+    }
+
+    /** A rail whose pieces of track are described is one strip, in the order of the pieces. */
+    public function testPiecesOfTrackAreOneStrip(): void
+    {
+        $written = Supplies::demoArray('tide-recorder');
+        $point = array_values(array_filter($written['points'], static fn(array $p): bool => $p['id'] === 'TP4'))[0];
+        foreach ($written['parts'] as $k => $row) {
+            if ($row['kind'] === 'load' && in_array($point['node'], $row['terminals'], true)) {
+                foreach ($row['terminals'] as $terminal => $node) {
+                    $written['parts'][$k]['terminals'][$terminal] = $node === $point['node'] ? 'FAR' : $node;
+                }
+                $load = $row['ref'];
+            }
+        }
+        $written['parts'][] = ['ref' => 'X1', 'kind' => 'trace', 'terminals' => ['a' => $point['node'], 'b' => 'MID']];
+        $written['parts'][] = ['ref' => 'X2', 'kind' => 'trace', 'terminals' => ['a' => 'MID', 'b' => 'FAR']];
+        $parts = array_column(ShortRails::of(DescriptionReader::fromArray($written)), 'parts', 'point')['TP4'];
+
+        self::assertContains($load ?? '', $parts);
+        self::assertSame($load ?? '', $parts[count($parts) - 1], 'two pieces of track further');
     }
 
     public function testScatterOfRepeatsIsTakenSeriously(): void
