@@ -559,7 +559,10 @@ final readonly class ProvingDesk
         $newest = end($byPhase);
         $unit = Unit::from($newest === false ? 'V' : $newest['unit']);
 
-        return Quantity::write($point['low'], $unit, 5) . ' to ' . Quantity::write($point['high'], $unit, 5);
+        // Those that the newest reading was judged by, if there is one.
+        $set = $newest === false ? $point : $newest;
+
+        return Quantity::write($set['low'], $unit, 5) . ' to ' . Quantity::write($set['high'], $unit, 5);
     }
 
     /** @return array{text: string, passed: bool, sentence: string, source: string, stale: bool}|null */

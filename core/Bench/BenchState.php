@@ -352,13 +352,20 @@ final class BenchState
     /** Whether an entry is of the unit as it stands since something was put right without a new part. */
     public function isSinceWork(string $entry): bool
     {
-        if ($this->works === []) {
-            return true;
-        }
-        $order = array_flip($this->entries);
-        $last = $this->works[count($this->works) - 1]['entry'];
+        return $this->isSince($entry, array_column(array_slice($this->works, -1), 'entry'));
+    }
 
-        return ($order[$entry] ?? 0) > ($order[$last] ?? -1);
+    /** @param list<string> $others entries */
+    public function isSince(string $entry, array $others): bool
+    {
+        $order = array_flip($this->entries);
+        foreach ($others as $other) {
+            if (($order[$entry] ?? 0) <= ($order[$other] ?? -1)) {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /** Whether anything was done to the unit that has to be proven. */

@@ -7,10 +7,12 @@ namespace Oculant\Core\Bench;
 use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Entry\Looked;
 use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Contact;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Trimmer;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\InterlockKind;
@@ -380,12 +382,57 @@ final readonly class Gates
                 $supply->modes[array_values($loaded)[0]]->id,
             );
         }
-        array_push($items, ...self::safety($supply, $state));
+        array_push($items, ...self::safety($supply, $state), ...self::calibration($supply, $state));
         foreach (Close::missing($supply, $state) as $sentence) {
             $items[] = new GateItem("close {$sentence}", ucfirst($sentence) . '.', 'close', null, false);
         }
 
         return $items;
+    }
+
+    /**
+     * Presets that somebody turned, or that stand beside new parts, set something that nobody has looked at since.
+     *
+     * @return list<GateItem>
+     */
+    private static function calibration(Description $supply, BenchState $state): array
+    {
+        $presets = array_keys(array_filter($supply->parts, static fn(Part $p): bool => $p->kind instanceof Trimmer));
+        $touched = [
+            ...array_map(static fn(array $a): string => "{$a['part']} was turned", $state->adjusted),
+            ...array_map(
+                static fn(string $ref): string => "{$ref} is new",
+                array_filter(
+                    $state->replaced(),
+                    static fn(string $ref): bool => !(
+                        ($supply->parts[$ref]->kind ?? null) instanceof Fuse ||
+                        ($supply->parts[$ref]->kind ?? null) instanceof Contact
+                    ),
+                ),
+            ),
+        ];
+        $since = array_filter(
+            $state->calibrations,
+            static fn(array $c): bool => $c['phase'] !== 'as_found' &&
+                $c['replaced'] === $state->replaced() &&
+                $state->isSinceWork($c['entry']) &&
+                $state->isSince($c['entry'], array_column($state->adjusted, 'entry')),
+        );
+
+        return $presets === [] || $touched === [] || $since !== []
+            ? []
+            : [
+                new GateItem(
+                    'calibration',
+                    sprintf(
+                        'Check its calibration: %s set%s what it gives, and %s.',
+                        implode(', ', $presets),
+                        count($presets) === 1 ? 's' : '',
+                        implode(', ', array_unique($touched)),
+                    ),
+                    'calibration',
+                ),
+            ];
     }
 
     /** @return list<GateItem> */

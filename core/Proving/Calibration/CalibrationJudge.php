@@ -72,6 +72,7 @@ final readonly class CalibrationJudge
                 array_filter([
                     $band->remark(),
                     $shunt?->remark($value) ?? '',
+                    $shunt?->fitness($value, ($row['high'] - $row['low']) / 2) ?? '',
                     $row['minutes'] < CalibrationPlan::WARM_UP
                         ? sprintf(
                             'Only %d min warm: drift while warming up is no error. It counts after %d min.',

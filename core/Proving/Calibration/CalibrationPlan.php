@@ -40,6 +40,9 @@ final readonly class CalibrationPlan
     /** Share of a reading that counts as moved. */
     private const MOVED = 0.001;
 
+    /** Share of its volts that a rail moves by when the mains doubles, from which it is not regulated. */
+    private const FOLLOWS = 0.3;
+
     /** A rail with a tolerance that nobody stated. */
     private const TOLERANCE = 0.05;
 
@@ -65,7 +68,7 @@ final readonly class CalibrationPlan
             $nominal = $isStated ? $point->documented['value'] : (float) $point->rail;
             $half = abs($nominal) * ($isStated ? $point->documented['tolerance'] : self::TOLERANCE);
             // What was never regulated has no setting that could be off.
-            if (!$isStated && abs($expected->window((string) $id, 'dc')->nominal - $nominal) > $half) {
+            if (!$isStated && self::isUnregulated($supply, $expected, (string) $id, $nominal, $half)) {
                 continue;
             }
             $points[] = [
@@ -79,6 +82,18 @@ final readonly class CalibrationPlan
         }
 
         return new self(self::adjustments($supply, $mode), $points);
+    }
+
+    /** It stands away from its mark already, or follows the mains. */
+    private static function isUnregulated(
+        Description $supply,
+        Expectations $expected,
+        string $id,
+        float $nominal,
+        float $half,
+    ): bool {
+        return abs($expected->window($id, 'dc')->nominal - $nominal) > $half ||
+            abs($expected->slope($id) * $supply->mainsVoltage) > self::FOLLOWS * abs($nominal);
     }
 
     /** @return list<Adjustment> */

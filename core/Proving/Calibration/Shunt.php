@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Proving\Calibration;
 
+use Oculant\Core\Proving\GuardBand;
 use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Uncertainty;
@@ -40,6 +41,22 @@ final readonly class Shunt
                 Uncertainty::fromHalfWidth($this->tolerance * $amperes),
                 Uncertainty::fromHalfWidth($leads * $amperes),
             ]);
+    }
+
+    /**
+     * What its own tolerance is good for: a quarter of what is to be judged (4 to 1, ANSI/NCSL Z540.3).
+     *
+     * @param float $half tolerance that is judged, amperes
+     */
+    public function fitness(float $amperes, float $half): string
+    {
+        $own = $this->tolerance * abs($amperes);
+
+        return sprintf(
+            'A shunt of ±%.2g %% is %s here.',
+            100 * $this->tolerance,
+            $own <= $half / GuardBand::ENOUGH ? 'fit for calibration' : 'fine for a check, not fit for calibration,',
+        );
     }
 
     /** What to see to; empty if nothing. */

@@ -21,6 +21,11 @@ final readonly class Combination
     /** A part without a stated coefficient (carbon film; from memory). */
     private const TEMPCO = 200.0;
 
+    /** Ohms up to which a resistor serves as a shunt or a load (common practice), and what is asked of such a one. */
+    private const SHUNTS = 1e3;
+
+    private const FOUR_TO_ONE = 4.0;
+
     /** From this share of its rating a part has no margin (common practice). */
     private const WARM = 0.7;
 
@@ -132,6 +137,18 @@ final readonly class Combination
             $money * ($this->price ?? 0.0);
     }
 
+    /** What it is good for as a shunt or a load that something is judged by: four to one (ANSI/NCSL Z540.3). */
+    private function fitness(): string
+    {
+        return $this->value > self::SHUNTS
+            ? ''
+            : sprintf(
+                'As a shunt or a load: fit for calibration of ±%.2g %% and wider by its markings, fine for a check of ' .
+                    'closer ones.',
+                100 * self::FOUR_TO_ONE * $this->worst,
+            );
+    }
+
     /** @return array<string, mixed> */
     public function view(): array
     {
@@ -183,7 +200,7 @@ final readonly class Combination
                 !$this->target->isResistor() && !$this->network->isSeries
                     ? ''
                     : ($this->target->isResistor()
-                        ? ''
+                        ? $this->fitness()
                         : 'Electrolytics in series share volts by their leakage: a resistor across each.'),
         ];
     }

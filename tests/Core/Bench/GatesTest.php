@@ -206,6 +206,46 @@ final class GatesTest extends TestCase
         self::assertSame(['loads', 'safety insulation', 'safety touch'], $this->ids(Gate::HandBack, $bench));
     }
 
+    /** A preset beside new parts sets something that nobody has looked at since: as left, after the last of it. */
+    public function testAPresetBesideNewPartsAsksForItsCalibration(): void
+    {
+        $written = Supplies::demoArray('tide-recorder');
+        $written['parts'][] = [
+            'ref' => 'P1',
+            'kind' => 'trimmer',
+            'value' => '10k',
+            'terminals' => ['a' => 'OUT+', 'wiper' => 'OUT+', 'b' => '0V'],
+        ];
+        $bench = new Bench(DescriptionReader::fromArray($written));
+        $has = fn(): bool => in_array('calibration', $this->ids(Gate::HandBack, $bench), true);
+        $calibrate = static fn(string $phase): Bench => $bench
+            ->seeTo(Gate::Mains)
+            ->add('power', ['power' => 'live', 'mode' => 'loaded'])
+            ->add('calibration', [
+                'phase' => $phase,
+                'point' => 'TP4',
+                'unit' => 'V',
+                'nominal' => '15',
+                'low' => '14.9',
+                'high' => '15.1',
+                'read' => '15.01',
+                'minutes' => '25',
+            ])
+            ->add('power', ['power' => 'unplugged']);
+
+        self::assertFalse($has(), 'nothing was done yet');
+        $bench->seeTo(Gate::HandsIn)->add('repair', ['part' => 'F1', 'out' => 'T100mA', 'in' => 'T100mA']);
+        self::assertFalse($has(), 'a fuse sets nothing');
+        $bench->add('repair', ['part' => 'U2', 'out' => 'a', 'in' => 'b']);
+        self::assertTrue($has());
+        $calibrate('as_found');
+        self::assertTrue($has(), 'found is not left');
+        $calibrate('as_left');
+        self::assertFalse($has());
+        $bench->add('adjusted', ['part' => 'P1', 'text' => 'TP4 to 15.00 V']);
+        self::assertTrue($has(), 'it was turned after that');
+    }
+
     /** Off-line: bridge, bulk capacitor, switch; behind a transformer: rectifiers and reservoirs (common practice). */
     public function testFuseChecksAreWhatFailsShortedNextToIt(): void
     {

@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Core\Proving;
 
+use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Proving\Calibration\CalibrationJudge;
+use Oculant\Core\Proving\Calibration\CalibrationPlan;
 use Oculant\Core\Proving\Calibration\Shunt;
 use Oculant\Core\Proving\GuardBand;
 use Oculant\Core\Proving\MeterEffect;
 use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
@@ -173,6 +176,51 @@ final class GuardBandTest extends TestCase
         self::assertSame('', $four->remark(3.0));
         self::assertStringContainsString('four-wire', $two->remark(3.0));
         self::assertStringContainsString('10 W', (new Shunt(0.1, 0.01, true))->remark(10.0));
+    }
+
+    /** Four to one (ANSI/NCSL Z540.3): 3 A within 0.1 A asks for a shunt of 25 mA, that is 0.83 %. */
+    public function testAShuntIsFitOrFineForACheck(): void
+    {
+        self::assertStringContainsString('fit for calibration here', (new Shunt(0.1, 0.0083, true))->fitness(3.0, 0.1));
+        self::assertStringContainsString('not fit', (new Shunt(0.1, 0.0084, true))->fitness(3.0, 0.1));
+    }
+
+    /** A rail that follows the mains has no setting that could be off, though it stands at its mark. */
+    public function testOnlyRegulatedRailsHaveLimits(): void
+    {
+        $part = static fn(string $ref, string $kind, array $nodes, array $values): array => [
+            'ref' => $ref,
+            'kind' => $kind,
+            'terminals' => $nodes,
+        ] + $values;
+        $written = Supplies::arrayOf(
+            [
+                ...Supplies::primary('T500mA', '20 V', '20 VA', '10 %'),
+                $part('BR1', 'bridge', ['ac1' => 'A', 'ac2' => 'B', 'plus' => 'RAW', 'minus' => '0V'], []),
+                $part(
+                    'C1',
+                    'electrolytic',
+                    ['plus' => 'RAW', 'minus' => '0V'],
+                    ['value' => '4700u', 'voltage' => '50 V'],
+                ),
+                $part('U1', 'regulator', ['in' => 'RAW', 'out' => 'OUT', 'common' => '0V'], ['value' => '12 V']),
+                $part('RL1', 'load', ['a' => 'OUT', 'b' => '0V'], ['current' => '0.2 A', 'at' => '12 V']),
+            ],
+            ['TP1' => ['RAW', '0V'], 'TP2' => ['OUT', '0V']],
+        );
+        $written['points'][0]['rail'] = '27.3 V';
+        $written['points'][1]['rail'] = '12 V';
+        $supply = DescriptionReader::fromArray($written);
+        $mode = $supply->mode(null);
+        $expected = Expectations::of($supply, $mode);
+        self::assertEqualsWithDelta(
+            26.5,
+            $expected->window('TP1', 'dc')->nominal,
+            0.05 * 26.5,
+            'it stands at its mark',
+        );
+
+        self::assertSame(['TP2'], array_column(CalibrationPlan::of($supply, $mode, $expected)->points, 'point'));
     }
 
     public function testDisplayAndOutputAreJudgedApart(): void
