@@ -55,6 +55,10 @@ final readonly class JobLog
      */
     public function take(RepairJob $job, User $user, array $entry, ?string $by = null, bool $isOwnWork = false): JobFile
     {
+        if ($entry['kind'] === 'repair') {
+            $this->tryBefore($job, $entry['payload']);
+        }
+
         return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork): JobFile {
             // Two benches on one job wait for each other here; the log stands in the order in which they get through.
             RepairJob::query()
@@ -114,6 +118,24 @@ final readonly class JobLog
 
             return $grown;
         }, 3);
+    }
+
+    /**
+     * What the solver has to say of a part that goes in is asked before the job is locked, and remembered.
+     *
+     * @param array<string, mixed> $payload
+     */
+    private function tryBefore(RepairJob $job, array $payload): void
+    {
+        try {
+            $this->parts->fitOf(
+                JobFile::open($this->solutions, $job),
+                is_string($payload['part'] ?? null) ? $payload['part'] : '',
+                is_string($payload['in'] ?? null) ? $payload['in'] : '',
+            );
+        } catch (EntryRefused) {
+            // Said where the entry is taken.
+        }
     }
 
     /**

@@ -14,6 +14,7 @@ use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
+use Oculant\Core\Replacement\AnotherValue;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Comparison;
 use Oculant\Core\Replacement\Component;
@@ -100,7 +101,10 @@ final readonly class PartsDesk
     {
         $place = $this->place($file, $ref);
         try {
-            return Comparison::of(ComponentText::read($text, $place->original->kind), $place)->view();
+            return Comparison::of(
+                ComponentText::read($text, $place->original->kind),
+                $this->trying($file, $place),
+            )->view();
         } catch (UnreadableComponent $e) {
             throw EntryRefused::because('text', $e->getMessage());
         }
@@ -132,7 +136,7 @@ final readonly class PartsDesk
         ) {
             return $none;
         }
-        $comparison = Comparison::of($candidate, $this->place($file, $ref));
+        $comparison = Comparison::of($candidate, $this->trying($file, $this->place($file, $ref)));
         if ($comparison->fit() === Fit::No) {
             throw EntryRefused::because('in', $comparison->sentence());
         }
@@ -244,6 +248,18 @@ final readonly class PartsDesk
             $this->demands($file->supply),
             $ref,
             Place::measured($file->supply, $file->state, $ref),
+        );
+    }
+
+    /** A value that somebody named is tried by the solver, once. */
+    private function trying(JobFile $file, Place $place): Place
+    {
+        return $place->trying(
+            fn(float $value): array => $this->solutions->remember(
+                $file->supply,
+                sprintf('another %s %.6g', $place->part->ref, $value),
+                static fn(): array => AnotherValue::tried($file->supply, $place->part, $value),
+            ),
         );
     }
 

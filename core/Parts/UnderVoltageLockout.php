@@ -47,6 +47,18 @@ final class UnderVoltageLockout
         ];
     }
 
+    /**
+     * The values of one that starts as late as a good one may (sign 1), or as early (-1).
+     *
+     * @return array{start: float, start_current: float}
+     */
+    public static function differing(Part $part, float $sign): array
+    {
+        $at = static fn(string $name): float => $part->value($name) * (1 + $sign * ($part->tolerances[$name] ?? 0.0));
+
+        return ['start' => $at('start'), 'start_current' => $at('start_current')];
+    }
+
     public static function isRunning(Part $part): bool
     {
         return in_array($part->values['state'] ?? self::OFF, [self::RUNNING, self::STARTING], true);

@@ -11,7 +11,6 @@ use Oculant\Core\Expectation\Guide;
 use Oculant\Core\Expectation\Run;
 use Oculant\Core\Parts\HasState;
 use Oculant\Core\Parts\LivesBetween;
-use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\UnderVoltageLockout;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
@@ -88,26 +87,14 @@ final readonly class RampCurve
                 $early[$ref] = $part->with('pull_in', self::EARLY_COIL);
                 $late[$ref] = $part->with('pull_in', self::LATE_COIL);
             } elseif ($part->kind instanceof LivesBetween) {
-                $early[$ref] = self::starting($part, -1.0);
-                $late[$ref] = self::starting($part, 1.0);
+                $early[$ref] = $part->withValues(UnderVoltageLockout::differing($part, -1.0));
+                $late[$ref] = $part->withValues(UnderVoltageLockout::differing($part, 1.0));
             }
         }
 
         return $early === []
             ? []
             : [self::of($supply->withParts($early), $mode, $rails), self::of($supply->withParts($late), $mode, $rails)];
-    }
-
-    private static function starting(Part $controller, float $sign): Part
-    {
-        foreach (['start', 'start_current'] as $name) {
-            $controller = $controller->with(
-                $name,
-                $controller->value($name) * (1 + $sign * ($controller->tolerances[$name] ?? 0.0)),
-            );
-        }
-
-        return $controller;
     }
 
     /** A unit may find no rest at some voltage on the way: that step is left out. */

@@ -8,6 +8,7 @@ use Oculant\Core\Parts\LivesBetween;
 use Oculant\Core\Parts\LocalConverter;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Resistor;
+use Oculant\Core\Parts\UnderVoltageLockout;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Alteration;
@@ -60,7 +61,9 @@ final readonly class Waking
             return new self($supply, null, self::VOLTS, null, false);
         }
         $start = self::startsAt($controller);
-        $shy = new FedUnit($supply, $mode, $bulk, [self::shy($controller)]);
+        $shy = new FedUnit($supply, $mode, $bulk, [
+            Alteration::set($controller->ref, UnderVoltageLockout::differing($controller, 1.0)),
+        ]);
         $first = null;
         foreach (self::settings($start) as $volts) {
             foreach ($path === [] ? [null] : self::SHARES as $share) {
@@ -165,17 +168,6 @@ final readonly class Waking
     private static function startsAt(Part $controller): float
     {
         return $controller->kind instanceof LivesBetween ? $controller->kind->thresholds($controller)[3] : 0.0;
-    }
-
-    /** As late to start as a good one may be. */
-    private static function shy(Part $controller): Alteration
-    {
-        $late = [];
-        foreach (['start', 'start_current'] as $name) {
-            $late[$name] = $controller->value($name) * (1 + ($controller->tolerances[$name] ?? 0.0));
-        }
-
-        return Alteration::set($controller->ref, $late);
     }
 
     /** The converter that gives a controller its supply; null if it feeds itself. */

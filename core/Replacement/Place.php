@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
+use Closure;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rating;
@@ -21,6 +22,8 @@ final readonly class Place
     /**
      * @param float|null   $measured volts that were read across it with the unit running; null if nobody did
      * @param list<string> $twins    references
+     * @param (Closure(float): array{Fit, string, float|null})|null $tries what the solver makes of another main value; null where
+     *     nobody waits for it
      */
     private function __construct(
         public Description $supply,
@@ -30,7 +33,31 @@ final readonly class Place
         public Demands $demands,
         public ?float $measured,
         public array $twins,
+        private ?Closure $tries = null,
     ) {}
+
+    /** @param Closure(float): array{Fit, string, float|null} $tries */
+    public function trying(Closure $tries): self
+    {
+        return new self(
+            $this->supply,
+            $this->part,
+            $this->original,
+            $this->duty,
+            $this->demands,
+            $this->measured,
+            $this->twins,
+            $tries,
+        );
+    }
+
+    /** @return array{Fit, string, float|null} what another main value makes of the unit */
+    public function another(float $value): array
+    {
+        return $this->tries === null
+            ? [Fit::No, 'Another value. Named as the part that goes in, the solver tries it.', null]
+            : ($this->tries)($value);
+    }
 
     public static function of(Description $supply, Demands $demands, string $ref, ?float $measured = null): self
     {

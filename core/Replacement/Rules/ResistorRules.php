@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement\Rules;
 
 use Oculant\Core\Parts\Rating;
+use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Component;
@@ -60,7 +61,7 @@ final class ResistorRules implements FitRules
                 Fit::TestOnly,
                 sprintf('%+.1f %%: outside the tolerance of the original; try two in series or parallel.', 100 * $off),
             ],
-            default => [Fit::No, sprintf('%+d %%: another value.', (int) round(100 * $off))],
+            default => array_slice($place->another($is), 0, 2),
         };
 
         return new Row(
@@ -75,12 +76,16 @@ final class ResistorRules implements FitRules
 
     private static function power(Component $candidate, Place $place): Row
     {
+        $tried = self::heat($candidate, $place);
         [$was, $is, $asked] = [
             $place->original->get(Attribute::Power),
             $candidate->get(Attribute::Power),
-            $place->asks(Rating::POWER),
+            $tried ?? $place->asks(Rating::POWER),
         ];
-        $says = $place->says(Rating::POWER, Unit::Watt);
+        $says =
+            $tried === null
+                ? $place->says(Rating::POWER, Unit::Watt)
+                : Quantity::write($tried, Unit::Watt, 2) . ' (of its own value)';
         $times = $is === null || $asked === null || $asked <= 0.0 ? INF : $is / $asked;
         [$fit, $reason] = match (true) {
             $is === null => [Fit::Noted, $says === '' ? 'Not stated.' : "Not stated; it turns {$says} into heat."],
@@ -117,6 +122,15 @@ final class ResistorRules implements FitRules
             $fit,
             $reason,
         );
+    }
+
+    /** What another value than the original's turns into heat, watts; null where it is the original's. */
+    private static function heat(Component $candidate, Place $place): ?float
+    {
+        [$was, $is] = [$place->original->get(Attribute::Value) ?? 0.0, $candidate->get(Attribute::Value)];
+        $own = $place->original->get(Attribute::Tolerance) ?? self::TOLERANCE;
+
+        return $is === null || $was <= 0.0 || abs($is / $was - 1) <= 2 * $own ? null : $place->another($is)[2];
     }
 
     private static function voltage(Component $candidate, Place $place): ?Row

@@ -287,7 +287,7 @@ final class SemiconductorRules implements FitRules
                         Fit::TestOnly,
                         sprintf('%+.1f %%: the rail moves with it.', 100 * ($is / $was - 1)),
                     ],
-                    default => [Fit::No, 'Another voltage.'],
+                    default => array_slice($place->another($is), 0, 2),
                 },
             ),
             Sizes::enough(Attribute::Power, $candidate, $place, $asked, $place->says(Rating::POWER, Unit::Watt), 2.0),

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Replacement;
 
+use Oculant\Core\Replacement\AnotherValue;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Comparison;
 use Oculant\Core\Replacement\ComponentText;
@@ -230,6 +231,54 @@ final class ComparisonTest extends TestCase
         self::assertSame(Fit::Noted, $fit('2200u 35V 105C 1A 16x31 rm5'), 'the leads are bent a little');
         self::assertSame(Fit::No, $fit('2200u 35V 105C 1A 16x31 rm15'), 'the holes are too far off');
         self::assertSame(Fit::TestOnly, $fit('2200u 35V 85C 1A 18x31 rm7.5'), 'the original was of 105 C');
+    }
+
+    /**
+     * By Ohm's law: 207 V behind a bridge are 293 V peak; a controller that starts at 16.8 V and sips 0.65 mA lets
+     * (293 - 16.8) V / 0.65 mA = 425 k feed it at the most.
+     *
+     * @return iterable<string, array{string, string, string, Fit, string}>
+     */
+    public static function otherValues(): iterable
+    {
+        yield 'a start-up resistor that is higher' => [
+            'wheelhouse-display',
+            'R11',
+            '270k 2W 500V',
+            Fit::Noted,
+            'it starts in all of them',
+        ];
+        yield 'one that a late controller does not start from' => [
+            'wheelhouse-display',
+            'R11',
+            '470k 2W 500V',
+            Fit::No,
+            'to',
+        ];
+        yield 'one that burns more' => ['wheelhouse-display', 'R11', '120k 1W 500V', Fit::TestOnly, 'without margin'];
+        yield 'half of a divider' => ['wheelhouse-display', 'R17', '8k2 0.25W', Fit::No, 'goes from'];
+        yield 'what empties a capacitor' => ['tide-recorder', 'R1', '10k 1W', Fit::No, 'does not see'];
+        yield 'at a gate' => ['wheelhouse-display', 'R12', '100R 0.5W', Fit::No, 'where a switch is driven'];
+        yield 'a lamp resistor' => ['tide-recorder', 'R3', '1k5 0.5W', Fit::Noted, 'no output moves'];
+    }
+
+    #[DataProvider('otherValues')]
+    public function testAnotherValueIsTriedByTheSolver(
+        string $demo,
+        string $ref,
+        string $text,
+        Fit $fit,
+        string $reason,
+    ): void {
+        $supply = Supplies::demo($demo);
+        $place = self::place($demo, $ref);
+        $comparison = Comparison::of(
+            ComponentText::read($text, 'resistor'),
+            $place->trying(static fn(float $value): array => AnotherValue::tried($supply, $place->part, $value)),
+        );
+
+        self::assertSame($fit, $comparison->fit(), $comparison->sentence());
+        self::assertStringContainsString($reason, $comparison->sentence());
     }
 
     public function testAFusibleResistorStaysOne(): void
