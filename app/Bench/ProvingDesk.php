@@ -15,6 +15,8 @@ use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Expectation\BudgetLine;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Warmth;
+use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Proving\Calibration\Adjustment;
 use Oculant\Core\Proving\Calibration\CalibrationJudge;
@@ -203,14 +205,14 @@ final readonly class ProvingDesk
         $budget = $this->budgets($file->supply)['nominal'];
         $parts = array_filter(
             $file->supply->parts,
-            static fn(Part $p): bool => ($budget->line($p->ref)->watts ?? 0.0) > self::LEAST_WATTS ||
-                $p->kind->name() === 'electrolytic',
+            static fn(Part $p): bool => !($p->kind instanceof Consumes) &&
+                !($p->kind instanceof FeedsEnergy) &&
+                (($budget->line($p->ref)->watts ?? 0.0) > self::LEAST_WATTS || $p->kind->name() === 'electrolytic'),
         );
-        uasort(
-            $parts,
-            static fn(Part $a, Part $b): int => ($budget->line($b->ref)->watts ?? 0.0) <=>
-                ($budget->line($a->ref)->watts ?? 0.0),
-        );
+        // What comes closest to what it may have is looked at first.
+        $close = static fn(Part $p): float => ($hottest + Warmth::rise($p, $budget->line($p->ref)->watts ?? 0.0)) /
+            HeatLimit::of($p)->celsius;
+        uasort($parts, static fn(Part $a, Part $b): int => $close($b) <=> $close($a));
 
         return [
             'parts' => array_values(

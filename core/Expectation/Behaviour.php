@@ -269,12 +269,12 @@ final class Behaviour
         $shares = $run->shares();
         $watts = [];
         foreach ($run->phases as $k => $phase) {
-            foreach (Stress::heats($phase->record) as $ref => $heat) {
+            foreach (Stress::heats($phase) as $ref => $heat) {
                 $watts[$ref] = ($watts[$ref] ?? 0.0) + $shares[$k] * $heat;
             }
         }
 
-        return $watts;
+        return array_filter($watts, static fn(float $one): bool => $one > Stress::WARM);
     }
 
     /** @return array<string, float> */

@@ -49,8 +49,14 @@ final readonly class Budget
     {
         $phase = (new Behaviour($supply))->run($mode, [], $mainsVolts)->longest();
         $pulses = self::pulses($phase);
+        $heats = Stress::heats($phase);
         $lines = array_map(
-            static fn(Part $part): BudgetLine => self::lineOf($part, $phase->record, $pulses),
+            static fn(Part $part): BudgetLine => self::lineOf(
+                $part,
+                $phase->record,
+                $pulses,
+                max(0.0, $heats[$part->ref] ?? 0.0),
+            ),
             array_values($phase->parts),
         );
         usort($lines, static fn(BudgetLine $a, BudgetLine $b): int => $b->watts <=> $a->watts);
@@ -142,8 +148,11 @@ final readonly class Budget
         return $pulses;
     }
 
-    /** @param list<Pulse> $pulses */
-    private static function lineOf(Part $part, CycleRecord $record, array $pulses): BudgetLine
+    /**
+     * @param list<Pulse> $pulses
+     * @param float       $heat   watts
+     */
+    private static function lineOf(Part $part, CycleRecord $record, array $pulses, float $heat): BudgetLine
     {
         $role = match (true) {
             $part->kind instanceof FeedsEnergy => BudgetLine::FEED,
@@ -155,6 +164,14 @@ final readonly class Budget
         $switching = self::switchingRipple($part, $record, $pulses);
         $across = $branch === null ? [0.0] : $record->across($branch);
         $volts = max(max($across), -min($across));
+        $mean = abs($current->average ?? 0.0);
+        [$rms, $peak] = [$current->rms ?? 0.0, max(abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0))];
+        foreach ($pulses as $pulse) {
+            if ($branch !== null && $pulse->blocker === $branch) {
+                $mean = max($mean, $pulse->amperes);
+                [$rms, $peak] = [$pulse->rmsOf($mean), $pulse->peakOf($mean)];
+            }
+        }
         $margins = [];
         foreach ($part->kind instanceof Rated ? $part->kind->ratings($part) : [] as $rating) {
             $value = Stress::against($part, $rating, $record);
@@ -179,12 +196,10 @@ final readonly class Budget
             $part->ref,
             $part->label(),
             $role,
-            hypot($current->rms ?? 0.0, $switching),
-            abs($current->average ?? 0.0),
-            max($switching, abs($current->maximum ?? 0.0), abs($current->minimum ?? 0.0)),
-            $role === BudgetLine::FEED
-                ? 0.0
-                : Stress::heat($part->ref, $record) + self::esr($part, $record) * $switching ** 2,
+            hypot($rms, $switching),
+            $mean,
+            max($switching, $peak),
+            $role === BudgetLine::FEED ? 0.0 : $heat + self::esr($part, $record) * $switching ** 2,
             $margins,
             $volts,
             hypot($current->acRms ?? 0.0, $switching),

@@ -135,7 +135,9 @@ final readonly class Expectations
                     $mains,
                     match ($quantity) {
                         'ripple' => self::averaged($supply, $point, $nominal),
-                        'dc' => $drive->isAt($point->node) ? GateDrive::SPREAD * $nominal->reading($id, 'dc') : 0.0,
+                        'dc' => $drive->isAt($point->node)
+                            ? hypot(GateDrive::SPREAD * $nominal->reading($id, 'dc'), GateDrive::FLOOR)
+                            : 0.0,
                         default => 0.0,
                     },
                     $sigma,

@@ -18,6 +18,9 @@ final readonly class GateDrive
     /** Relative standard uncertainty of a mean drive (a guess between the two courses above). */
     public const SPREAD = 0.3;
 
+    /** Volts of doubt beside that: hardly driven at all, a controller skips pulses or does not. */
+    public const FLOOR = 0.2;
+
     /** @var array<string, true> */
     private array $nodes;
 

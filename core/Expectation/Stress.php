@@ -9,6 +9,7 @@ use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rated;
 use Oculant\Core\Parts\Rating;
+use Oculant\Core\Parts\SharesHeat;
 
 /** What the parts of a run carry, beside what they are rated for. */
 final class Stress
@@ -20,7 +21,7 @@ final class Stress
     private const DOUBTFUL = 1.35;
 
     /** Watts below which no part gets warm to the touch (common practice). */
-    private const WARM = 0.03;
+    public const WARM = 0.03;
 
     /** @return float watts that turn into heat in the part, averaged over the run's longest phase */
     public static function heat(string $ref, CycleRecord $record): float
@@ -33,16 +34,23 @@ final class Stress
         return max(0.0, $watts);
     }
 
-    /** @return array<string, float> watts by part reference, of parts that warm up at all */
-    public static function heats(CycleRecord $record): array
+    /** @return array<string, float> watts by part reference, where they turn into heat */
+    public static function heats(Phase $phase): array
     {
+        $record = $phase->record;
         $watts = [];
         foreach (array_keys($record->netlist()->branches()) as $name) {
             $ref = explode('.', (string) $name)[0];
             $watts[$ref] = ($watts[$ref] ?? 0.0) + self::branchHeat((string) $name, $record);
         }
 
-        return array_filter($watts, static fn(float $one): bool => $one > self::WARM);
+        foreach ($phase->parts as $part) {
+            if ($part->kind instanceof SharesHeat) {
+                $watts = $part->kind->shareHeat($part, $watts, $phase->parts);
+            }
+        }
+
+        return $watts;
     }
 
     /** The branch that carries most of a part's current; null if it has none. */

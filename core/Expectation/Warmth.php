@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Warms;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
@@ -17,34 +18,7 @@ final class Warmth
     /** Decades by which a rise may differ from the rule: airflow, heatsink, board (common practice). */
     public const SIGMA = 0.25;
 
-    /** A resistor at its rated power rises by about this much (data-sheet derating curves, from memory). */
-    private const RESISTOR_RISE = 120.0;
-
-    /**
-     * Kelvin per watt in still air as usually mounted: small parts free, power parts on their heatsink (data sheets and
-     * common practice, from memory).
-     */
-    private const PER_WATT = [
-        'diode' => 50.0,
-        'fast_diode' => 45.0,
-        'ultrafast_diode' => 35.0,
-        'schottky' => 35.0,
-        'zener' => 90.0,
-        'bridge' => 15.0,
-        'regulator' => 12.0,
-        'adjustable_regulator' => 12.0,
-        'transistor' => 12.0,
-        'mosfet' => 12.0,
-        'thyristor' => 15.0,
-        'integrated_switcher' => 25.0,
-        'transformer' => 5.0,
-        'inductor' => 20.0,
-        'electrolytic' => 25.0,
-        'tantalum' => 60.0,
-        'ntc' => 60.0,
-        'varistor' => 50.0,
-    ];
-
+    /** Kelvin per watt of what no rating tells the size of. */
     private const OTHERWISE = 40.0;
 
     /** Kelvin that anything in a closed case is above the room (common practice). */
@@ -53,11 +27,7 @@ final class Warmth
     /** @return float kelvin above the room */
     public static function rise(Part $part, float $watts): float
     {
-        $perWatt =
-            self::PER_WATT[$part->kind->name()] ??
-            ($part->kind->name() === 'resistor'
-                ? self::RESISTOR_RISE / max(0.125, $part->value('power'))
-                : self::OTHERWISE);
+        $perWatt = $part->kind instanceof Warms ? $part->kind->perWatt($part) : self::OTHERWISE;
 
         // Convection gets better as a part gets hotter: nothing rises in proportion for ever.
         return self::INSIDE + 400.0 * tanh(($perWatt * $watts) / 400.0);

@@ -11,7 +11,7 @@ use Oculant\Core\Quantity\Unit;
  * An adjustable three-terminal regulator, terminals in, out and adj: it holds 1.25 V between out and adj and lets about
  * 50 uA out of adj (317/337 data-sheet families). A negative reference makes it a negative one.
  */
-final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom, Rated
+final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom, Rated, Warms
 {
     use FoldsBack;
 
@@ -132,5 +132,11 @@ final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom
                 $limit,
             );
         }
+    }
+
+    /** As mounted: free for small ones, on a small heatsink from a few watts (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return max(12.0, 70.0 / max(0.05, $part->value('power')));
     }
 }

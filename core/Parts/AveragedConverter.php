@@ -22,7 +22,7 @@ use Oculant\Core\Quantity\Unit;
  * voltage left across it bounds what can be reached (duty limit), and P = u i / efficiency is drawn through it.
  * Averaged switch models: Middlebrook and Cuk 1976, Vorperian 1990 (from memory).
  */
-abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, Switches
+abstract class AveragedConverter extends Device implements Adjusts, SharesHeat, ShowsSigns, Switches, Warms
 {
     /** Mean gate drive (volts) that commands full power. */
     public const FULL_DRIVE = 4.0;
@@ -44,6 +44,20 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
     private const DRIVEN_VOLTS = 0.3;
 
     private const SHOOT_OHMS = 0.1;
+
+    /**
+     * Where a converter loses what it loses: in its switches (conducting and switching), in its core and copper, the
+     * rest in clamps and snubbers (a designer's first split, common practice).
+     */
+    private const IN_SWITCHES = 0.4;
+
+    private const IN_TRANSFORMER = 0.35;
+
+    /** Kelvin at its power limit that a transformer is wound for. */
+    private const RISE = 40.0;
+
+    /** Share of a cycle for which a single switch conducts at its rated load (textbook). */
+    protected const DUTY = 0.45;
 
     /**
      * Ends of the windings beside the primary, the parameter with their volts, their share of the power, and what
@@ -253,6 +267,46 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         return false;
     }
 
+    public function shareHeat(Part $part, array $watts, array $parts): array
+    {
+        $lost = max(0.0, $watts[$part->ref] ?? 0.0);
+        $switches = array_values(
+            array_filter(
+                array_map($part->linked(...), ['switch', 'switch2', 'switch3', 'switch4']),
+                static fn(?Part $switch): bool => $switch !== null && isset($parts[$switch->ref]),
+            ),
+        );
+        if ($lost <= 0.0 || $switches === []) {
+            return $watts;
+        }
+        $watts[$part->ref] = self::IN_TRANSFORMER * $lost;
+        foreach ($switches as $switch) {
+            $watts[$switch->ref] =
+                max(0.0, $watts[$switch->ref] ?? 0.0) + (self::IN_SWITCHES * $lost) / count($switches);
+        }
+        // What the averaged circuit sends through a sense resistor as a mean comes in pulses.
+        $foot = ($part->linked('switch') ?? $part)->terminals['s'] ?? null;
+        foreach ($parts as $ref => $other) {
+            if ($other->kind instanceof Resistor && in_array($foot, $other->terminals, true) && isset($watts[$ref])) {
+                $watts[$ref] *= $this->squareOfPulses();
+            }
+        }
+
+        return $watts;
+    }
+
+    /** Mean square of what flows through a switch, over the square of its mean. */
+    private function squareOfPulses(): float
+    {
+        return ($this->swing() >= 1.0 ? 4 / 3 : 1.0) / $this->conducts();
+    }
+
+    /** Share of a switching cycle for which current is drawn from the feed. */
+    protected function conducts(): float
+    {
+        return self::DUTY;
+    }
+
     public function signs(Part $part, ?string $fault, CycleRecord $record): array
     {
         $limited =
@@ -322,7 +376,7 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
                         $part->node('p1'),
                         $switch->node('s'),
                         $part->value('drawn') / $part->value('across'),
-                        1 - $this->alone(),
+                        1 - $this->conducts(),
                         2.0,
                         $hertz,
                         "{$switch->ref}.body",
@@ -446,5 +500,12 @@ abstract class AveragedConverter extends Device implements Adjusts, ShowsSigns, 
         foreach (['upper' => $second, 'draw' => $switch] as $name => $one) {
             $netlist->resistor("{$part->ref}.{$name}", $one->node('d'), $one->node('s'), $across ** 2 / 2 / $drawn);
         }
+    }
+
+    /** Wound for some 40 K at its power limit. */
+    public function perWatt(Part $part): float
+    {
+        return self::RISE /
+            (self::IN_TRANSFORMER * $part->value('power') * (1 / $part->value('efficiency') - 1) + 0.05);
     }
 }

@@ -7,7 +7,7 @@ namespace Oculant\Core\Parts;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
-final class Bridge extends Device implements Rated
+final class Bridge extends Device implements Rated, Warms
 {
     private const LEGS = [
         'd1' => ['ac1', 'plus'],
@@ -107,5 +107,11 @@ final class Bridge extends Device implements Rated
                 $part,
             );
         }
+    }
+
+    /** Two amperes in a free body, thirty-five on a chassis (data sheets, from memory). */
+    public function perWatt(Part $part): float
+    {
+        return max(4.0, 40.0 * $part->value('current') ** -0.6);
     }
 }

@@ -11,7 +11,7 @@ use Oculant\Core\Quantity\Unit;
  * A constant-current output for a string of LEDs, in and out against common: it holds its current, and unloaded it
  * stands at the top of its range, which is not a fault. With an enable pin if wired.
  */
-final class CurrentDriver extends LocalConverter
+final class CurrentDriver extends LocalConverter implements Warms
 {
     public function name(): string
     {
@@ -74,5 +74,11 @@ final class CurrentDriver extends LocalConverter
         }
         $netlist->controlled("{$part->ref}.feed", $common, $out, $controls, $lines);
         $this->draw($part, $netlist);
+    }
+
+    /** With its copper area. */
+    public function perWatt(Part $part): float
+    {
+        return 45.0 / ($part->value('value') * $part->value('top') * (1 / $part->value('efficiency') - 1) + 0.05);
     }
 }

@@ -12,7 +12,7 @@ use Oculant\Core\Quantity\Unit;
  * an enable pin if wired. It holds its output up to its current limit and draws what that takes over its efficiency;
  * below its least input it rests. A negative value makes it an inverting one.
  */
-final class DcConverter extends LocalConverter
+final class DcConverter extends LocalConverter implements Warms
 {
     public function name(): string
     {
@@ -124,5 +124,12 @@ final class DcConverter extends LocalConverter
             $lines,
         );
         $this->draw($part, $netlist);
+    }
+
+    /** With its copper area. */
+    public function perWatt(Part $part): float
+    {
+        return 45.0 /
+            (abs($part->value('value')) * $part->value('limit') * (1 / $part->value('efficiency') - 1) + 0.05);
     }
 }

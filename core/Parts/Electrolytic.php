@@ -10,7 +10,7 @@ use Oculant\Core\Quantity\Unit;
 /**
  * An aluminium electrolytic, terminals plus and minus. ESR from tan(delta) where none is given (IEC 60384-4 relation).
  */
-final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
+final class Electrolytic extends Pair implements Decides, Rated, StoresCharge, Warms
 {
     use ConductsBackwards;
 
@@ -198,5 +198,14 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge
     private static function leakOhms(float $farads, float $working): float
     {
         return $working / min(0.25, max(0.004, 40 * $farads));
+    }
+
+    /** 25 K per watt at 1000 uF and 25 V; the surface grows with the volume (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return min(
+            60.0,
+            max(5.0, 25.0 * (($part->value('value') * ($part->values['voltage'] ?? 25.0)) / 0.025) ** -0.4),
+        );
     }
 }

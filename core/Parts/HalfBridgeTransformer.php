@@ -24,6 +24,12 @@ final class HalfBridgeTransformer extends AveragedConverter
         return 0.05;
     }
 
+    /** Its switches take turns. */
+    protected function conducts(): float
+    {
+        return 2 * self::DUTY;
+    }
+
     protected function swing(): float
     {
         return 0.4;

@@ -8,7 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Quantity\Unit;
 
 /** A choke or inductor, terminals a and b: filter chokes, output inductors, beads. */
-final class InductorPart extends Pair implements Rated
+final class InductorPart extends Pair implements Rated, Warms
 {
     public function name(): string
     {
@@ -94,5 +94,11 @@ final class InductorPart extends Pair implements Rated
             $part->node('b'),
             $part->value('value') * ($fault === 'shorted_turns' ? 0.03 : 1.0),
         );
+    }
+
+    /** A small core (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return 20.0;
     }
 }

@@ -13,7 +13,7 @@ use Oculant\Core\Quantity\Unit;
  * rated power. Hot as it is at work, an inrush type reads low; cold on the bench it reads its printed value (data-sheet
  * law).
  */
-final class InrushThermistor extends Pair implements Adjusts, Guards
+final class InrushThermistor extends Pair implements Adjusts, Guards, Warms
 {
     public function name(): string
     {
@@ -92,5 +92,11 @@ final class InrushThermistor extends Pair implements Adjusts, Guards
     private static function ohms(Part $part, float $celsius): float
     {
         return $part->value('value') * exp($part->value('beta') * (1 / ($celsius + 273.15) - 1 / 298.15));
+    }
+
+    /** By what it is described with. */
+    public function perWatt(Part $part): float
+    {
+        return 150.0 / max(0.01, $part->value('power'));
     }
 }

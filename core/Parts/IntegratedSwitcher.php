@@ -14,7 +14,7 @@ use Oculant\Core\Quantity\Unit;
  * start-up and, if nothing else feeds it, its running current straight from the drain, so it needs no start-up
  * resistor.
  */
-final class IntegratedSwitcher extends Device implements Decides, LivesBetween, Rated
+final class IntegratedSwitcher extends Device implements Decides, LivesBetween, Rated, Warms
 {
     public function name(): string
     {
@@ -146,5 +146,11 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
                 [[[0.02, -0.01], -0.02], [[0.0, -0.01], 0.05]],
             );
         }
+    }
+
+    /** On its copper (data sheets, from memory). */
+    public function perWatt(Part $part): float
+    {
+        return 25.0;
     }
 }

@@ -13,7 +13,7 @@ use Oculant\Core\Quantity\Unit;
  * the switch of a converter its average channel current is the converter's affair, and it hands on its average gate
  * drive.
  */
-final class Mosfet extends Device implements Rated
+final class Mosfet extends Device implements Rated, Warms
 {
     public function name(): string
     {
@@ -125,5 +125,11 @@ final class Mosfet extends Device implements Rated
     public static function driveNode(Part $part): string
     {
         return "{$part->ref}:drive";
+    }
+
+    /** As mounted: free for small ones, on a small heatsink from a few watts (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return max(12.0, 70.0 / max(0.05, $part->value('power')));
     }
 }

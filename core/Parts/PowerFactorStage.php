@@ -14,7 +14,7 @@ use Oculant\Core\Quantity\Unit;
  * draws a current in proportion to the voltage and lifts the bulk to its setting; off, the bulk sits at the rectified
  * mains through its diode. Its loop is slower than the mains by nature (boost stages in data-sheet families; averaged).
  */
-final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
+final class PowerFactorStage extends Device implements Adjusts, Decides, Rated, Warms
 {
     public function name(): string
     {
@@ -163,5 +163,11 @@ final class PowerFactorStage extends Device implements Adjusts, Decides, Rated
             );
             $netlist->controlled("{$part->ref}.mean", $out, $common, [[$out, $common]], [[[0.0], $current]]);
         }
+    }
+
+    /** Choke, switch and diode with what cools them. */
+    public function perWatt(Part $part): float
+    {
+        return 45.0 / ($part->value('power') * (1 / $part->value('efficiency') - 1) + 0.05);
     }
 }

@@ -28,6 +28,25 @@ final readonly class Pulse
     ) {}
 
     /**
+     * Amperes rms through what blocks in between: a triangle over the share of the cycle that is left, or a choke's
+     * current with its swing (textbook).
+     *
+     * @param float $mean amperes
+     */
+    public function rmsOf(float $mean): float
+    {
+        return $this->swing >= 1.0
+            ? $mean * sqrt(4 / (3 * max(0.1, 1 - $this->alone)))
+            : $mean * sqrt(1 + $this->swing ** 2 / 12);
+    }
+
+    /** @param float $mean amperes */
+    public function peakOf(float $mean): float
+    {
+        return $this->swing >= 1.0 ? (2 * $mean) / max(0.1, 1 - $this->alone) : $mean * (1 + $this->swing / 2);
+    }
+
+    /**
      * Amperes rms through the capacitor: rectangular pulses I sqrt(D / (1 - D)), a choke's triangle swing I / sqrt(12)
      * (textbook; switching component only).
      */

@@ -18,7 +18,7 @@ use Oculant\Core\Quantity\Unit;
  * inverted. With rt wired the oscillator runs only while current reaches that pin; f = 1.72 / (R C) (384x data-sheet
  * family).
  */
-final class PwmController extends Device implements Decides, LivesBetween, Oscillates, ShowsSigns
+final class PwmController extends Device implements Decides, LivesBetween, Oscillates, ShowsSigns, Warms
 {
     public function name(): string
     {
@@ -271,5 +271,11 @@ final class PwmController extends Device implements Decides, LivesBetween, Oscil
             }
         }
         $netlist->controlled("{$part->ref}.{$pin}", $foot === $gnd ? $vcc : $foot, $out, $controls, $lines);
+    }
+
+    /** An eight-pin body (data sheets, from memory). */
+    public function perWatt(Part $part): float
+    {
+        return 60.0;
     }
 }

@@ -12,7 +12,7 @@ use Oculant\Core\Quantity\Unit;
  * What rectifying diodes share, anode a to cathode k. The curve scales with the rated average current, so that a 3 A
  * type drops at 3 A what a 1 A type drops at 1 A.
  */
-abstract class Rectifier extends Pair implements Rated
+abstract class Rectifier extends Pair implements Rated, Warms
 {
     protected const ENDS = ['a', 'k'];
 
@@ -132,5 +132,11 @@ abstract class Rectifier extends Pair implements Rated
         if ($fault === 'leaky') {
             $netlist->resistor("{$name}.leak", $anode, $cathode, $part?->degree(300.0) ?? 300.0);
         }
+    }
+
+    /** An ampere in an axial body free above the board, eight in one with a tab (data sheets, from memory). */
+    public function perWatt(Part $part): float
+    {
+        return max(5.0, 45.0 * $part->value('current') ** -0.6);
     }
 }

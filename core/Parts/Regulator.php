@@ -13,7 +13,7 @@ use Oculant\Core\Quantity\Unit;
  * 78xx/79xx data-sheet family: output within 4 %, dropout 2 V typical at 1 A, peak output current 2.2 A, quiescent
  * current about 5 mA (from memory).
  */
-final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
+final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated, Warms
 {
     use FoldsBack;
 
@@ -189,5 +189,11 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated
             self::DROPOUT_OHMS,
             ($part->values['limit'] ?? $part->value('current')) * ($fault === 'weak' ? $part->degree(0.06) : 1.0),
         );
+    }
+
+    /** As mounted: free for small ones, on a small heatsink from a few watts (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return max(12.0, 70.0 / max(0.05, $part->value('power')));
     }
 }

@@ -11,7 +11,7 @@ use Oculant\Core\Quantity\Unit;
  * A fixed resistor. Its style says how it fails: a fusible one parts when overloaded, power types and high values
  * drift or open far more often than small ones (common practice; order as in MIL-HDBK-217F, from memory).
  */
-final class Resistor extends Pair implements Rated
+final class Resistor extends Pair implements Rated, Warms
 {
     public function name(): string
     {
@@ -109,5 +109,11 @@ final class Resistor extends Pair implements Rated
                 default => $ohms,
             },
         );
+    }
+
+    /** At its rated power it rises by about 120 K (data-sheet derating curves, from memory). */
+    public function perWatt(Part $part): float
+    {
+        return 120.0 / max(0.125, $part->value('power'));
     }
 }

@@ -11,7 +11,7 @@ use Oculant\Core\Quantity\Unit;
  * A solid tantalum capacitor, terminals plus and minus. It shorts where an electrolytic dries (MIL-HDBK-338B mode
  * distribution, from memory), hard enough to hold a rail down, and burns where the rail can feed it.
  */
-final class Tantalum extends Pair implements Decides, Rated, StoresCharge
+final class Tantalum extends Pair implements Decides, Rated, StoresCharge, Warms
 {
     use ConductsBackwards;
 
@@ -111,5 +111,11 @@ final class Tantalum extends Pair implements Decides, Rated, StoresCharge
         if ($fault === 'leaky') {
             $netlist->resistor("{$part->ref}.leak", $plus, $minus, $found['leak']);
         }
+    }
+
+    /** A drop (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return 60.0;
     }
 }

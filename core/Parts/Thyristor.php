@@ -10,7 +10,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A thyristor as a crowbar, anode a, gate g, cathode k: once fired it holds until its current ceases. */
-final class Thyristor extends Device implements Decides
+final class Thyristor extends Device implements Decides, Warms
 {
     public function name(): string
     {
@@ -98,5 +98,11 @@ final class Thyristor extends Device implements Decides
         } else {
             $netlist->resistor($part->ref, $a, $k, 10e6);
         }
+    }
+
+    /** On its tab (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return 15.0;
     }
 }

@@ -13,7 +13,7 @@ use Oculant\Core\Quantity\Unit;
  * (i_c = min(beta i_b, v_ce / r_sat)); the base current is read across a small base resistance inside. A
  * high gain is that of a pair, with two junctions between base and emitter.
  */
-final class Transistor extends Device implements Rated
+final class Transistor extends Device implements Rated, Warms
 {
     public function name(): string
     {
@@ -172,5 +172,11 @@ final class Transistor extends Device implements Rated
                 [[0.0, 5 * $rating], ($isDarlington ? -self::DARLINGTON_REST : -0.004) * 5 * $rating],
             ],
         );
+    }
+
+    /** As mounted: free for small ones, on a small heatsink from a few watts (common practice). */
+    public function perWatt(Part $part): float
+    {
+        return max(12.0, 70.0 / max(0.05, $part->value('power')));
     }
 }

@@ -12,7 +12,7 @@ use Oculant\Core\Quantity\Unit;
  * A zinc-oxide varistor, named by its continuous AC rating (275 V); at 1 mA it stands 1.55 times that (data-sheet
  * families).
  */
-final class Varistor extends Pair implements Guards, Rated
+final class Varistor extends Pair implements Guards, Rated, Warms
 {
     public function name(): string
     {
@@ -85,5 +85,11 @@ final class Varistor extends Pair implements Guards, Rated
                 SegmentTable::varistor($part->value('value') * 1.55, 30.0),
             ),
         };
+    }
+
+    /** A disc of 10 to 14 mm (data sheets, from memory). */
+    public function perWatt(Part $part): float
+    {
+        return 50.0;
     }
 }

@@ -9,7 +9,7 @@ use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Quantity\Unit;
 
 /** A zener, anode a to cathode k; in use the cathode is positive. */
-final class Zener extends Pair implements BreaksDown, Rated
+final class Zener extends Pair implements BreaksDown, Rated, Warms
 {
     protected const ENDS = ['a', 'k'];
 
@@ -99,5 +99,11 @@ final class Zener extends Pair implements BreaksDown, Rated
                 ),
             ),
         };
+    }
+
+    /** Rated for 100 K or so above its leads (data sheets, from memory). */
+    public function perWatt(Part $part): float
+    {
+        return 100.0 / max(0.2, $part->value('power'));
     }
 }

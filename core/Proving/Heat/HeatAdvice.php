@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Proving\Heat;
 
+use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Part;
 
 /** What to look at when a part runs hot, and which parts are meant to (common practice). */
@@ -108,17 +109,26 @@ final class HeatAdvice
         'heater' => [200.0, 'a heater'],
     ];
 
+    /** Share of its rise that must be its own doing for it to be meant to be hot. */
+    private const OWN = 0.4;
+
     /** @return list<string> */
     public static function of(Part $part): array
     {
         return self::ADVICE[$part->kind->name()] ?? ['Compare what it carries with its rating, and with a twin.'];
     }
 
-    /** @return string|null why so much above the room is normal for it; null if it is not */
-    public static function meant(Part $part, float $rise): ?string
+    /**
+     * @param float $watts that a good unit turns into heat there
+     *
+     * @return string|null why so much above the room is normal for it; null if it is not
+     */
+    public static function meant(Part $part, float $rise, float $watts): ?string
     {
         [$kelvin, $why] = self::MEANT[$part->kind->name()] ?? [0.0, ''];
 
-        return $why !== '' && $rise > 30.0 && $rise <= $kelvin ? $why : null;
+        return $why !== '' && $rise > 30.0 && $rise <= $kelvin && Warmth::rise($part, $watts) > self::OWN * $rise
+            ? $why
+            : null;
     }
 }

@@ -63,7 +63,7 @@ final readonly class HeatJudge
         $part = $this->supply->part($ref);
         $limit = HeatLimit::of($part);
         $worst = $this->hottest + ($celsius - $room) * $this->atHighMains($ref);
-        $meant = HeatAdvice::meant($part, $celsius - $room);
+        $meant = HeatAdvice::meant($part, $celsius - $room, $this->now->line($ref)->watts ?? 0.0);
         $word = match (true) {
             $worst > $limit->celsius => self::OVER,
             $worst > $limit->celsius - self::MARGIN => self::THIN,

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace Tests\Core\Expectation;
 
 use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Expectation\Budget;
+use Oculant\Core\Expectation\BudgetLine;
 use Oculant\Core\Expectation\Stress;
 use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Expectation\Warmth;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
@@ -16,9 +19,14 @@ final class WarmthTest extends TestCase
     public function testHeatIsTheSameWhetherAskedForOneOrAll(): void
     {
         $supply = Supplies::demo('tuner-feed');
-        $record = (new Behaviour($supply))->run($supply->mode(null))->longest()->record;
-        foreach (Stress::heats($record) as $ref => $watts) {
-            self::assertEqualsWithDelta(Stress::heat((string) $ref, $record), $watts, 1e-9, (string) $ref);
+        $phase = (new Behaviour($supply))->run($supply->mode(null))->longest();
+        foreach (Stress::heats($phase) as $ref => $watts) {
+            self::assertEqualsWithDelta(
+                Stress::heat((string) $ref, $phase->record),
+                max(0.0, $watts),
+                1e-9,
+                (string) $ref,
+            );
         }
     }
 
@@ -46,6 +54,72 @@ final class WarmthTest extends TestCase
         self::assertStringContainsString('does not work', Warmth::judge($part, 5.0, 2.0)->sentence);
         self::assertSame(VerdictWord::VeryHigh, Warmth::judge($part, 150.0, 0.3)->word);
         self::assertStringContainsString('rule of thumb', Warmth::judge($part, 150.0, 0.3)->why);
+    }
+
+    /**
+     * What a converter loses warms its switch and its transformer as people find them (common practice: 20 to 60 K),
+     * and no watt is made up: input, less output, less what the rest loses, less clamps and snubbers.
+     */
+    #[TestWith(['flyback', 'T11', 'Q11'])]
+    #[TestWith(['industrial', 'T1', 'Q1'])]
+    #[TestWith(['television', 'T1', 'Q2'])]
+    public function testAConverterSharesItsLosses(string $family, string $transformer, string $switch): void
+    {
+        $supply = Supplies::drafted($family);
+        $budget = Budget::of($supply, $supply->mode(null));
+        foreach ([$transformer, $switch] as $ref) {
+            $rise = Warmth::rise($supply->part($ref), $budget->line($ref)->watts ?? 0.0);
+            self::assertGreaterThan(15.0, $rise, $ref);
+            self::assertLessThan(70.0, $rise, $ref);
+        }
+        $parts = array_sum(
+            array_map(
+                static fn(BudgetLine $line): float => $line->role === BudgetLine::PART ? $line->watts : 0.0,
+                $budget->lines,
+            ),
+        );
+        self::assertLessThan(1.05 * ($budget->inputWatts - $budget->outputWatts), $parts);
+    }
+
+    /**
+     * Behind a flyback the rectifier's current is a triangle over half of the cycle: by hand 2.02 A mean are 3.30 A rms
+     * and 8.1 A peak (mean x sqrt(4 / 3D), 2 mean / D with D = 0.5; textbook).
+     */
+    public function testARectifierInPulsesCarriesMoreThanItsMean(): void
+    {
+        $supply = Supplies::drafted('flyback');
+        $line = Budget::of($supply, $supply->mode(null))->line('D12');
+
+        self::assertEqualsWithDelta(1.633, ($line->rms ?? 0.0) / ($line->average ?? 1.0), 0.01);
+        self::assertEqualsWithDelta(4.0, ($line->peak ?? 0.0) / ($line->average ?? 1.0), 0.01);
+    }
+
+    /** A transformer of 3 VA and one of 300 VA are both some 50 K warm at their rated load (common practice). */
+    public function testSizeDecidesWhatAWattDoes(): void
+    {
+        $rise = static function (string $power, float $regulation): float {
+            $part = Supplies::of(
+                [
+                    ...Supplies::primary('T2A', '12 V', $power, "{$regulation} %", second: '0V'),
+                    [
+                        'ref' => 'RL1',
+                        'kind' => 'load',
+                        'current' => '10 mA',
+                        'at' => '12 V',
+                        'terminals' => ['a' => 'A', 'b' => '0V'],
+                    ],
+                ],
+                ['TP1' => ['A', '0V']],
+            )->part('T1');
+            $volts = $part->value('power');
+
+            return Warmth::rise($part, ($volts * $regulation) / 100 / (1 + $regulation / 100) + 0.03 * $volts + 0.3);
+        };
+        self::assertEqualsWithDelta(50.0, $rise('3 VA', 30.0), 10.0);
+        self::assertEqualsWithDelta(50.0, $rise('300 VA', 6.0), 10.0);
+        // 1N4007 at an ampere: some 45 K above the board on free leads (data sheets, from memory).
+        $diode = Supplies::demo('auction-scale')->part('D1');
+        self::assertEqualsWithDelta(45.0, Warmth::rise($diode, 0.9), 20.0);
     }
 
     public function testRiseGrowsWithPowerAndLevelsOff(): void
