@@ -2,6 +2,7 @@
 
 declare(strict_types=1);
 
+use App\Http\Controllers\Api\AddedPartController;
 use App\Http\Controllers\Api\BenchController;
 use App\Http\Controllers\Api\CircuitController;
 use App\Http\Controllers\Api\EngineController;
@@ -134,6 +135,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::post('jobs/import', [ReportController::class, 'import']);
         Route::post('jobs/{job}/log', LogController::class);
         Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
+        Route::post('jobs/{job}/changes/{entry}/description', AddedPartController::class);
         Route::post('jobs/{job}/reservations', [ReservationController::class, 'store']);
         Route::delete('jobs/{job}/reservations/{reservation}', [ReservationController::class, 'destroy']);
         Route::post('jobs/{job}/runs/{run}/samples', [RunController::class, 'samples']);

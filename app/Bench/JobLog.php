@@ -14,6 +14,7 @@ use Illuminate\Support\Carbon;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Oculant\Core\Bench\Admission;
+use Oculant\Core\Bench\ChangeKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\FieldText;
 use Oculant\Core\Bench\Footing;
@@ -88,6 +89,9 @@ final readonly class JobLog
                         is_string($given['part'] ?? null) ? $given['part'] : '',
                         is_string($given['in'] ?? null) ? $given['in'] : '',
                     ) + $given;
+            }
+            if ($entry['kind'] === 'change' && ($given['change'] ?? '') === ChangeKind::Added->value) {
+                $given = ['row' => PartsDesk::rowOf($given['value'] ?? '')] + $given;
             }
             if ($entry['kind'] === 'safety') {
                 $given = $this->proving->judged($file, $given) + $given;

@@ -110,6 +110,18 @@ final readonly class PartsDesk
         }
     }
 
+    /** @return array<string, mixed> what was added, as descriptions write it; empty if it is not understood */
+    public static function rowOf(mixed $text): array
+    {
+        try {
+            [$component, $unread] = ComponentText::understand(is_string($text) ? $text : '', 'resistor');
+        } catch (UnreadableComponent) {
+            return [];
+        }
+
+        return $unread === [] ? $component->row() : [];
+    }
+
     /**
      * What the log is told of a part that goes in: how it fits, and for the ledger what it changes. Text that says
      * nothing a comparison could use stands as it is.

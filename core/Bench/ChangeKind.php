@@ -20,6 +20,8 @@ enum ChangeKind: string
     case Shield = 'shield';
     case LoadOff = 'loadoff';
     case Interlock = 'interlock';
+    /** A part that was never there, between two points: for a test, or for good. */
+    case Added = 'added';
     case Other = 'other';
 
     public function words(): string
@@ -34,6 +36,7 @@ enum ChangeKind: string
             self::Shield => 'shield, sleeve or earth strap off',
             self::LoadOff => 'load disconnected',
             self::Interlock => 'interlock defeated or off',
+            self::Added => 'part added',
             self::Other => 'other',
         };
     }
@@ -51,6 +54,7 @@ enum ChangeKind: string
             self::Shield => 's',
             self::LoadOff => 'd',
             self::Interlock => 'i',
+            self::Added => 'n',
             self::Other => 'o',
         };
     }
@@ -68,7 +72,7 @@ enum ChangeKind: string
     /** True if it means nothing without a value: what is fitted instead. */
     public function needsValue(): bool
     {
-        return in_array($this, [self::Scaled, self::TestPart, self::WrongFuse], true);
+        return in_array($this, [self::Scaled, self::TestPart, self::WrongFuse, self::Added], true);
     }
 
     /**
@@ -78,7 +82,7 @@ enum ChangeKind: string
     public function mayStay(): bool
     {
         return match ($this) {
-            self::Jumper, self::Lifted, self::LoadOff, self::Other => true,
+            self::Jumper, self::Lifted, self::LoadOff, self::Added, self::Other => true,
             self::Scaled, self::Bypass, self::TestPart, self::WrongFuse, self::Shield, self::Interlock => false,
         };
     }

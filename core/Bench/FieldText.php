@@ -185,7 +185,7 @@ final class FieldText
     }
 
     /**
-     * "jumper k1 to see whether it pulls in", "scaled r11 30k", "lifted c5".
+     * "jumper k1 to see whether it pulls in", "scaled r11 30k", "lifted c5", "added 0V>tp4 schottky 3A 40V".
      *
      * @param non-empty-list<string> $words
      *
@@ -198,6 +198,19 @@ final class FieldText
             return null;
         }
         $typed = preg_split('/\s+/', trim($text)) ?: [];
+        if ($kind === ChangeKind::Added) {
+            [$from, $to] = explode('>', $typed[1] . '>');
+
+            return [
+                'kind' => 'change',
+                'payload' => [
+                    'change' => $kind->value,
+                    'from' => $from,
+                    'to' => $to,
+                    'value' => implode(' ', array_slice($typed, 2)),
+                ],
+            ];
+        }
         // What has no part of its own is told in words.
         if (!$kind->needsPart() && $kind !== ChangeKind::Jumper && $kind !== ChangeKind::Interlock) {
             return [

@@ -37,6 +37,7 @@ final readonly class TemporaryChange
      * @param float|null $si the same in SI units of the part's main value; null if it is a type name
      * @param array{how: string, why: string, at: string}|null      $closed  how: undone or permanent
      * @param list<string>                                          $allowed gates at which somebody lets it stay
+     * @param array<string, mixed> $row     of a part that was added, as descriptions write it
      * @param bool $onGuard across or out of a part that guards people or unit, or that an interlock names
      */
     public function __construct(
@@ -52,6 +53,7 @@ final readonly class TemporaryChange
         public ?array $closed = null,
         public array $allowed = [],
         public bool $onGuard = false,
+        public array $row = [],
     ) {}
 
     /** @param array{how: string, why: string, at: string} $closed */
@@ -70,6 +72,7 @@ final readonly class TemporaryChange
             $closed,
             $this->allowed,
             $this->onGuard,
+            $this->row,
         );
     }
 
@@ -88,6 +91,7 @@ final readonly class TemporaryChange
             $this->closed,
             [...$this->allowed, $gate->value],
             $this->onGuard,
+            $this->row,
         );
     }
 
@@ -152,6 +156,7 @@ final readonly class TemporaryChange
                 : [Alteration::set($part->ref, [$part->kind->parameters()[0]->name => $this->si])],
             ChangeKind::Bypass => $part === null ? [] : self::bypassed($part),
             ChangeKind::Jumper => $this->jumper($part, $supply),
+            ChangeKind::Added => $this->row === [] ? [] : [Alteration::adding($this->row)],
             default => [],
         };
     }

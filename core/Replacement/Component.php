@@ -7,6 +7,7 @@ namespace Oculant\Core\Replacement;
 use Oculant\Core\Parts\Body;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
@@ -65,6 +66,26 @@ final readonly class Component
         $known = KnownTypes::of($type);
 
         return new self($part->kind->name(), $type, $data + ($known->data ?? []), $words + ($known->words ?? []));
+    }
+
+    /**
+     * As a description writes it, without reference and terminals.
+     *
+     * @return array<string, mixed>
+     */
+    public function row(): array
+    {
+        $row = ['kind' => $this->kind] + ($this->type === '' ? [] : ['type' => $this->type]);
+        foreach (PartKinds::named($this->kind)?->parameters() ?? [] as $parameter) {
+            $value = $this->data[self::ALIASES[$parameter->name] ?? $parameter->name] ?? null;
+            if ($value !== null && $parameter->unit !== null) {
+                $row[$parameter->name] = Quantity::write($value, $parameter->unit, 6);
+            } elseif (isset($this->words[$parameter->name])) {
+                $row[$parameter->name] = $this->words[$parameter->name];
+            }
+        }
+
+        return $row;
     }
 
     public function family(): Family

@@ -35,6 +35,12 @@ final readonly class Alteration
         return new self([], [], [['ref' => $name, 'kind' => 'wire', 'terminals' => ['a' => $from, 'b' => $to]]]);
     }
 
+    /** @param array<string, mixed> $row a part as descriptions write it */
+    public static function adding(array $row): self
+    {
+        return new self([], [], [$row]);
+    }
+
     /**
      * A bench supply instead of the source.
      *

@@ -11,7 +11,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 final class GateRolesTest extends FeatureTestCase
 {
     /** Once made permanent by a reason, where that is possible at all. */
-    private const MAY_STAY = ['jumper', 'lifted', 'loadoff', 'other'];
+    private const MAY_STAY = ['jumper', 'lifted', 'loadoff', 'added', 'other'];
 
     /** Never on mains, whoever says so. */
     private const NEVER = ['scaled', 'wrongfuse'];
@@ -47,7 +47,13 @@ final class GateRolesTest extends FeatureTestCase
             'change',
             [
                 'change' => $kind->value,
-                'value' => $kind === ChangeKind::WrongFuse ? 'T10A' : '47',
+                'value' => match ($kind) {
+                    ChangeKind::WrongFuse => 'T10A',
+                    ChangeKind::Added => 'resistor 1k 1W',
+                    default => '47',
+                },
+                'from' => 'TP4',
+                'to' => '0V',
                 'where' => 'over the inlet',
             ] + ($part === null ? [] : ['part' => $part]),
         )->assertOk();

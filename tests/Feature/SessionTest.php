@@ -92,6 +92,7 @@ final class SessionTest extends FeatureTestCase
                 'GET jobs/x/report',
                 'GET jobs/x/report.pdf',
                 'POST jobs/x/photos',
+                'POST jobs/x/changes/y/description',
                 'GET jobs/x/photos/y',
                 'GET words',
                 'GET supplies',

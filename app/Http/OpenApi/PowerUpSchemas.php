@@ -433,6 +433,11 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'open', type: 'boolean'),
             new OA\Property(property: 'how', type: 'string', nullable: true),
             new OA\Property(property: 'closed_why', type: 'string', nullable: true),
+            new OA\Property(
+                property: 'describable',
+                description: 'a part that was added for good, which the description may take in',
+                type: 'boolean',
+            ),
         ],
     ),
 ]

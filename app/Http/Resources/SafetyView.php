@@ -7,6 +7,7 @@ namespace App\Http\Resources;
 use App\Bench\JobFile;
 use App\Bench\PowerUpDesk;
 use Oculant\Core\Bench\Alarm;
+use Oculant\Core\Bench\ChangeKind;
 use Oculant\Core\Bench\Entry\Taken;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
@@ -120,6 +121,7 @@ final class SafetyView
             'mended' => $change->kind->mended(),
             'how' => $change->closed['how'] ?? null,
             'closed_why' => $change->closed['why'] ?? null,
+            'describable' => $change->kind === ChangeKind::Added && $change->isPermanent(),
             'limited' => $standing(Gate::Limited),
             'mains' => $standing(Gate::Mains),
         ];

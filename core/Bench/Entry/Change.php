@@ -19,10 +19,13 @@ use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Guards;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\UnreadableQuantity;
+use Oculant\Core\Supply\Alteration;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionRefused;
 use Oculant\Core\Supply\Interlock;
 use Oculant\Core\Supply\PointPair;
 
@@ -38,6 +41,9 @@ final class Change implements EntryKind
     {
         $kind = ChangeKind::from(Payload::choice($payload, 'change', array_column(ChangeKind::cases(), 'value')));
         self::mayBeOpened($kind, $state);
+        if ($kind === ChangeKind::Added) {
+            return self::added($payload, $supply, $state);
+        }
         $given = is_string($payload['part'] ?? null) ? trim($payload['part']) : '';
         $pair = $kind === ChangeKind::Jumper && $given !== '' ? ReadingText::target($given, $supply) : null;
         $points = $pair !== null && PointPair::ends($pair, $supply->points) !== null ? $pair : null;
@@ -70,6 +76,86 @@ final class Change implements EntryKind
         ];
     }
 
+    /**
+     * What was added between two places: a test point stands for its node, "0V" or any other node for itself.
+     *
+     * @param array<mixed> $payload "row" is what the text was understood as: a kind, and its values
+     *
+     * @return array<string, mixed>
+     */
+    private static function added(array $payload, Description $supply, BenchState $state): array
+    {
+        $value = Payload::text($payload, 'value', 'what was added, for example "schottky 3A 40V" or "100R 2W"', 80);
+        [$from, $to] = [self::node($payload, 'from', $supply), self::node($payload, 'to', $supply)];
+        if ($from === $to) {
+            throw EntryRefused::because('to', 'Both ends are the same node: nothing would change.');
+        }
+        if (($supply->islands[$from] ?? 0) !== ($supply->islands[$to] ?? 0)) {
+            throw EntryRefused::because(
+                'to',
+                sprintf(
+                    '%s and %s are isolated from each other: nothing is put across that but what the maker put there.',
+                    $from,
+                    $to,
+                ),
+            );
+        }
+        $row = is_array($payload['row'] ?? null) ? $payload['row'] : [];
+        $kind = PartKinds::named(is_string($row['kind'] ?? null) ? $row['kind'] : '');
+        $ends = $kind?->terminals()->required ?? [];
+        if ($kind === null || count($ends) !== 2) {
+            throw EntryRefused::because(
+                'value',
+                "\"{$value}\" is not read as a part with two ends: write its kind and values, for example " .
+                    '"schottky 3A 40V", "resistor 100R 2W", "electrolytic 47u 63V".',
+            );
+        }
+        $number = 1 + count(array_filter($state->ledger, static fn($c): bool => $c->kind === ChangeKind::Added));
+        while (isset($supply->parts["NEW{$number}"])) {
+            $number++;
+        }
+        $row = ['ref' => "NEW{$number}", 'terminals' => [$ends[0] => $from, $ends[1] => $to]] + $row;
+        try {
+            $supply->altered($state->mode, [Alteration::adding($row)]);
+        } catch (DescriptionRefused $e) {
+            throw EntryRefused::because('value', $e->getMessage());
+        }
+
+        return [
+            'change' => ChangeKind::Added->value,
+            'part' => null,
+            'on_guard' => self::isOver(null, [$from, $to], $supply),
+            'points' => "{$from}>{$to}",
+            'value' => $value,
+            'si' => null,
+            'where' => Payload::remark($payload, 'where', 200),
+            'why' => Payload::remark($payload, 'why', 300),
+            'row' => $row,
+        ];
+    }
+
+    /** @param array<mixed> $payload */
+    private static function node(array $payload, string $field, Description $supply): string
+    {
+        $given = is_string($payload[$field] ?? null) ? trim($payload[$field]) : '';
+        $nodes = array_map(strval(...), array_keys($supply->islands));
+        foreach ([...array_keys($supply->points), ...$nodes] as $name) {
+            if (strcasecmp((string) $name, $given) === 0) {
+                return $supply->points[$name]->node ?? (string) $name;
+            }
+        }
+
+        throw EntryRefused::because(
+            $field,
+            sprintf(
+                '"%s" is neither a test point nor a node. Test points: %s. Nodes: %s.',
+                $given,
+                implode(', ', array_keys($supply->points)),
+                implode(', ', $nodes),
+            ),
+        );
+    }
+
     public function apply(LogEntry $entry, BenchState $state): void
     {
         $p = $entry->payload;
@@ -84,6 +170,7 @@ final class Change implements EntryKind
             $entry->at,
             $p['si'] ?? null,
             onGuard: (bool) ($p['on_guard'] ?? false),
+            row: $p['row'] ?? [],
         );
         if ($p['change'] === ChangeKind::Shield->value) {
             unset($state->looked[Looked::CLOSED]);
@@ -150,7 +237,13 @@ final class Change implements EntryKind
     private static function isOnGuard(?string $ref, ?string $points, Description $supply): bool
     {
         $ends = $points === null ? null : PointPair::ends($points, $supply->points);
-        $bridged = $ends === null ? [] : [$ends[0]->node, $ends[1]->node];
+
+        return self::isOver($ref, $ends === null ? [] : [$ends[0]->node, $ends[1]->node], $supply);
+    }
+
+    /** @param list<string> $bridged nodes */
+    private static function isOver(?string $ref, array $bridged, Description $supply): bool
+    {
         $interlocked = array_map(static fn(Interlock $i): ?string => $i->part, $supply->interlocks);
         foreach ($supply->parts as $part) {
             $isMeant = $part->ref === $ref || ($bridged !== [] && array_diff($bridged, $part->terminals) === []);

@@ -11,8 +11,10 @@ use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Rectifier;
 use Oculant\Core\Parts\Regulator;
+use Oculant\Core\Parts\Schottky;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Point;
 
@@ -209,11 +211,7 @@ final class MishapFinder
                         $part,
                         "{$part->ref} held down by {$other->ref} through {$between->ref} as it starts",
                         self::HELD,
-                        'Switch on with ' .
-                            "{$between->ref} disconnected: if it starts then, both regulators " .
-                            'are good. The cure is a clamp diode from each output to common, its cathode at the ' .
-                            'positive one (1 A, 50 V and more), as the data sheets ask where a load lies ' .
-                            'between two rails.',
+                        $this->cure($part, $other, $between),
                         new HeldDown($part->ref, $between->ref),
                     );
                 }
@@ -221,6 +219,42 @@ final class MishapFinder
         }
 
         return $found;
+    }
+
+    /**
+     * A silicon diode leaves its output 0.7 V beyond its common, from where it does not start; a Schottky's 0.2 to 0.3 V
+     * let it (common practice). It carries what the other one can push through what lies between, and blocks the rail.
+     */
+    private function cure(Part $held, Part $other, Part $between): string
+    {
+        $ohms = abs(
+            $between->knows('current') && $between->knows('at')
+                ? $between->value('at') / max(1e-9, $between->value('current'))
+                : $between->values['value'] ?? 0.0,
+        );
+        $amperes = min(
+            $other->value('current'),
+            $ohms > 0.0 ? abs($other->value('value')) / $ohms : $other->value('current'),
+        );
+        $next = static fn(array $sizes, float $least): float => array_values(
+            array_filter($sizes, static fn(float $size): bool => $size >= $least),
+        )[0] ?? $least;
+        [$anode, $cathode] =
+            $held->value('value') > 0
+                ? [$held->node('common'), $held->node('out')]
+                : [$held->node('out'), $held->node('common')];
+
+        return sprintf(
+            'Switch on with %s disconnected: if it starts then, both regulators are good. The cure is a Schottky ' .
+                'diode of %s, %s or more from %s (anode) to %s (cathode), and its counterpart at %s: silicon, with its ' .
+                '0.7 V, is not enough. Count starts before and after.',
+            $between->ref,
+            Quantity::write($next([1.0, 3.0, 5.0, 8.0, 10.0], 1.2 * $amperes), Unit::Ampere),
+            Quantity::write($next([20.0, 30.0, 40.0, 60.0, 100.0], 1.5 * abs($held->value('value'))), Unit::Volt),
+            $anode,
+            $cathode,
+            $other->ref,
+        );
     }
 
     /** @return array{Part, Part}|null the regulator of the other polarity, and what lies between both outputs */
@@ -242,14 +276,14 @@ final class MishapFinder
         return null;
     }
 
-    /** Whether a diode keeps its output from going beyond its common. */
+    /** Whether a Schottky diode keeps its output from going beyond its common; silicon is not enough. */
     private function isClamped(Part $regulator): bool
     {
         [$anode, $cathode] = $regulator->value('value') > 0 ? ['common', 'out'] : ['out', 'common'];
 
         return array_filter(
             $this->supply->parts,
-            static fn(Part $p): bool => $p->kind instanceof Rectifier &&
+            static fn(Part $p): bool => $p->kind instanceof Schottky &&
                 $p->node('a') === $regulator->node($anode) &&
                 $p->node('k') === $regulator->node($cathode),
         ) !== [];

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/jobs/{job}/changes/{entry}/description": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A new version of the supply with a part that was added for good; jobs keep the one they have */
+        post: operations["describeAddedPart"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/bench": {
         parameters: {
             query?: never;
@@ -2184,6 +2201,8 @@ export interface components {
             open: boolean;
             how: string | null;
             closed_why: string | null;
+            /** @description a part that was added for good, which the description may take in */
+            describable?: boolean;
         };
         GateItemView: {
             /** @description a lead passed over it */
@@ -3299,6 +3318,38 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    describeAddedPart: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+                entry: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The supply as it is described now */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Supply"];
+                };
+            };
+            /** @description No part that stays, or it does not fit into the description any more */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
     showBench: {
         parameters: {
             query?: never;

@@ -1,7 +1,7 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Drawer, Form, Input, Select } from 'antd';
 import { useEffect, useState } from 'react';
-import type { Bench, LedgerEntry, Words } from '../api/client';
+import { answer, api, type Bench, type LedgerEntry, type Words } from '../api/client';
 import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
@@ -49,6 +49,11 @@ function Opening({
         : parts.length === 1
           ? parts[0]?.ref
           : undefined;
+    const isAdded = change.value === 'added';
+    const ends = [
+        ...bench.points.map((point) => ({ value: point.id, label: `${point.id} ${point.name}` })),
+        ...[...new Set(bench.points.map((point) => point.against))].map((node) => ({ value: node, label: node })),
+    ];
     const places =
         change.value === 'jumper'
             ? [
@@ -72,7 +77,27 @@ function Opening({
             }}
         >
             <h3>{change.label}</h3>
-            {change.value !== 'shield' && change.value !== 'other' && (
+            {isAdded && (
+                <>
+                    <p className="hint">
+                        A part that was never there. With two ends that differ the first one is anode or plus: a clamp
+                        diode goes from ground to a positive output.
+                    </p>
+                    <div className="opening-ends">
+                        {(['from', 'to'] as const).map((end) => (
+                            <Form.Item
+                                key={end}
+                                label={end === 'from' ? 'From (anode, plus)' : 'To (cathode, minus)'}
+                                name={end}
+                                rules={[{ required: true, message: 'A test point, or a ground.' }]}
+                            >
+                                <Select showSearch={{ optionFilterProp: 'label' }} options={ends} />
+                            </Form.Item>
+                        ))}
+                    </div>
+                </>
+            )}
+            {change.value !== 'shield' && change.value !== 'other' && !isAdded && (
                 <Form.Item
                     label={change.value === 'jumper' ? 'Across which part, or between which points' : 'Which part'}
                     name="part"
@@ -88,11 +113,19 @@ function Opening({
             )}
             {change.needs_value && (
                 <Form.Item
-                    label="What is in there now"
+                    label={isAdded ? 'What was added' : 'What is in there now'}
                     name="value"
-                    rules={[{ required: true, message: 'For example 30k or T2A.' }]}
+                    rules={[
+                        {
+                            required: true,
+                            message: isAdded ? 'For example schottky 3A 40V.' : 'For example 30k or T2A.',
+                        },
+                    ]}
                 >
-                    <Input autoFocus={likely !== undefined} placeholder="30k, T2A, 1N5408" />
+                    <Input
+                        autoFocus={likely !== undefined && !isAdded}
+                        placeholder={isAdded ? 'schottky 3A 40V, resistor 100R 2W' : '30k, T2A, 1N5408'}
+                    />
                 </Form.Item>
             )}
             <Form.Item
@@ -123,8 +156,22 @@ function Opening({
     );
 }
 
-function Entry({ entry, mayWrite, onRecord }: { entry: LedgerEntry; mayWrite: boolean; onRecord: Record_ }) {
+function Entry({
+    entry,
+    job,
+    mayWrite,
+    onRecord,
+}: {
+    entry: LedgerEntry;
+    job: string;
+    mayWrite: boolean;
+    onRecord: Record_;
+}) {
     const [why, setWhy] = useState<string>();
+    const describe = useMutation({
+        mutationFn: () =>
+            answer(api.POST('/jobs/{job}/changes/{entry}/description', { params: { path: { job, entry: entry.id } } })),
+    });
     const close = (how: string, reason = '') => onRecord('change_closed', { change: entry.id, how, why: reason });
     return (
         <li className={entry.open ? 'ledger-open' : 'ledger-closed'}>
@@ -139,6 +186,15 @@ function Entry({ entry, mayWrite, onRecord }: { entry: LedgerEntry; mayWrite: bo
                 <span className="quiet">
                     {entry.how === 'undone' ? 'undone' : `made permanent: ${entry.closed_why ?? ''}`}
                 </span>
+            )}
+            {entry.describable && mayWrite && (
+                <div className="ledger-acts">
+                    <Button size="small" loading={describe.isPending} onClick={() => describe.mutate()}>
+                        Into the description, for the next one
+                    </Button>
+                    {describe.isSuccess && <span role="status">It is in the description now.</span>}
+                    {describe.isError && <span role="alert">{describe.error.message}</span>}
+                </div>
             )}
             {entry.open && mayWrite && (
                 <div className="ledger-acts">
@@ -276,7 +332,13 @@ export function Ledger({
             ) : (
                 <ul className="ledger" aria-label="Entries">
                     {ledger.map((entry) => (
-                        <Entry key={entry.id} entry={entry} mayWrite={mayWrite} onRecord={onRecord} />
+                        <Entry
+                            key={entry.id}
+                            entry={entry}
+                            job={bench.job.id}
+                            mayWrite={mayWrite}
+                            onRecord={onRecord}
+                        />
                     ))}
                 </ul>
             )}

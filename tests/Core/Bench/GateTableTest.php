@@ -40,6 +40,7 @@ final class GateTableTest extends TestCase
         'shield' => [self::ALLOW, self::ALLOW, self::NEVER],
         'loadoff' => [self::FREE, self::FREE, self::FREE],
         'interlock' => [self::ALLOW, self::ALLOW, self::NEVER],
+        'added' => [self::FREE, self::ALLOW, self::FREE],
         'other' => [self::FREE, self::ALLOW, self::FREE],
     ];
 
@@ -189,6 +190,9 @@ final class GateTableTest extends TestCase
                 'value' => $kind === ChangeKind::WrongFuse ? 'T10A' : '47',
                 'where' => 'over the inlet',
                 'why' => 'so',
+                'from' => 'TP4',
+                'to' => '0V',
+                'row' => ['kind' => 'resistor', 'value' => '1k', 'power' => '1 W'],
             ] + ($part === null ? [] : ['part' => $part]),
         );
     }

@@ -13,6 +13,7 @@ use Oculant\Core\Diagnosis\EvidenceList;
 use Oculant\Core\Diagnosis\Reasoner;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Expectation\Behaviour;
+use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
@@ -95,6 +96,10 @@ final class LedgerTest extends TestCase
             'wrongfuse f1 T2A',
             ['change' => 'wrongfuse', 'part' => 'f1', 'why' => '', 'value' => 'T2A'],
         ];
+        yield 'part added' => [
+            'added 0V>tp4 resistor 1k 1W',
+            ['change' => 'added', 'from' => '0V', 'to' => 'tp4', 'value' => 'resistor 1k 1W'],
+        ];
         yield 'shield' => ['shield over the inlet', ['change' => 'shield', 'where' => 'over the inlet']];
     }
 
@@ -106,6 +111,8 @@ final class LedgerTest extends TestCase
         $understood = FieldText::understand($text, $supply);
 
         self::assertSame(['kind' => 'change', 'payload' => $payload], $understood);
+        // What was typed of an added part is understood before it comes here.
+        $payload += ['row' => ['kind' => 'resistor', 'value' => '1k', 'power' => '1 W']];
         self::assertNotSame([], (new Bench($supply))->add('change', $payload)->state()->openChanges());
     }
 
@@ -142,6 +149,61 @@ final class LedgerTest extends TestCase
             );
         }
         self::assertNotSame($supply->hash(), $altered->hash(), 'kept under a name of its own');
+    }
+
+    /** A part that was never there is in the circuit as if the description had it; not over the barrier. */
+    public function testAnAddedPartIsSolvedWithTheRest(): void
+    {
+        $supply = Supplies::demo('auction-scale');
+        $row = ['kind' => 'resistor', 'value' => '22 ohm', 'power' => '10 W'];
+        $payload = ['change' => 'added', 'from' => 'tp4', 'to' => '0v', 'value' => 'resistor 22R 10W', 'row' => $row];
+        $bench = (new Bench($supply))->add('change', $payload);
+        $change = array_values($bench->state()->ledger)[0];
+        $altered = $bench->state()->context()->on($supply, 'loaded');
+        $written = $supply->written;
+        $written['parts'][] = ['ref' => 'R9', 'terminals' => ['a' => 'OUT+', 'b' => '0V']] + $row;
+        $same = DescriptionReader::fromArray($written);
+
+        self::assertSame('part added OUT+>0V resistor 22R 10W', $change->words());
+        foreach (['TP3', 'TP4'] as $point) {
+            self::assertEqualsWithDelta(
+                (new Behaviour($same))->live($same->mode('loaded'))->reading($point, 'dc'),
+                (new Behaviour($altered))->live($altered->mode('loaded'))->reading($point, 'dc'),
+                1e-3,
+                $point,
+            );
+        }
+        foreach (
+            [
+                [['to' => 'TP4'], 'Both ends are the same node'],
+                [['to' => 'N'], 'isolated from each other'],
+                [['to' => 'nowhere'], 'neither a test point nor a node'],
+                [['row' => ['kind' => 'transistor']], 'a part with two ends'],
+                [['row' => []], 'a part with two ends'],
+            ]
+            as [$else, $says]
+        ) {
+            try {
+                (new Bench($supply))->add('change', $else + $payload);
+                self::fail($says);
+            } catch (EntryRefused $refused) {
+                self::assertStringContainsString($says, $refused->getMessage());
+            }
+        }
+    }
+
+    /** Whatever lies across a fuse is a wrong fuse, and no reason makes it stay. */
+    public function testNothingIsAddedAcrossAGuardForGood(): void
+    {
+        $bench = (new Bench(Supplies::demo('auction-scale')))->add('change', [
+            'change' => 'added',
+            'from' => 'L',
+            'to' => 'L1',
+            'value' => 'resistor 0R1 5W',
+            'row' => ['kind' => 'resistor', 'value' => '0.1 ohm', 'power' => '5 W'],
+        ]);
+
+        self::assertFalse(array_values($bench->state()->ledger)[0]->mayStay());
     }
 
     /** A jumper over a relay bridges its contact, not its coil. */
