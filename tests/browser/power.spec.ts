@@ -222,3 +222,30 @@ async function signOut(page: Page): Promise<void> {
     await page.getByRole('button', { name: 'Sign out' }).click();
     await expect(page.getByLabel('Address')).toBeVisible();
 }
+
+test('a part that was never there is added, stays for a reason, and is in the description for the next unit', async ({
+    page,
+}) => {
+    await signIn(page, 'tarik');
+    await bookIn(page, 'Pen amplifier that starts one time in two', 'Tide recorder');
+    await page.keyboard.press('F2');
+    const ledger = page.getByRole('dialog', { name: /Ledger of temporary changes/ });
+    await expect(ledger.getByRole('button', { name: /part added/ })).toBeVisible();
+    await page.keyboard.press('n');
+    await ledger.getByRole('combobox', { name: 'From (anode, plus)' }).fill('0V');
+    await page.locator('.ant-select-dropdown:visible').getByTitle('0V', { exact: true }).click();
+    await ledger.getByRole('combobox', { name: 'To (cathode, minus)' }).fill('TP4');
+    await page.locator('.ant-select-dropdown:visible').getByTitle(/^TP4 /).click();
+    await ledger.getByLabel('What was added').fill('schottky 3A 40V');
+    await ledger.getByLabel('Why').fill('held below ground at one start in two');
+    await ledger.getByRole('button', { name: 'Write it down' }).click();
+    const entry = ledger.getByRole('listitem').first();
+    await expect(entry).toContainText('part added 0V>OUT+ schottky 3A 40V');
+    await expect(entry).toContainText('mains: to be allowed');
+    await entry.getByRole('button', { name: /Made permanent/ }).click();
+    await entry.getByLabel('Why it may stay for good').fill('clamp, as the data sheets ask');
+    await page.keyboard.press('Enter');
+    await expect(entry).toContainText('made permanent: clamp, as the data sheets ask');
+    await entry.getByRole('button', { name: /Into the description/ }).click();
+    await expect(entry.getByRole('status')).toContainText('in the description now');
+});
