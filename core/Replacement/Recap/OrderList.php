@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement\Recap;
 
 use Oculant\Core\Replacement\Attribute;
+use Oculant\Core\Replacement\Comparison;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\Drawer\Need;
 use Oculant\Core\Replacement\Drawer\StockLine;
+use Oculant\Core\Replacement\Fit;
+use Oculant\Core\Replacement\Place;
 use Oculant\Core\Supply\Import\CsvTable;
 
 /** What a recap still needs, grouped by value: from the drawer what is there, the rest to be ordered with spares. */
@@ -19,6 +22,11 @@ final readonly class OrderList
     private const LARGE = 1e-3;
 
     private const HIGH_VOLTS = 200.0;
+
+    /** Amperes of ripple at 100 kHz that a radial part, and a can, of one's size carries at the most. */
+    private const RADIAL_RIPPLE = 3.0;
+
+    private const CAN_RIPPLE = 5.0;
 
     /**
      * @param list<array{successor: Component, refs: list<string>, drawer: StockLine|null, taken: int, order: int,
@@ -38,17 +46,23 @@ final readonly class OrderList
                     $line->successor->write(Attribute::Ripple),
                     $line->successor->write(Attribute::Pitch),
                 ]);
-                $groups[$key] ??= ['successor' => $line->successor, 'refs' => []];
+                $groups[$key] ??= ['successor' => $line->successor, 'refs' => [], 'places' => []];
                 $groups[$key]['refs'][] = $line->candidate->ref;
+                $groups[$key]['places'][] = $line->candidate->place;
             }
         }
         $rows = [];
         $taken = [];
         foreach ($groups as $group) {
             $needed = count($group['refs']);
-            $found = Need::likeOriginal($group['successor'], true)->search(
-                array_values(array_filter($stock, static fn(StockLine $l): bool => !$l->isSalvaged)),
-            )['fits'];
+            $found = array_values(
+                array_filter(
+                    Need::likeOriginal($group['successor'], true)->search(
+                        array_values(array_filter($stock, static fn(StockLine $l): bool => !$l->isSalvaged)),
+                    )['fits'],
+                    static fn(StockLine $l): bool => self::goesIn($l->component, $group['places']),
+                ),
+            );
             $drawer =
                 array_values(
                     array_filter($found, static fn(StockLine $l): bool => $l->available() - ($taken[$l->id] ?? 0) > 0),
@@ -58,6 +72,7 @@ final readonly class OrderList
                 $taken[$drawer->id] = ($taken[$drawer->id] ?? 0) + $there;
             }
             $order = $needed - $there;
+            unset($group['places']);
             $rows[] = $group + [
                 'drawer' => $drawer,
                 'taken' => $there,
@@ -82,6 +97,41 @@ final readonly class OrderList
         return new self($rows);
     }
 
+    /**
+     * One judgement for list and comparison: what does not go in for good there is not taken from the drawer here.
+     *
+     * @param list<Place|null> $places
+     */
+    private static function goesIn(Component $component, array $places): bool
+    {
+        foreach ($places as $place) {
+            if ($place !== null && Comparison::of($component, $place)->fit()->severity() > Fit::Noted->severity()) {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /** What no single part of that size carries (makers' lists of 105 C types, from memory). */
+    private static function note(Component $component): string
+    {
+        $ripple = $component->get(Attribute::Ripple) ?? 0.0;
+        $isCan =
+            ($component->get(Attribute::Value) ?? 0.0) >= self::LARGE ||
+            ($component->get(Attribute::Voltage) ?? 0.0) >= self::HIGH_VOLTS;
+        $most = $isCan ? self::CAN_RIPPLE : self::RADIAL_RIPPLE;
+
+        return $ripple <= $most
+            ? ''
+            : sprintf(
+                'Hardly one part of this size carries %s: several in parallel, %d of a share of the capacitance each, ' .
+                    'on tracks of equal length.',
+                $component->write(Attribute::Ripple),
+                (int) ceil($ripple / $most),
+            );
+    }
+
     /** @return list<array<string, mixed>> */
     public function view(): array
     {
@@ -91,6 +141,7 @@ final readonly class OrderList
                 'kind' => str_replace('_', ' ', $r['successor']->kind),
                 'ripple' => $r['successor']->write(Attribute::Ripple),
                 'pitch' => $r['successor']->write(Attribute::Pitch),
+                'note' => self::note($r['successor']),
                 'refs' => $r['refs'],
                 'count' => count($r['refs']),
                 'taken' => $r['taken'],

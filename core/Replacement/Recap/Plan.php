@@ -69,7 +69,14 @@ final readonly class Plan
                     ];
                 }
             }
-            $lines[] = self::line($one, $planned, $reasons, $twins, $judge, $state, $recap['yearly']);
+            $successor = Successor::alike(
+                Successor::of($one->component, $one->place),
+                array_map(
+                    static fn(Candidate $twin): Component => Successor::of($twin->component, $twin->place),
+                    array_values(array_intersect_key($candidates, array_flip($twins))),
+                ),
+            );
+            $lines[] = self::line($one, $planned, $reasons, $twins, $judge, $state, $recap['yearly'], $successor);
         }
 
         return new self($school, $recap['celsius'], $recap['yearly'], $lines, $supply, $state, $demands);
@@ -240,13 +247,13 @@ final readonly class Plan
         RecapJudge $judge,
         BenchState $state,
         float $yearly,
+        Component $successor,
     ): Line {
         $own = $state->decided[$one->ref] ?? ['decision' => 'plan', 'with' => '', 'text' => ''];
         $decision = $own['decision'] === 'plan' ? $planned : Decision::from($own['decision']);
         if ($decision !== $planned) {
             array_unshift($reasons, 'Decided at the bench' . ($own['text'] === '' ? '.' : ": {$own['text']}."));
         }
-        $successor = Successor::of($one->component, $one->place);
         if ($own['with'] !== '') {
             try {
                 $successor = ComponentText::read($own['with'], $one->component->kind);

@@ -85,6 +85,27 @@ final class Successor
         return new Component('electrolytic', '', $data, $isHard ? ['style' => 'low-esr'] : []);
     }
 
+    /**
+     * Twins get the same: the more of each.
+     *
+     * @param list<Component> $others
+     */
+    public static function alike(Component $one, array $others): Component
+    {
+        $data = $one->data;
+        $words = $one->words;
+        foreach ($others as $other) {
+            if ($other->kind === $one->kind) {
+                foreach ($other->data as $name => $value) {
+                    $data[$name] = max($data[$name] ?? $value, $value);
+                }
+                $words += $other->words;
+            }
+        }
+
+        return new Component($one->kind, $one->type, $data, $words);
+    }
+
     private static function volts(float $least): float
     {
         foreach (self::VOLTS as $volts) {

@@ -2912,6 +2912,8 @@ export interface components {
             kind: string;
             ripple: string;
             pitch: string;
+            /** @description what to see to; empty if nothing */
+            note: string;
             refs: string[];
             count: number;
             taken: number;

@@ -194,6 +194,7 @@ function Order({ recap, bench }: { recap: Recap } & Pick<Writes, 'bench'>) {
                                             row.kind,
                                             row.ripple !== '' && `ripple at least ${row.ripple}`,
                                             row.pitch !== '' && `pitch ${row.pitch}`,
+                                            row.note,
                                         ]
                                             .filter(Boolean)
                                             .join(', ')}

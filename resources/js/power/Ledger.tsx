@@ -147,7 +147,9 @@ function Opening({
                 />
             </Form.Item>
             <Form.Item label="Why" name="why">
-                <Input placeholder={isAdded ? 'it is held below ground as it starts' : 'to wake the controller at 30 V'} />
+                <Input
+                    placeholder={isAdded ? 'it is held below ground as it starts' : 'to wake the controller at 30 V'}
+                />
             </Form.Item>
             <Button type="primary" htmlType="submit">
                 Write it down <kbd>↵</kbd>

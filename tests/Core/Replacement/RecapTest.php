@@ -7,9 +7,12 @@ namespace Tests\Core\Replacement;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
+use Oculant\Core\Replacement\Attribute;
+use Oculant\Core\Replacement\Comparison;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\ComponentText;
 use Oculant\Core\Replacement\Drawer\StockLine;
+use Oculant\Core\Replacement\Fit;
 use Oculant\Core\Replacement\Place;
 use Oculant\Core\Replacement\Recap\Decision;
 use Oculant\Core\Replacement\Recap\Line;
@@ -258,6 +261,42 @@ final class RecapTest extends TestCase
         self::assertSame(0, $rows['3300 µF 35 V 105 °C']['spares'], 'none of large cans');
         $csv = CsvTable::read(OrderList::of($plan, $stock)->csv());
         self::assertSame(['C11 C12 C13', '2'], [$csv->rows[0]['cells']['for'], $csv->rows[0]['cells']['order']]);
+    }
+
+    /** What the comparison refuses for its place is not taken for it from the drawer; twins get the same. */
+    public function testListAndComparisonJudgeAlike(): void
+    {
+        $bench = self::bench('dimmer-drive', ['school' => 'all']);
+        $plan = Plan::of($bench->supply, $bench->state(), Supplies::demands($bench->supply));
+        $lines = [];
+        foreach ($plan->lines as $line) {
+            $lines[$line->candidate->ref] = $line;
+        }
+        self::assertSame($lines['C1']->twins, ['C2']);
+        self::assertEquals($lines['C1']->successor->data, $lines['C2']->successor->data);
+        $like = $lines['C1']->successor;
+        $of = static fn(string $class): string => sprintf(
+            '%s %s %s',
+            $like->write(Attribute::Value),
+            $like->write(Attribute::Voltage),
+            $class,
+        );
+        $went = [];
+        foreach (['85C', '105C 2000h 10A', '105C 2000h 0.1A'] as $class) {
+            $stock = [new StockLine('s1', ComponentText::read($of($class), 'electrolytic'), 20)];
+            $fit = Comparison::of($stock[0]->component, $lines['C1']->candidate->place ?? self::fail())->fit();
+            $taken = array_sum(
+                array_map(
+                    static fn(array $row): int => in_array('C1', $row['refs'], true) ? $row['taken'] : 0,
+                    OrderList::of($plan, $stock)->view(),
+                ),
+            );
+
+            self::assertSame(in_array($fit, [Fit::Ok, Fit::Noted], true), $taken > 0, "{$class}: {$fit->value}");
+            $went[] = $taken > 0;
+        }
+        self::assertContains(false, $went);
+        self::assertContains(true, $went);
     }
 
     public function testCapacitorsAreTypedInFast(): void
