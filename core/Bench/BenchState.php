@@ -57,6 +57,12 @@ final class BenchState
      */
     public array $heats = [];
 
+    /**
+     * @var list<array{entry: string, part: string, amperes: float, mode: string, plain: bool, replaced: list<string>}>
+     *     rms through a resistor; plain if nothing was different from the description
+     */
+    public array $currents = [];
+
     /** @var list<array{entry: string, part: string, isGood: bool, isNew: bool}> */
     public array $tested = [];
 

@@ -17,6 +17,7 @@ use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\Evidence\AloneEvidence;
 use Oculant\Core\Diagnosis\Evidence\BreakdownEvidence;
 use Oculant\Core\Diagnosis\Evidence\CapacitorEvidence;
+use Oculant\Core\Diagnosis\Evidence\CurrentEvidence;
 use Oculant\Core\Diagnosis\Evidence\Evidence;
 use Oculant\Core\Diagnosis\Evidence\FuseEvidence;
 use Oculant\Core\Diagnosis\Evidence\HeatEvidence;
@@ -209,6 +210,21 @@ final class EvidenceList
                     $heat['replaced'],
                 ),
             ];
+        }
+        foreach ($state->currents as $current) {
+            // Where something was different from the description nobody solved what flowed.
+            if ($current['plain']) {
+                $evidence[] = [
+                    $current['entry'],
+                    new CurrentEvidence(
+                        sprintf('%s through %s', Quantity::write($current['amperes'], Unit::Ampere), $current['part']),
+                        $supply->part($current['part']),
+                        $current['mode'],
+                        $current['amperes'],
+                        $current['replaced'],
+                    ),
+                ];
+            }
         }
         $meter = new CapacitorMeter($supply);
         foreach ($state->partTests as $test) {

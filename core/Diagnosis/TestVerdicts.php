@@ -11,6 +11,7 @@ use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Expectation\BreakdownJudge;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
+use Oculant\Core\Expectation\CurrentRead;
 use Oculant\Core\Expectation\Isolation;
 use Oculant\Core\Expectation\PartAlone;
 use Oculant\Core\Expectation\Verdict;
@@ -104,6 +105,21 @@ final readonly class TestVerdicts
                 'heat',
                 Warmth::judge($part, $heat['rise'], $watts),
                 sprintf('about %d K above the room', (int) round(Warmth::rise($part, $watts))),
+            );
+        }
+
+        foreach ($this->state->currents as $current) {
+            $part = $this->supply->part($current['part']);
+            $watts = $this->dictionary->heat($current['mode'], Hypothesis::HEALTHY, $current['part']);
+            $views[$current['entry']] = $this->view(
+                $current['entry'],
+                $current['part'],
+                Quantity::write($current['amperes'], Unit::Ampere),
+                'current',
+                $this->dictionary->known($current['mode']) > 0.0
+                    ? CurrentRead::judge($part, $current['amperes'], $watts)
+                    : CurrentRead::unsolved($part, $current['amperes']),
+                $this->dictionary->known($current['mode']) > 0.0 ? CurrentRead::expected($part, $watts) : 'not known',
             );
         }
 

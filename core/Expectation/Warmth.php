@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Parts\Warms;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
@@ -31,6 +32,22 @@ final class Warmth
 
         // Convection gets better as a part gets hotter: nothing rises in proportion for ever.
         return self::INSIDE + 400.0 * tanh(($perWatt * $watts) / 400.0);
+    }
+
+    /** Watts that make a part so much warmer, the other way round. */
+    public static function watts(Part $part, float $kelvin): float
+    {
+        $perWatt = $part->kind instanceof Warms ? $part->kind->perWatt($part) : self::OTHERWISE;
+
+        return (400.0 * atanh(min(0.99, max(0.0, ($kelvin - self::INSIDE) / 400.0)))) / $perWatt;
+    }
+
+    /** What its warmth says of its load, for a resistor; empty for anything else, or where it says nothing. */
+    private static function load(Part $part, float $rise): string
+    {
+        $words = $part->kind instanceof Resistor ? WattsRead::ofPart($part, self::watts($part, $rise)) : '';
+
+        return $words === '' ? '' : " By its warmth {$words}";
     }
 
     /** The axis on which rises are compared: decades of kelvin. */
@@ -71,7 +88,7 @@ final class Warmth
                 $watts < 0.005 ? 'next to nothing' : Quantity::write($watts, Unit::Watt, 2),
                 (int) round($good / $spread),
                 (int) round($good * $spread),
-            ),
+            ) . self::load($part, $rise),
         );
     }
 }

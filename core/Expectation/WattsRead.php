@@ -47,7 +47,12 @@ final class WattsRead
 
     private static function of(Part $part, float $volts): string
     {
-        $watts = $volts ** 2 / $part->value('value');
+        return self::ofPart($part, $volts ** 2 / $part->value('value'));
+    }
+
+    /** @return string empty where next to nothing of its rating is lost in it */
+    public static function ofPart(Part $part, float $watts): string
+    {
         $share = $watts / max(1e-9, $part->value('power'));
 
         return $share < self::LITTLE
