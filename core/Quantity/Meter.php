@@ -20,9 +20,11 @@ final readonly class Meter
         'ac' => [0.01, 3],
         'resistance' => [0.008, 3],
         'current' => [0.012, 3],
-        'frequency' => [0.001, 1],
         'temperature' => [0.01, 10],
     ];
+
+    /** Of the counter in a meter; no instrument has to state it. */
+    private const FREQUENCY = [0.001, 1];
 
     private function __construct(private float $ratio, private int $counts) {}
 
@@ -51,7 +53,7 @@ final readonly class Meter
     {
         static $meter = null;
 
-        return $meter ??= new self(...self::ACCURACY['frequency']);
+        return $meter ??= new self(...self::FREQUENCY);
     }
 
     /** Half-width of the accuracy limit at a reading, in the reading's unit. */
