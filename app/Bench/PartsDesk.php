@@ -27,6 +27,7 @@ use Oculant\Core\Replacement\Economics\Choice;
 use Oculant\Core\Replacement\Economics\ModernSupply;
 use Oculant\Core\Replacement\Economics\Option;
 use Oculant\Core\Replacement\Economics\Rail;
+use Oculant\Core\Replacement\Family;
 use Oculant\Core\Replacement\Fit;
 use Oculant\Core\Replacement\Origin;
 use Oculant\Core\Replacement\Origins;
@@ -101,10 +102,13 @@ final readonly class PartsDesk
     {
         $place = $this->place($file, $ref);
         try {
-            return Comparison::of(
-                ComponentText::read($text, $place->original->kind),
-                $this->trying($file, $place),
-            )->view();
+            // What goes by its data sheet goes by its name, whatever that is.
+            $candidate =
+                $place->original->family() === Family::Other && trim($text) !== ''
+                    ? new Component($place->original->kind, mb_strtoupper(trim($text)), [])
+                    : ComponentText::read($text, $place->original->kind);
+
+            return Comparison::of($candidate, $this->trying($file, $place))->view();
         } catch (UnreadableComponent $e) {
             throw EntryRefused::because('text', $e->getMessage());
         }

@@ -18,6 +18,7 @@ final readonly class Comparison
             Family::Rectifier => new Rules\RectifierRules(),
             Family::Resistor => new Rules\ResistorRules(),
             Family::Fuse => new Rules\FuseRules(),
+            Family::Other => new Rules\DataSheetRules(),
             default => new Rules\SemiconductorRules(),
         };
         $rows = $rules->rows($candidate, $place);

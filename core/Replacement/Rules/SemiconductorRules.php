@@ -32,7 +32,7 @@ final class SemiconductorRules implements FitRules
                 Family::Optocoupler => self::optocoupler($candidate, $place),
                 Family::Zener => self::zener($candidate, $place),
                 Family::Varistor => self::varistor($candidate, $place),
-                default => self::unknown($candidate, $place),
+                default => [],
             },
             ...Sizes::package($candidate, $place),
             ...Sizes::rows($candidate, $place),
@@ -312,23 +312,6 @@ final class SemiconductorRules implements FitRules
                     $is > 1.25 * $was => [Fit::TestOnly, 'It clamps much later than the original.'],
                     default => [Fit::Ok, 'Above the highest mains.'],
                 },
-            ),
-        ];
-    }
-
-    /** @return list<Row|null> */
-    private static function unknown(Component $candidate, Place $place): array
-    {
-        $isSame = $candidate->type !== '' && $candidate->type === $place->original->type;
-
-        return [
-            new Row(
-                'type',
-                $place->original->type,
-                $candidate->type,
-                '',
-                $isSame ? Fit::Ok : Fit::TestOnly,
-                $isSame ? 'The same type.' : 'Only the exact type, or an equivalent that its maker names.',
             ),
         ];
     }

@@ -7,12 +7,14 @@ namespace Tests\Core\Replacement;
 use Oculant\Core\Replacement\AnotherValue;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Comparison;
+use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\ComponentText;
 use Oculant\Core\Replacement\Fit;
 use Oculant\Core\Replacement\Place;
 use Oculant\Core\Replacement\Row;
 use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;
+use PHPUnit\Framework\Attributes\TestWith;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
@@ -231,6 +233,33 @@ final class ComparisonTest extends TestCase
         self::assertSame(Fit::Noted, $fit('2200u 35V 105C 1A 16x31 rm5'), 'the leads are bent a little');
         self::assertSame(Fit::No, $fit('2200u 35V 105C 1A 16x31 rm15'), 'the holes are too far off');
         self::assertSame(Fit::TestOnly, $fit('2200u 35V 85C 1A 18x31 rm7.5'), 'the original was of 105 C');
+    }
+
+    /**
+     * What goes by its data sheet: the same type goes in, another is the technician's to judge, with what matters there
+     * (common practice).
+     */
+    #[TestWith(['wheelhouse-display', 'U11', ['start voltage' => '16 V', 'feedback' => 'pull down', 'pinout' => '']])]
+    #[TestWith(['gallery-organ', 'V11', ['heater volts' => '6.3 V', 'base' => '']])]
+    #[TestWith(['tide-recorder', 'T1', ['secondary volts' => '', 'insulation' => '']])]
+    public function testWhatGoesByItsDataSheetIsForTheTechnicianToJudge(string $demo, string $ref, array $matters): void
+    {
+        $place = self::place($demo, $ref);
+        $comparison = Comparison::of(new Component($place->original->kind, 'ANOTHER', []), $place);
+        $rows = array_column($comparison->view()['rows'], null, 'title');
+
+        self::assertSame(Fit::Noted, $comparison->fit());
+        self::assertStringContainsString('For you to judge', $comparison->sentence());
+        foreach ($matters as $title => $original) {
+            self::assertArrayHasKey($title, $rows);
+            self::assertNotSame('', $rows[$title]['reason']);
+            self::assertStringContainsString($original, $rows[$title]['original']);
+        }
+        self::assertSame(
+            Fit::No,
+            Comparison::of(ComponentText::read('47u 400V', 'electrolytic'), $place)->fit(),
+            'another kind of thing',
+        );
     }
 
     /**
