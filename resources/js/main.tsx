@@ -20,6 +20,7 @@ import { applyScheme, storedScheme, themeFor, type Scheme } from './theme';
 // The list and the bench come at once; every other page when somebody goes there.
 const BookIn = later(() => import('./bookin/BookIn').then((module) => module.BookIn));
 const DrawerPage = later(() => import('./parts/DrawerPage').then((module) => module.DrawerPage));
+const FarPage = later(() => import('./bench/FarPage').then((module) => module.FarPage));
 const HistoryPage = later(() => import('./report/HistoryPage').then((module) => module.HistoryPage));
 const ImportPage = later(() => import('./library/ImportPage').then((module) => module.ImportPage));
 const InstrumentsPage = later(() => import('./instruments/InstrumentsPage').then((module) => module.InstrumentsPage));
@@ -62,6 +63,7 @@ function Oculant() {
                                 <Route index element={<JobList />} />
                                 <Route path="book-in" element={<BookIn />} />
                                 <Route path="jobs/:job" element={<JobBench />} />
+                                <Route path="jobs/:job/far" element={<FarPage />} />
                                 <Route path="jobs/:job/report" element={<ReportPage />} />
                                 <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
                                 <Route path="jobs/:job/prove/:tab?" element={<ProvePage />} />

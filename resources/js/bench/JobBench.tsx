@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { App, Button } from 'antd';
+import { App } from 'antd';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
@@ -18,6 +18,7 @@ import { useOutbox } from '../outbox/useOutbox';
 import { HeldKeys } from '../shell/HeldKeys';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
+import { CommandBar, KeySheet, type Command } from './Commands';
 
 // What is behind a key comes after what is on the screen, before anybody presses it.
 const sheets = {
@@ -33,33 +34,13 @@ const Ledger = later(() => sheets.ledger().then((module) => module.Ledger));
 const BenchCircuit = later(() => sheets.circuit().then((module) => module.BenchCircuit));
 const InstrumentSheet = later(() => sheets.instruments().then((module) => module.InstrumentSheet));
 
-interface Command {
-    key: string;
-    label: string;
-    run: () => void;
-    shown: boolean;
-    /** False for those that have a button in the state strip. */
-    inBar?: boolean;
-}
-
-function CommandBar({ commands, leader }: { commands: Command[]; leader: boolean }) {
-    return (
-        <div className={`commands ${leader ? 'lit' : ''}`} aria-label="Commands: space, then the letter">
-            {commands
-                .filter((c) => c.shown && c.inBar !== false)
-                .map((command) => (
-                    <Button key={command.key} size="middle" type={leader ? 'default' : 'text'} onClick={command.run}>
-                        <kbd>{command.key.toUpperCase()}</kbd> {command.label}
-                    </Button>
-                ))}
-        </div>
-    );
-}
-
 /**
  * What foot switches send: page down, or one of the keys that no keyboard has. It does what Enter does in the field.
  */
 const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
+
+/** Where a key stands on the sheet of all keys. */
+const [log, power, repair, look] = ['Into the log', 'Power and safety', 'Repair and proof', 'To look at'];
 
 /** Whether this person last looked at the path or at the circuit. */
 const PICTURE = 'oculant-picture';
@@ -88,6 +69,7 @@ function OpenJob({ bench }: { bench: Bench }) {
     const [plan, setPlan] = useState<Section>();
     const [ledger, setLedger] = useState(false);
     const [instruments, setInstruments] = useState(false);
+    const [keys, setKeys] = useState(false);
     const [isDrawn, setDrawn] = useState(() => localStorage.getItem(PICTURE) === 'circuit');
     const reads = useMeter();
     const field = useRef<HTMLInputElement>(null);
@@ -276,54 +258,60 @@ function OpenJob({ bench }: { bench: Bench }) {
     };
 
     const commands: Command[] = [
-        { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true, inBar: false },
+        { key: 'u', label: 'undo', run: undo, shown: newest !== undefined, inBar: true, onPhone: true, group: log },
         {
-            key: 'm',
-            label: 'mains',
-            run: () => setDialog({ name: 'mains' }),
-            shown: bench.state.power !== 'unplugged',
-            inBar: false,
+            key: 'a',
+            label: 'add',
+            run: () => setDialog({ name: 'evidence' }),
+            shown: true,
+            inBar: true,
+            onPhone: true,
+            group: log,
         },
-        { key: 'x', label: "can't reach", run: skip, shown: step.target !== null },
-        { key: 'u', label: 'undo', run: undo, shown: newest !== undefined },
-        { key: 'a', label: 'add', run: () => setDialog({ name: 'evidence' }), shown: true },
+        { key: 'x', label: "can't reach", run: skip, shown: step.target !== null, group: log },
+        { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true, group: log },
+        { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true, group: log },
+        {
+            key: 'v',
+            label: 'photo',
+            run: () => setDialog({ name: 'photos' }),
+            shown: true,
+            onPhone: true,
+            group: log,
+        },
         ...evidenceKinds.map((kind) => ({
             key: kind.key,
             label: kind.label,
             run: () => setDialog({ name: kind.name }),
             shown: true,
-            inBar: false,
+            group: 'What you know',
         })),
-        { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true },
-        { key: 'v', label: 'photo', run: () => setDialog({ name: 'photos' }), shown: true },
-        { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true },
+        { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true, group: power },
+        {
+            key: 'm',
+            label: 'mains',
+            run: () => setDialog({ name: 'mains' }),
+            shown: bench.state.power !== 'unplugged',
+            group: power,
+        },
+        ...sections.map((one) => ({
+            key: one.key,
+            label: one.key === '1' ? 'power-up plan' : one.title.toLowerCase(),
+            run: () => setPlan(one.section),
+            shown: true,
+            onPhone: one.key === '1',
+            group: power,
+        })),
+        { key: 'l', label: 'ledger', run: () => setLedger(true), shown: true, group: power },
+        { key: '8', label: 'gates', run: () => setDialog({ name: 'gates' }), shown: true, group: power },
         {
             key: 'c',
             label: 'cause',
             run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }),
             shown: true,
+            inBar: true,
+            group: repair,
         },
-        ...sections.map((one) => ({
-            key: one.key,
-            label: one.key === '1' ? 'power-up plan' : one.title,
-            run: () => setPlan(one.section),
-            shown: true,
-            inBar: one.key === '1',
-        })),
-        { key: 'l', label: 'ledger', run: () => setLedger(true), shown: true, inBar: false },
-        { key: '8', label: 'gates', run: () => setDialog({ name: 'gates' }), shown: true },
-        { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true },
-        {
-            key: '0',
-            label: 'parts',
-            run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`),
-            shown: true,
-        },
-        { key: '-', label: 'put right', run: () => setDialog({ name: 'work' }), shown: true, inBar: false },
-        { key: '=', label: 'here for', run: () => setDialog({ name: 'purpose' }), shown: true, inBar: false },
-        { key: '/', label: 'prove it', run: () => void navigate(`/jobs/${job.id}/prove`), shown: true },
-        { key: ',', label: isDrawn ? 'path' : 'circuit', run: turn, shown: true },
-        { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true },
         {
             key: 'r',
             label: 'repair',
@@ -336,7 +324,31 @@ function OpenJob({ bench }: { bench: Bench }) {
                             : (step.part ?? undefined),
                 }),
             shown: true,
+            group: repair,
         },
+        {
+            key: '0',
+            label: 'parts',
+            run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`),
+            shown: true,
+            inBar: true,
+            group: repair,
+        },
+        { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true, group: repair },
+        { key: '-', label: 'put right', run: () => setDialog({ name: 'work' }), shown: true, group: repair },
+        { key: '=', label: 'here for', run: () => setDialog({ name: 'purpose' }), shown: true, group: repair },
+        {
+            key: '/',
+            label: 'prove it',
+            run: () => void navigate(`/jobs/${job.id}/prove`),
+            shown: true,
+            inBar: true,
+            group: repair,
+        },
+        { key: ',', label: isDrawn ? 'path' : 'circuit', run: turn, shown: true, inBar: true, group: look },
+        { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true, group: look },
+        { key: ';', label: 'far screen', run: () => void navigate(`/jobs/${job.id}/far`), shown: true, group: look },
+        { key: '?', label: 'all keys', run: () => setKeys(true), shown: true, group: look },
     ];
 
     const latestCommands = useRef(commands);
@@ -354,7 +366,15 @@ function OpenJob({ bench }: { bench: Bench }) {
                 setLedger(true);
                 return;
             }
-            if (event.ctrlKey || event.altKey || event.metaKey || dialog !== undefined || ledger || instruments) {
+            if (
+                event.ctrlKey ||
+                event.altKey ||
+                event.metaKey ||
+                dialog !== undefined ||
+                ledger ||
+                instruments ||
+                keys
+            ) {
                 return;
             }
             const free = !isTyping(event.target);
@@ -391,7 +411,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         };
         window.addEventListener('keydown', listen, true);
         return () => window.removeEventListener('keydown', listen, true);
-    }, [leader, dialog, ledger, instruments]);
+    }, [leader, dialog, ledger, instruments, keys]);
 
     useEffect(() => {
         field.current?.focus();
@@ -531,12 +551,13 @@ function OpenJob({ bench }: { bench: Bench }) {
                     onAnswer={(answer) =>
                         void record('reading', { text: answer, target: step.target, quantity: step.quantity })
                     }
+                    onSkip={step.target !== null && job.may_write ? skip : undefined}
                     onChoose={(other) => {
                         setChosen(other);
                         field.current?.focus();
                     }}
                 >
-                    {job.may_write && <CommandBar commands={commands} leader={leader} />}
+                    {job.may_write && <CommandBar commands={commands} leader={leader} onAll={() => setKeys(true)} />}
                 </NextStep>
             )}
             {plan === undefined && (
@@ -572,6 +593,15 @@ function OpenJob({ bench }: { bench: Bench }) {
                         refused={outbox.refusal?.entry}
                     />
                 </Piece>
+            )}
+            {keys && (
+                <KeySheet
+                    commands={commands}
+                    onClose={() => {
+                        setKeys(false);
+                        window.setTimeout(() => field.current?.focus(), 0);
+                    }}
+                />
             )}
             {instruments && (
                 <Piece name="list of instruments" waits={<HeldKeys />}>

@@ -71,6 +71,8 @@ interface Props {
     onPower: () => void;
     onAnswer: (text: string) => void;
     onChoose: (step: Step) => void;
+    /** Where it asks for what nobody gets at. */
+    onSkip: (() => void) | undefined;
     children: React.ReactNode;
 }
 
@@ -167,6 +169,11 @@ export function NextStep(props: Props) {
                 {step.why !== '' && (
                     <button type="button" className="plain" aria-expanded={why} onClick={() => setWhy(!why)}>
                         Why this
+                    </button>
+                )}
+                {props.onSkip !== undefined && (
+                    <button type="button" className="plain" onClick={props.onSkip}>
+                        can’t reach it
                     </button>
                 )}
                 {props.alternatives.map((other) => (
