@@ -21,6 +21,7 @@ import { applyScheme, storedScheme, themeFor, type Scheme } from './theme';
 const BookIn = later(() => import('./bookin/BookIn').then((module) => module.BookIn));
 const DrawerPage = later(() => import('./parts/DrawerPage').then((module) => module.DrawerPage));
 const FarPage = later(() => import('./bench/FarPage').then((module) => module.FarPage));
+const HelpPage = later(() => import('./help/HelpPage').then((module) => module.HelpPage));
 const HistoryPage = later(() => import('./report/HistoryPage').then((module) => module.HistoryPage));
 const ImportPage = later(() => import('./library/ImportPage').then((module) => module.ImportPage));
 const InstrumentsPage = later(() => import('./instruments/InstrumentsPage').then((module) => module.InstrumentsPage));
@@ -74,6 +75,7 @@ function Oculant() {
                                 <Route path="library/import" element={<ImportPage />} />
                                 <Route path="library/trace" element={<TracePage />} />
                                 <Route path="library/:supply" element={<SupplyEditor />} />
+                                <Route path="help/:page?" element={<HelpPage />} />
                                 <Route path="people" element={<PeoplePage />} />
                                 <Route path="*" element={<Navigate to="/" replace />} />
                             </Route>

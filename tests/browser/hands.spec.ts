@@ -46,3 +46,26 @@ test('every key is on one sheet, and does there what it does at the field', asyn
     await expect(sheet).toBeHidden();
     await expect(page.getByRole('dialog', { name: /dead/i })).toBeVisible();
 });
+
+test('the guide is inside, is searched, and a refusal leads to its place in it', async ({ page }) => {
+    await signIn(page, 'tarik');
+    await page.getByRole('link', { name: 'Help' }).click();
+    const pages = page.getByRole('navigation', { name: 'Pages of the guide' });
+    await expect(page.getByRole('heading', { name: 'Safety first' })).toBeVisible();
+    await expect(pages.getByRole('listitem')).toHaveCount(10);
+    await pages.getByRole('link', { name: 'A first repair in ten minutes' }).click();
+    await expect(page.getByRole('img', { name: /The bench/ })).toBeVisible();
+    await pages.getByLabel('Search the guide').fill('reformed resistor');
+    const found = page.getByLabel('Found in the guide');
+    await expect(found).toContainText('Old capacitors');
+    await found.getByRole('link', { name: /Old capacitors/ }).click();
+    await expect(page.getByRole('heading', { name: 'Power-up methods, and when' })).toBeVisible();
+
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
+    await bookIn(page, 'Intercom with a question', 'Deck intercom');
+    await page.keyboard.type('blah blah');
+    await page.keyboard.press('Enter');
+    const refusal = page.getByLabel('Next step').getByRole('alert');
+    await refusal.getByRole('link', { name: /guide/ }).click();
+    await expect(page.getByRole('heading', { name: 'What you can tell it' })).toBeVisible();
+});

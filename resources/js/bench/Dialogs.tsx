@@ -9,6 +9,7 @@ import type { EvidenceDialog } from './evidenceKinds';
 import { PhotoBoard } from './PhotoBoard';
 import { PartField, Sheet } from './Sheet';
 import type { Entry as Waiting } from '../outbox/useOutbox';
+import { RefusalNote } from '../help/RefusalNote';
 
 export type Dialog =
     | EvidenceDialog
@@ -416,11 +417,7 @@ export function Dialogs({ dialog, bench, onRecord, onClose, onOpen, onPhoto, onL
                     onClose={onClose}
                     onSave={save('repair')}
                 >
-                    {refusal !== undefined && (
-                        <p role="alert" className="refusal">
-                            {refusal}
-                        </p>
-                    )}
+                    {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
                     <PartField parts={bench.parts} focus={dialog.part === undefined} />
                     <Form.Item label="Out" name="out" rules={[{ required: true, message: 'What came out?' }]}>
                         <Input />

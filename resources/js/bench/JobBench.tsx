@@ -19,6 +19,7 @@ import { HeldKeys } from '../shell/HeldKeys';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { CommandBar, KeySheet, type Command } from './Commands';
+import { RefusalNote } from '../help/RefusalNote';
 
 // What is behind a key comes after what is on the screen, before anybody presses it.
 const sheets = {
@@ -661,9 +662,7 @@ export function JobBench() {
         return (
             <main className="page">
                 <h1>This job cannot be opened</h1>
-                <p role="alert" className="refusal">
-                    {bench.error?.message}
-                </p>
+                <RefusalNote>{bench.error?.message}</RefusalNote>
             </main>
         );
     }

@@ -7,6 +7,7 @@ import { jobsQuery, type JobsAsked } from '../api/queries';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { useOutboxView } from '../outbox/useOutbox';
+import { RefusalNote } from '../help/RefusalNote';
 
 const TakeIn = later(() => import('../bookin/TakeIn').then((module) => module.TakeIn));
 
@@ -139,11 +140,7 @@ export function JobList() {
             </div>
             {state === 'back' && <h2>Handed back</h2>}
             {jobs.isPending && <p>Looking through the jobs…</p>}
-            {jobs.error !== null && (
-                <p role="alert" className="refusal">
-                    {jobs.error.message}
-                </p>
-            )}
+            {jobs.error !== null && <RefusalNote>{jobs.error.message}</RefusalNote>}
             {jobs.data?.jobs.length === 0 && (
                 <p>{said === '' ? listed?.none : `No job ${listed?.which ?? ''}says "${said}".`}</p>
             )}

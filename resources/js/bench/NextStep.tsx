@@ -2,6 +2,7 @@ import { Button } from 'antd';
 import { useEffect, useRef, useState } from 'react';
 import type { ReadingView, Refusal, Step } from '../api/client';
 import { Mark } from './Mark';
+import { RefusalNote } from '../help/RefusalNote';
 
 export const doneWords: Record<string, string> = {
     state: 'Done, record it',
@@ -150,11 +151,7 @@ export function NextStep(props: Props) {
                     <Button onClick={() => props.onAnswer('good')}>is good</Button>
                 </div>
             )}
-            {props.refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {props.refusal.message}
-                </p>
-            )}
+            {props.refusal !== undefined && <RefusalNote>{props.refusal.message}</RefusalNote>}
             {props.asksUnit && props.text.trim() !== '' && (
                 <div className="answers" role="group" aria-label="Volts or ohms">
                     <Button onClick={props.onPower}>It is on power: record that</Button>

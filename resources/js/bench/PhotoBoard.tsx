@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import type { Bench, PhotoView, PinView } from '../api/client';
 import { Mark } from './Mark';
 import { shrink } from './picture';
+import { RefusalNote } from '../help/RefusalNote';
 
 interface Props {
     bench: Bench;
@@ -186,11 +187,7 @@ export function PhotoBoard({ bench, onRecord, onPhoto, refusal, onClose }: Props
                 if (open) document.querySelector<HTMLElement>('.board .pin button, .photo-side button')?.focus();
             }}
         >
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             <div className="photo-board">
                 {photo === undefined ? (
                     <p className="board-empty">

@@ -6,6 +6,7 @@ import { answer, api, Refused } from '../api/client';
 import { sessionQuery, suppliesQuery, wordsQuery } from '../api/queries';
 import type { Description } from '../library/description';
 import { TemplateForm } from '../library/TemplateForm';
+import { RefusalNote } from '../help/RefusalNote';
 
 interface Values {
     unit: string;
@@ -124,11 +125,7 @@ export function BookIn() {
                 <Form.Item label="What was seen, heard or smelt" name="symptoms">
                     <Checkbox.Group className="symptoms" options={words.data?.symptoms ?? []} />
                 </Form.Item>
-                {refusal !== undefined && (
-                    <p role="alert" className="refusal">
-                        {refusal}
-                    </p>
-                )}
+                {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
                 <Button type="primary" htmlType="submit" loading={busy}>
                     Book in
                 </Button>

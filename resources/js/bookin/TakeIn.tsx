@@ -3,6 +3,7 @@ import { Button } from 'antd';
 import { useRef } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api } from '../api/client';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** A job that another Oculant has saved. */
 export function TakeIn() {
@@ -39,11 +40,7 @@ export function TakeIn() {
             <Button onClick={() => file.current?.click()} loading={take.isPending}>
                 Take in a job from another workshop
             </Button>
-            {take.error !== null && (
-                <p role="alert" className="refusal">
-                    {take.error.message}
-                </p>
-            )}
+            {take.error !== null && <RefusalNote>{take.error.message}</RefusalNote>}
         </>
     );
 }

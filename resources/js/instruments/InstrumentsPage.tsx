@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { answer, api, type Instrument, type InstrumentCells, type Instruments, type SafetyRules } from '../api/client';
 import { instrumentsQuery, networksQuery, safetyRulesQuery } from '../api/queries';
 import { EverythingOff } from './EverythingOff';
+import { RefusalNote } from '../help/RefusalNote';
 
 type Cells = Record<string, string | undefined>;
 
@@ -181,11 +182,7 @@ function Sheet({
                 )}
                 <button type="submit" hidden aria-hidden="true" tabIndex={-1} />
             </Form>
-            {(keep.error ?? drop.error) !== null && (
-                <p role="alert" className="refusal">
-                    {(keep.error ?? drop.error)?.message}
-                </p>
-            )}
+            {(keep.error ?? drop.error) !== null && <RefusalNote>{(keep.error ?? drop.error)?.message}</RefusalNote>}
         </Modal>
     );
 }
@@ -285,11 +282,7 @@ function Rules() {
                     <Button onClick={() => setChosen(undefined)}>Leave it as it was</Button>
                 </form>
             )}
-            {keep.error !== null && (
-                <p role="alert" className="refusal">
-                    {keep.error.message}
-                </p>
-            )}
+            {keep.error !== null && <RefusalNote>{keep.error.message}</RefusalNote>}
         </section>
     );
 }
@@ -338,11 +331,7 @@ function Networks() {
                     </Button>
                 </form>
             )}
-            {keep.error !== null && (
-                <p role="alert" className="refusal">
-                    {keep.error.message}
-                </p>
-            )}
+            {keep.error !== null && <RefusalNote>{keep.error.message}</RefusalNote>}
         </section>
     );
 }
@@ -367,9 +356,7 @@ export function InstrumentsPage() {
                 {page.error === null ? (
                     <p role="status">Looking along the bench…</p>
                 ) : (
-                    <p role="alert" className="refusal">
-                        {page.error.message}
-                    </p>
+                    <RefusalNote>{page.error.message}</RefusalNote>
                 )}
             </main>
         );

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Confirmable, type Instrument, type SettingToSend } from '../api/client';
+import { RefusalNote } from '../help/RefusalNote';
 
 const fields: Record<
     string,
@@ -115,11 +116,7 @@ export function SetSheet({
                     </div>
                 </div>
             )}
-            {error !== null && (
-                <p role="alert" className="refusal">
-                    {error.message}
-                </p>
-            )}
+            {error !== null && <RefusalNote>{error.message}</RefusalNote>}
         </Modal>
     );
 }

@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import type { MarginView } from '../api/client';
 import { budgetQuery } from '../api/queries';
+import { RefusalNote } from '../help/RefusalNote';
 
 const ENDS: Record<string, string> = { low: 'mains low', nominal: 'as set', high: 'mains high' };
 
@@ -29,11 +30,7 @@ export function BudgetView({ supply, mode }: { supply: string; mode: string }) {
         return <p>Solving both ends of the mains…</p>;
     }
     if (budget.data === undefined) {
-        return (
-            <p role="alert" className="refusal">
-                {budget.error?.message}
-            </p>
-        );
+        return <RefusalNote>{budget.error?.message}</RefusalNote>;
     }
     const most = Math.max(...budget.data.lines.filter((line) => line.role === 'part').map((line) => line.watts), 1e-9);
     const thin = budget.data.lines.flatMap((line) => line.margins.filter((m) => m.rank > 0).map((m) => ({ line, m })));

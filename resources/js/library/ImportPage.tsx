@@ -4,6 +4,7 @@ import { useNavigate } from 'react-router';
 import { answer, api, Refused, type Imported } from '../api/client';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
+import { RefusalNote } from '../help/RefusalNote';
 
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 
@@ -83,11 +84,7 @@ export function ImportPage() {
                     Read it
                 </Button>
             </p>
-            {complaint !== undefined && (
-                <p role="alert" className="refusal">
-                    {complaint}
-                </p>
-            )}
+            {complaint !== undefined && <RefusalNote>{complaint}</RefusalNote>}
             {result !== undefined && (
                 <section aria-label="What was understood">
                     <h2>

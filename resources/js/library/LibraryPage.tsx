@@ -3,6 +3,7 @@ import { Button, Input } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { sessionQuery, suppliesQuery } from '../api/queries';
+import { RefusalNote } from '../help/RefusalNote';
 
 export function LibraryPage() {
     const [words, setWords] = useState('');
@@ -41,11 +42,7 @@ export function LibraryPage() {
                 onChange={(event) => setWords(event.target.value)}
             />
             {supplies.isPending && <p>Opening the drawers…</p>}
-            {supplies.error !== null && (
-                <p role="alert" className="refusal">
-                    {supplies.error.message}
-                </p>
-            )}
+            {supplies.error !== null && <RefusalNote>{supplies.error.message}</RefusalNote>}
             {supplies.data?.length === 0 && (
                 <p>
                     {words === ''

@@ -15,6 +15,7 @@ import { PointsTable } from './PointsTable';
 import { SolvingBar } from './SolvingBar';
 import { TemplateForm } from './TemplateForm';
 import { VersionsView } from './VersionsView';
+import { RefusalNote } from '../help/RefusalNote';
 
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 const WaveformView = later(() => import('./WaveformView').then((module) => module.WaveformView));
@@ -95,11 +96,7 @@ function TextView({
                 readOnly={!mayEdit}
                 spellCheck={false}
             />
-            {complaint !== undefined && (
-                <p role="alert" className="refusal">
-                    {complaint}
-                </p>
-            )}
+            {complaint !== undefined && <RefusalNote>{complaint}</RefusalNote>}
         </>
     );
 }
@@ -485,11 +482,7 @@ function Existing({ id, mayEdit }: { id: string; mayEdit: boolean }) {
         return <p>Opening…</p>;
     }
     if (supply.data === undefined) {
-        return (
-            <p role="alert" className="refusal">
-                {supply.error?.message}
-            </p>
-        );
+        return <RefusalNote>{supply.error?.message}</RefusalNote>;
     }
     return <Editor key={id} id={id} initial={supply.data.description ?? {}} mayEdit={mayEdit} />;
 }

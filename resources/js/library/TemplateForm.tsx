@@ -7,6 +7,7 @@ import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { useSettled } from '../shell/useSettled';
 import type { Description } from './description';
+import { RefusalNote } from '../help/RefusalNote';
 
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 
@@ -96,9 +97,7 @@ function Questions({ template, onMade }: { template: Template; onMade: (descript
                     </Form.Item>
                 ))}
             {message !== undefined && (
-                <p role="alert" className="refusal">
-                    {problems.length === 0 ? message : problems.map((p) => p.message).join(' ')}
-                </p>
+                <RefusalNote>{problems.length === 0 ? message : problems.map((p) => p.message).join(' ')}</RefusalNote>
             )}
             <Button type="primary" htmlType="submit" loading={busy}>
                 Make the description

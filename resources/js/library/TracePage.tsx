@@ -5,6 +5,7 @@ import { useNavigate } from 'react-router';
 import { answer, api } from '../api/client';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
+import { RefusalNote } from '../help/RefusalNote';
 
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 
@@ -184,11 +185,7 @@ export function TracePage() {
                     </p>
                 </section>
                 <section aria-label="The board so far">
-                    {traced.error !== null && (
-                        <p role="alert" className="refusal">
-                            {traced.error.message}
-                        </p>
-                    )}
+                    {traced.error !== null && <RefusalNote>{traced.error.message}</RefusalNote>}
                     {traced.data !== undefined && lines.length > 0 && (
                         <Piece name="circuit" waits={<p role="status">Drawing…</p>}>
                             <CircuitSheet description={traced.data.description} />

@@ -3,6 +3,7 @@ import { Popconfirm } from 'antd';
 import { useState } from 'react';
 import { answer, api } from '../api/client';
 import { differencesQuery, historyQuery, versionsQuery } from '../api/queries';
+import { RefusalNote } from '../help/RefusalNote';
 
 function Differences({
     supply,
@@ -85,11 +86,7 @@ function FoundBefore({ supply }: { supply: string }) {
                     </Popconfirm>
                 </>
             )}
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
         </section>
     );
 }

@@ -5,6 +5,7 @@ import type { Waveform } from '../api/client';
 import { waveformQuery } from '../api/queries';
 import type { Picture } from '../shell/Chart';
 import { Plot } from '../shell/Plot';
+import { RefusalNote } from '../help/RefusalNote';
 
 const figure = (value: number, unit: string) =>
     `${value.toFixed(Math.abs(value) < 10 ? 2 : 1).replace('-', '−')} ${unit}`;
@@ -47,13 +48,7 @@ export function WaveformView({ supply, mode }: { supply: string; mode: string })
     );
     const picture = useMemo(() => (wave.data === undefined ? undefined : pictureOf(wave.data)), [wave.data]);
     if (wave.data === undefined || picture === undefined) {
-        return wave.error === null ? (
-            <p>Solving a cycle…</p>
-        ) : (
-            <p role="alert" className="refusal">
-                {wave.error.message}
-            </p>
-        );
+        return wave.error === null ? <p>Solving a cycle…</p> : <RefusalNote>{wave.error.message}</RefusalNote>;
     }
     const { data } = wave;
     const groups = [...new Set(data.traces.map((t) => t.group))];

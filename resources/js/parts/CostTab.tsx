@@ -3,6 +3,7 @@ import { Button, Form, Input } from 'antd';
 import { economicsQuery } from '../api/queries';
 import { CompareTable } from './CompareTable';
 import type { Writes } from './PartsBench';
+import { RefusalNote } from '../help/RefusalNote';
 
 const groups: { title: string; fields: [string, string, string][] }[] = [
     {
@@ -47,9 +48,7 @@ export function CostTab({ bench, onRecord, refusal, refused }: Writes) {
         return economics.error === null ? (
             <p role="status">Weighing it up…</p>
         ) : (
-            <p role="alert" className="refusal">
-                {economics.error.message}
-            </p>
+            <RefusalNote>{economics.error.message}</RefusalNote>
         );
     }
     const { given, options, modern, rails } = economics.data;
@@ -72,11 +71,7 @@ export function CostTab({ bench, onRecord, refusal, refused }: Writes) {
                         ))}
                     </fieldset>
                 ))}
-                {refusal !== undefined && (
-                    <p role="alert" className="refusal">
-                        {refusal}
-                    </p>
-                )}
+                {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
                 {bench.job.may_write && (
                     <Button type="primary" htmlType="submit">
                         Weigh it up

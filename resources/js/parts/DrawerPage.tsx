@@ -7,6 +7,7 @@ import { MakeValue } from './MakeValue';
 import { StockImportSheet } from './StockImportSheet';
 import { StockRow } from './StockRow';
 import { StockSheet } from './StockSheet';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** The drawer: found by need, filled and corrected, and values made of what lies in it. */
 export function DrawerPage() {
@@ -45,11 +46,7 @@ export function DrawerPage() {
                 value={need}
                 onChange={(event) => setNeed(event.target.value)}
             />
-            {stock.error !== null && (
-                <p role="alert" className="refusal">
-                    {stock.error.message}
-                </p>
-            )}
+            {stock.error !== null && <RefusalNote>{stock.error.message}</RefusalNote>}
             {shown !== undefined && stock.error === null && (
                 <p className="quiet" role="status">
                     {shown.words === ''

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { answer, api, type Judgement, type PartPlace } from '../api/client';
 import { Mark } from '../bench/Mark';
 import type { Writes } from './PartsBench';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** Measured against expected, in or out of circuit, and whether it explains the fault. */
 export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Writes) {
@@ -93,11 +94,7 @@ export function JudgeForm({ place, bench, onRecord }: { place: PartPlace } & Wri
                     Judge
                 </Button>
             </form>
-            {judge.error !== null && (
-                <p role="alert" className="refusal">
-                    {judge.error.message}
-                </p>
-            )}
+            {judge.error !== null && <RefusalNote>{judge.error.message}</RefusalNote>}
             {verdict !== undefined && (
                 <div role="status" className="judgement">
                     <p className="latest-sentence">

@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { answer, api, type Bench, type LineProblem, type RecapList } from '../api/client';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** What could not be read, each with the line as it stood and how to mend it. */
 export function Problems({ problems }: { problems: LineProblem[] }) {
@@ -92,11 +93,7 @@ export function ListEntry({
                     />
                 </label>
             </p>
-            {read.error !== null && (
-                <p role="alert" className="refusal">
-                    {read.error.message}
-                </p>
-            )}
+            {read.error !== null && <RefusalNote>{read.error.message}</RefusalNote>}
             {read.data !== undefined && (
                 <p role="status">
                     {count === 0 ? 'Nothing new was read' : `${count} added`}

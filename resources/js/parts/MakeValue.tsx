@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { Button, Input, Modal, Segmented } from 'antd';
 import { useState } from 'react';
 import { answer, api } from '../api/client';
+import { RefusalNote } from '../help/RefusalNote';
 
 type By = 'closest' | 'fewest' | 'cheapest';
 
@@ -62,11 +63,7 @@ export function MakeValue({ onClose }: { onClose: () => void }) {
                 Write what it must stand: "13R3 50 W" for a load, "0R1 0.1 %" for a shunt, "33u 450V electrolytic".
                 Shares of power and volts, tolerance and drift are worked out; hot loads stand apart, with air.
             </p>
-            {find.error !== null && (
-                <p role="alert" className="refusal">
-                    {find.error.message}
-                </p>
-            )}
+            {find.error !== null && <RefusalNote>{find.error.message}</RefusalNote>}
             {find.data?.sets.length === 0 && <p role="status">Nothing in the drawer makes {find.data.target}.</p>}
             <ol className="sets" aria-label="Sets">
                 {find.data?.sets.map((set) => (

@@ -7,6 +7,7 @@ import { useOutbox, type Entry as Waiting } from '../outbox/useOutbox';
 import { CostTab } from './CostTab';
 import { RecapTab } from './RecapTab';
 import { ReplaceTab } from './ReplaceTab';
+import { RefusalNote } from '../help/RefusalNote';
 
 const tabs = [
     { key: '1', tab: 'replace', title: 'Replace and judge' },
@@ -118,9 +119,7 @@ export function PartsBench() {
                 {bench.error === null ? (
                     <p role="status">Reading the log…</p>
                 ) : (
-                    <p role="alert" className="refusal">
-                        {bench.error.message}
-                    </p>
+                    <RefusalNote>{bench.error.message}</RefusalNote>
                 )}
             </main>
         );

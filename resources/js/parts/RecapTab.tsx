@@ -6,6 +6,7 @@ import { recapQuery, reservationsQuery } from '../api/queries';
 import { BoardProgress } from './BoardProgress';
 import { ListEntry } from './ListEntry';
 import type { Writes } from './PartsBench';
+import { RefusalNote } from '../help/RefusalNote';
 
 const schools = [
     {
@@ -152,11 +153,7 @@ function Order({ recap, bench }: { recap: Recap } & Pick<Writes, 'bench'>) {
                     as CSV
                 </a>
             </h2>
-            {reserve.error !== null && (
-                <p role="alert" className="refusal">
-                    {reserve.error.message}
-                </p>
-            )}
+            {reserve.error !== null && <RefusalNote>{reserve.error.message}</RefusalNote>}
             {reserved.length > 0 && (
                 <ul className="kept" aria-label="Kept for this job">
                     {reserved.map((one) => (
@@ -234,9 +231,7 @@ export function RecapTab({ bench, onRecord, refusal }: Writes) {
         return recap.error === null ? (
             <p role="status">Asking the circuit what each capacitor carries…</p>
         ) : (
-            <p role="alert" className="refusal">
-                {recap.error.message}
-            </p>
+            <RefusalNote>{recap.error.message}</RefusalNote>
         );
     }
     const plan = recap.data;
@@ -247,11 +242,7 @@ export function RecapTab({ bench, onRecord, refusal }: Writes) {
         onRecord('recap', { school: plan.school, celsius: plan.celsius, yearly: plan.yearly, ...to });
     return (
         <div className="recap">
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             <div className="recap-head" role="group" aria-label="School">
                 {schools.map((one) => (
                     <button

@@ -8,6 +8,7 @@ import { FitMark } from './FitMark';
 import { JudgeForm } from './JudgeForm';
 import { OriginList } from './OriginList';
 import type { Writes } from './PartsBench';
+import { RefusalNote } from '../help/RefusalNote';
 
 const fitted: Record<string, string> = { ok: 'It went in', noted: 'It went in', test: 'Fit it for a test' };
 
@@ -76,11 +77,7 @@ function Candidate({ place, bench, onRecord, refusal }: { place: PartPlace } & W
                     Compare <kbd>↵</kbd>
                 </Button>
             </form>
-            {compare.error !== null && (
-                <p role="alert" className="refusal">
-                    {compare.error.message}
-                </p>
-            )}
+            {compare.error !== null && <RefusalNote>{compare.error.message}</RefusalNote>}
             {shown !== undefined && (
                 <>
                     <p className="fit-sentence" role="status">
@@ -112,11 +109,7 @@ function Candidate({ place, bench, onRecord, refusal }: { place: PartPlace } & W
                     )}
                 </>
             )}
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             <h2>In the drawer</h2>
             {place.drawer.length === 0 && <p className="hint">Nothing in the drawer would do here.</p>}
             <ul className="offers">
@@ -166,11 +159,7 @@ export function ReplaceTab({
                 options={bench.parts.map((one) => ({ value: one.ref, label: one.label }))}
             />
             <aside className="place">
-                {place.error !== null && (
-                    <p role="alert" className="refusal">
-                        {place.error.message}
-                    </p>
-                )}
+                {place.error !== null && <RefusalNote>{place.error.message}</RefusalNote>}
                 {place.data === undefined && place.error === null && (
                     <p role="status">Asking the circuit what it wants there…</p>
                 )}

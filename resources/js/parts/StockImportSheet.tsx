@@ -3,6 +3,7 @@ import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { answer, api } from '../api/client';
 import { Problems } from './ListEntry';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** A list of stock: read first, kept when it looks right; lines with a mistake stay here to be mended. */
 export function StockImportSheet({ onClose }: { onClose: () => void }) {
@@ -82,11 +83,7 @@ export function StockImportSheet({ onClose }: { onClose: () => void }) {
                     Keep {found === undefined ? 'what can be read' : `${found.read} lines`}
                 </Button>
             </p>
-            {send.error !== null && (
-                <p role="alert" className="refusal">
-                    {send.error.message}
-                </p>
-            )}
+            {send.error !== null && <RefusalNote>{send.error.message}</RefusalNote>}
             {found !== undefined && (
                 <p role="status">
                     {send.variables === true

@@ -2,6 +2,7 @@ import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, Form, Input, Modal } from 'antd';
 import { answer, api, type StockCells, type StockLine } from '../api/client';
 import { cellsOf } from './cells';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** A line of the drawer in words; what was known of it and is not typed again stays. */
 export function StockSheet({ line, onClose }: { line: StockLine | undefined; onClose: () => void }) {
@@ -62,11 +63,7 @@ export function StockSheet({ line, onClose }: { line: StockLine | undefined; onC
                     keep.mutate({ ...values, salvaged: values.salvaged === true ? 'yes' : '' } as StockCells)
                 }
             >
-                {refusal !== undefined && (
-                    <p role="alert" className="refusal">
-                        {refusal}
-                    </p>
-                )}
+                {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
                 <Form.Item
                     name="part"
                     label="Part"

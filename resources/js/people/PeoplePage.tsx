@@ -4,6 +4,7 @@ import { toString as qr } from 'qrcode';
 import { useEffect, useState } from 'react';
 import { answer, api, type NewLink, type People } from '../api/client';
 import { peopleQuery, sessionQuery } from '../api/queries';
+import { RefusalNote } from '../help/RefusalNote';
 
 const when = (at: string) =>
     new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
@@ -102,11 +103,7 @@ function WorkshopName() {
                     Keep it
                 </Button>
             </form>
-            {keep.error !== null && (
-                <p role="alert" className="refusal">
-                    {keep.error.message}
-                </p>
-            )}
+            {keep.error !== null && <RefusalNote>{keep.error.message}</RefusalNote>}
         </>
     );
 }
@@ -142,11 +139,7 @@ export function PeoplePage() {
                 Whoever is invited gets a link that is good once, and takes a password that nobody else knows. Whoever
                 leaves is closed: the logs keep the name, the door is shut.
             </p>
-            {act.error !== null && (
-                <p role="alert" className="refusal">
-                    {act.error.message}
-                </p>
-            )}
+            {act.error !== null && <RefusalNote>{act.error.message}</RefusalNote>}
             <ul className="people" aria-label="People">
                 {data.people.map((one) => (
                     <li key={one.id} className={one.closed_at === null ? '' : 'closed'}>

@@ -1,6 +1,7 @@
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import type { Bench, GateItem, GateView } from '../api/client';
+import { RefusalNote } from '../help/RefusalNote';
 
 const act: Record<string, string> = {
     check: 'Measure it',
@@ -120,11 +121,7 @@ export function GateSheet({
                     )?.focus();
             }}
         >
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             {gates.map((gate) => (
                 <Gate
                     key={gate.gate}

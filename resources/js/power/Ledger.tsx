@@ -5,6 +5,7 @@ import { answer, api, type Bench, type LedgerEntry, type Words } from '../api/cl
 import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
+import { RefusalNote } from '../help/RefusalNote';
 
 type Change = Words['changes'][number];
 type Record_ = (kind: string, payload: Record<string, unknown>) => void;
@@ -298,11 +299,7 @@ export function Ledger({
             onClose={() => (opening === undefined ? onClose() : setOpening(undefined))}
             rootClassName="ledger-drawer"
         >
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             {mayWrite && opening === undefined && (
                 <div className="ledger-kinds" aria-label="Open an entry">
                     {words?.changes.map((change) => (

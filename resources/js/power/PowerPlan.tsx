@@ -12,6 +12,7 @@ import { NeedsSection } from './NeedsSection';
 import { RampSection } from './RampSection';
 import { ReformSection } from './ReformSection';
 import { sections } from './sections';
+import { RefusalNote } from '../help/RefusalNote';
 
 export interface Acts {
     onRecord: (kind: string, payload: Record<string, unknown>) => void;
@@ -133,11 +134,7 @@ export function PowerPlan({
                     Next step <kbd>Esc</kbd>
                 </Button>
             </nav>
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             {plan.data === undefined || plan.isPlaceholderData ? (
                 <p role="status">{plan.error === null ? 'Working it out for this supply…' : plan.error.message}</p>
             ) : (

@@ -5,6 +5,7 @@ import type { Bench } from '../api/client';
 import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** Back in its place; or it stays off, and why, where nobody's safety hangs on it. */
 function WayBack({
@@ -76,11 +77,7 @@ export function TakenOff({
                 if (open) document.querySelector<HTMLElement>('.taken-form input[id$="text"]')?.focus();
             }}
         >
-            {refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {refusal}
-                </p>
-            )}
+            {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             <Segmented
                 value={way}
                 onChange={(value) => setWay(value as 'in' | 'back')}

@@ -5,6 +5,7 @@ import type { CalibrationPoint, CalibrationRow } from '../api/client';
 import { calibrationQuery } from '../api/queries';
 import type { Proves } from './ProvePage';
 import { Taken } from './Taken';
+import { RefusalNote } from '../help/RefusalNote';
 
 type Phase = 'as_found' | 'as_left' | 'second';
 
@@ -217,9 +218,7 @@ export function CalibrationTab(proves: Proves) {
         return calibration.error === null ? (
             <p role="status">Turning each trimmer in the solver…</p>
         ) : (
-            <p role="alert" className="refusal">
-                {calibration.error.message}
-            </p>
+            <RefusalNote>{calibration.error.message}</RefusalNote>
         );
     }
     const { adjustments, points, warm_up: warmUp } = calibration.data;

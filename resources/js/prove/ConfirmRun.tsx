@@ -1,14 +1,11 @@
 import { Button, Modal } from 'antd';
 import type { useStart } from './useStart';
+import { RefusalNote } from '../help/RefusalNote';
 
 /** What is about to be set, in the server's words. */
 export function ConfirmRun({ run }: { run: ReturnType<typeof useStart> }) {
     if (run.asked === undefined) {
-        return run.error === null ? null : (
-            <p role="alert" className="refusal">
-                {run.error.message}
-            </p>
-        );
+        return run.error === null ? null : <RefusalNote>{run.error.message}</RefusalNote>;
     }
     return (
         <Modal
@@ -32,11 +29,7 @@ export function ConfirmRun({ run }: { run: ReturnType<typeof useStart> }) {
             }
         >
             <p className="fit-sentence">{run.asked.answer.sentence}</p>
-            {run.error !== null && (
-                <p role="alert" className="refusal">
-                    {run.error.message}
-                </p>
-            )}
+            {run.error !== null && <RefusalNote>{run.error.message}</RefusalNote>}
         </Modal>
     );
 }

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { heatQuery } from '../api/queries';
 import type { Proves } from './ProvePage';
 import { SoakTab } from './SoakTab';
+import { RefusalNote } from '../help/RefusalNote';
 
 const degrees = (celsius: number) => `${Math.round(celsius)} °C`;
 
@@ -35,9 +36,7 @@ export function HeatTab(proves: Proves) {
         ) : (
             <div className="prove">
                 {hottestRoom}
-                <p role="alert" className="refusal">
-                    {heat.error.message}
-                </p>
+                <RefusalNote>{heat.error.message}</RefusalNote>
             </div>
         );
     }

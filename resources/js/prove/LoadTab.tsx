@@ -9,6 +9,7 @@ import { LoadPlot } from './LoadPlot';
 import type { Proves } from './ProvePage';
 import { Taken } from './Taken';
 import { WireRule } from './WireRule';
+import { RefusalNote } from '../help/RefusalNote';
 
 type Typed = Record<string, { dc: string; ripple: string; amperes: string }>;
 
@@ -219,9 +220,7 @@ export function LoadTab(proves: Proves) {
         return test.error === null ? (
             <p role="status">Solving the supply at each load…</p>
         ) : (
-            <p role="alert" className="refusal">
-                {test.error.message}
-            </p>
+            <RefusalNote>{test.error.message}</RefusalNote>
         );
     }
     const { rails, steps, between, minimum } = test.data;

@@ -14,6 +14,7 @@ import { LoadTab } from './LoadTab';
 import { SafetyTab } from './SafetyTab';
 import { SoakTab } from './SoakTab';
 import { StartsTab } from './StartsTab';
+import { RefusalNote } from '../help/RefusalNote';
 
 const tabs = [
     { key: '1', tab: 'load', title: 'Load' },
@@ -129,11 +130,7 @@ function Open({ bench, tab }: { bench: Bench; tab: string }) {
                     </button>
                 ))}
             </nav>
-            {outbox.refusal !== undefined && (
-                <p role="alert" className="refusal">
-                    {outbox.refusal.message}
-                </p>
-            )}
+            {outbox.refusal !== undefined && <RefusalNote>{outbox.refusal.message}</RefusalNote>}
             {isClosed && (
                 <p className="hint">
                     The repair is closed: this is what was read. Strike out its closing in the log to go on.
@@ -171,9 +168,7 @@ export function ProvePage() {
                 {bench.error === null ? (
                     <p role="status">Reading the log…</p>
                 ) : (
-                    <p role="alert" className="refusal">
-                        {bench.error.message}
-                    </p>
+                    <RefusalNote>{bench.error.message}</RefusalNote>
                 )}
             </main>
         );

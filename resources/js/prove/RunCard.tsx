@@ -3,6 +3,7 @@ import { Button, Input } from 'antd';
 import { useState } from 'react';
 import { answer, api, type RunView } from '../api/client';
 import { RunPlot } from './RunPlot';
+import { RefusalNote } from '../help/RefusalNote';
 
 const words: Record<string, string> = { running: 'running', stopped: 'stopped', ended: 'done' };
 
@@ -115,11 +116,7 @@ export function RunCard({ job, run, mayWrite }: { job: string; run: RunView; may
                     )}
                 </form>
             )}
-            {(type.error ?? stop.error) !== null && (
-                <p role="alert" className="refusal">
-                    {(type.error ?? stop.error)?.message}
-                </p>
-            )}
+            {(type.error ?? stop.error) !== null && <RefusalNote>{(type.error ?? stop.error)?.message}</RefusalNote>}
             {run.channels.length > 0 && <RunPlot job={job} run={run} />}
         </section>
     );

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import type { SafetyPlanTest, SafetyTests } from '../api/client';
 import { safetyQuery } from '../api/queries';
 import type { Proves } from './ProvePage';
+import { RefusalNote } from '../help/RefusalNote';
 
 const asks: Record<string, string> = { earth: '0R08', insulation: 'OL or 20M', touch: '40u', conductor: '0.4m' };
 
@@ -164,9 +165,7 @@ export function SafetyTab(proves: Proves) {
         return safety.error === null ? (
             <p role="status">Looking up the limits…</p>
         ) : (
-            <p role="alert" className="refusal">
-                {safety.error.message}
-            </p>
+            <RefusalNote>{safety.error.message}</RefusalNote>
         );
     }
     const chosen = group ?? safety.data.class;

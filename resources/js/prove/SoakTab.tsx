@@ -7,6 +7,7 @@ import { ConfirmRun } from './ConfirmRun';
 import type { Proves } from './ProvePage';
 import { RunCard } from './RunCard';
 import { useStart, type RunKind } from './useStart';
+import { RefusalNote } from '../help/RefusalNote';
 
 type Row = Omit<SoakChannel, 'low' | 'high'> & { low: string; high: string; watched: boolean };
 
@@ -250,9 +251,7 @@ export function SoakTab({ kind, ...proves }: Proves & { kind: 'soak' | 'heat' })
         return draft.error === null ? (
             <p role="status">Solving what a good unit shows…</p>
         ) : (
-            <p role="alert" className="refusal">
-                {draft.error.message}
-            </p>
+            <RefusalNote>{draft.error.message}</RefusalNote>
         );
     }
     return (

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { boardsQuery } from '../api/queries';
+import { RefusalNote } from '../help/RefusalNote';
 
 const hours = (value: number) =>
     value < 48 ? `${value < 10 ? value.toFixed(1) : Math.round(value)} h` : `${Math.round(value / 24)} days`;
@@ -13,9 +14,7 @@ export function HistoryPage() {
                 {boards.error === null ? (
                     <p role="status">Counting…</p>
                 ) : (
-                    <p role="alert" className="refusal">
-                        {boards.error.message}
-                    </p>
+                    <RefusalNote>{boards.error.message}</RefusalNote>
                 )}
             </main>
         );

@@ -5,6 +5,7 @@ import type { ReadingView, Report } from '../api/client';
 import { reportQuery } from '../api/queries';
 import { Mark } from '../bench/Mark';
 import { RunPlot } from '../prove/RunPlot';
+import { RefusalNote } from '../help/RefusalNote';
 
 function Readings({ readings, empty }: { readings: ReadingView[]; empty: string }) {
     if (readings.length === 0) {
@@ -286,9 +287,7 @@ export function ReportPage() {
     if (report === undefined) {
         return (
             <main className="page">
-                <p role="alert" className="refusal">
-                    {query.error?.message}
-                </p>
+                <RefusalNote>{query.error?.message}</RefusalNote>
             </main>
         );
     }

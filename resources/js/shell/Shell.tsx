@@ -45,6 +45,7 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                     <NavLink to="/library">Library</NavLink>
                     <NavLink to="/drawer">Drawer</NavLink>
                     {session.data?.can.manage_people === true && <NavLink to="/people">People</NavLink>}
+                    <NavLink to="/help">Help</NavLink>
                 </nav>
                 <button type="button" className="plain who" onClick={() => setAccount(true)}>
                     {session.data?.name}
