@@ -39,6 +39,7 @@ export function themeFor(scheme: Scheme): ThemeConfig {
             colorBgContainer: p.raised,
             colorBgElevated: p.raised,
             colorTextBase: p.ink,
+            colorTextDescription: p.quiet,
             colorBorder: p.line,
             colorBorderSecondary: p.line,
             fontFamily: FONT,
@@ -52,7 +53,13 @@ export function themeFor(scheme: Scheme): ThemeConfig {
             motionDurationSlow: '0.18s',
         },
         components: {
-            Button: { primaryShadow: 'none', defaultShadow: 'none', fontWeight: 600 },
+            Button: {
+                primaryShadow: 'none',
+                defaultShadow: 'none',
+                fontWeight: 600,
+                // White on the lighter copper of the dark scheme is too little contrast to read.
+                primaryColor: scheme === 'dark' ? p.paper : '#ffffff',
+            },
             Table: { cellPaddingBlock: 10 },
         },
     };
