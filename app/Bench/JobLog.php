@@ -97,9 +97,9 @@ final readonly class JobLog
                 $given = $this->proving->judged($file, $given) + $given;
             }
             $payload =
+                ($by === null ? [] : ['by' => $by]) +
                 Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given) +
-                $this->proving->meterOf($file, $entry['payload']) +
-                ($by === null ? [] : ['by' => $by]);
+                $this->proving->meterOf($file, $entry['payload']);
 
             $record = new LogEntryRecord([
                 'id' => $entry['id'],

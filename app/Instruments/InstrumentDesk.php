@@ -32,7 +32,8 @@ final readonly class InstrumentDesk
     /**
      * Takes a reading and writes it into the log; sent twice it is one reading.
      *
-     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int} $asked a quantity of null is
+     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int,
+     *     by_itself?: bool} $asked a quantity of null is
      *     what the place is usually measured with
      *
      * @throws InstrumentFailed|AnswerUnreadable|EntryRefused nothing is recorded then
@@ -77,14 +78,15 @@ final readonly class InstrumentDesk
                     'meter' => $instrument->id,
                 ],
             ],
-            by: $instrument->label(),
+            by: $instrument->label() . ($asked['by_itself'] ?? false ? ', by itself' : ''),
         );
     }
 
     /**
      * What it shows, for a field that is filled in and sent later.
      *
-     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int} $asked
+     * @param array{id: string, at: string, target: string, quantity: ?string, input?: int,
+     *     by_itself?: bool} $asked
      *
      * @throws InstrumentFailed|AnswerUnreadable
      */

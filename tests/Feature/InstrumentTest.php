@@ -38,13 +38,20 @@ final class InstrumentTest extends ProvingTestCase
         $entries = $job->entries()->where('kind', 'reading')->get();
         self::assertCount(1, $entries, 'sent twice it is one reading');
         self::assertSame('Test meter', $entries[0]->payload['by']);
+        $walked = ['by_itself' => true] + self::asks('TP3');
+        $this->postJson("/api/v1/jobs/{$job->id}/instruments/{$meter->id}/read", $walked)->assertOk();
+        self::assertStringEndsWith(
+            ', by itself',
+            $this->getJson("/api/v1/jobs/{$job->id}/bench")->json('log.0.by'),
+            'nobody pressed',
+        );
         self::assertEqualsWithDelta(
             12.0,
             (float) $entries[0]->payload['value'],
             0.5,
             'a 12 V regulator, as the data sheet has it within 4 %',
         );
-        $bench = $this->getJson("/api/v1/jobs/{$job->id}/bench")->json('log.0.reading');
+        $bench = $this->getJson("/api/v1/jobs/{$job->id}/bench")->json('log.1.reading');
         self::assertSame('fine', $bench['word']);
     }
 

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, command, field, read, signIn, state } from './bench';
+import { bookIn, command, field, log, read, setPower, signIn, state } from './bench';
 
 test('a second screen shows step, verdict and state as they change at the bench', async ({ page, context }) => {
     await signIn(page, 'ines');
@@ -68,4 +68,37 @@ test('the guide is inside, is searched, and a refusal leads to its place in it',
     const refusal = page.getByLabel('Next step').getByRole('alert');
     await refusal.getByRole('link', { name: /guide/ }).click();
     await expect(page.getByRole('heading', { name: 'What you can tell it' })).toBeVisible();
+});
+
+test('with both hands on the probes: readings are taken when the leads stand still, and undo strikes them', async ({
+    page,
+}) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Intercom, walked with the meter', 'Deck intercom');
+    await command(page, 'p');
+    await setPower(page, 'Live on mains');
+    await page
+        .getByRole('dialog', { name: 'How does the unit stand now?' })
+        .getByRole('button', { name: 'Record' })
+        .click();
+    await expect(state(page)).toContainText('Live on mains');
+    await command(page, '.');
+    const sheet = page.getByRole('dialog', { name: 'Instruments' });
+    await sheet.getByRole('radio', { name: /^Bench meter/ }).check();
+    await sheet.getByLabel(/Walk with the meter/).check();
+    await sheet.getByRole('button', { name: 'Back' }).click();
+
+    // Nobody presses: the first point is read, the step goes on, and the next one that differs is read as well.
+    const readings = log(page).filter({ hasText: /TP\d [\d.]+ V/ });
+    await expect(readings).not.toHaveCount(0);
+    await expect(readings.first()).toContainText('by itself');
+    await expect(page.getByLabel('Verdict')).toContainText(/fine|low|high|dead/);
+    // On the hot side a hand presses.
+    await command(page, '.');
+    await sheet.getByLabel(/Walk with the meter/).uncheck();
+    await sheet.getByRole('button', { name: 'Back' }).click();
+    const count = await readings.count();
+    await command(page, 'u');
+    await expect(page.locator('.log .struck')).toHaveCount(1);
+    await expect(readings).toHaveCount(count);
 });

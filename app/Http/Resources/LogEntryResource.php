@@ -30,6 +30,12 @@ final class LogEntryResource
         );
     }
 
+    /** Nobody pressed: the leads stood still. */
+    private static function isByItself(LogEntry $entry): bool
+    {
+        return str_ends_with(is_string($entry->payload['by'] ?? null) ? $entry->payload['by'] : '', ', by itself');
+    }
+
     /** @return array<string, mixed> */
     private static function one(JobFile $file, LogEntry $entry, ?Closure $view): array
     {
@@ -39,7 +45,7 @@ final class LogEntryResource
             'line' => EntryKinds::named($entry->kind)->line($entry, $file->supply),
             'at' => Clocks::notedAt($entry),
             'clock' => Clocks::remark($entry),
-            'by' => $entry->by,
+            'by' => $entry->by . (self::isByItself($entry) ? ', by itself' : ''),
             'struck' => isset($file->state->struck[$entry->id]),
             'reading' => $view === null ? null : $view(),
         ];

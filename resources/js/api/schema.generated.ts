@@ -4182,6 +4182,8 @@ export interface operations {
                     target: string;
                     quantity?: string;
                     input?: number;
+                    /** @description true if nobody pressed: the leads stood still */
+                    by_itself?: boolean;
                     /** @description false to be told what it shows, without an entry */
                     keep?: boolean;
                 };

@@ -18,6 +18,8 @@ import { useOutbox } from '../outbox/useOutbox';
 import { HeldKeys } from '../shell/HeldKeys';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
+import { keepSounds, play, sounds, speak, toneOf } from '../hands/tones';
+import { useWalk } from '../hands/useWalk';
 import { CommandBar, KeySheet, type Command } from './Commands';
 import { RefusalNote } from '../help/RefusalNote';
 
@@ -39,6 +41,9 @@ const InstrumentSheet = later(() => sheets.instruments().then((module) => module
  * What foot switches send: page down, or one of the keys that no keyboard has. It does what Enter does in the field.
  */
 const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
+
+/** Volts from which a hand presses before a reading is taken (60 V DC, IEC 61010-1). */
+const TOUCH = 60;
 
 /** Where a key stands on the sheet of all keys. */
 const [log, power, repair, look] = ['Into the log', 'Power and safety', 'Repair and proof', 'To look at'];
@@ -71,6 +76,7 @@ function OpenJob({ bench }: { bench: Bench }) {
     const [ledger, setLedger] = useState(false);
     const [instruments, setInstruments] = useState(false);
     const [keys, setKeys] = useState(false);
+    const [heard, setHeard] = useState(sounds);
     const [isDrawn, setDrawn] = useState(() => localStorage.getItem(PICTURE) === 'circuit');
     const reads = useMeter();
     const field = useRef<HTMLInputElement>(null);
@@ -111,13 +117,30 @@ function OpenJob({ bench }: { bench: Bench }) {
         (focusOn !== undefined ||
             (step.kind === 'measure' && ['dc', 'ac', 'resistance'].includes(step.quantity ?? '')));
     const take = useMutation({
-        mutationFn: () =>
-            takeReading(job.id, reads.meter?.id ?? '', target ?? '', focusOn === undefined ? step.quantity : null),
+        mutationFn: (byItself: boolean) =>
+            takeReading(
+                job.id,
+                reads.meter?.id ?? '',
+                target ?? '',
+                focusOn === undefined ? step.quantity : null,
+                byItself,
+            ),
         onSuccess: () => {
             setChosen(undefined);
             setFocusOn(undefined);
             return queries.invalidateQueries({ queryKey: ['bench', job.id] });
         },
+    });
+
+    const place = bench.points.find((point) => point.id === target);
+    const walk = useWalk({
+        job: job.id,
+        meter: reads.meter?.id ?? '',
+        target: target ?? '',
+        quantity: step.quantity ?? 'dc',
+        on: heard.walks && takes && focusOn === undefined && text === '' && !take.isPending && dialog === undefined,
+        waits: place?.hot === true || Math.max(Math.abs(place?.low ?? 0), Math.abs(place?.high ?? 0)) > TOUCH,
+        onTake: () => take.mutate(true),
     });
 
     const quantity = focusOn === undefined ? step.quantity : null;
@@ -192,7 +215,8 @@ function OpenJob({ bench }: { bench: Bench }) {
             return;
         }
         if (takes) {
-            take.mutate();
+            walk.pressed();
+            take.mutate(false);
             return;
         }
         switch (step.kind) {
@@ -448,6 +472,17 @@ function OpenJob({ bench }: { bench: Bench }) {
     };
 
     const reading = bench.log.find((entry) => entry.reading !== null && !entry.struck)?.reading ?? null;
+    // Eyes stay on the leads: the verdict is heard, and the next step said.
+    const told = useRef(reading?.entry);
+    useEffect(() => {
+        if (reading !== null && told.current !== reading.entry) {
+            told.current = reading.entry;
+            if (heard.walks || heard.speaks) {
+                play(toneOf(reading), heard.volume);
+                speak(`${reading.word}. ${step.sentence}`);
+            }
+        }
+    }, [reading, step.sentence, heard]);
 
     return (
         <main className={plan !== undefined ? 'bench planning' : isDrawn ? 'bench drawn' : 'bench'}>
@@ -534,7 +569,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                         void record('reading', { text: `${typed} ${unit}`, target: focusOn ?? step.target });
                     }}
                     onPower={() => setDialog({ name: 'power' })}
-                    effect={effect}
+                    effect={walk.words ?? effect}
                     take={takes ? reads.meter?.name : undefined}
                     mayWrite={job.may_write}
                     unplugged={bench.state.power === 'unplugged'}
@@ -610,6 +645,8 @@ function OpenJob({ bench }: { bench: Bench }) {
                         job={job.id}
                         instruments={reads.instruments}
                         meter={reads.meter}
+                        heard={heard}
+                        onHeard={(changed) => setHeard(keepSounds(changed))}
                         onMeter={reads.choose}
                         onClose={() => {
                             setInstruments(false);

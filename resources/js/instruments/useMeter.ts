@@ -26,11 +26,23 @@ export function useMeter(): {
 }
 
 /** Takes a reading into the log; the same id sent again is the same reading. */
-export const takeReading = (job: string, instrument: string, target: string, quantity: string | null) =>
+export const takeReading = (
+    job: string,
+    instrument: string,
+    target: string,
+    quantity: string | null,
+    byItself = false,
+) =>
     answer(
         api.POST('/jobs/{job}/instruments/{instrument}/read', {
             params: { path: { job, instrument } },
-            body: { id: ulid(), at: new Date().toISOString(), target, ...(quantity === null ? {} : { quantity }) },
+            body: {
+                id: ulid(),
+                at: new Date().toISOString(),
+                target,
+                by_itself: byItself,
+                ...(quantity === null ? {} : { quantity }),
+            },
         }),
     );
 

@@ -42,6 +42,11 @@ final class JobInstrumentController
                         new OA\Property(property: 'quantity', type: 'string'),
                         new OA\Property(property: 'input', type: 'integer'),
                         new OA\Property(
+                            property: 'by_itself',
+                            type: 'boolean',
+                            description: 'true if nobody pressed: the leads stood still',
+                        ),
+                        new OA\Property(
                             property: 'keep',
                             type: 'boolean',
                             description: 'false to be told what it shows, without an entry',
@@ -73,6 +78,7 @@ final class JobInstrumentController
             'target' => ['required', 'string', 'max:60'],
             'quantity' => ['nullable', 'string', 'max:20'],
             'keep' => ['nullable', 'boolean'],
+            'by_itself' => ['nullable', 'boolean'],
             'input' => ['nullable', 'integer', 'min:0', 'max:999'],
         ]);
         $reading = [
@@ -81,6 +87,7 @@ final class JobInstrumentController
             'target' => $asked['target'],
             'quantity' => $asked['quantity'] ?? null,
             'input' => (int) ($asked['input'] ?? 0),
+            'by_itself' => (bool) ($asked['by_itself'] ?? false),
         ];
         if (($asked['keep'] ?? true) === false) {
             return new JsonResponse(['entry' => '', 'text' => $this->desk->shown($job, $instrument, $reading)]);
