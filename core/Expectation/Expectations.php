@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
 use Oculant\Core\Supply\AlternatingNodes;
@@ -53,6 +55,11 @@ final readonly class Expectations
     private const MOST_SPIKES = 0.1;
 
     public const MODEL_FLOOR = ['dc' => 0.01, 'ac' => 0.005, 'ripple' => 0.01, 'hertz' => 0.0];
+
+    /** Volts, standard uncertainty, of a rail that is off; ohms across it that would hold it at nothing. */
+    private const UNFED = 0.08;
+
+    private const HOLDS = 100.0;
 
     /**
      * @param array<string, array<string, Window>> $windows by point id and quantity (dc, ac, ripple)
@@ -135,9 +142,14 @@ final readonly class Expectations
                     $mains,
                     match ($quantity) {
                         'ripple' => self::averaged($supply, $point, $nominal),
-                        'dc' => $drive->isAt($point->node)
-                            ? hypot(GateDrive::SPREAD * $nominal->reading($id, 'dc'), GateDrive::FLOOR)
-                            : 0.0,
+                        'dc' => match (true) {
+                            $drive->isAt($point->node) => hypot(
+                                GateDrive::SPREAD * $nominal->reading($id, 'dc'),
+                                GateDrive::FLOOR,
+                            ),
+                            self::isUnfed($supply, $point, $nominal) => self::UNFED,
+                            default => 0.0,
+                        },
                         default => 0.0,
                     },
                     $sigma,
@@ -383,6 +395,22 @@ final readonly class Expectations
             default => self::SWITCHED * $nominal->reading($point->id, 'ripple') +
                 min(self::MOST_SPIKES, self::SPIKES * $direct),
         };
+    }
+
+    /**
+     * A rail of a switcher that is off: what leaks through sleeping parts holds it at a tenth of a volt, or does not.
+     * Nothing of low ohms lies across it, so that tenths of a volt mean nothing.
+     */
+    private static function isUnfed(Description $supply, Point $point, Observation $nominal): bool
+    {
+        return $supply->isSwitching() &&
+            abs($nominal->reading($point->id, 'dc')) < 2 * self::UNFED &&
+            array_filter(
+                $supply->parts,
+                static fn(Part $p): bool => $p->kind instanceof Resistor &&
+                    array_diff([$point->node, $point->against], $p->terminals) === [] &&
+                    $p->value('value') < self::HOLDS,
+            ) === [];
     }
 
     private static function meter(string $quantity): Meter

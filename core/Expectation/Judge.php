@@ -384,12 +384,15 @@ final class Judge
     }
 
     /** "21.5 to 22.8 V"; for a point where nothing is expected, "under 20 mV". */
+    /** Volts on either side of none that are said as one. */
+    private const NEXT_TO_NOTHING = 0.3;
+
     public static function range(Window $window): string
     {
         if (!$window->isKnown()) {
             return 'not known';
         }
-        if (abs($window->low) < 0.05 && abs($window->high) < 0.05) {
+        if ($window->low <= 0.0 && $window->high >= 0.0 && max(-$window->low, $window->high) < self::NEXT_TO_NOTHING) {
             return 'under ' . Quantity::volts(max(abs($window->low), abs($window->high)));
         }
         [$low, $high] = [Quantity::volts($window->low), Quantity::volts($window->high)];

@@ -27,7 +27,7 @@ final class Transistor extends Device implements Rated, Warms
 
     private const BASE_OHMS = 10.0;
 
-    /** Gain from which it is two in one case (Darlington), and the volts that such a pair keeps when it is driven full. */
+    /** Gain from which it is two in one case (Darlington), and the volts that such a pair keeps when driven full. */
     private const DARLINGTON = 500.0;
 
     private const DARLINGTON_REST = 0.7;

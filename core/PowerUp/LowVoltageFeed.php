@@ -7,6 +7,7 @@ namespace Oculant\Core\PowerUp;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Expectation\Judge;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
@@ -108,7 +109,7 @@ final readonly class LowVoltageFeed
                 $rows[] = [
                     'point' => (string) $id,
                     'name' => $point->name,
-                    'expected' => Quantity::volts($window->low) . ' to ' . Quantity::volts($window->high),
+                    'expected' => Judge::range($window),
                 ];
             }
         }

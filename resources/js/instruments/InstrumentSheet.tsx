@@ -30,7 +30,8 @@ function HandsFree({
             </p>
             <p className="hint">
                 {isOnline
-                    ? 'On the hot side and above 60 V it waits for a press. What was taken by itself is marked so; undo strikes it.'
+                    ? 'On the hot side and above 60 V it waits for a press. ' +
+                      'What was taken by itself is marked so; undo strikes it.'
                     : 'It takes a meter on the network.'}
             </p>
             <div className="tones">

@@ -206,10 +206,7 @@ final class LimitedPowerTest extends TestCase
         self::assertStringContainsString('8.1 W', $plan['scaled']['sentence'], '325^2 / 13 k by hand');
         self::assertContains('R11 back to 220 kΩ', $plan['put_back']);
         self::assertMatchesRegularExpression('/comes alive at about (2\d|30)(\.\d)? V/', $plan['wakes']);
-        self::assertSame(
-            ['TP2', '29.7 V to 30.3 V'],
-            [$plan['readings'][1]['point'], $plan['readings'][1]['expected']],
-        );
+        self::assertSame(['TP2', '29.7 to 30.3 V'], [$plan['readings'][1]['point'], $plan['readings'][1]['expected']]);
     }
 
     /**
