@@ -12,9 +12,9 @@ use Oculant\Core\Parts\Seen;
 use Oculant\Core\Supply\Description;
 
 /**
- * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "r5 30mA", "c5 bulging",
- * "u2 good", "f1 blackened", "start ok", "starts 8 2", "twin tp3 21.4", "hum", "insulation OL", "touch 40u", "c1 left
- * 2.1" with the plug out, "jumper k1", "scaled r11 30k". Whatever is none of these is a reading.
+ * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "r5 30mA",
+ * "c5 bulging", "u2 good", "f1 blackened", "start ok", "starts 8 2", "twin tp3 21.4", "hum", "insulation OL",
+ * "touch 40u", "c1 left 2.1" with the plug out, "jumper k1", "scaled r11 30k". Whatever is none of these is a reading.
  */
 final class FieldText
 {

@@ -300,8 +300,8 @@ final readonly class Ramp
                 'stop' => false,
                 'sentence' => "{$at}: as a good unit.",
                 'why' => $isOther
-                    ? 'Relays pull in anywhere from half to four fifths of their voltage and controllers differ, too: ' .
-                        'good units wake anywhere in between.'
+                    ? 'Relays pull in anywhere from half to four fifths of their voltage and controllers ' .
+                        'differ, too: good units wake anywhere in between.'
                     : '',
             ],
         };

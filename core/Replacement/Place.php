@@ -22,8 +22,8 @@ final readonly class Place
     /**
      * @param float|null   $measured volts that were read across it with the unit running; null if nobody did
      * @param list<string> $twins    references
-     * @param (Closure(float): array{Fit, string, float|null})|null $tries what the solver makes of another main value; null where
-     *     nobody waits for it
+     * @param (Closure(float): array{Fit, string, float|null})|null $tries what the solver makes of another main
+     *     value; null where nobody waits for it
      */
     private function __construct(
         public Description $supply,

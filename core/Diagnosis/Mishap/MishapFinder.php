@@ -222,8 +222,9 @@ final class MishapFinder
     }
 
     /**
-     * A silicon diode leaves its output 0.7 V beyond its common, from where it does not start; a Schottky's 0.2 to 0.3 V
-     * let it (common practice). It carries what the other one can push through what lies between, and blocks the rail.
+     * A silicon diode leaves its output 0.7 V beyond its common, from where it does not start; a Schottky's 0.2 to
+     * 0.3 V let it (common practice). It carries what the other one can push through what lies between, and blocks the
+     * rail.
      */
     private function cure(Part $held, Part $other, Part $between): string
     {
@@ -246,8 +247,8 @@ final class MishapFinder
 
         return sprintf(
             'Switch on with %s disconnected: if it starts then, both regulators are good. The cure is a Schottky ' .
-                'diode of %s, %s or more from %s (anode) to %s (cathode), and its counterpart at %s: silicon, with its ' .
-                '0.7 V, is not enough. Count starts before and after.',
+                'diode of %s, %s or more from %s (anode) to %s (cathode), and its counterpart at %s: silicon, with ' .
+                'its 0.7 V, is not enough. Count starts before and after.',
             $between->ref,
             Quantity::write($next([1.0, 3.0, 5.0, 8.0, 10.0], 1.2 * $amperes), Unit::Ampere),
             Quantity::write($next([20.0, 30.0, 40.0, 60.0, 100.0], 1.5 * abs($held->value('value'))), Unit::Volt),

@@ -143,8 +143,8 @@ final readonly class Combination
         return $this->value > self::SHUNTS
             ? ''
             : sprintf(
-                'As a shunt or a load: fit for calibration of ±%.2g %% and wider by its markings, fine for a check of ' .
-                    'closer ones.',
+                'As a shunt or a load: fit for calibration of ±%.2g %% and wider by its markings, fine for a ' .
+                    'check of closer ones.',
                 100 * self::FOUR_TO_ONE * $this->worst,
             );
     }

@@ -125,8 +125,8 @@ final readonly class OrderList
         return $ripple <= $most
             ? ''
             : sprintf(
-                'Hardly one part of this size carries %s: several in parallel, %d of a share of the capacitance each, ' .
-                    'on tracks of equal length.',
+                'Hardly one part of this size carries %s: several in parallel, %d of a share of the capacitance ' .
+                    'each, on tracks of equal length.',
                 $component->write(Attribute::Ripple),
                 (int) ceil($ripple / $most),
             );
