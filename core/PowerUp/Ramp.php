@@ -83,11 +83,13 @@ final readonly class Ramp
             static fn($p): bool => $p->kind instanceof Fuse && $supply->isHot(array_values($p->terminals)[0]),
         );
 
+        $usual = RampCurve::of($supply, $mode, $rails);
+
         return new self(
             $mode->id,
             $mode->name,
-            RampCurve::of($supply, $mode, $rails),
-            RampCurve::others($supply, $mode, $rails),
+            $usual,
+            RampCurve::others($supply, $mode, $rails, $usual),
             $rails,
             $fuses === [] ? null : min(array_map(static fn($p): float => $p->value('rating'), $fuses)),
             self::greedy($supply),

@@ -15,7 +15,11 @@ use Oculant\Core\Parts\UnderVoltageLockout;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
-/** What one good unit takes and shows while its mains comes up, and where something in it wakes. */
+/**
+ * What one good unit takes and shows while its mains comes up, and where something in it wakes.
+ *
+ * @phpstan-type Step array{volts: float, amperes: float, rails: array<string, float>, awake?: array<string, bool>}
+ */
 final readonly class RampCurve
 {
     /** Shares of the mains; small ones first, where a short shows with least behind it. */
@@ -31,39 +35,60 @@ final readonly class RampCurve
 
     private const LATE_COIL = 0.8;
 
+    /** Of the volts at which the usual one wakes: outside of these no good one does (half to twice the current). */
+    private const EARLIEST = 0.4;
+
+    private const LATEST = 2.2;
+
     /**
-     * @param non-empty-list<array{volts: float, amperes: float, rails: array<string, float>}> $steps from low to high
+     * @param non-empty-list<Step> $steps from low to high
      * @param list<array{volts: float, what: string}> $events what wakes up, at which mains
      */
     private function __construct(public array $steps, public array $events) {}
 
     /**
-     * @param list<string> $rails points that are read
+     * @param list<string>              $rails points that are read
+     * @param self|null                 $like  a unit that does the same outside of these volts
+     * @param array{float, float}|null  $apart
      *
      * @throws CircuitError if a good unit does not settle
      */
-    public static function of(Description $supply, Mode $mode, array $rails): self
-    {
+    public static function of(
+        Description $supply,
+        Mode $mode,
+        array $rails,
+        ?self $like = null,
+        ?array $apart = null,
+    ): self {
         $behaviour = new Behaviour($supply);
+        $known = [];
+        foreach ($like->steps ?? [] as $step) {
+            $known[(int) $step['volts']] = $step;
+        }
         $steps = $events = [];
         $before = $guide = null;
         foreach (self::SHARES as $share) {
             $volts = round($share * $supply->mainsVoltage);
-            $run = self::at($behaviour, $mode, $volts, $guide);
-            if ($run === null) {
+            $same = $apart !== null && ($volts < $apart[0] || $volts > $apart[1]) ? $known[(int) $volts] ?? null : null;
+            $run = $same === null ? self::at($behaviour, $mode, $volts, $guide) : null;
+            if ($run === null && $same === null) {
                 continue;
             }
-            $guide = $run->guide;
-            $awake = self::awake($run);
+            $guide = $run->guide ?? $guide;
+            $awake = $run === null ? $same['awake'] ?? [] : self::awake($run);
             if ($before !== null && $awake !== $before[1] && count($events) < self::MOST_EVENTS) {
                 $events[] = self::event($behaviour, $mode, $before, [$volts, $awake]);
             }
             $before = [$volts, $awake];
-            $steps[] = [
-                'volts' => $volts,
-                'amperes' => self::amperes($supply, $run),
-                'rails' => self::railVolts($supply, $run, $rails),
-            ];
+            $steps[] =
+                $run === null
+                    ? (array) $same
+                    : [
+                        'volts' => $volts,
+                        'amperes' => self::amperes($supply, $run),
+                        'rails' => self::railVolts($supply, $run, $rails),
+                        'awake' => $awake,
+                    ];
         }
         if ($steps === []) {
             throw NoStableReading::noConsistentState();
@@ -73,14 +98,19 @@ final readonly class RampCurve
     }
 
     /**
-     * The units whose relays and controllers wake as early, and as late, as good ones do.
+     * The units whose relays and controllers wake as early, and as late, as good ones do; away from where the usual one
+     * wakes they do what it does.
      *
      * @param list<string> $rails
      *
-     * @return list<self> none where nothing in it has to wake
+     * @return list<self> none where nothing in it wakes on the way
      */
-    public static function others(Description $supply, Mode $mode, array $rails): array
+    public static function others(Description $supply, Mode $mode, array $rails, self $usual): array
     {
+        $events = array_column($usual->events, 'volts');
+        if ($events === []) {
+            return [];
+        }
         $early = $late = [];
         foreach ($supply->parts as $ref => $part) {
             if ($part->knows('pull_in')) {
@@ -94,7 +124,13 @@ final readonly class RampCurve
 
         return $early === []
             ? []
-            : [self::of($supply->withParts($early), $mode, $rails), self::of($supply->withParts($late), $mode, $rails)];
+            : [
+                self::of($supply->withParts($early), $mode, $rails, $usual, [
+                    self::EARLIEST * min($events),
+                    max($events),
+                ]),
+                self::of($supply->withParts($late), $mode, $rails, $usual, [min($events), self::LATEST * max($events)]),
+            ];
     }
 
     /** A unit may find no rest at some voltage on the way: that step is left out. */
