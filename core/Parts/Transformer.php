@@ -464,7 +464,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
         return max(0.04, min(0.5, 0.65 * $power ** -0.45));
     }
 
-    /** Wound for some 50 K at its rated load: what it loses there in copper and iron stands for its surface. */
+    /** Its outside is some 30 K warm at its rated load: what it loses there in copper and iron stands for its surface. */
     public function perWatt(Part $part): float
     {
         $power = $part->value('power');
@@ -473,6 +473,6 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
         return self::RISE / (($regulation / (1 + $regulation)) * $power + 0.03 * $power + 0.3);
     }
 
-    /** Kelvin (class A insulation in a warm case leaves no more; common practice). */
-    private const RISE = 50.0;
+    /** Kelvin outside; the copper inside is half as much again or twice as warm (class A; common practice). */
+    private const RISE = 30.0;
 }
