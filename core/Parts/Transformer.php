@@ -464,7 +464,7 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
         return max(0.04, min(0.5, 0.65 * $power ** -0.45));
     }
 
-    /** Its outside is some 30 K warm at its rated load: what it loses there in copper and iron stands for its surface. */
+    /** Its outside is some 30 K warm at its rated load: what it loses there stands for its surface. */
     public function perWatt(Part $part): float
     {
         $power = $part->value('power');
