@@ -9,6 +9,7 @@ use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Diagnosis\Mishap\MishapFinder;
 use Oculant\Core\Diagnosis\Step\StepWriter;
@@ -383,7 +384,8 @@ final class Workup
 
     /**
      * @return list<array{id: string, name: string, how: string, against: string, stage: ?string, function: string,
-     *     expected: string, low: ?float, high: ?float, hot: bool, reading: ?array<string, mixed>}>
+     *     expected: string, low: ?float, high: ?float, hot: bool, waits: bool, reading: ?array<string, mixed>}> waits:
+     *     for a press, where a meter takes readings by itself
      */
     public function points(): array
     {
@@ -405,6 +407,9 @@ final class Workup
                 'low' => $window->isKnown() ? $window->low : null,
                 'high' => $window->isKnown() ? $window->high : null,
                 'hot' => $this->supply->isHot($point->node),
+                'waits' =>
+                    $this->supply->isHot($point->node) ||
+                    ($window->isKnown() && max(-$window->low, $window->high) > StoredCharge::TOUCH),
                 'reading' => $reading === null ? null : $this->readingView($reading),
             ];
         }

@@ -258,7 +258,20 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'PointView',
         type: 'object',
-        required: ['id', 'name', 'how', 'against', 'stage', 'function', 'expected', 'low', 'high', 'hot', 'reading'],
+        required: [
+            'id',
+            'name',
+            'how',
+            'against',
+            'stage',
+            'function',
+            'expected',
+            'low',
+            'high',
+            'hot',
+            'waits',
+            'reading',
+        ],
         properties: [
             new OA\Property(property: 'id', type: 'string'),
             new OA\Property(property: 'name', type: 'string'),
@@ -270,6 +283,11 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'low', type: 'number'),
             new OA\Property(property: 'high', type: 'number'),
             new OA\Property(property: 'hot', type: 'boolean'),
+            new OA\Property(
+                property: 'waits',
+                description: 'a meter that reads by itself waits for a press here',
+                type: 'boolean',
+            ),
             new OA\Property(
                 property: 'reading',
                 nullable: true,

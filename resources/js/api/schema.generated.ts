@@ -3081,6 +3081,8 @@ export interface components {
             low: number;
             high: number;
             hot: boolean;
+            /** @description a meter that reads by itself waits for a press here */
+            waits: boolean;
             reading: components["schemas"]["ReadingView"] | null;
         };
         PathPart: {

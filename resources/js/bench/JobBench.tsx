@@ -42,9 +42,6 @@ const InstrumentSheet = later(() => sheets.instruments().then((module) => module
  */
 const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
 
-/** Volts from which a hand presses before a reading is taken (60 V DC, IEC 61010-1). */
-const TOUCH = 60;
-
 /** Where a key stands on the sheet of all keys. */
 const [log, power, repair, look] = ['Into the log', 'Power and safety', 'Repair and proof', 'To look at'];
 
@@ -139,7 +136,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         target: target ?? '',
         quantity: step.quantity ?? 'dc',
         on: heard.walks && takes && focusOn === undefined && text === '' && !take.isPending && dialog === undefined,
-        waits: place?.hot === true || Math.max(Math.abs(place?.low ?? 0), Math.abs(place?.high ?? 0)) > TOUCH,
+        waits: place?.waits ?? true,
         onTake: () => take.mutate(true),
     });
 

@@ -296,6 +296,7 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
             low: 0,
             high: 0,
             hot: false,
+            waits: true,
             reading: null,
         })) ?? [];
     const table = { description, problems: wrong, mayEdit, onChange: change };
