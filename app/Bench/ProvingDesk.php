@@ -9,11 +9,13 @@ use App\Models\Instrument;
 use App\Models\Workshop;
 use Oculant\Core\Bench\Entry\Safety;
 use Oculant\Core\Bench\IsolationStanding;
+use Oculant\Core\Bench\LoadShape;
 use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Expectation\BudgetLine;
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\FeedsEnergy;
@@ -26,6 +28,7 @@ use Oculant\Core\Proving\Heat\HeatLimit;
 use Oculant\Core\Proving\Load\LoadJudge;
 use Oculant\Core\Proving\Load\LoadStep;
 use Oculant\Core\Proving\Load\LoadTest;
+use Oculant\Core\Proving\Load\PeakyBudget;
 use Oculant\Core\Proving\Load\Rail;
 use Oculant\Core\Proving\Load\ReservoirCheck;
 use Oculant\Core\Proving\MeterProfile;
@@ -74,16 +77,25 @@ final readonly class ProvingDesk
 
     public function loadTest(JobFile $file): LoadTest
     {
-        return $this->testOf($file->supply, $file->knownExpectations());
+        return $this->testOf($file->supply, $file->knownExpectations(), $file->state->peaks);
     }
 
-    private function testOf(Description $supply, Expectations $expected): LoadTest
+    /** @param array<string, LoadShape> $peaks */
+    private function testOf(Description $supply, Expectations $expected, array $peaks = []): LoadTest
     {
         return $this->solutions->remember(
             $supply,
-            'loadtest',
-            static fn(): LoadTest => LoadTest::of($supply, $expected),
+            'loadtest' . self::keyOf($peaks),
+            static fn(): LoadTest => LoadTest::of($supply, $expected, $peaks),
         );
+    }
+
+    /** @param array<string, LoadShape> $peaks */
+    private static function keyOf(array $peaks): string
+    {
+        ksort($peaks);
+
+        return $peaks === [] ? '' : ':' . hash('xxh128', serialize($peaks));
     }
 
     /** @return list<Channel> that a soak should watch */
@@ -127,6 +139,7 @@ final readonly class ProvingDesk
                             Quantity::write($test->limits[$id]['amperes'], Unit::Ampere, 2),
                         )
                         : null,
+                    'peaks' => self::peaks($test, (string) $id),
                     'curve' => $this->curve($test, (string) $id, $read),
                     'why' => $test->regulated[$id]
                         ? 'Regulated: constant current finds what a regulator cannot hold.'
@@ -153,6 +166,20 @@ final readonly class ProvingDesk
                 ...(new ReservoirCheck($file->supply, $test, $file->expectations()))->rows($read),
             ],
         ];
+    }
+
+    /** @return array{sentence: string, why: string, good: bool}|null null for a load that is steady */
+    private static function peaks(LoadTest $test, string $point): ?array
+    {
+        $verdict = $test->overPeaks($point);
+
+        return $verdict === null
+            ? null
+            : [
+                'sentence' => $verdict->sentence,
+                'why' => $verdict->why,
+                'good' => $verdict->word !== VerdictWord::Low,
+            ];
     }
 
     /** What the load test must say of the load that the supply needs: as described, and as the engine finds. */
@@ -192,7 +219,13 @@ final readonly class ProvingDesk
                 static fn(Rail $r): array => [
                     'point' => $r->point->id,
                     'name' => $r->point->name,
-                    'amperes' => round($test->steps[LoadStep::FULL]->expected[$r->point->id]['amperes'], 4),
+                    // What heats it as the peaks do is their rms.
+                    'amperes' => round(
+                        isset($test->peaks[$r->point->id])
+                            ? $test->peaks[$r->point->id]->rms()
+                            : $test->steps[LoadStep::FULL]->expected[$r->point->id]['amperes'],
+                        4,
+                    ),
                 ],
                 array_values(array_filter(Rail::all($file->supply), static fn(Rail $r): bool => $r->loads !== [])),
             ),
@@ -202,7 +235,7 @@ final readonly class ProvingDesk
     /** @return array<string, mixed> */
     public function heat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
     {
-        $budget = $this->budgets($file->supply)['nominal'];
+        $budget = $this->budgetsOf($file)['nominal'];
         $parts = array_filter(
             $file->supply->parts,
             static fn(Part $p): bool => !($p->kind instanceof Consumes) &&
@@ -232,6 +265,7 @@ final readonly class ProvingDesk
                 ),
             ),
             'hottest' => $hottest,
+            'averaged' => $file->state->peaks !== [],
             'judged' => $this->judgedHeat($file, $hottest),
             'losses' => [
                 'input' => Quantity::write($budget->inputWatts, Unit::Watt),
@@ -264,7 +298,7 @@ final readonly class ProvingDesk
      */
     public function judgedHeat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
     {
-        $budgets = $this->budgets($file->supply);
+        $budgets = $this->budgetsOf($file);
         $judge = new HeatJudge($file->supply, $budgets['nominal'], $budgets['high'], $hottest);
         $rows = [];
         foreach ($file->state->heats as $heat) {
@@ -399,6 +433,33 @@ final readonly class ProvingDesk
             : null;
 
         return $meter === null ? [] : ['by' => $meter->label(), 'profile' => $meter->profile()->toArray()];
+    }
+
+    /** @return array{low: Budget, nominal: Budget, high: Budget} averaged over the peaks of the job's loads */
+    private function budgetsOf(JobFile $file): array
+    {
+        $peaks = $file->state->peaks;
+        if ($peaks === []) {
+            return $this->budgets($file->supply);
+        }
+        $supply = $file->supply;
+        $usual = $file->knownExpectations();
+
+        return $this->solutions->remember($supply, 'budgets' . self::keyOf($peaks), static function () use (
+            $supply,
+            $peaks,
+            $usual,
+        ): array {
+            $mode = $supply->mode(null);
+            $volts = $supply->mainsVoltage * $mode->mains;
+            $at = static fn(float $share): Budget => PeakyBudget::of($supply, $mode, $peaks, $usual, $share * $volts);
+
+            return [
+                'low' => $at(1 - $supply->mainsTolerance),
+                'nominal' => $at(1.0),
+                'high' => $at(1 + $supply->mainsTolerance),
+            ];
+        });
     }
 
     /** @return array{low: Budget, nominal: Budget, high: Budget} */

@@ -63,6 +63,12 @@ final class BenchState
      */
     public array $currents = [];
 
+    /** @var list<PulledPin> */
+    public array $pulled = [];
+
+    /** @var array<string, LoadShape> by the rail it hangs on */
+    public array $peaks = [];
+
     /** @var list<array{entry: string, part: string, isGood: bool, isNew: bool}> */
     public array $tested = [];
 

@@ -14,7 +14,8 @@ use Oculant\Core\Supply\Description;
 /**
  * The one field takes more than readings: "c5 esr 0.8", "c5 85u cap lifted", "zd1 zener 5.4", "u2 85C", "r5 30mA",
  * "c5 bulging", "u2 good", "f1 blackened", "start ok", "starts 8 2", "twin tp3 21.4", "hum", "insulation OL",
- * "touch 40u", "c1 left 2.1" with the plug out, "jumper k1", "scaled r11 30k". Whatever is none of these is a reading.
+ * "touch 40u", "c1 left 2.1" with the plug out, "jumper k1", "scaled r11 30k",
+ * "u11 fb low: stops", "peaks tp5 0.2A 2.5A 10%". Whatever is none of these is a reading.
  */
 final class FieldText
 {
@@ -28,8 +29,17 @@ final class FieldText
         'breakdown' => 'breakdown',
     ];
 
-    /** How a supply is spoken of that squeals on from what its capacitors hold. */
-    private const RUNS_ON = ['squeals on', 'squeals on after unplugging', 'squeals after unplugging', 'runs on'];
+    /** How people say two symptoms: it squeals on from what its capacitors hold; its set was what held it down. */
+    private const SPOKEN = [
+        'squeals on' => 'squeals_unplugged',
+        'squeals on after unplugging' => 'squeals_unplugged',
+        'squeals after unplugging' => 'squeals_unplugged',
+        'runs on' => 'squeals_unplugged',
+        'starts by itself outside the set' => 'starts_alone',
+        'starts outside the set' => 'starts_alone',
+        'starts outside' => 'starts_alone',
+        'runs outside' => 'starts_alone',
+    ];
 
     /** What was done to a part before one looked whether the fault is still there. */
     private const DONE = [
@@ -80,8 +90,11 @@ final class FieldText
             return ['kind' => 'room', 'payload' => ['text' => self::celsius($words[1])]];
         }
 
-        return self::starts($words) ??
-            (self::symptom($words) ?? (self::change($words, $text) ?? self::onPart($words, $text, $supply)));
+        return self::symptom($words) ??
+            (self::starts($words) ??
+                (self::change($words, $text) ??
+                    (self::peaks($words, $text) ??
+                        (self::pulled($words, $supply) ?? self::onPart($words, $text, $supply)))));
     }
 
     /**
@@ -177,7 +190,7 @@ final class FieldText
      */
     private static function symptom(array $words): ?array
     {
-        $symptom = in_array(implode(' ', $words), self::RUNS_ON, true) ? 'squeals_unplugged' : implode('_', $words);
+        $symptom = self::SPOKEN[implode(' ', $words)] ?? implode('_', $words);
 
         return isset(Symptom::WORDS[$symptom]) && $symptom !== 'other'
             ? ['kind' => 'symptom', 'payload' => ['symptom' => $symptom]]
@@ -226,6 +239,59 @@ final class FieldText
                 ['change' => $kind->value, 'part' => $typed[1], 'why' => $why] +
                 ($kind->needsValue() ? ['value' => $typed[2] ?? ''] : []),
         ];
+    }
+
+    /**
+     * "u11 fb low: stops", "u11 pin 3 low: stops".
+     *
+     * @param non-empty-list<string> $words
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function pulled(array $words, Description $supply): ?array
+    {
+        if (preg_match('/^(\S+?)[. ](?:pin )?(\w+) low(?:[:,]? (\w+))?$/', implode(' ', $words), $of) !== 1) {
+            return null;
+        }
+        $ref = Payload::reference($of[1], $supply);
+        $follows = Follows::spoken($of[3] ?? '');
+        if ($ref === null) {
+            return null;
+        }
+        if ($follows === null) {
+            throw EntryRefused::because(
+                'text',
+                "And then? Write what followed: \"{$of[1]} {$of[2]} low: stops\", \"starts\" or \"nothing\".",
+            );
+        }
+
+        return ['kind' => 'pulled', 'payload' => ['part' => $ref, 'pin' => $of[2], 'follows' => $follows->value]];
+    }
+
+    /**
+     * "peaks tp5 0.2A 2.5A 10%": what a load takes between its peaks, in them, and for how much of the time.
+     *
+     * @param non-empty-list<string> $words
+     *
+     * @return array{kind: string, payload: array<string, mixed>}|null
+     */
+    private static function peaks(array $words, string $text): ?array
+    {
+        if ($words[0] !== 'peaks') {
+            return null;
+        }
+        $typed = preg_split('/\s+/', trim($text)) ?: [];
+
+        return count($typed) === 5
+            ? [
+                'kind' => 'peaks',
+                'payload' => ['rail' => $typed[1], 'idle' => $typed[2], 'peak' => $typed[3], 'duty' => $typed[4]],
+            ]
+            : throw EntryRefused::because(
+                'text',
+                'Write the rail, what its load takes between the peaks, in them, and for how much of the time: ' .
+                    '"peaks tp5 0.2A 2.5A 10%".',
+            );
     }
 
     /**

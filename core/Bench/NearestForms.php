@@ -7,6 +7,7 @@ namespace Oculant\Core\Bench;
 use Oculant\Core\Parts\BreaksDown;
 use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Decides;
 use Oculant\Core\Parts\Fuse;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\StoresCharge;
@@ -65,6 +66,7 @@ final class NearestForms
                 },
                 ...count($pins) > 2 || $usual === null ? ["{$ref} {$pins[0]}-{$pins[1]} 0R3"] : [],
                 ...$usual === null ? [] : ["{$ref} beep"],
+                ...$part->kind instanceof Decides && $part->has('fb') ? ["{$ref} fb low: stops"] : [],
                 "{$ref} good",
                 "{$ref} out still",
                 "{$ref} 85C",

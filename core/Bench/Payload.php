@@ -120,8 +120,9 @@ final class Payload
         $given = $payload[$field] ?? null;
         try {
             $value = Quantity::parse(is_scalar($given) ? (string) $given : '', $unit)->value;
-        } catch (UnreadableQuantity) {
-            throw EntryRefused::because($field, sprintf('Write %s, for example %s.', $what, $unit->example()));
+        } catch (UnreadableQuantity $e) {
+            $why = is_string($given) && str_contains($given, ',') ? " {$e->getMessage()}" : '';
+            throw EntryRefused::because($field, sprintf('Write %s, for example %s.', $what, $unit->example()) . $why);
         }
 
         return $value > 0.0 && $value <= $most

@@ -38,6 +38,7 @@ final readonly class TemporaryChange
      * @param array{how: string, why: string, at: string}|null      $closed  how: undone or permanent
      * @param list<string>                                          $allowed gates at which somebody lets it stay
      * @param array<string, mixed> $row     of a part that was added, as descriptions write it
+     * @param string|null $pin     of the part, for a lead from it to what it is low against
      * @param bool $onGuard across or out of a part that guards people or unit, or that an interlock names
      */
     public function __construct(
@@ -54,6 +55,7 @@ final readonly class TemporaryChange
         public array $allowed = [],
         public bool $onGuard = false,
         public array $row = [],
+        public ?string $pin = null,
     ) {}
 
     /** @param array{how: string, why: string, at: string} $closed */
@@ -164,6 +166,13 @@ final readonly class TemporaryChange
     /** @return list<Alteration> */
     private function jumper(?Part $part, Description $supply): array
     {
+        if ($part !== null && $this->pin !== null) {
+            $low = PulledPin::against($part, $this->pin);
+
+            return $low === null
+                ? []
+                : [Alteration::bridge("LOW_{$part->ref}_{$this->pin}", $part->node($this->pin), $part->node($low))];
+        }
         if ($part !== null) {
             foreach (self::ACROSS as [$from, $to]) {
                 if ($part->has($from) && $part->has($to)) {

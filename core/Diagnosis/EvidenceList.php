@@ -21,7 +21,9 @@ use Oculant\Core\Diagnosis\Evidence\CurrentEvidence;
 use Oculant\Core\Diagnosis\Evidence\Evidence;
 use Oculant\Core\Diagnosis\Evidence\FuseEvidence;
 use Oculant\Core\Diagnosis\Evidence\HeatEvidence;
+use Oculant\Core\Diagnosis\Evidence\OutsideEvidence;
 use Oculant\Core\Diagnosis\Evidence\PartEvidence;
+use Oculant\Core\Diagnosis\Evidence\PulledEvidence;
 use Oculant\Core\Diagnosis\Evidence\ReadingEvidence;
 use Oculant\Core\Diagnosis\Evidence\ShortEvidence;
 use Oculant\Core\Diagnosis\Evidence\SideEvidence;
@@ -84,6 +86,17 @@ final class EvidenceList
             // It squeals on from its bulk: one squealing heard twice.
             if ($symptom['symptom'] === 'squeals_unplugged' && in_array('squeals', $told, true)) {
                 continue;
+            }
+            if ($symptom['symptom'] === 'starts_alone') {
+                $evidence[] = [
+                    $symptom['entry'],
+                    new OutsideEvidence(
+                        Symptom::WORDS['starts_alone'],
+                        $supply,
+                        $symptom['mode'] ?? $mode,
+                        $symptom['replaced'],
+                    ),
+                ];
             }
             foreach (self::signs($supply, $symptom['symptom'], $symptom['part'] ?? null) as $sign) {
                 $evidence[] = [
@@ -199,7 +212,8 @@ final class EvidenceList
                 ),
             ];
         }
-        foreach ($state->heats as $heat) {
+        // Behind a load that comes in peaks nothing is as warm as the faults were solved for.
+        foreach ($state->peaks === [] ? $state->heats : [] as $heat) {
             $evidence[] = [
                 $heat['entry'],
                 new HeatEvidence(
@@ -223,6 +237,16 @@ final class EvidenceList
                         $current['amperes'],
                         $current['replaced'],
                     ),
+                ];
+            }
+        }
+        foreach ($state->pulled as $pulled) {
+            $altered = $pulled->on($supply);
+            // A pin that nobody described tells nothing that could be computed.
+            if ($altered !== null) {
+                $evidence[] = [
+                    $pulled->entry,
+                    new PulledEvidence($pulled->words(), $pulled->mode, $altered, $pulled->follows, $pulled->replaced),
                 ];
             }
         }

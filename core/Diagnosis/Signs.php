@@ -13,6 +13,14 @@ final class Signs
     /** Ripple this many times the healthy one is heard as hum (common practice). */
     private const HUM = 2.5;
 
+    /** Share of its good value below which an output is called dead; volts from which a point is one. */
+    public const DEAD = 0.1;
+
+    private const LEAST = 1.0;
+
+    /** Share of its good value from which an output stands, for somebody who looks whether it falls (a guess). */
+    private const STANDS = 0.5;
+
     /**
      * Whether a fault shows a sign: "dead", "part_dead", "hum", "weak", "ticks", "squeals", "intermittent", "bang",
      * "smoke", "shock", "load", "F1 open", "F1 intact", "LED1 dark", "LED1 lit".
@@ -67,6 +75,35 @@ final class Signs
     }
 
     /**
+     * Whether any output stands at half its volts or more, beside what it is in a good unit as described.
+     *
+     * @return bool|null null if it is not known
+     */
+    public static function runs(
+        FaultDictionary $dictionary,
+        FaultDictionary $described,
+        string $mode,
+        string $hypothesis,
+    ): ?bool {
+        if (
+            in_array('unstable', $dictionary->signs[$mode][$hypothesis] ?? [], true) ||
+            isset($dictionary->missing[$mode][Hypothesis::of($hypothesis)])
+        ) {
+            return null;
+        }
+        $known = false;
+        foreach (self::outputs($described, $mode) as $key => $good) {
+            $ratio = $dictionary->reading($mode, $hypothesis, $key) / $good;
+            $known = $known || !is_nan($ratio);
+            if ($ratio >= self::STANDS) {
+                return true;
+            }
+        }
+
+        return $known ? false : null;
+    }
+
+    /**
      * Whether what the fault takes along goes like that, or the fault itself looks like it.
      *
      * @param callable(Breaking): bool $like
@@ -94,6 +131,24 @@ final class Signs
                 str_contains($hypothesis->fault, 'insulation'));
     }
 
+    /** @return array<string, float> volts of a good unit, by "point dc" */
+    public static function outputs(FaultDictionary $dictionary, string $mode): array
+    {
+        return array_filter(
+            $dictionary->readings[$mode][Hypothesis::HEALTHY] ?? [],
+            static fn(float $good, string $key): bool => str_ends_with($key, ' dc') &&
+                abs($good) >= self::LEAST &&
+                self::isOutput($dictionary, $key),
+            ARRAY_FILTER_USE_BOTH,
+        );
+    }
+
+    /** Where none is named every direct voltage counts. */
+    private static function isOutput(FaultDictionary $dictionary, string $key): bool
+    {
+        return $dictionary->rails === [] || in_array(substr($key, 0, -3), $dictionary->rails, true);
+    }
+
     /**
      * @return array{int, int, int, bool} outputs (or, where none is named, direct-voltage points) that are dead, weak
      *     and alive, and whether anything hums
@@ -103,14 +158,14 @@ final class Signs
         $dead = $weak = $alive = 0;
         $hum = false;
         foreach ($dictionary->readings[$mode][Hypothesis::HEALTHY] as $key => $healthy) {
-            if (!str_ends_with($key, ' dc') || abs($healthy) < 1.0) {
+            if (!str_ends_with($key, ' dc') || abs($healthy) < self::LEAST) {
                 continue;
             }
             $ratio = $dictionary->reading($mode, $hypothesis, $key) / $healthy;
-            if ($dictionary->rails === [] || in_array(substr($key, 0, -3), $dictionary->rails, true)) {
-                $dead += $ratio < 0.1 ? 1 : 0;
-                $alive += $ratio < 0.1 ? 0 : 1;
-                $weak += $ratio >= 0.1 && $ratio < 0.85 ? 1 : 0;
+            if (self::isOutput($dictionary, $key)) {
+                $dead += $ratio < self::DEAD ? 1 : 0;
+                $alive += $ratio < self::DEAD ? 0 : 1;
+                $weak += $ratio >= self::DEAD && $ratio < 0.85 ? 1 : 0;
             }
             $ripple = substr($key, 0, -2) . 'ripple';
             $hum =

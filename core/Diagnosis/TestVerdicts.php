@@ -6,8 +6,11 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Reading;
+use Oculant\Core\Bench\Follows;
 use Oculant\Core\Bench\IsolationStanding;
 use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Bench\PulledPin;
+use Oculant\Core\Diagnosis\Evidence\PulledEvidence;
 use Oculant\Core\Expectation\BreakdownJudge;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
@@ -35,6 +38,7 @@ final readonly class TestVerdicts
         private Description $supply,
         private BenchState $state,
         private FaultDictionary $dictionary,
+        private Knowledge $knowledge,
     ) {}
 
     /** Why the unit must not be used: mains where people touch; null as long as nothing says so. */
@@ -103,7 +107,7 @@ final readonly class TestVerdicts
                 $heat['part'],
                 Quantity::write($heat['celsius'], Unit::Celsius),
                 'heat',
-                Warmth::judge($part, $heat['rise'], $watts),
+                $this->warmth(Warmth::judge($part, $heat['rise'], $watts)),
                 sprintf('about %d K above the room', (int) round(Warmth::rise($part, $watts))),
             );
         }
@@ -123,7 +127,69 @@ final readonly class TestVerdicts
             );
         }
 
+        foreach ($this->state->pulled as $pulled) {
+            $views[$pulled->entry] = $this->pulled($pulled);
+        }
+
         return $views;
+    }
+
+    private function warmth(Verdict $steady): Verdict
+    {
+        return $this->state->peaks === []
+            ? $steady
+            : new Verdict(
+                $steady->word,
+                $steady->sentence,
+                "{$steady->why} That is for a steady full load; behind the peaks of this job see Prove, Heat.",
+            );
+    }
+
+    /** @return TestView */
+    private function pulled(PulledPin $pulled): array
+    {
+        $altered = $pulled->on($this->supply);
+        $there = $altered === null ? null : $this->knowledge->altered($altered)->dictionary(null);
+        $good =
+            $there === null
+                ? null
+                : PulledEvidence::foretold(
+                    $this->knowledge->dictionary(null),
+                    $there,
+                    $pulled->mode,
+                    Hypothesis::HEALTHY,
+                );
+        $verdict = match (true) {
+            $altered === null => new Verdict(
+                VerdictWord::Unknown,
+                "{$pulled->words()}. Kept, and not weighed.",
+                sprintf(
+                    'Pin %s of %s is not described, so nobody can compute what follows. Its pins here: %s.',
+                    $pulled->pin,
+                    $pulled->part,
+                    implode(', ', array_keys($this->supply->part($pulled->part)->terminals)),
+                ),
+            ),
+            $good === null => new Verdict(
+                VerdictWord::Unknown,
+                "{$pulled->words()}.",
+                'What a good unit does then is not solved yet.',
+            ),
+            default => new Verdict(
+                $good === $pulled->follows ? VerdictWord::AsExpected : VerdictWord::NotAsExpected,
+                "{$pulled->words()}.",
+                $good === Follows::Stops ? 'The output of a good unit falls then.' : 'A good unit goes on then.',
+            ),
+        };
+
+        return $this->view(
+            $pulled->entry,
+            $pulled->part,
+            $pulled->follows->words(),
+            'pulled',
+            $verdict,
+            $good?->words() ?? 'not known',
+        );
     }
 
     /**

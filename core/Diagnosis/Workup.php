@@ -453,7 +453,7 @@ final class Workup
     /** Verdicts on what was tested beside readings. */
     public function tests(): TestVerdicts
     {
-        return new TestVerdicts($this->supply, $this->state, $this->dictionary);
+        return new TestVerdicts($this->supply, $this->state, $this->dictionary, $this->weighed);
     }
 
     /**

@@ -72,6 +72,37 @@ final readonly class Budget
     }
 
     /**
+     * Several that follow each other, so quickly that what warms feels only their mean: currents are their rms, heat
+     * is their mean, and a part stands as close to a rating as in the worst of them, except where the rating is for
+     * what warms it.
+     *
+     * @param non-empty-list<array{float, self}> $parts share of the time, and what is so then
+     */
+    public static function overTime(array $parts): self
+    {
+        $mean = static fn(callable $of): float => array_sum(
+            array_map(static fn(array $part): float => $part[0] * $of($part[1]), $parts),
+        );
+        $rms = static fn(callable $of): float => sqrt($mean(static fn(self $one): float => $of($one) ** 2));
+        $lines = [];
+        foreach ($parts[0][1]->lines as $line) {
+            $lines[] = BudgetLine::overTime(
+                array_map(static fn(array $part): array => [$part[0], $part[1]->line($line->ref) ?? $line], $parts),
+            );
+        }
+        usort($lines, static fn(BudgetLine $a, BudgetLine $b): int => $b->watts <=> $a->watts);
+
+        return new self(
+            $parts[0][1]->mode,
+            $rms(static fn(self $one): float => $one->feedVolts),
+            $rms(static fn(self $one): float => $one->feedAmperes),
+            $mean(static fn(self $one): float => $one->inputWatts),
+            $mean(static fn(self $one): float => $one->outputWatts),
+            $lines,
+        );
+    }
+
+    /**
      * At the lower end of the mains, as the mode has it, and at the upper end.
      *
      * @return array{low: self, nominal: self, high: self}

@@ -238,10 +238,28 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Schema(
+        schema: 'LoadPeaks',
+        description: 'a load that is not steady, beside the current limit of its rail',
+        type: 'object',
+        required: ['sentence', 'why', 'good'],
+        properties: [
+            new OA\Property(property: 'sentence', type: 'string'),
+            new OA\Property(property: 'why', type: 'string'),
+            new OA\Property(property: 'good', type: 'boolean'),
+        ],
+    ),
+]
+#[
+    OA\Schema(
         schema: 'LoadRail',
         type: 'object',
-        required: ['point', 'name', 'regulated', 'limit', 'why', 'curve'],
+        required: ['point', 'name', 'regulated', 'limit', 'why', 'peaks', 'curve'],
         properties: [
+            new OA\Property(
+                property: 'peaks',
+                nullable: true,
+                allOf: [new OA\Schema(ref: '#/components/schemas/LoadPeaks')],
+            ),
             new OA\Property(property: 'point', type: 'string'),
             new OA\Property(property: 'name', type: 'string'),
             new OA\Property(property: 'regulated', type: 'boolean'),
@@ -529,8 +547,13 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'Heat',
         type: 'object',
-        required: ['hottest', 'parts', 'judged', 'losses'],
+        required: ['hottest', 'averaged', 'parts', 'judged', 'losses'],
         properties: [
+            new OA\Property(
+                property: 'averaged',
+                description: 'true if heat is averaged over loads that come in peaks',
+                type: 'boolean',
+            ),
             new OA\Property(property: 'hottest', type: 'number'),
             new OA\Property(
                 property: 'parts',

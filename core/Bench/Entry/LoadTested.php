@@ -17,7 +17,14 @@ use Oculant\Core\Supply\MinimumLoad;
 /** One step of the load test: what each rail showed with the loads set so. */
 final class LoadTested implements EntryKind
 {
-    private const STEPS = ['none' => 'no load', 'part' => 'half load', 'full' => 'full load'];
+    private const STEPS = [
+        'none' => 'no load',
+        'part' => 'half load',
+        'full' => 'full load',
+        'idle' => 'between the peaks',
+        'mean' => 'mean of the peaks',
+        'peak' => 'in the peaks',
+    ];
 
     private const FIELDS = ['dc' => Unit::Volt, 'ripple' => Unit::Volt, 'amperes' => Unit::Ampere];
 
@@ -124,7 +131,11 @@ final class LoadTested implements EntryKind
             ? $step
             : throw EntryRefused::because(
                 'step',
-                sprintf('There is no step "%s" in a load test. Steps: none, part, full, or cross: and a rail.', $step),
+                sprintf(
+                    'There is no step "%s" in a load test. Steps: %s, or cross: and a rail.',
+                    $step,
+                    implode(', ', array_keys(self::STEPS)),
+                ),
             );
     }
 

@@ -25,6 +25,7 @@ final class Symptom implements EntryKind
         'ticks' => 'Ticks, tries to start again and again',
         'squeals' => 'Squeals or whistles',
         'squeals_unplugged' => 'Still squeals for a while after unplugging',
+        'starts_alone' => 'Starts by itself outside the set',
         'quiet_unplugged' => 'Noise stops when a cable is unplugged',
         'fuse_open' => 'Fuse found open',
         'fuse_intact' => 'Fuse found intact',

@@ -13,6 +13,13 @@ final readonly class LoadStep
 
     public const FULL = 'full';
 
+    /** Where a load comes in peaks: between them, in the mean, in them. */
+    public const IDLE = 'idle';
+
+    public const MEAN = 'mean';
+
+    public const PEAK = 'peak';
+
     /** Before the id of the rail that alone goes to full load. */
     public const CROSS = 'cross:';
 

@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Proving\Load;
 
+use Oculant\Core\Bench\LoadShape;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Expectation\Expectations;
+use Oculant\Core\Expectation\Verdict;
+use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Proving\PlanRefused;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Alteration;
 use Oculant\Core\Supply\Description;
 
@@ -22,6 +27,15 @@ final readonly class LoadTest
     public const SHARES = [LoadStep::NONE => 0.0, LoadStep::PART => 0.5, LoadStep::FULL => 1.0];
 
     private const TITLES = [LoadStep::NONE => 'No load', LoadStep::PART => 'Half load', LoadStep::FULL => 'Full load'];
+
+    private const PEAKY = [
+        LoadStep::IDLE => 'Between the peaks',
+        LoadStep::MEAN => 'Mean of the peaks',
+        LoadStep::PEAK => 'In the peaks',
+    ];
+
+    /** Of a current limit that must be left above the peaks (common practice). */
+    private const HEADROOM = 1.1;
 
     /** A rail that moves less than this from no to full load is held by something (common practice). */
     private const REGULATED = 0.04;
@@ -38,6 +52,7 @@ final readonly class LoadTest
      * @param array<string, string>   $names     by point id
      * @param float|null $minimum share of full load below which a good unit does not rest; null if it needs none
      * @param array<string, array{amperes: float, volts: float}> $limits where a current limit takes over, by point id
+     * @param array<string, LoadShape> $peaks of loads that are not steady, by point id
      */
     private function __construct(
         public array $steps,
@@ -45,14 +60,16 @@ final readonly class LoadTest
         public array $names,
         public ?float $minimum,
         public array $limits,
+        public array $peaks,
     ) {}
 
     /**
-     * @param Expectations $usual of the mode that the test is run in
+     * @param Expectations             $usual of the mode that the test is run in
+     * @param array<string, LoadShape> $peaks of loads that are not steady, by point id
      *
      * @throws PlanRefused if nothing is loaded
      */
-    public static function of(Description $supply, Expectations $usual): self
+    public static function of(Description $supply, Expectations $usual, array $peaks = []): self
     {
         if ($usual->unsettled() !== null) {
             throw PlanRefused::because('mode', (string) $usual->refusal());
@@ -81,6 +98,10 @@ final readonly class LoadTest
                 ];
             }
         }
+        $peaks = array_intersect_key($peaks, $loaded);
+        foreach ($peaks === [] ? [] : self::PEAKY as $id => $title) {
+            $settings[$id] = [$title, self::inPeaks($id, $rails, $usual, $peaks)];
+        }
         $steps = [];
         foreach ($settings as $id => [$title, $shares]) {
             $steps[$id] = self::step($supply, $mode, $usual, $rails, $id, $title, $shares);
@@ -106,7 +127,73 @@ final readonly class LoadTest
             array_map(static fn(Rail $r): string => $r->point->name, $rails),
             self::minimum($supply, $mode, $rails, $steps),
             $limits,
+            $peaks,
         );
+    }
+
+    /** What a rail's current limit leaves above the peaks of its load; null for a load that is steady. */
+    public function overPeaks(string $point): ?Verdict
+    {
+        $shape = $this->peaks[$point] ?? null;
+        if ($shape === null) {
+            return null;
+        }
+        $write = static fn(float $amperes): string => Quantity::write($amperes, Unit::Ampere, 2);
+        $peaks = sprintf(
+            'Peaks of %s for %.3g %% of the time, %s in the mean, %s rms.',
+            $write($shape->peak),
+            100 * $shape->duty,
+            $write($shape->mean()),
+            $write($shape->rms()),
+        );
+        $limit = $this->limits[$point]['amperes'] ?? null;
+
+        return match (true) {
+            $limit === null => new Verdict(
+                VerdictWord::Unknown,
+                $peaks,
+                $this->regulated[$point]
+                    ? 'Nothing limits within four times full load.'
+                    : 'It is not regulated: it gives way in every peak, as its step shows.',
+            ),
+            $limit < $shape->peak => new Verdict(
+                VerdictWord::Low,
+                $peaks,
+                "Its current limit takes over at about {$write($limit)}: overloaded in every peak.",
+            ),
+            default => new Verdict(
+                VerdictWord::Fine,
+                $peaks,
+                sprintf(
+                    'Its current limit takes over at about %s: %s above the peaks%s.',
+                    $write($limit),
+                    $write($limit - $shape->peak),
+                    $limit < self::HEADROOM * $shape->peak ? ', which is no margin' : '',
+                ),
+            ),
+        };
+    }
+
+    /**
+     * @param array<string, Rail>      $rails
+     * @param array<string, LoadShape> $peaks
+     *
+     * @return array<string, float> shares of full load; what is steady stays at full load
+     */
+    private static function inPeaks(string $step, array $rails, Expectations $usual, array $peaks): array
+    {
+        $shares = array_fill_keys(array_keys($rails), self::SHARES[LoadStep::FULL]);
+        foreach ($peaks as $id => $shape) {
+            $full = $rails[$id]->amperes($usual->window($id, 'dc')->nominal);
+            $amperes = match ($step) {
+                LoadStep::IDLE => $shape->idle,
+                LoadStep::MEAN => $shape->mean(),
+                default => $shape->peak,
+            };
+            $shares[$id] = $full > 0.0 ? $amperes / $full : self::SHARES[LoadStep::FULL];
+        }
+
+        return $shares;
     }
 
     /**

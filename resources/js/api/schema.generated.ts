@@ -2390,7 +2390,14 @@ export interface components {
             expected: number;
             read: number | null;
         };
+        /** @description a load that is not steady, beside the current limit of its rail */
+        LoadPeaks: {
+            sentence: string;
+            why: string;
+            good: boolean;
+        };
         LoadRail: {
+            peaks: components["schemas"]["LoadPeaks"] | null;
             point: string;
             name: string;
             regulated: boolean;
@@ -2504,6 +2511,8 @@ export interface components {
             lines: components["schemas"]["HeatLoss"][];
         };
         Heat: {
+            /** @description true if heat is averaged over loads that come in peaks */
+            averaged: boolean;
             hottest: number;
             parts: components["schemas"]["HeatPart"][];
             judged: components["schemas"]["HeatRow"][];

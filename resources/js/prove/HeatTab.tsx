@@ -92,6 +92,9 @@ export function HeatTab(proves: Proves) {
                 </table>
             )}
             {hottestRoom}
+            {heat.data.averaged && (
+                <p className="hint">Averaged over the peaks that the loads of this job come in (Load).</p>
+            )}
             <p className="hint">
                 At rest when no part moves more than half a degree in ten minutes. Probe or camera, never a finger;
                 emissivity of bare metal deceives a camera: put a piece of tape on it.

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
-import { Button, Input } from 'antd';
+import { Button, Input, Select } from 'antd';
 import { useEffect, useState } from 'react';
 import { answer, api, type Instrument, type LoadStep } from '../api/client';
 import { loadTestQuery } from '../api/queries';
@@ -204,6 +204,59 @@ function Step({ step, proves }: { step: LoadStep; proves: Proves }) {
     );
 }
 
+/** A load that is not steady is said once; the load test, heat and overload follow it. */
+function PeaksForm({ rails, proves }: { rails: { point: string; name: string }[]; proves: Proves }) {
+    const blankShape = { rail: rails[0]?.point ?? '', idle: '', peak: '', duty: '' };
+    const refused = proves.refused?.kind === 'peaks' ? proves.refused.payload : undefined;
+    const [shape, setShape] = useState({ ...blankShape, ...refused });
+    const field = (name: 'idle' | 'peak' | 'duty', label: string, unit: string) => (
+        <label>
+            {label}{' '}
+            <Input
+                aria-label={label}
+                suffix={unit}
+                value={shape[name]}
+                onChange={(event) => setShape({ ...shape, [name]: event.target.value })}
+            />
+        </label>
+    );
+    return (
+        <details open={refused !== undefined}>
+            <summary>A load here comes in peaks</summary>
+            <form
+                className="list-acts"
+                aria-label="Load in peaks"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    const share = /^[\d.,\s]+$/.test(shape.duty) ? `${shape.duty.trim()}%` : shape.duty;
+                    proves.onRecord('peaks', { ...shape, duty: share });
+                    setShape(blankShape);
+                }}
+            >
+                <label>
+                    On rail{' '}
+                    <Select
+                        aria-label="Rail with peaks"
+                        value={shape.rail}
+                        options={rails.map((one) => ({ value: one.point, label: one.name }))}
+                        onChange={(rail) => setShape({ ...shape, rail })}
+                    />
+                </label>
+                {field('idle', 'Between the peaks', 'A')}
+                {field('peak', 'In the peaks', 'A')}
+                {field('duty', 'Of the time', '%')}
+                <Button htmlType="submit" disabled={shape.idle === '' || shape.peak === '' || shape.duty === ''}>
+                    Record these peaks
+                </Button>
+            </form>
+            <p className="hint">
+                Idle, mean and peak become steps of the load test; heat is averaged over them. In the field of the
+                bench: peaks tp5 0.2A 2.5A 10%.
+            </p>
+        </details>
+    );
+}
+
 /**
  * No, half and full load on every rail, and each alone at full load: regulation, ripple, cross-regulation, efficiency.
  */
@@ -286,7 +339,15 @@ export function LoadTab(proves: Proves) {
                 {rails.map((rail) => (
                     <li key={rail.point}>
                         <b>{rail.name}.</b> {rail.why}
+                        {rail.peaks != null && (
+                            <>
+                                {' '}
+                                {rail.peaks.sentence}{' '}
+                                <span className={rail.peaks.good ? '' : 'refusal'}>{rail.peaks.why}</span>
+                            </>
+                        )}
                         {rail.limit != null &&
+                            rail.peaks == null &&
                             ` As solved, ${rail.limit}: raise the load past it once, ` +
                                 `and look whether it gives way calmly and comes back.`}
                     </li>
@@ -297,6 +358,7 @@ export function LoadTab(proves: Proves) {
                     </li>
                 )}
             </ul>
+            {bench.job.may_write && <PeaksForm rails={rails} proves={proves} />}
             <WireRule />
         </div>
     );

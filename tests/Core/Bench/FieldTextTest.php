@@ -312,7 +312,7 @@ final class FieldTextTest extends TestCase
                 foreach ($forms[1] as $form) {
                     $tried++;
                     $bench = new Bench($supply);
-                    if (preg_match('/ (13\.9|37\.5 ac|0\.2 ripple|9\.\.13|100Hz)$/', $form) === 1) {
+                    if (preg_match('/ (13\.9|37\.5 ac|0\.2 ripple|9\.\.13|100Hz|low: stops)$/', $form) === 1) {
                         $bench->seeTo(Gate::Mains)->add('power', ['power' => 'live']);
                     }
                     $understood = FieldText::understand($form, $supply);

@@ -77,6 +77,7 @@ final class IsolationGateTest extends TestCase
             $bench->supply,
             $bench->state(),
             Supplies::knowledge('net-loft-radio')->dictionary(null),
+            Supplies::knowledge('net-loft-radio'),
         ))->condemned();
         self::assertStringContainsString('What remains is', (string) $verdict?->why);
     }

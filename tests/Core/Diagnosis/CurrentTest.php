@@ -75,7 +75,9 @@ final class CurrentTest extends TestCase
     {
         $bench = self::live()->add('current', ['part' => 'R1', 'text' => '30mA']);
         $none = FaultDictionary::unsolved([$bench->state()->mode]);
-        $view = array_values((new TestVerdicts($bench->supply, $bench->state(), $none))->views())[0];
+        $view = array_values(
+            (new TestVerdicts($bench->supply, $bench->state(), $none, Supplies::knowledge('tuner-feed')))->views(),
+        )[0];
 
         self::assertSame(VerdictWord::Unknown->value, $view['word']);
         self::assertStringContainsString('across it', $view['why']);
@@ -128,6 +130,7 @@ final class CurrentTest extends TestCase
                 $bench->supply,
                 $bench->state(),
                 Supplies::knowledge('tuner-feed')->dictionary(null),
+                Supplies::knowledge('tuner-feed'),
             ))->views(),
         );
     }
