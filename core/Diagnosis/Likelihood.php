@@ -68,6 +68,11 @@ final readonly class Likelihood
     /** Share of open parts beside which the description knows a way round that is not there (common practice). */
     private const PROVES_OPEN = 0.1;
 
+    /** Share of good units that stand in their other state, where there is one (a guess); up to which a reading is left alone. */
+    private const OTHER_STATE = 0.3;
+
+    private const SAME = 0.05;
+
     /** A range narrower than this share of what is in doubt anyway is a point. */
     private const NARROW = 0.3;
 
@@ -116,7 +121,17 @@ final readonly class Likelihood
                 abs(self::scale($this->quantity, $graded) - self::scale($this->quantity, $this->healthy));
         }
 
-        return (1 - self::SLIPS) * $this->near($mean, $sigma, $predicted) + $this->slip;
+        $near = $this->near($mean, $sigma, $predicted);
+        $other = $this->window?->other;
+        if ($other !== null && abs($predicted - $this->healthy) < self::SAME * abs($this->healthy) + 0.05) {
+            // A good unit, and what leaves this reading alone, may as well be in its other state.
+            $near =
+                (1 - self::OTHER_STATE) * $near +
+                self::OTHER_STATE *
+                    self::normal($this->x - self::scale($this->quantity, $other->nominal), $other->sigma + 0.03);
+        }
+
+        return (1 - self::SLIPS) * $near + $this->slip;
     }
 
     /**

@@ -61,6 +61,19 @@ final readonly class Expectations
 
     private const HOLDS = 100.0;
 
+    /** Two states of a good unit: volts from which a rail tells them apart, and the share of it that is left. */
+    private const STATE_VOLTS = 1.0;
+
+    private const STATE_SHARE = 0.5;
+
+    /**
+     * What bursts come to at most on a meter, as multiples of their mean and as a share of the good volts (common
+     * practice: well below a third).
+     */
+    private const BURSTS = 3.0;
+
+    private const BURST = 0.3;
+
     /**
      * @param array<string, array<string, Window>> $windows by point id and quantity (dc, ac, ripple)
      * @param list<array{float, array<string, array<string, float>>}> $ends mains volts and readings at its limits;
@@ -127,6 +140,11 @@ final readonly class Expectations
 
         $windows = $functions = $partsSigma = [];
         $drive = new GateDrive($supply);
+        // Good units that stand in another state than the nominal one have a window of their own.
+        $isApart = static fn(Observation $o): bool => self::isApart($supply, $nominal, $o);
+        $apart = array_values(array_filter([...$shifts, ...$mains], $isApart));
+        $alike = array_filter($shifts, static fn(Observation $o): bool => !$isApart($o));
+        $ends = array_values(array_filter($mains, static fn(Observation $o): bool => !$isApart($o)));
         foreach ($supply->points as $id => $point) {
             $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac'))
                 ? 'ac'
@@ -138,8 +156,8 @@ final readonly class Expectations
                     $id,
                     $quantity,
                     $nominal,
-                    $shifts,
-                    $mains,
+                    $alike,
+                    $ends,
                     match ($quantity) {
                         'ripple' => self::averaged($supply, $point, $nominal),
                         'dc' => match (true) {
@@ -155,6 +173,7 @@ final readonly class Expectations
                     $sigma,
                 )->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
                 $partsSigma[$id][$quantity] = $sigma;
+                $windows[$id][$quantity] = self::orElse($windows[$id][$quantity], $id, $quantity, $apart);
             }
             $documented = $point->documented;
             if ($documented !== null && ($documented['mode'] === null || $documented['mode'] === $mode->id)) {
@@ -180,6 +199,67 @@ final readonly class Expectations
             ),
             $partsSigma,
         );
+    }
+
+    /**
+     * Whether a good unit at the end of a tolerance stands in another state than the nominal one: no part moves a rail
+     * by half and more otherwise.
+     */
+    private static function isApart(Description $supply, Observation $nominal, Observation $other): bool
+    {
+        foreach ($supply->points as $id => $point) {
+            [$here, $there] = [abs($nominal->reading($id, 'dc')), abs($other->reading($id, 'dc'))];
+            if (
+                $point->rail !== null &&
+                $other->settled &&
+                max($here, $there) > self::STATE_VOLTS &&
+                min($here, $there) < self::STATE_SHARE * max($here, $there)
+            ) {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    /**
+     * @param list<Observation> $apart good units in the other state
+     */
+    private static function orElse(Window $window, string $id, string $quantity, array $apart): Window
+    {
+        $values = array_map(static fn(Observation $o): float => $o->reading($id, $quantity), $apart);
+        if ($values === []) {
+            return $window;
+        }
+        $centre = array_sum($values) / count($values);
+        $half = max(
+            (max($values) - min($values)) / 2,
+            (($window->high - $window->low) / 2 / max(0.1, abs($window->nominal))) * abs($centre),
+        );
+        $sigma = Uncertainty::combine([
+            self::MODEL[$quantity] * abs($centre) + self::MODEL_FLOOR[$quantity],
+            Uncertainty::fromHalfWidth(self::meter($quantity)->halfWidth($centre)),
+            Uncertainty::fromHalfWidth($half),
+        ]);
+        $reach = Uncertainty::COVERAGE_90 * $sigma;
+        // Both states read the same here: one window.
+        if (abs($centre - $window->nominal) < 2 * ($sigma + $window->sigma)) {
+            return $window;
+        }
+
+        $isHigher = abs($centre) > abs($window->nominal);
+        $tries = array_filter($apart, static fn(Observation $o): bool => in_array('ticks', $o->signs, true)) !== [];
+        if (!$isHigher && $tries) {
+            // It comes in bursts: what a meter makes of them is nobody's to foretell, only how much at most.
+            $most = max(self::BURSTS * abs($centre), self::BURST * abs($window->nominal));
+            [$low, $high] = $centre < 0.0 ? [-$most, 0.0] : [0.0, $most];
+            $other = new Window($centre, $low, $high, $most / 2, []);
+        } else {
+            $low = $centre - $reach;
+            $other = new Window($centre, $quantity === 'dc' ? $low : max(0.0, $low), $centre + $reach, $sigma, []);
+        }
+
+        return $window->or($other, $isHigher ? 'it starts' : ($tries ? 'it ticks' : 'it does not start'));
     }
 
     /**

@@ -114,6 +114,7 @@ final class Judge
         $expected = $this->expectations[$mode];
         $window = $expected->window($pointId, $quantity);
         $good = $this->goodSentence($window, $expected, $point);
+        $window = $window->towards($value);
         if (is_infinite($value)) {
             return new Verdict(
                 VerdictWord::CannotTell,
@@ -393,11 +394,14 @@ final class Judge
             return 'not known';
         }
         if ($window->low <= 0.0 && $window->high >= 0.0 && max(-$window->low, $window->high) < self::NEXT_TO_NOTHING) {
-            return 'under ' . Quantity::volts(max(abs($window->low), abs($window->high)));
+            return 'under ' .
+                Quantity::volts(max(abs($window->low), abs($window->high))) .
+                ($window->other === null ? '' : ', or ' . self::range($window->other) . " if {$window->when}");
         }
         [$low, $high] = [Quantity::volts($window->low), Quantity::volts($window->high)];
         $unit = strrchr($high, ' ') ?: '';
+        $here = (strrchr($low, ' ') === $unit ? substr($low, 0, -strlen($unit)) : $low) . ' to ' . $high;
 
-        return (strrchr($low, ' ') === $unit ? substr($low, 0, -strlen($unit)) : $low) . ' to ' . $high;
+        return $window->other === null ? $here : $here . ', or ' . self::range($window->other) . " if {$window->when}";
     }
 }

@@ -6,7 +6,10 @@ namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Quantity\Uncertainty;
 
-/** Where a good unit's reading lies: 90 % window around the nominal value, all in volts. */
+/**
+ * Where a good unit's reading lies: 90 % window around the nominal value, all in volts. A good unit that stands between
+ * two states, running or not, has another window for the other one.
+ */
 final readonly class Window
 {
     /**
@@ -15,6 +18,8 @@ final readonly class Window
      * @param float|null $solved   what the faults were solved beside, where the mains has moved the nominal value since
      * @param list<array{what: string, volts: float}> $contributions largest first: what moves the reading, by how much
      *     at its limit
+     * @param self|null $other where it lies in the other state
+     * @param string    $when  for the other window: "it starts"
      */
     public function __construct(
         public float $nominal,
@@ -24,7 +29,33 @@ final readonly class Window
         public array $contributions,
         public ?float $computed = null,
         public ?float $solved = null,
+        public ?self $other = null,
+        public string $when = '',
     ) {}
+
+    /** With another state that a good unit may be in, and when. */
+    public function or(self $other, string $when): self
+    {
+        return new self(
+            $this->nominal,
+            $this->low,
+            $this->high,
+            $this->sigma,
+            $this->contributions,
+            $this->computed,
+            $this->solved,
+            $other,
+            $when,
+        );
+    }
+
+    /** The window of the state that a reading speaks for. */
+    public function towards(float $value): self
+    {
+        return $this->other === null || abs($value - $this->nominal) <= abs($value - $this->other->nominal)
+            ? $this
+            : $this->other;
+    }
 
     /** Where nothing is foretold: the circuit finds no rest in this mode. */
     public static function unknown(): self
@@ -82,6 +113,8 @@ final readonly class Window
             array_values(array_filter($this->contributions, static fn(array $c): bool => $c['what'] !== 'mains')),
             $this->computed,
             $this->nominal,
+            $this->other,
+            $this->when,
         );
     }
 
@@ -98,6 +131,9 @@ final readonly class Window
                 hypot($this->sigma, $swing / 4),
                 $this->contributions,
                 $this->computed,
+                null,
+                $this->other,
+                $this->when,
             );
     }
 
@@ -115,6 +151,7 @@ final readonly class Window
 
     public function holds(float $value): bool
     {
-        return $this->isKnown() && $value >= $this->low && $value <= $this->high;
+        return ($this->isKnown() && $value >= $this->low && $value <= $this->high) ||
+            $this->other?->holds($value) === true;
     }
 }

@@ -358,7 +358,9 @@ export function LoadTab(proves: Proves) {
                     </li>
                 )}
             </ul>
-            {bench.job.may_write && <PeaksForm key={refused?.kind === 'peaks' ? refused.id : 'typed'} rails={rails} proves={proves} />}
+            {bench.job.may_write && (
+                <PeaksForm key={refused?.kind === 'peaks' ? refused.id : 'typed'} rails={rails} proves={proves} />
+            )}
             <WireRule />
         </div>
     );
