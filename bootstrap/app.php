@@ -22,6 +22,7 @@ use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Replacement\Drawer\StockRefused;
 use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\DescriptionRefused;
+use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Exception\NotFoundHttpException;
 
 return Application::configure(basePath: dirname(__DIR__))
@@ -112,5 +113,18 @@ return Application::configure(basePath: dirname(__DIR__))
         $exceptions->render(
             static fn(CircuitError $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 422),
         );
+        $exceptions->respond(static function (Response $response, Throwable $e, Request $request): Response {
+            // What went wrong is for the server's log; whoever works is told what to do.
+            return $response->getStatusCode() === 500 && $request->is('api/*') && !config('app.debug')
+                ? new JsonResponse(
+                    [
+                        'message' =>
+                            'The server could not answer this: the fault is its own, and stands in its log. What you ' .
+                            'typed is kept. Try again; if it stays so, tell who looks after this installation.',
+                    ],
+                    500,
+                )
+                : $response;
+        });
     })
     ->create();

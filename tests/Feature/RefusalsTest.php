@@ -7,12 +7,26 @@ namespace Tests\Feature;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\SupplyVersion;
+use Illuminate\Support\Facades\Route;
+use LogicException;
 use PHPUnit\Framework\Attributes\DataProvider;
 use Tests\Support\Supplies;
 
 /** What cannot be done is refused in words that somebody at the bench understands, and nothing is left half done. */
 final class RefusalsTest extends FeatureTestCase
 {
+    /** A fault of the server's own says what to do, and nothing of what went wrong inside. */
+    public function testAFaultOfTheServerIsSaidInWords(): void
+    {
+        config(['app.debug' => false]);
+        Route::get('/api/v1/broken', static fn() => throw new LogicException('column secret_of_the_house'));
+
+        $answer = $this->getJson('/api/v1/broken')->assertStatus(500);
+
+        self::assertStringContainsString('What you typed is kept', (string) $answer->json('message'));
+        self::assertStringNotContainsString('secret_of_the_house', (string) $answer->getContent());
+    }
+
     /**
      * @return iterable<string, array{string, string, array<string, mixed>, string, string}> method, path, body, field,
      *     part of the message

@@ -33,6 +33,22 @@ test("an apprentice reads other people's jobs and writes to none of them", async
     await page.getByRole('link', { name: /Deck intercom/ }).click();
     await expect(page.getByLabel('Next step')).toContainText('You can read this job');
     await expect(page.getByLabel('Reading', { exact: true })).toHaveCount(0);
+    // Gates, plan and reasons are there to learn from; what records is off, and says why.
+    await page.getByRole('button', { name: /all keys/ }).click();
+    const keys = page.getByRole('dialog', { name: 'All keys' });
+    await expect(keys.getByRole('button', { name: /symptom/ })).toBeDisabled();
+    await keys.getByRole('button', { name: /gates/ }).click();
+    const gates = page.getByRole('dialog', { name: 'Gates' });
+    await expect(gates).toContainText('What records something is switched off');
+    await expect(gates.getByRole('button', { name: 'Looked, it is right' }).first()).toBeDisabled();
+    await gates.getByRole('button', { name: 'Back' }).click();
+    await page.keyboard.press('4');
+    const plan = page.getByLabel('Power-up plan');
+    await expect(plan.getByRole('button', { name: /record it/ })).toBeDisabled();
+    await expect(plan).toContainText('What records something is switched off');
+    await page.keyboard.press('Escape');
+    await page.getByLabel('Suspects').getByRole('button', { name: 'why' }).first().click();
+    await expect(page.getByLabel('Suspects')).toContainText('bulged');
 });
 
 test('on a phone the next step and its field come first', async ({ page }) => {

@@ -5,6 +5,8 @@ export interface Command {
     label: string;
     run: () => void;
     shown: boolean;
+    /** It records something: off for who may only read the job. */
+    records?: boolean;
     /** Stands in the row under the field; the rest is behind "?". */
     inBar?: boolean;
     /** Stands in the bar at the bottom of a phone. */
@@ -13,7 +15,17 @@ export interface Command {
 }
 
 /** One quiet row: what is used most, and the way to the rest. */
-export function CommandBar({ commands, leader, onAll }: { commands: Command[]; leader: boolean; onAll: () => void }) {
+export function CommandBar({
+    commands,
+    leader,
+    mayWrite,
+    onAll,
+}: {
+    commands: Command[];
+    leader: boolean;
+    mayWrite: boolean;
+    onAll: () => void;
+}) {
     return (
         <div className={`commands ${leader ? 'lit' : ''}`} aria-label="Commands: space, then the letter">
             {commands
@@ -25,6 +37,7 @@ export function CommandBar({ commands, leader, onAll }: { commands: Command[]; l
                             command.onPhone === true ? '' : 'desk-only'
                         }`}
                         type={leader ? 'default' : 'text'}
+                        disabled={!mayWrite && command.records === true}
                         onClick={command.run}
                     >
                         <kbd>{command.key.toUpperCase()}</kbd> {command.label}
@@ -46,7 +59,15 @@ const everywhere = [
 ];
 
 /** Every key of the bench, and what it does; each can be pressed here as well. */
-export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: () => void }) {
+export function KeySheet({
+    commands,
+    mayWrite,
+    onClose,
+}: {
+    commands: Command[];
+    mayWrite: boolean;
+    onClose: () => void;
+}) {
     const groups = [...new Set(commands.map((command) => command.group))];
     return (
         <Modal
@@ -64,6 +85,7 @@ export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: 
             <p className="hint">
                 Space, then the letter; without the space bar too, where no reading is being typed. A foot switch does
                 what Enter does.
+                {!mayWrite && ' You can read this job: keys that record something are off.'}
             </p>
             <div className="key-sheet">
                 {groups.map((group) => (
@@ -76,7 +98,7 @@ export function KeySheet({ commands, onClose }: { commands: Command[]; onClose: 
                                     <li key={command.key}>
                                         <button
                                             type="button"
-                                            disabled={!command.shown}
+                                            disabled={!command.shown || (!mayWrite && command.records === true)}
                                             onClick={() => {
                                                 onClose();
                                                 command.run();

@@ -262,6 +262,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         void record(kind, payload);
     };
 
+    const mayWrite = job.may_write;
     const undo = () => {
         if (newest !== undefined) {
             void record('strike', { entry: newest.id });
@@ -280,22 +281,40 @@ function OpenJob({ bench }: { bench: Bench }) {
     };
 
     const commands: Command[] = [
-        { key: 'u', label: 'undo', run: undo, shown: newest !== undefined, inBar: true, onPhone: true, group: log },
+        {
+            key: 'u',
+            label: 'undo',
+            records: true,
+            run: undo,
+            shown: newest !== undefined,
+            inBar: true,
+            onPhone: true,
+            group: log,
+        },
         {
             key: 'a',
             label: 'add',
+            records: true,
             run: () => setDialog({ name: 'evidence' }),
             shown: true,
             inBar: true,
             onPhone: true,
             group: log,
         },
-        { key: 'x', label: "can't reach", run: skip, shown: step.target !== null, group: log },
-        { key: 'y', label: 'symptom', run: () => setDialog({ name: 'symptom' }), shown: true, group: log },
-        { key: 'n', label: 'note', run: () => setDialog({ name: 'note' }), shown: true, group: log },
+        { key: 'x', label: "can't reach", records: true, run: skip, shown: step.target !== null, group: log },
+        {
+            key: 'y',
+            label: 'symptom',
+            records: true,
+            run: () => setDialog({ name: 'symptom' }),
+            shown: true,
+            group: log,
+        },
+        { key: 'n', label: 'note', records: true, run: () => setDialog({ name: 'note' }), shown: true, group: log },
         {
             key: 'v',
             label: 'photo',
+            records: true,
             run: () => setDialog({ name: 'photos' }),
             shown: true,
             onPhone: true,
@@ -304,14 +323,16 @@ function OpenJob({ bench }: { bench: Bench }) {
         ...evidenceKinds.map((kind) => ({
             key: kind.key,
             label: kind.label,
+            records: true,
             run: () => setDialog({ name: kind.name }),
             shown: true,
             group: 'What you know',
         })),
-        { key: 'p', label: 'power', run: () => setDialog({ name: 'power' }), shown: true, group: power },
+        { key: 'p', label: 'power', records: true, run: () => setDialog({ name: 'power' }), shown: true, group: power },
         {
             key: 'm',
             label: 'mains',
+            records: true,
             run: () => setDialog({ name: 'mains' }),
             shown: bench.state.power !== 'unplugged',
             group: power,
@@ -329,6 +350,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         {
             key: 'c',
             label: 'cause',
+            records: true,
             run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }),
             shown: true,
             inBar: true,
@@ -337,6 +359,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         {
             key: 'r',
             label: 'repair',
+            records: true,
             run: () =>
                 setDialog({
                     name: 'repair',
@@ -357,8 +380,22 @@ function OpenJob({ bench }: { bench: Bench }) {
             group: repair,
         },
         { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true, group: repair },
-        { key: '-', label: 'put right', run: () => setDialog({ name: 'work' }), shown: true, group: repair },
-        { key: '=', label: 'here for', run: () => setDialog({ name: 'purpose' }), shown: true, group: repair },
+        {
+            key: '-',
+            label: 'put right',
+            records: true,
+            run: () => setDialog({ name: 'work' }),
+            shown: true,
+            group: repair,
+        },
+        {
+            key: '=',
+            label: 'here for',
+            records: true,
+            run: () => setDialog({ name: 'purpose' }),
+            shown: true,
+            group: repair,
+        },
         {
             key: '/',
             label: 'prove it',
@@ -400,9 +437,11 @@ function OpenJob({ bench }: { bench: Bench }) {
                 return;
             }
             const free = !isTyping(event.target);
-            // A digit or a minus without the space bar is the beginning of a reading.
-            if (leader || (free && !/[\d-]/.test(event.key))) {
-                const command = latestCommands.current.find((c) => c.key === event.key.toLowerCase() && c.shown);
+            // A digit or a minus without the space bar is the beginning of a reading, for who may write one.
+            if (leader || (free && (!mayWrite || !/[\d-]/.test(event.key)))) {
+                const command = latestCommands.current.find(
+                    (c) => c.key === event.key.toLowerCase() && c.shown && (mayWrite || c.records !== true),
+                );
                 if (command !== undefined) {
                     event.preventDefault();
                     setLeader(false);
@@ -433,7 +472,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         };
         window.addEventListener('keydown', listen, true);
         return () => window.removeEventListener('keydown', listen, true);
-    }, [leader, dialog, ledger, instruments, keys]);
+    }, [leader, dialog, ledger, instruments, keys, mayWrite]);
 
     useEffect(() => {
         field.current?.focus();
@@ -590,7 +629,12 @@ function OpenJob({ bench }: { bench: Bench }) {
                         field.current?.focus();
                     }}
                 >
-                    {job.may_write && <CommandBar commands={commands} leader={leader} onAll={() => setKeys(true)} />}
+                    <CommandBar
+                        commands={commands}
+                        leader={leader}
+                        mayWrite={job.may_write}
+                        onAll={() => setKeys(true)}
+                    />
                 </NextStep>
             )}
             {plan === undefined && (
@@ -630,6 +674,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             {keys && (
                 <KeySheet
                     commands={commands}
+                    mayWrite={job.may_write}
                     onClose={() => {
                         setKeys(false);
                         window.setTimeout(() => field.current?.focus(), 0);

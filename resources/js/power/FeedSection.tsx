@@ -26,25 +26,24 @@ function Feed({ plan, bench, onRecord }: { plan: FeedPlan; bench: Bench } & Pick
                         <dt>scale</dt>
                         <dd>
                             {scaled.sentence}{' '}
-                            {bench.job.may_write &&
-                                (isFitted ? (
-                                    <em>in the ledger</em>
-                                ) : (
-                                    <Button
-                                        size="small"
-                                        disabled={bench.state.power !== 'unplugged'}
-                                        onClick={() =>
-                                            onRecord('change', {
-                                                change: 'scaled',
-                                                part: scaled.part,
-                                                value: scaled.value,
-                                                why: 'low-voltage feed',
-                                            })
-                                        }
-                                    >
-                                        Fitted: into the ledger
-                                    </Button>
-                                ))}
+                            {isFitted ? (
+                                <em>in the ledger</em>
+                            ) : (
+                                <Button
+                                    size="small"
+                                    disabled={bench.state.power !== 'unplugged'}
+                                    onClick={() =>
+                                        onRecord('change', {
+                                            change: 'scaled',
+                                            part: scaled.part,
+                                            value: scaled.value,
+                                            why: 'low-voltage feed',
+                                        })
+                                    }
+                                >
+                                    Fitted: into the ledger
+                                </Button>
+                            )}
                         </dd>
                     </>
                 )}
@@ -69,15 +68,13 @@ function Feed({ plan, bench, onRecord }: { plan: FeedPlan; bench: Bench } & Pick
                     ))}
                 </tbody>
             </table>
-            {bench.job.may_write && (
-                <Button
-                    type="primary"
-                    disabled={bench.state.power !== 'unplugged'}
-                    onClick={() => onRecord('power', powerEntry('limited', plan.mode, plan.method))}
-                >
-                    Connected and on: record it
-                </Button>
-            )}
+            <Button
+                type="primary"
+                disabled={bench.state.power !== 'unplugged'}
+                onClick={() => onRecord('power', powerEntry('limited', plan.mode, plan.method))}
+            >
+                Connected and on: record it
+            </Button>
         </article>
     );
 }

@@ -2,6 +2,7 @@ import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import type { Bench, GateItem, GateView } from '../api/client';
 import { RefusalNote } from '../help/RefusalNote';
+import { ForWriters } from '../shell/ForWriters';
 
 const act: Record<string, string> = {
     check: 'Measure it',
@@ -16,13 +17,11 @@ const act: Record<string, string> = {
 
 function Gate({
     gate,
-    mayWrite,
     mayOverride,
     onLead,
     onOverride,
 }: {
     gate: GateView;
-    mayWrite: boolean;
     mayOverride: boolean;
     onLead: (item: GateItem) => void;
     onOverride: (reason: string) => void;
@@ -50,7 +49,7 @@ function Gate({
                             {item.sentence}
                             {item.passed && <em className="quiet"> passed over</em>}
                         </span>
-                        {mayWrite && act[item.leads] !== undefined && (
+                        {act[item.leads] !== undefined && (
                             <Button size="small" onClick={() => onLead(item)}>
                                 {act[item.leads]}
                             </Button>
@@ -58,7 +57,7 @@ function Gate({
                     </li>
                 ))}
             </ul>
-            {mayOverride && mayWrite && isOverridable && reason === undefined && (
+            {mayOverride && isOverridable && reason === undefined && (
                 <button type="button" className="plain" onClick={() => setReason('')}>
                     Pass over it, with a reason
                 </button>
@@ -122,16 +121,17 @@ export function GateSheet({
             }}
         >
             {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
-            {gates.map((gate) => (
-                <Gate
-                    key={gate.gate}
-                    gate={gate}
-                    mayWrite={bench.job.may_write}
-                    mayOverride={mayOverride}
-                    onLead={onLead}
-                    onOverride={(reason) => onOverride(gate.gate, reason)}
-                />
-            ))}
+            <ForWriters may={bench.job.may_write}>
+                {gates.map((gate) => (
+                    <Gate
+                        key={gate.gate}
+                        gate={gate}
+                        mayOverride={mayOverride}
+                        onLead={onLead}
+                        onOverride={(reason) => onOverride(gate.gate, reason)}
+                    />
+                ))}
+            </ForWriters>
             {!mayOverride && (
                 <p className="hint">
                     What is missing can be passed over by a lead only, with a reason that stays in the log.

@@ -46,15 +46,13 @@ export function LampSection({
             </table>
             <p className="hint">{plan.law}</p>
             <Cautions cautions={cautions} />
-            {bench.job.may_write && (
-                <Button
-                    type="primary"
-                    disabled={bench.state.power !== 'unplugged'}
-                    onClick={() => onRecord('power', powerEntry('limited', plan.mode, plan.method))}
-                >
-                    Lamp in series, set up as “{plan.mode_name}”: record it
-                </Button>
-            )}
+            <Button
+                type="primary"
+                disabled={bench.state.power !== 'unplugged'}
+                onClick={() => onRecord('power', powerEntry('limited', plan.mode, plan.method))}
+            >
+                Lamp in series, set up as “{plan.mode_name}”: record it
+            </Button>
         </>
     );
 }

@@ -6,6 +6,7 @@ import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
 import { RefusalNote } from '../help/RefusalNote';
+import { ForWriters } from '../shell/ForWriters';
 
 type Change = Words['changes'][number];
 type Record_ = (kind: string, payload: Record<string, unknown>) => void;
@@ -159,17 +160,7 @@ function Opening({
     );
 }
 
-function Entry({
-    entry,
-    job,
-    mayWrite,
-    onRecord,
-}: {
-    entry: LedgerEntry;
-    job: string;
-    mayWrite: boolean;
-    onRecord: Record_;
-}) {
+function Entry({ entry, job, onRecord }: { entry: LedgerEntry; job: string; onRecord: Record_ }) {
     const [why, setWhy] = useState<string>();
     const describe = useMutation({
         mutationFn: () =>
@@ -190,7 +181,7 @@ function Entry({
                     {entry.how === 'undone' ? 'undone' : `made permanent: ${entry.closed_why ?? ''}`}
                 </span>
             )}
-            {entry.describable && mayWrite && (
+            {entry.describable && (
                 <div className="ledger-acts">
                     <Button size="small" loading={describe.isPending} onClick={() => describe.mutate()}>
                         Into the description, for the next one
@@ -199,7 +190,7 @@ function Entry({
                     {describe.isError && <span role="alert">{describe.error.message}</span>}
                 </div>
             )}
-            {entry.open && mayWrite && (
+            {entry.open && (
                 <div className="ledger-acts">
                     <Button size="small" onClick={() => close('undone')}>
                         Undone
@@ -300,47 +291,44 @@ export function Ledger({
             rootClassName="ledger-drawer"
         >
             {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
-            {mayWrite && opening === undefined && (
-                <div className="ledger-kinds" aria-label="Open an entry">
-                    {words?.changes.map((change) => (
-                        <Button key={change.value} onClick={() => setOpening(change)}>
-                            <kbd>{change.key.toUpperCase()}</kbd> {change.label}
-                        </Button>
-                    ))}
-                </div>
-            )}
-            {opening !== undefined && (
-                <Opening
-                    key={opening.value}
-                    change={opening}
-                    bench={bench}
-                    part={part}
-                    typed={typed}
-                    onRecord={onRecord}
-                    onDone={() => {
-                        setOpening(undefined);
-                        setTyped(undefined);
-                    }}
-                />
-            )}
-            {ledger.length === 0 ? (
-                <p className="hint">
-                    Nothing is different from how the unit is meant to be. Whatever you bridge, lift, scale or leave off
-                    goes in here the moment you do it; expected readings follow it, and the gates do not forget it.
-                </p>
-            ) : (
-                <ul className="ledger" aria-label="Entries">
-                    {ledger.map((entry) => (
-                        <Entry
-                            key={entry.id}
-                            entry={entry}
-                            job={bench.job.id}
-                            mayWrite={mayWrite}
-                            onRecord={onRecord}
-                        />
-                    ))}
-                </ul>
-            )}
+            <ForWriters may={mayWrite}>
+                {opening === undefined && (
+                    <div className="ledger-kinds" aria-label="Open an entry">
+                        {words?.changes.map((change) => (
+                            <Button key={change.value} onClick={() => setOpening(change)}>
+                                <kbd>{change.key.toUpperCase()}</kbd> {change.label}
+                            </Button>
+                        ))}
+                    </div>
+                )}
+                {opening !== undefined && (
+                    <Opening
+                        key={opening.value}
+                        change={opening}
+                        bench={bench}
+                        part={part}
+                        typed={typed}
+                        onRecord={onRecord}
+                        onDone={() => {
+                            setOpening(undefined);
+                            setTyped(undefined);
+                        }}
+                    />
+                )}
+                {ledger.length === 0 ? (
+                    <p className="hint">
+                        Nothing is different from how the unit is meant to be. Whatever you bridge, lift, scale or leave
+                        off goes in here the moment you do it; expected readings follow it, and the gates do not forget
+                        it.
+                    </p>
+                ) : (
+                    <ul className="ledger" aria-label="Entries">
+                        {ledger.map((entry) => (
+                            <Entry key={entry.id} entry={entry} job={bench.job.id} onRecord={onRecord} />
+                        ))}
+                    </ul>
+                )}
+            </ForWriters>
         </Drawer>
     );
 }

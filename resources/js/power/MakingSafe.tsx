@@ -26,11 +26,10 @@ function Countdown({ until }: { until: string }) {
 function Card({
     line,
     charge,
-    mayWrite,
     isOff,
     onRecord,
     refused,
-}: { line: Line; charge: Charge | undefined; mayWrite: boolean; isOff: boolean } & Pick<Acts, 'onRecord' | 'refused'>) {
+}: { line: Line; charge: Charge | undefined; isOff: boolean } & Pick<Acts, 'onRecord' | 'refused'>) {
     const [text, setText] = useState('');
     useRefused(refused, 'left', (payload) => {
         if (payload.part === line.ref) {
@@ -81,23 +80,21 @@ function Card({
                     )}
                 </p>
             )}
-            {mayWrite && (
-                <div className="left-field">
-                    <Input
-                        aria-label={`${line.ref} left`}
-                        inputMode="decimal"
-                        suffix="V left"
-                        disabled={!isOff}
-                        value={text}
-                        onChange={(event) => setText(event.target.value)}
-                        onPressEnter={send}
-                        autoComplete="off"
-                    />
-                    <Button onClick={send} disabled={!isOff || text.trim() === ''}>
-                        Record
-                    </Button>
-                </div>
-            )}
+            <div className="left-field">
+                <Input
+                    aria-label={`${line.ref} left`}
+                    inputMode="decimal"
+                    suffix="V left"
+                    disabled={!isOff}
+                    value={text}
+                    onChange={(event) => setText(event.target.value)}
+                    onPressEnter={send}
+                    autoComplete="off"
+                />
+                <Button onClick={send} disabled={!isOff || text.trim() === ''}>
+                    Record
+                </Button>
+            </div>
         </article>
     );
 }
@@ -132,7 +129,6 @@ export function MakingSafe({
                     key={line.ref}
                     line={line}
                     charge={bench.safety.charged.find((one) => one.ref === line.ref)}
-                    mayWrite={bench.job.may_write}
                     isOff={isOff}
                     onRecord={onRecord}
                     refused={refused}

@@ -13,6 +13,7 @@ import { RampSection } from './RampSection';
 import { ReformSection } from './ReformSection';
 import { sections } from './sections';
 import { RefusalNote } from '../help/RefusalNote';
+import { ForWriters } from '../shell/ForWriters';
 
 export interface Acts {
     onRecord: (kind: string, payload: Record<string, unknown>) => void;
@@ -78,6 +79,9 @@ function Content({ section, plan, bench, ...acts }: { section: Section; plan: Po
     }
 }
 
+/** Sections in which something is recorded; in the others one only looks. */
+const records: Section[] = ['safe', 'feed', 'lamp', 'ramp'];
+
 /** The power-up plan, beside the path: what to do with the plug out, and how power comes back. */
 export function PowerPlan({
     bench,
@@ -138,7 +142,9 @@ export function PowerPlan({
             {plan.data === undefined || plan.isPlaceholderData ? (
                 <p role="status">{plan.error === null ? 'Working it out for this supply…' : plan.error.message}</p>
             ) : (
-                <Content section={section} plan={plan.data} bench={bench} {...acts} />
+                <ForWriters may={bench.job.may_write || !records.includes(section)}>
+                    <Content section={section} plan={plan.data} bench={bench} {...acts} />
+                </ForWriters>
             )}
         </section>
     );

@@ -94,111 +94,106 @@ export function RampSection({
                 <div role="alert" className="ramp-stop">
                     <p>{last.verdict.sentence}</p>
                     {last.verdict.why !== '' && <p>{last.verdict.why}</p>}
-                    {bench.job.may_write && (
-                        <Button size="large" onClick={abort} autoFocus>
-                            Down and unplugged: record it
-                        </Button>
-                    )}
+                    <Button size="large" onClick={abort} autoFocus>
+                        Down and unplugged: record it
+                    </Button>
                 </div>
             )}
             {plan.warning != null && <p className="caution">{plan.warning}</p>}
             <div className="ramp">
                 <div>
-                    {bench.job.may_write &&
-                        (isOn ? (
-                            <form
-                                className="ramp-form"
-                                onSubmit={(event) => {
-                                    event.preventDefault();
-                                    record();
-                                }}
-                                aria-label="Ramp step"
-                            >
-                                <label>
-                                    Set to
+                    {isOn ? (
+                        <form
+                            className="ramp-form"
+                            onSubmit={(event) => {
+                                event.preventDefault();
+                                record();
+                            }}
+                            aria-label="Ramp step"
+                        >
+                            <label>
+                                Set to
+                                <Input
+                                    aria-label="Set to"
+                                    inputMode="decimal"
+                                    suffix="V"
+                                    value={set}
+                                    onChange={(event) => setVolts(event.target.value)}
+                                />
+                            </label>
+                            <label className="ramp-current">
+                                Into it
+                                <Input
+                                    id="ramp-amperes"
+                                    aria-label="Current into it"
+                                    autoFocus
+                                    autoComplete="off"
+                                    placeholder="45m"
+                                    suffix="A"
+                                    value={amperes}
+                                    onChange={(event) => setAmperes(event.target.value)}
+                                />
+                                <small>{expected === undefined ? '' : `a good unit: ${expected.current}`}</small>
+                            </label>
+                            {plan.rails.map((rail) => (
+                                <label key={rail}>
+                                    {rail}
                                     <Input
-                                        aria-label="Set to"
+                                        aria-label={rail}
                                         inputMode="decimal"
                                         suffix="V"
-                                        value={set}
-                                        onChange={(event) => setVolts(event.target.value)}
-                                    />
-                                </label>
-                                <label className="ramp-current">
-                                    Into it
-                                    <Input
-                                        id="ramp-amperes"
-                                        aria-label="Current into it"
-                                        autoFocus
                                         autoComplete="off"
-                                        placeholder="45m"
-                                        suffix="A"
-                                        value={amperes}
-                                        onChange={(event) => setAmperes(event.target.value)}
+                                        value={rails[rail] ?? ''}
+                                        onChange={(event) => {
+                                            const { value } = event.target;
+                                            setRails((now) => ({ ...now, [rail]: value }));
+                                        }}
                                     />
-                                    <small>{expected === undefined ? '' : `a good unit: ${expected.current}`}</small>
+                                    <small>{expected?.rails.find((one) => one.point === rail)?.expected ?? ''}</small>
                                 </label>
-                                {plan.rails.map((rail) => (
-                                    <label key={rail}>
-                                        {rail}
-                                        <Input
-                                            aria-label={rail}
-                                            inputMode="decimal"
-                                            suffix="V"
-                                            autoComplete="off"
-                                            value={rails[rail] ?? ''}
-                                            onChange={(event) => {
-                                                const { value } = event.target;
-                                                setRails((now) => ({ ...now, [rail]: value }));
-                                            }}
-                                        />
-                                        <small>
-                                            {expected?.rails.find((one) => one.point === rail)?.expected ?? ''}
-                                        </small>
-                                    </label>
-                                ))}
-                                <label>
-                                    Hottest
-                                    <Input
-                                        aria-label="Hottest part"
-                                        inputMode="decimal"
-                                        suffix="°C"
-                                        autoComplete="off"
-                                        value={celsius}
-                                        onChange={(event) => setCelsius(event.target.value)}
-                                    />
-                                    <small>by probe or camera</small>
-                                </label>
-                                <div className="ramp-acts">
-                                    <Button type="primary" htmlType="submit" size="large">
-                                        Record the step <kbd>↵</kbd>
-                                    </Button>
-                                    <Button size="large" className="abort" onClick={abort}>
-                                        Abort: down, unplug
-                                    </Button>
-                                </div>
-                            </form>
-                        ) : (
-                            <p>
-                                {`Set up as “${plan.mode_name}”, the variable transformer at zero, `}
-                                {'an ammeter in the line. '}
-                                <Button
-                                    type="primary"
-                                    disabled={bench.state.power !== 'unplugged'}
-                                    onClick={() =>
-                                        onRecord(
-                                            'power',
-                                            powerEntry('limited', plan.mode, {
-                                                how: 'variable_transformer',
-                                                volts: plan.steps[0]?.volts ?? 20,
-                                            }),
-                                        )
-                                    }
-                                >
-                                    On, at {plan.steps[0]?.title}: record it
+                            ))}
+                            <label>
+                                Hottest
+                                <Input
+                                    aria-label="Hottest part"
+                                    inputMode="decimal"
+                                    suffix="°C"
+                                    autoComplete="off"
+                                    value={celsius}
+                                    onChange={(event) => setCelsius(event.target.value)}
+                                />
+                                <small>by probe or camera</small>
+                            </label>
+                            <div className="ramp-acts">
+                                <Button type="primary" htmlType="submit" size="large">
+                                    Record the step <kbd>↵</kbd>
                                 </Button>
-                            </p>
-                        ))}
+                                <Button size="large" className="abort" onClick={abort}>
+                                    Abort: down, unplug
+                                </Button>
+                            </div>
+                        </form>
+                    ) : (
+                        <p>
+                            {`Set up as “${plan.mode_name}”, the variable transformer at zero, `}
+                            {'an ammeter in the line. '}
+                            <Button
+                                type="primary"
+                                disabled={bench.state.power !== 'unplugged'}
+                                onClick={() =>
+                                    onRecord(
+                                        'power',
+                                        powerEntry('limited', plan.mode, {
+                                            how: 'variable_transformer',
+                                            volts: plan.steps[0]?.volts ?? 20,
+                                        }),
+                                    )
+                                }
+                            >
+                                On, at {plan.steps[0]?.title}: record it
+                            </Button>
+                        </p>
+                    )}
                     {last?.verdict != null && !isStopped && (
                         <p
                             role="status"

@@ -6,6 +6,7 @@ import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
 import { RefusalNote } from '../help/RefusalNote';
+import { ForWriters } from '../shell/ForWriters';
 
 /** Back in its place; or it stays off, and why, where nobody's safety hangs on it. */
 function WayBack({
@@ -64,7 +65,6 @@ export function TakenOff({
     const [form] = Form.useForm<Record<string, string>>();
     useRefused(refused, 'taken', (payload) => form.setFieldsValue(payload as Record<string, string>));
     const steps = way === 'in' ? taken : [...taken].reverse();
-    const mayWrite = bench.job.may_write;
     return (
         <Modal
             open
@@ -86,74 +86,81 @@ export function TakenOff({
                     { value: 'back', label: 'The way back' },
                 ]}
             />
-            <ol className="taken" reversed={way === 'back'}>
-                {steps.map((step) => (
-                    <li key={step.entry} className={step.refitted ? 'taken-back' : ''}>
-                        {step.photo !== '' && (
-                            <img
-                                src={`/api/v1/jobs/${bench.job.id}/photos/${step.photo}`}
-                                alt={`${step.text}, ${step.where}`}
+            <ForWriters may={bench.job.may_write}>
+                <ol className="taken" reversed={way === 'back'}>
+                    {steps.map((step) => (
+                        <li key={step.entry} className={step.refitted ? 'taken-back' : ''}>
+                            {step.photo !== '' && (
+                                <img
+                                    src={`/api/v1/jobs/${bench.job.id}/photos/${step.photo}`}
+                                    alt={`${step.text}, ${step.where}`}
+                                />
+                            )}
+                            <span>
+                                <b>{step.text}</b> {step.where}
+                                <small>{step.kind_words}</small>
+                            </span>
+                            {step.refitted ? (
+                                <em>{step.stays === '' ? 'back in place' : `stays off: ${step.stays}`}</em>
+                            ) : (
+                                way === 'back' && <WayBack step={step} onRecord={onRecord} />
+                            )}
+                        </li>
+                    ))}
+                </ol>
+                {taken.length === 0 && (
+                    <p className="hint">
+                        Write down what you take off as you take it off, with a photograph where it helps: fan leads and
+                        washers are what is forgotten.
+                    </p>
+                )}
+                {way === 'in' && (
+                    <Form
+                        form={form}
+                        layout="vertical"
+                        requiredMark={false}
+                        className="taken-form"
+                        initialValues={{ kind: 'screws' }}
+                        onFinish={(values) => {
+                            onRecord('taken', { photo: '', ...values }, true);
+                            form.resetFields(['text', 'where']);
+                            // The fields are made anew when they are emptied.
+                            window.setTimeout(
+                                () => document.querySelector<HTMLElement>('.taken-form input[id$="text"]')?.focus(),
+                                0,
+                            );
+                        }}
+                    >
+                        <Form.Item label="What" name="text" rules={[{ required: true, message: 'What is it?' }]}>
+                            <Input placeholder="4 screws M3x6, black" />
+                        </Form.Item>
+                        <Form.Item
+                            label="Where"
+                            name="where"
+                            rules={[{ required: true, message: 'Where does it sit?' }]}
+                        >
+                            <Input placeholder="lid, left edge" />
+                        </Form.Item>
+                        <Form.Item label="Kind" name="kind">
+                            <Select options={words?.taken ?? []} />
+                        </Form.Item>
+                        <Form.Item label="Photograph" name="photo">
+                            <Select
+                                allowClear
+                                placeholder="none"
+                                options={bench.photos.map((photo, k) => ({
+                                    value: photo.id,
+                                    label:
+                                        photo.caption === '' ? `Photograph ${bench.photos.length - k}` : photo.caption,
+                                }))}
                             />
-                        )}
-                        <span>
-                            <b>{step.text}</b> {step.where}
-                            <small>{step.kind_words}</small>
-                        </span>
-                        {step.refitted ? (
-                            <em>{step.stays === '' ? 'back in place' : `stays off: ${step.stays}`}</em>
-                        ) : (
-                            mayWrite && way === 'back' && <WayBack step={step} onRecord={onRecord} />
-                        )}
-                    </li>
-                ))}
-            </ol>
-            {taken.length === 0 && (
-                <p className="hint">
-                    Write down what you take off as you take it off, with a photograph where it helps: fan leads and
-                    washers are what is forgotten.
-                </p>
-            )}
-            {mayWrite && way === 'in' && (
-                <Form
-                    form={form}
-                    layout="vertical"
-                    requiredMark={false}
-                    className="taken-form"
-                    initialValues={{ kind: 'screws' }}
-                    onFinish={(values) => {
-                        onRecord('taken', { photo: '', ...values }, true);
-                        form.resetFields(['text', 'where']);
-                        // The fields are made anew when they are emptied.
-                        window.setTimeout(
-                            () => document.querySelector<HTMLElement>('.taken-form input[id$="text"]')?.focus(),
-                            0,
-                        );
-                    }}
-                >
-                    <Form.Item label="What" name="text" rules={[{ required: true, message: 'What is it?' }]}>
-                        <Input placeholder="4 screws M3x6, black" />
-                    </Form.Item>
-                    <Form.Item label="Where" name="where" rules={[{ required: true, message: 'Where does it sit?' }]}>
-                        <Input placeholder="lid, left edge" />
-                    </Form.Item>
-                    <Form.Item label="Kind" name="kind">
-                        <Select options={words?.taken ?? []} />
-                    </Form.Item>
-                    <Form.Item label="Photograph" name="photo">
-                        <Select
-                            allowClear
-                            placeholder="none"
-                            options={bench.photos.map((photo, k) => ({
-                                value: photo.id,
-                                label: photo.caption === '' ? `Photograph ${bench.photos.length - k}` : photo.caption,
-                            }))}
-                        />
-                    </Form.Item>
-                    <Button type="primary" htmlType="submit">
-                        Add <kbd>↵</kbd>
-                    </Button>
-                </Form>
-            )}
+                        </Form.Item>
+                        <Button type="primary" htmlType="submit">
+                            Add <kbd>↵</kbd>
+                        </Button>
+                    </Form>
+                )}
+            </ForWriters>
         </Modal>
     );
 }
