@@ -36,6 +36,7 @@ use App\Http\Controllers\Api\TokenController;
 use App\Http\Controllers\Api\TraceController;
 use App\Http\Controllers\Api\VersionController;
 use App\Http\Controllers\Api\WordsController;
+use App\Http\Controllers\Api\WorkshopController;
 use App\Http\Middleware\SignedInStill;
 use App\Http\Middleware\TokenMay;
 use Illuminate\Support\Facades\Route;
@@ -57,7 +58,9 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::put('session/code', [SecondFactorController::class, 'update']);
         Route::delete('session/code', [SecondFactorController::class, 'destroy']);
         Route::put('session/password', PasswordController::class);
-        Route::put('workshop', [PeopleController::class, 'workshop']);
+        Route::put('workshop', [WorkshopController::class, 'update']);
+        Route::post('workshop/mark', [WorkshopController::class, 'mark']);
+        Route::delete('workshop/mark', [WorkshopController::class, 'unmark']);
         Route::get('people', [PeopleController::class, 'index']);
         Route::post('people/invitations', [PeopleController::class, 'invite']);
         Route::delete('people/invitations/{invitation}', [PeopleController::class, 'withdraw']);
@@ -72,6 +75,8 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
 
     Route::middleware(TokenMay::class . ':read')->group(function (): void {
         Route::get('session', [SessionController::class, 'show']);
+        Route::get('workshop', [WorkshopController::class, 'show']);
+        Route::get('workshop/mark', [WorkshopController::class, 'picture']);
         Route::get('jobs', [JobController::class, 'index']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
         Route::get('jobs/{job}/bench', BenchController::class);

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 use App\Console\Commands\MakeBackup;
 use App\Console\Commands\PruneKnowledge;
+use App\Console\Commands\PrunePhotographs;
 use Illuminate\Support\Facades\Schedule;
 
 Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping();
+Schedule::command(PrunePhotographs::class)->dailyAt('03:40')->withoutOverlapping();
 
 $into = config('oculant.backup.directory');
 if (is_string($into) && $into !== '') {

@@ -65,14 +65,6 @@ final readonly class People
         $this->events->record($whose->workshop_id, $whose, $whose, 'changed the password');
     }
 
-    public function rename(User $by, string $name): void
-    {
-        Workshop::query()
-            ->findOrFail($by->workshop_id)
-            ->update(['name' => $name]);
-        $this->events->record($by->workshop_id, $by, null, "named the workshop {$name}");
-    }
-
     /** @throws AccountRefused if it is the last one */
     private function keepOneLead(User $whose, string $toDo): void
     {

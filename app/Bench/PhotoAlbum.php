@@ -103,6 +103,15 @@ final readonly class PhotoAlbum
         return $photo?->state === Photo::READY ? $this->disk->read(self::path($job->id, $id, 'jpg')) : null;
     }
 
+    /** Takes the picture away and keeps that there was one. */
+    public function forget(Photo $photo): void
+    {
+        foreach (['jpg', 'raw'] as $as) {
+            $this->disk->remove(self::path($photo->repair_job_id, $photo->id, $as));
+        }
+        $photo->update(['state' => Photo::GONE]);
+    }
+
     public function of(RepairJob $job, string $id): ?Photo
     {
         return Photo::query()->where('repair_job_id', $job->id)->whereKey($id)->first();

@@ -22,6 +22,9 @@ final class Photo extends Model
 
     public const UNREADABLE = 'unreadable';
 
+    /** Taken away after the time that the workshop keeps photographs. */
+    public const GONE = 'gone';
+
     public $incrementing = false;
 
     public $timestamps = false;

@@ -10,6 +10,7 @@ use App\Files\SafeDisk;
 use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use App\Models\Run;
+use App\Models\Workshop;
 use App\Report\ReportPdf;
 use Illuminate\Contracts\Cache\Repository;
 
@@ -17,7 +18,7 @@ use Illuminate\Contracts\Cache\Repository;
 final readonly class Paper
 {
     /** Raised when the report looks otherwise. */
-    private const LOOK = 1;
+    private const LOOK = 2;
 
     /** Seconds that a request waits for a worker, and how many may do so at once: the others ask again. */
     private const PATIENCE = 4.0;
@@ -101,6 +102,7 @@ final readonly class Paper
             Run::query()->where('repair_job_id', $job->id)->sum('next_scan'),
             JobFile::open($this->solutions, $job)->solving() === null,
             $job->updated_at?->getTimestamp(),
+            Workshop::query()->whereKey($job->workshop_id)->value('updated_at')?->getTimestamp(),
         ];
 
         return sprintf('papers/%s-%d-%s.pdf', $job->id, self::LOOK, hash('xxh64', serialize($of)));

@@ -8,6 +8,7 @@ use App\Bench\JobFile;
 use App\Bench\ProvingDesk;
 use App\Models\LogEntryRecord;
 use App\Models\Run;
+use App\Models\Workshop;
 use App\Proving\Runs;
 use App\Proving\RunView;
 use Oculant\Core\Bench\Clocks;
@@ -41,6 +42,7 @@ final readonly class HandBackReport
         return [
             'format' => self::FORMAT,
             'version' => 1,
+            'workshop' => self::workshop($file),
             'owner' => OwnersPage::of($file->supply, $state, $report),
             'cost' => OwnersPage::cost($state),
         ] + ['asLeft' => $this->withUncertainty($file, $report['asLeft'])] +
@@ -88,6 +90,21 @@ final readonly class HandBackReport
                 'instruments' => $this->instruments($file),
                 'chronicle' => $this->chronicle($file),
             ];
+    }
+
+    /** @return array{name: string, address: string, footer: string, currency: string, has_mark: bool} */
+    private static function workshop(JobFile $file): array
+    {
+        $workshop = Workshop::query()->findOrFail($file->job->workshop_id);
+        $settings = $workshop->settings();
+
+        return [
+            'name' => $workshop->name,
+            'address' => $settings->address,
+            'footer' => $settings->footer,
+            'currency' => $settings->currency,
+            'has_mark' => $workshop->mark !== null,
+        ];
     }
 
     /** One line for each thing that was found, measured or done. */

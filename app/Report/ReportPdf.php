@@ -7,6 +7,7 @@ namespace App\Report;
 use App\Archive\Origin;
 use App\Bench\JobFile;
 use App\Models\Run;
+use App\Models\Workshop;
 use Dompdf\Dompdf;
 use Dompdf\Options;
 use Illuminate\Contracts\View\Factory;
@@ -27,6 +28,7 @@ final readonly class ReportPdf
             $this->views
                 ->make('report', [
                     'job' => $file->job,
+                    'mark' => Workshop::query()->whereKey($file->job->workshop_id)->value('mark'),
                     'origin' => Origin::of($file->job),
                     'supply' => $file->supply,
                     'report' => $this->report->of($file),

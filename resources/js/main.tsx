@@ -32,6 +32,7 @@ const PartsBench = later(() => import('./parts/PartsBench').then((module) => mod
 const ProvePage = later(() => import('./prove/ProvePage').then((module) => module.ProvePage));
 const TracePage = later(() => import('./library/TracePage').then((module) => module.TracePage));
 const ReportPage = later(() => import('./report/ReportPage').then((module) => module.ReportPage));
+const SettingsPage = later(() => import('./settings/SettingsPage').then((module) => module.SettingsPage));
 const SupplyEditor = later(() => import('./library/SupplyEditor').then((module) => module.SupplyEditor));
 
 function Oculant() {
@@ -76,6 +77,7 @@ function Oculant() {
                                 <Route path="library/trace" element={<TracePage />} />
                                 <Route path="library/:supply" element={<SupplyEditor />} />
                                 <Route path="help/:page?" element={<HelpPage />} />
+                                <Route path="settings" element={<SettingsPage />} />
                                 <Route path="people" element={<PeoplePage />} />
                                 <Route path="*" element={<Navigate to="/" replace />} />
                             </Route>

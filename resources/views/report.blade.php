@@ -19,11 +19,19 @@
         .owner th { font-size: 10pt; width: 36mm; padding: 2.5mm 3mm 2.5mm 0; }
         .sign td { border: none; padding-top: 12mm; }
         .next { page-break-before: always; }
+        .foot { position: fixed; bottom: -13mm; left: 0; right: 0; font-size: 8pt; color: #6a5f50; text-align: center; }
+        .mark { float: right; max-width: 50mm; max-height: 20mm; }
     </style>
 </head>
 <body>
+    @if ($report['workshop']['footer'] !== '')
+        <div class="foot">{{ $report['workshop']['footer'] }}</div>
+    @endif
+    @if ($mark !== null)
+        <img class="mark" src="data:image/png;base64,{{ $mark }}" alt="">
+    @endif
     <h1>Repair report {{ $job->number }}</h1>
-    <div class="quiet">{{ $job->user->workshop->name ?? '' }} · booked in {{ $job->created_at?->format('j F Y') }}@if ($origin !== null) · {{ $origin['sentence'] }}@endif</div>
+    <div class="quiet">{{ $report['workshop']['name'] }}@if ($report['workshop']['address'] !== ''), {{ str_replace("\n", ', ', $report['workshop']['address']) }}@endif · booked in {{ $job->created_at?->format('j F Y') }}@if ($origin !== null) · {{ $origin['sentence'] }}@endif</div>
 
     <table style="margin-top: 4mm">
         <tr><th style="width: 36mm">Unit</th><td>{{ $job->unit }}</td></tr>
@@ -39,7 +47,7 @@
             <tr><th>{{ $row['title'] }}</th><td>{{ $row['text'] }}</td></tr>
         @endforeach
         @if ($report['cost'] !== [])
-            <tr><th>What it costs</th><td>@foreach ($report['cost'] as $row){{ $row['what'] }}: <span class="figure">{{ number_format($row['amount'], 2) }}</span>@if (! $loop->last)<br>@endif @endforeach</td></tr>
+            <tr><th>What it costs</th><td>@foreach ($report['cost'] as $row){{ $row['what'] }}: <span class="figure">{{ trim(number_format($row['amount'], 2) . ' ' . $report['workshop']['currency']) }}</span>@if (! $loop->last)<br>@endif @endforeach</td></tr>
         @endif
     </table>
     <table class="sign"><tr>

@@ -292,7 +292,7 @@ final class PeopleTest extends FeatureTestCase
         $this->actingAs($this->lead)
             ->putJson('/api/v1/workshop', ['name' => ' '])
             ->assertJsonValidationErrors('name');
-        $this->putJson('/api/v1/workshop', ['name' => 'Slipway Bench'])->assertNoContent();
+        $this->putJson('/api/v1/workshop', ['name' => 'Slipway Bench'])->assertOk();
         $people = User::query()->count();
         Artisan::call('db:seed', ['--class' => DemoSeeder::class, '--force' => true]);
         self::assertSame($people, User::query()->count(), 'nobody came back with a known password');

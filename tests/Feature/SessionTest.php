@@ -76,6 +76,10 @@ final class SessionTest extends FeatureTestCase
         foreach (
             [
                 'GET session',
+                'GET workshop',
+                'GET workshop/mark',
+                'POST workshop/mark',
+                'DELETE workshop/mark',
                 'DELETE session',
                 'DELETE session/everywhere',
                 'GET networks',

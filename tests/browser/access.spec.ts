@@ -23,6 +23,7 @@ const pages: [string, string][] = [
     ['library', '/library'],
     ['drawer', '/drawer'],
     ['instruments', '/instruments'],
+    ['settings', '/settings'],
     ['history', '/history'],
     ['people', '/people'],
     ['guide', '/help/evidence'],

@@ -130,3 +130,47 @@ test('whoever turns one-time codes on is asked for one at the door', async ({ pa
     await hers.getByRole('button', { name: 'Sign in' }).click();
     await expect(hers.getByRole('heading', { name: 'On the bench' })).toBeVisible();
 });
+
+test('what the workshop says once stands on its reports and where units are booked in', async ({ page }) => {
+    await signIn(page, 'ines');
+    await page.getByRole('link', { name: 'Settings' }).click();
+    const workshop = page.getByRole('region', { name: 'The workshop' });
+    await workshop.getByLabel('Address').fill('Quay 3, Vesperhaven');
+    await workshop.getByLabel('Mains here').fill('12 V');
+    await workshop.getByLabel('Currency').fill('kr');
+    await workshop.getByLabel('Price of an hour').fill('48.5');
+    await workshop.getByRole('button', { name: 'Keep it so' }).click();
+    await expect(workshop.getByRole('alert')).toContainText('from 90 to 440 V');
+    await expect(workshop.getByLabel('Address')).toHaveValue('Quay 3, Vesperhaven');
+    await workshop.getByLabel('Mains here').fill('240');
+    await workshop.getByRole('button', { name: 'Keep it so' }).click();
+    await expect(workshop.getByLabel('Mains here')).toHaveValue('240 V');
+
+    await page.getByRole('link', { name: 'Book in' }).click();
+    await expect(page.getByLabel('Mains it is meant for')).toHaveValue('240 V');
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
+    await page
+        .getByRole('link', { name: /Deck intercom/ })
+        .first()
+        .click();
+    await page.getByRole('link', { name: 'report' }).click();
+    await expect(page.getByText('Quay 3, Vesperhaven')).toBeVisible();
+
+    // Who does not lead reads them, and sees why nothing gives.
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page.getByLabel('Password')).toBeVisible();
+    await signIn(page, 'tarik');
+    await page.getByRole('link', { name: 'Settings' }).click();
+    await expect(workshop).toContainText('for its lead to change');
+    await expect(workshop.getByLabel('Price of an hour')).toBeDisabled();
+    await page.getByRole('region', { name: 'This bench' }).getByLabel('dark').check();
+    await expect(page.locator('html')).toHaveAttribute('data-scheme', 'dark');
+
+    await page.getByRole('button', { name: 'Sign out' }).click();
+    await expect(page.getByLabel('Password')).toBeVisible();
+    await signIn(page, 'ines');
+    await page.getByRole('link', { name: 'Settings' }).click();
+    await workshop.getByLabel('Mains here').fill('230');
+    await workshop.getByRole('button', { name: 'Keep it so' }).click();
+    await expect(workshop.getByLabel('Mains here')).toHaveValue('230 V');
+});

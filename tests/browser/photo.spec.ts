@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { bookIn, command, log, setPower, signIn } from './bench';
+import { bookIn, command, log, read, setPower, signIn } from './bench';
 
 const picture = 'database/demo/photos/tide-recorder.jpg';
 
@@ -82,4 +82,21 @@ test('what is no picture is refused in words', async ({ page }) => {
     await expect(page.getByRole('dialog', { name: 'Photographs' }).getByRole('alert')).toContainText(
         'This is not a photograph that can be kept: JPEG, PNG and WebP can.',
     );
+});
+
+test('a picture of the point in hand is one press, with its reading, and pinned to it', async ({ page }) => {
+    await signIn(page, 'ines');
+    await bookIn(page, 'Intercom, a picture each', 'Deck intercom');
+    await command(page, 'p');
+    await setPower(page, 'Live on mains');
+    await page.getByRole('dialog').getByRole('button', { name: 'Record' }).click();
+    await read(page, 'tp3 18.2', /TP3 18.20 V/);
+    const asks = page.waitForEvent('filechooser');
+    await page.getByRole('button', { name: 'picture of TP3' }).click();
+    await (await asks).setFiles(picture);
+    await expect(log(page).first()).toContainText('Photograph: TP3 18.20 V');
+    await command(page, 'v');
+    const sheet = page.getByRole('dialog', { name: 'Photographs' });
+    await expect(sheet.getByRole('button', { name: /Pin TP3/ })).toBeVisible();
+    await expect(sheet.getByRole('list', { name: 'Pins' })).toContainText('TP3 18.20 V');
 });

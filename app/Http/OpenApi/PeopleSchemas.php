@@ -24,6 +24,60 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Schema(
+        schema: 'WorkshopSettings',
+        type: 'object',
+        required: ['name'],
+        properties: [
+            new OA\Property(property: 'name', type: 'string', maxLength: 120),
+            new OA\Property(property: 'address', type: 'string', maxLength: 300),
+            new OA\Property(
+                property: 'footer',
+                description: 'of every page of a report',
+                type: 'string',
+                maxLength: 300,
+            ),
+            new OA\Property(property: 'mains', description: 'as units are booked in, "230 V"', type: 'string'),
+            new OA\Property(property: 'currency', description: 'beside every amount', type: 'string', maxLength: 8),
+            new OA\Property(property: 'rate', description: 'price of an hour', type: 'number', nullable: true),
+            new OA\Property(
+                property: 'keep_photographs',
+                description: 'months after hand-back; null for ever',
+                type: 'integer',
+                nullable: true,
+            ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'Workshop',
+        type: 'object',
+        required: [
+            'name',
+            'address',
+            'footer',
+            'mains',
+            'currency',
+            'rate',
+            'keep_photographs',
+            'has_mark',
+            'may_edit',
+        ],
+        properties: [
+            new OA\Property(property: 'name', type: 'string'),
+            new OA\Property(property: 'address', type: 'string'),
+            new OA\Property(property: 'footer', type: 'string'),
+            new OA\Property(property: 'mains', type: 'string'),
+            new OA\Property(property: 'currency', type: 'string'),
+            new OA\Property(property: 'rate', type: 'number', nullable: true),
+            new OA\Property(property: 'keep_photographs', type: 'integer', nullable: true),
+            new OA\Property(property: 'has_mark', type: 'boolean'),
+            new OA\Property(property: 'may_edit', type: 'boolean'),
+        ],
+    ),
+]
+#[
+    OA\Schema(
         schema: 'NewLink',
         type: 'object',
         required: ['id', 'path', 'name', 'expires_at'],

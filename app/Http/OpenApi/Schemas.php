@@ -719,6 +719,7 @@ use OpenApi\Attributes as OA;
             'format',
             'version',
             'origin',
+            'workshop',
             'owner',
             'cost',
             'condemned',
@@ -788,6 +789,19 @@ use OpenApi\Attributes as OA;
             new OA\Property(property: 'open', type: 'array', items: new OA\Items(type: 'string')),
             new OA\Property(property: 'format', type: 'string'),
             new OA\Property(property: 'version', type: 'integer'),
+            new OA\Property(
+                property: 'workshop',
+                description: 'that answers for it',
+                type: 'object',
+                required: ['name', 'address', 'footer', 'currency', 'has_mark'],
+                properties: [
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'address', type: 'string'),
+                    new OA\Property(property: 'footer', type: 'string'),
+                    new OA\Property(property: 'currency', type: 'string'),
+                    new OA\Property(property: 'has_mark', type: 'boolean'),
+                ],
+            ),
             new OA\Property(
                 property: 'origin',
                 type: 'object',

@@ -26,6 +26,7 @@ final class PhotoRequest extends FormRequest
             'id' => ['required', 'string', 'ulid'],
             'photo' => ['bail', 'required', 'file', 'mimetypes:image/jpeg,image/png,image/webp', 'max:8000'],
             'caption' => ['nullable', 'string', 'max:200'],
+            'target' => ['nullable', 'string', 'max:40'],
             'at' => ['required', 'string', 'max:40', new NotedAt()],
         ];
     }

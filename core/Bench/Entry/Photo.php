@@ -20,10 +20,12 @@ final class Photo implements EntryKind
 
     public function read(array $payload, Description $supply, BenchState $state): array
     {
+        $given = Payload::remark($payload, 'target', 40);
+
         return [
             'photo' => Payload::text($payload, 'photo', 'which photograph it is', 26),
             'caption' => Payload::remark($payload, 'caption', 200),
-        ];
+        ] + ($given === '' ? [] : ['target' => Pin::place($given, $supply)]);
     }
 
     public function apply(LogEntry $entry, BenchState $state): void
@@ -32,6 +34,17 @@ final class Photo implements EntryKind
             'entry' => $entry->id,
             'caption' => (string) $entry->payload['caption'],
         ];
+        $target = (string) ($entry->payload['target'] ?? '');
+        if ($target !== '') {
+            // Whoever takes a picture of a place has it in the middle.
+            $state->pins["{$entry->payload['photo']} {$target}"] = [
+                'entry' => $entry->id,
+                'photo' => (string) $entry->payload['photo'],
+                'target' => $target,
+                'x' => 0.5,
+                'y' => 0.5,
+            ];
+        }
     }
 
     public function line(LogEntry $entry, Description $supply): string

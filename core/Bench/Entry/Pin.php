@@ -26,9 +26,20 @@ final class Pin implements EntryKind
         if (!isset($state->photos[$photo])) {
             throw EntryRefused::because('photo', 'There is no such photograph in this job. Add it first.');
         }
-        $given = is_string($payload['target'] ?? null) ? trim($payload['target']) : '';
-        $target =
-            ReadingText::target($given, $supply) ??
+        $target = self::place(is_string($payload['target'] ?? null) ? trim($payload['target']) : '', $supply);
+
+        return [
+            'photo' => $photo,
+            'target' => $target,
+            'x' => self::share($payload, 'x'),
+            'y' => self::share($payload, 'y'),
+        ];
+    }
+
+    /** @throws EntryRefused if it is neither a point nor a part */
+    public static function place(string $given, Description $supply): string
+    {
+        return ReadingText::target($given, $supply) ??
             (Payload::reference($given, $supply) ??
                 throw EntryRefused::because(
                     'target',
@@ -39,13 +50,6 @@ final class Pin implements EntryKind
                         implode(', ', array_keys($supply->parts)),
                     ),
                 ));
-
-        return [
-            'photo' => $photo,
-            'target' => $target,
-            'x' => self::share($payload, 'x'),
-            'y' => self::share($payload, 'y'),
-        ];
     }
 
     public function apply(LogEntry $entry, BenchState $state): void

@@ -331,6 +331,8 @@ export const runPlotQuery = (job: string, run: string, window: { from?: number; 
 
 export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => answer(api.GET('/history')) });
 
+export const workshopQuery = queryOptions({ queryKey: ['workshop'], queryFn: () => answer(api.GET('/workshop')) });
+
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => answer(api.GET('/people')) });
 
 export const invitationQuery = (word: string) =>

@@ -775,23 +775,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/workshop": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Give the workshop another name */
-        put: operations["nameWorkshop"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/jobs/{job}/photos": {
         parameters: {
             query?: never;
@@ -1535,6 +1518,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/workshop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Name, address, mains, money and what else the workshop says once */
+        get: operations["showWorkshop"];
+        /** Change what the workshop says; what is left out stays as it is */
+        put: operations["keepWorkshop"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/workshop/mark": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The mark on reports */
+        get: operations["showMark"];
+        put?: never;
+        /** Give the reports a mark */
+        post: operations["changeMark"];
+        /** Take the mark off reports */
+        delete: operations["removeMark"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/emergency-off": {
         parameters: {
             query?: never;
@@ -1974,6 +1994,31 @@ export interface components {
             /** @description whose password it sets */
             email: string | null;
             expires_at: string;
+        };
+        WorkshopSettings: {
+            name: string;
+            address?: string;
+            /** @description of every page of a report */
+            footer?: string;
+            /** @description as units are booked in, "230 V" */
+            mains?: string;
+            /** @description beside every amount */
+            currency?: string;
+            /** @description price of an hour */
+            rate?: number | null;
+            /** @description months after hand-back; null for ever */
+            keep_photographs?: number | null;
+        };
+        Workshop: {
+            name: string;
+            address: string;
+            footer: string;
+            mains: string;
+            currency: string;
+            rate: number | null;
+            keep_photographs: number | null;
+            has_mark: boolean;
+            may_edit: boolean;
         };
         NewLink: {
             id: string;
@@ -3271,6 +3316,14 @@ export interface components {
             open: string[];
             format: string;
             version: number;
+            /** @description that answers for it */
+            workshop: {
+                name: string;
+                address: string;
+                footer: string;
+                currency: string;
+                has_mark: boolean;
+            };
             origin: {
                 /** @description who took it in, and whether it is signed */
                 sentence: string;
@@ -4880,39 +4933,6 @@ export interface operations {
             };
         };
     };
-    nameWorkshop: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": {
-                    name: string;
-                };
-            };
-        };
-        responses: {
-            /** @description Kept */
-            204: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-            /** @description No name */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Refusal"];
-                };
-            };
-        };
-    };
     addPhoto: {
         parameters: {
             query?: never;
@@ -4933,6 +4953,8 @@ export interface operations {
                      */
                     photo: string;
                     caption?: string;
+                    /** @description point or part that it is of */
+                    target?: string;
                     /** Format: date-time */
                     at: string;
                 };
@@ -6467,6 +6489,148 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Words"];
                 };
+            };
+        };
+    };
+    showWorkshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The workshop */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workshop"];
+                };
+            };
+        };
+    };
+    keepWorkshop: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkshopSettings"];
+            };
+        };
+        responses: {
+            /** @description Kept */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Workshop"];
+                };
+            };
+            /** @description You do not lead this workshop */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No name, or something that cannot be so */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description PNG */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+            /** @description There is none */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changeMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description JPEG, PNG or WebP up to 2 MB
+                     */
+                    mark: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Kept */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No picture that can be drawn */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    removeMark: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -20,6 +20,8 @@ import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { keepSounds, play, sounds, speak, toneOf } from '../hands/tones';
 import { useWalk } from '../hands/useWalk';
+import { keepBeside, keptBeside } from './beside';
+import { shrink } from './picture';
 import { CommandBar, KeySheet, type Command } from './Commands';
 import { RefusalNote } from '../help/RefusalNote';
 
@@ -46,7 +48,6 @@ const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
 const [log, power, repair, look] = ['Into the log', 'Power and safety', 'Repair and proof', 'To look at'];
 
 /** Whether this person last looked at the path or at the circuit. */
-const PICTURE = 'oculant-picture';
 
 /** Entries that pass a gate: refused, they lead to what is missing. */
 const gated = ['power', 'close', 'handback'];
@@ -74,7 +75,7 @@ function OpenJob({ bench }: { bench: Bench }) {
     const [instruments, setInstruments] = useState(false);
     const [keys, setKeys] = useState(false);
     const [heard, setHeard] = useState(sounds);
-    const [isDrawn, setDrawn] = useState(() => localStorage.getItem(PICTURE) === 'circuit');
+    const [isDrawn, setDrawn] = useState(() => keptBeside() === 'circuit');
     const reads = useMeter();
     const field = useRef<HTMLInputElement>(null);
     // What was refused stands in the field again, unless something else is being typed already.
@@ -263,6 +264,12 @@ function OpenJob({ bench }: { bench: Bench }) {
     };
 
     const mayWrite = job.may_write;
+    const camera = useRef<HTMLInputElement>(null);
+    const pictured = useRef('');
+    const picture = (place: string) => {
+        pictured.current = place;
+        camera.current?.click();
+    };
     const undo = () => {
         if (newest !== undefined) {
             void record('strike', { entry: newest.id });
@@ -276,7 +283,7 @@ function OpenJob({ bench }: { bench: Bench }) {
     };
 
     const turn = () => {
-        localStorage.setItem(PICTURE, isDrawn ? 'path' : 'circuit');
+        keepBeside(isDrawn ? 'path' : 'circuit');
         setDrawn(!isDrawn);
     };
 
@@ -318,6 +325,14 @@ function OpenJob({ bench }: { bench: Bench }) {
             run: () => setDialog({ name: 'photos' }),
             shown: true,
             onPhone: true,
+            group: log,
+        },
+        {
+            key: '+',
+            label: target === null ? 'picture of it' : `picture of ${target}`,
+            records: true,
+            run: () => picture(target ?? ''),
+            shown: target !== null,
             group: log,
         },
         ...evidenceKinds.map((kind) => ({
@@ -624,6 +639,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                         void record('reading', { text: answer, target: step.target, quantity: step.quantity })
                     }
                     onSkip={step.target !== null && job.may_write ? skip : undefined}
+                    onPicture={job.may_write ? picture : undefined}
                     onChoose={(other) => {
                         setChosen(other);
                         field.current?.focus();
@@ -656,6 +672,27 @@ function OpenJob({ bench }: { bench: Bench }) {
                     onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined}
                 />
             </Piece>
+            <input
+                ref={camera}
+                type="file"
+                accept="image/jpeg,image/png,image/webp"
+                capture="environment"
+                hidden
+                aria-label="Picture of the place"
+                onChange={(event) => {
+                    const taken = event.target.files?.[0];
+                    event.target.value = '';
+                    const place = pictured.current === '' ? target : pictured.current;
+                    pictured.current = '';
+                    if (taken !== undefined && place !== null) {
+                        const read = reading?.target === place ? ` ${reading.text}` : '';
+                        void shrink(taken).then((small) =>
+                            outbox.record('photo', { caption: `${place}${read}`, target: place }, small),
+                        );
+                        field.current?.focus();
+                    }
+                }}
+            />
             {dialog !== undefined && (
                 <Piece name="dialogue" waits={<HeldKeys />}>
                     <Dialogs

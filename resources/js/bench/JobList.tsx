@@ -166,8 +166,7 @@ export function JobList() {
                 <Piece name="taking in of jobs">
                     <TakeIn />
                 </Piece>{' '}
-                <Link to="/history">What this workshop has seen</Link>{' '}
-                <Link to="/instruments">Instruments and the rules of the safety tests</Link>
+                <Link to="/history">What this workshop has seen</Link> <Link to="/instruments">Instruments</Link>
             </p>
         </main>
     );

@@ -32,7 +32,7 @@ function Outcomes({ step }: { step: Step }) {
     );
 }
 
-function Latest({ reading }: { reading: ReadingView }) {
+function Latest({ reading, onPicture }: { reading: ReadingView; onPicture: ((place: string) => void) | undefined }) {
     return (
         <div className={`latest ${reading.good ? 'good' : 'bad'}`} role="status" aria-label="Verdict">
             <p className="latest-sentence">
@@ -44,6 +44,11 @@ function Latest({ reading }: { reading: ReadingView }) {
                 </p>
             ))}
             <p className="latest-why">{reading.why}</p>
+            {onPicture !== undefined && (
+                <button type="button" className="plain" onClick={() => onPicture(reading.target)}>
+                    picture of {reading.target}
+                </button>
+            )}
         </div>
     );
 }
@@ -74,6 +79,8 @@ interface Props {
     onChoose: (step: Step) => void;
     /** Where it asks for what nobody gets at. */
     onSkip: (() => void) | undefined;
+    /** Takes a picture of a place, with what was read there. */
+    onPicture: ((place: string) => void) | undefined;
     children: React.ReactNode;
 }
 
@@ -160,7 +167,7 @@ export function NextStep(props: Props) {
                 </div>
             )}
             {props.children}
-            {props.latest !== null && <Latest reading={props.latest} />}
+            {props.latest !== null && <Latest reading={props.latest} onPicture={props.onPicture} />}
             <Outcomes step={step} />
             <div className="more">
                 {step.why !== '' && (
@@ -171,6 +178,11 @@ export function NextStep(props: Props) {
                 {props.onSkip !== undefined && (
                     <button type="button" className="plain" onClick={props.onSkip}>
                         can’t reach it
+                    </button>
+                )}
+                {props.onPicture !== undefined && step.target !== null && (
+                    <button type="button" className="plain" onClick={() => props.onPicture?.(step.target ?? '')}>
+                        picture of it
                     </button>
                 )}
                 {props.alternatives.map((other) => (

@@ -1,9 +1,9 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, Form, Input, Modal, Radio, Select } from 'antd';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { answer, api, Refused } from '../api/client';
-import { sessionQuery, suppliesQuery, wordsQuery } from '../api/queries';
+import { sessionQuery, suppliesQuery, wordsQuery, workshopQuery } from '../api/queries';
 import type { Description } from '../library/description';
 import { TemplateForm } from '../library/TemplateForm';
 import { RefusalNote } from '../help/RefusalNote';
@@ -28,6 +28,14 @@ export function BookIn() {
     const [making, setMaking] = useState(false);
     const [refusal, setRefusal] = useState<string>();
     const [busy, setBusy] = useState(false);
+
+    // The workshop's own mains, unless somebody has written another already.
+    const mains = useQuery(workshopQuery).data?.mains;
+    useEffect(() => {
+        if (mains !== undefined && !form.isFieldTouched('mains') && form.getFieldValue('supply_id') === undefined) {
+            form.setFieldValue('mains', mains);
+        }
+    }, [mains, form]);
 
     const book = async (values: Values) => {
         setBusy(true);

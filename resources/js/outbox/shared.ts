@@ -25,6 +25,7 @@ async function sendPicture({ id, job, payload, at, picture }: Entry): Promise<Sa
     form.set('id', id);
     form.set('at', at);
     form.set('caption', String(payload.caption ?? ''));
+    form.set('target', String(payload.target ?? ''));
     form.set('photo', picture as Blob, 'photo.jpg');
     try {
         await answer(

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button, Form, Input } from 'antd';
-import { economicsQuery } from '../api/queries';
+import { economicsQuery, workshopQuery } from '../api/queries';
 import { CompareTable } from './CompareTable';
 import type { Writes } from './PartsBench';
 import { RefusalNote } from '../help/RefusalNote';
@@ -43,8 +43,9 @@ const ranks: Record<string, string> = { best: 'best', possible: 'possible', no: 
 
 /** Repair, swap the module, fit a modern supply, or give up; safety goes before money. */
 export function CostTab({ bench, onRecord, refusal, refused }: Writes) {
+    const workshop = useQuery(workshopQuery);
     const economics = useQuery(economicsQuery(bench.job.id, bench.log.length));
-    if (economics.data === undefined) {
+    if (economics.data === undefined || workshop.isPending) {
         return economics.error === null ? (
             <p role="status">Weighing it up…</p>
         ) : (
@@ -52,7 +53,10 @@ export function CostTab({ bench, onRecord, refusal, refused }: Writes) {
         );
     }
     const { given, options, modern, rails } = economics.data;
-    const initial = refused?.kind === 'estimate' ? refused.payload : given;
+    const { rate, currency } = workshop.data ?? { rate: null, currency: '' };
+    const usual = rate === null ? {} : { rate };
+    const initial = refused?.kind === 'estimate' ? refused.payload : { ...usual, ...given };
+    const money = ['rate', 'parts', 'ceiling', 'quote', 'worth', 'module', 'modern'];
     return (
         <div className="parts-grid cost">
             <Form
@@ -66,7 +70,7 @@ export function CostTab({ bench, onRecord, refusal, refused }: Writes) {
                         <legend>{group.title}</legend>
                         {group.fields.map(([name, label, unit]) => (
                             <Form.Item key={name} name={name} label={label}>
-                                <Input inputMode="decimal" suffix={unit} />
+                                <Input inputMode="decimal" suffix={money.includes(name) ? currency : unit} />
                             </Form.Item>
                         ))}
                     </fieldset>
@@ -86,7 +90,9 @@ export function CostTab({ bench, onRecord, refusal, refused }: Writes) {
                                 {option.title}
                                 <small>{ranks[option.rank]}</small>
                             </b>
-                            <span className="mono-figures">{option.cost === null ? '' : option.cost.toFixed(2)}</span>
+                            <span className="mono-figures">
+                                {option.cost === null ? '' : `${option.cost.toFixed(2)} ${currency}`}
+                            </span>
                             {option.reasons.map((reason) => (
                                 <p key={reason}>{reason}</p>
                             ))}

@@ -3,7 +3,7 @@ import { Button, Input, Modal, Select } from 'antd';
 import { toString as qr } from 'qrcode';
 import { useEffect, useState } from 'react';
 import { answer, api, type NewLink, type People } from '../api/client';
-import { peopleQuery, sessionQuery } from '../api/queries';
+import { peopleQuery } from '../api/queries';
 import { RefusalNote } from '../help/RefusalNote';
 
 const when = (at: string) =>
@@ -69,42 +69,6 @@ function Rights({ people }: { people: People }) {
                 ))}
             </tbody>
         </table>
-    );
-}
-
-/** As it stands on reports and invitations. */
-function WorkshopName() {
-    const queries = useQueryClient();
-    const session = useQuery(sessionQuery).data;
-    const [name, setName] = useState<string>();
-    const keep = useMutation({
-        mutationFn: () => answer(api.PUT('/workshop', { body: { name: name ?? '' } })),
-        onSuccess: async () => {
-            await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
-            setName(undefined);
-        },
-    });
-    return (
-        <>
-            <h2>The workshop</h2>
-            <form
-                className="invite"
-                onSubmit={(event) => {
-                    event.preventDefault();
-                    keep.mutate();
-                }}
-            >
-                <Input
-                    aria-label="Name of the workshop"
-                    value={name ?? session?.workshop ?? ''}
-                    onChange={(event) => setName(event.target.value)}
-                />
-                <Button htmlType="submit" disabled={name === undefined} loading={keep.isPending}>
-                    Keep it
-                </Button>
-            </form>
-            {keep.error !== null && <RefusalNote>{keep.error.message}</RefusalNote>}
-        </>
     );
 }
 
@@ -196,7 +160,6 @@ export function PeoplePage() {
                     </li>
                 ))}
             </ul>
-            <WorkshopName />
             <h2>Invite</h2>
             <form
                 className="invite"

@@ -66,7 +66,10 @@ function ForTheOwner({ report }: { report: Report }) {
                         <dd>
                             {report.cost.map((row) => (
                                 <span key={row.what} className="cost-line">
-                                    {row.what} <b className="mono-figures">{row.amount.toFixed(2)}</b>
+                                    {row.what}{' '}
+                                    <b className="mono-figures">
+                                        {row.amount.toFixed(2)} {report.workshop.currency}
+                                    </b>
                                 </span>
                             ))}
                         </dd>
@@ -296,6 +299,11 @@ export function ReportPage() {
         <main className="page report">
             <div className="page-head">
                 <div>
+                    {report.workshop.has_mark && <img className="mark" src="/api/v1/workshop/mark" alt="" />}
+                    <p className="quiet">
+                        {report.workshop.name}
+                        {report.workshop.address !== '' && `, ${report.workshop.address.replace(/\s*\n\s*/g, ', ')}`}
+                    </p>
                     <h1>Repair report {report.job.number}</h1>
                     <p className="lede">
                         {report.job.unit}, {report.job.owner}

@@ -14,7 +14,13 @@ import { later } from './later';
 
 const Account = later(() => import('../session/Account').then((module) => module.Account));
 
-export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }) {
+/** What pages may turn as the button at the top does. */
+export interface Look {
+    scheme: Scheme;
+    onTurn: () => void;
+}
+
+export function Shell({ scheme, onTurn }: Look) {
     const session = useQuery(sessionQuery);
     const onBench = useMatch('/jobs/:job') !== null;
 
@@ -45,6 +51,7 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                     <NavLink to="/library">Library</NavLink>
                     <NavLink to="/drawer">Drawer</NavLink>
                     {session.data?.can.manage_people === true && <NavLink to="/people">People</NavLink>}
+                    <NavLink to="/settings">Settings</NavLink>
                     <NavLink to="/help">Help</NavLink>
                 </nav>
                 <button type="button" className="plain who" onClick={() => setAccount(true)}>
@@ -72,7 +79,7 @@ export function Shell({ scheme, onTurn }: { scheme: Scheme; onTurn: () => void }
                     </main>
                 }
             >
-                <Outlet />
+                <Outlet context={{ scheme, onTurn } satisfies Look} />
             </Piece>
             {account && (
                 <Piece name="account">

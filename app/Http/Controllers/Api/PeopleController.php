@@ -229,41 +229,6 @@ final readonly class PeopleController
         return $this->view($lead);
     }
 
-    #[
-        OA\Put(
-            path: '/workshop',
-            operationId: 'nameWorkshop',
-            summary: 'Give the workshop another name',
-            requestBody: new OA\RequestBody(
-                required: true,
-                content: new OA\JsonContent(
-                    required: ['name'],
-                    properties: [new OA\Property(property: 'name', type: 'string', maxLength: 120)],
-                ),
-            ),
-            responses: [
-                new OA\Response(response: 204, description: 'Kept'),
-                new OA\Response(
-                    response: 422,
-                    description: 'No name',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
-                ),
-            ],
-        ),
-    ]
-    public function workshop(Request $request): Response
-    {
-        $lead = $this->lead($request);
-        /** @var array{name: string} $given */
-        $given = $request->validate(
-            ['name' => ['required', 'string', 'max:120']],
-            ['name.required' => 'Give the workshop its name; it stands on every report.'],
-        );
-        $this->people->rename($lead, trim($given['name']));
-
-        return response()->noContent();
-    }
-
     private function lead(Request $request): User
     {
         $user = $request->user();

@@ -43,6 +43,11 @@ final class PhotoController
                                 format: 'binary',
                             ),
                             new OA\Property(property: 'caption', type: 'string'),
+                            new OA\Property(
+                                property: 'target',
+                                description: 'point or part that it is of',
+                                type: 'string',
+                            ),
                             new OA\Property(property: 'at', type: 'string', format: 'date-time'),
                         ],
                     ),
@@ -75,7 +80,11 @@ final class PhotoController
         $entry = $log->append($request->job(), $request->technician(), [
             'id' => $id,
             'kind' => 'photo',
-            'payload' => ['photo' => $id, 'caption' => $request->string('caption')->value()],
+            'payload' => [
+                'photo' => $id,
+                'caption' => $request->string('caption')->value(),
+                'target' => $request->string('target')->value(),
+            ],
             'at' => $request->string('at')->value(),
         ]);
 
@@ -115,9 +124,11 @@ final class PhotoController
                     '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 400 300" role="img"><rect width="400" ' .
                         'height="300" fill="#e6dfd0"/><text x="200" y="150" text-anchor="middle" ' .
                         'font-family="sans-serif" font-size="16" fill="#5b5343">%s</text></svg>',
-                    $kept->state === Photo::WAITING
-                        ? 'The photograph is being made ready.'
-                        : 'This photograph cannot be read. Take it again.',
+                    match ($kept->state) {
+                        Photo::WAITING => 'The photograph is being made ready.',
+                        Photo::GONE => 'No longer kept: older than photographs are kept here.',
+                        default => 'This photograph cannot be read. Take it again.',
+                    },
                 ),
                 $kept->state === Photo::WAITING ? 202 : 200,
                 ['Content-Type' => 'image/svg+xml', 'Cache-Control' => 'no-store'],

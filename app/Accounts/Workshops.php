@@ -1,0 +1,64 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Accounts;
+
+use App\Files\PictureCheck;
+use App\Models\User;
+use App\Models\Workshop;
+use Intervention\Image\Exceptions\RuntimeException;
+use Intervention\Image\ImageManager;
+
+/** What a lead says of the workshop itself. */
+final readonly class Workshops
+{
+    /** Pixels that a mark has on paper at most. */
+    private const MARK = [600, 240];
+
+    public function __construct(private Events $events) {}
+
+    public function keep(User $lead, string $name, WorkshopSettings $settings): Workshop
+    {
+        $workshop = Workshop::query()->findOrFail($lead->workshop_id);
+        $was = [$workshop->name, $workshop->settings()->toArray()];
+        $workshop->update(['name' => $name, 'settings' => $settings->toArray()]);
+        if ($was[0] !== $name) {
+            $this->events->record($workshop->id, $lead, null, "named the workshop {$name}");
+        }
+        $changed = array_keys(array_diff_assoc($settings->toArray(), $was[1]));
+        if ($changed !== []) {
+            $this->events->record(
+                $workshop->id,
+                $lead,
+                null,
+                'changed of the workshop: ' . str_replace('_', ' ', implode(', ', $changed)),
+            );
+        }
+
+        return $workshop;
+    }
+
+    /** @throws AccountRefused if it is no picture that can be drawn */
+    public function mark(User $lead, string $picture): void
+    {
+        PictureCheck::size($picture);
+        try {
+            $png = ImageManager::gd()->read($picture)->scaleDown(...self::MARK)->toPng()->toString();
+        } catch (RuntimeException) {
+            throw new AccountRefused('This picture cannot be drawn: save it again as PNG or JPEG.', 'mark');
+        }
+        Workshop::query()
+            ->findOrFail($lead->workshop_id)
+            ->update(['mark' => base64_encode($png)]);
+        $this->events->record($lead->workshop_id, $lead, null, 'changed the mark on reports');
+    }
+
+    public function unmark(User $lead): void
+    {
+        Workshop::query()
+            ->findOrFail($lead->workshop_id)
+            ->update(['mark' => null]);
+        $this->events->record($lead->workshop_id, $lead, null, 'took the mark off reports');
+    }
+}
