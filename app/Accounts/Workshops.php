@@ -7,16 +7,49 @@ namespace App\Accounts;
 use App\Files\PictureCheck;
 use App\Models\User;
 use App\Models\Workshop;
+use App\Models\WorkshopSettings;
 use Intervention\Image\Exceptions\RuntimeException;
 use Intervention\Image\ImageManager;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Quantity\UnreadableQuantity;
 
 /** What a lead says of the workshop itself. */
 final readonly class Workshops
 {
+    /** Volts between which a mains lies anywhere. */
+    private const MAINS = [90.0, 440.0];
+
     /** Pixels that a mark has on paper at most. */
     private const MARK = [600, 240];
 
     public function __construct(private Events $events) {}
+
+    /**
+     * As it is typed: "230 V", "240".
+     *
+     * @throws AccountRefused if it is no mains
+     */
+    public static function mains(string $text): string
+    {
+        try {
+            $volts = Quantity::parse($text, Unit::Volt)->value;
+        } catch (UnreadableQuantity $e) {
+            throw new AccountRefused($e->getMessage(), 'mains');
+        }
+        if ($volts < self::MAINS[0] || $volts > self::MAINS[1]) {
+            throw new AccountRefused(
+                sprintf(
+                    '%s is no mains: write what your sockets have, from %d to %d V, for example "230 V".',
+                    Quantity::volts($volts),
+                    ...self::MAINS,
+                ),
+                'mains',
+            );
+        }
+
+        return Quantity::write($volts, Unit::Volt);
+    }
 
     public function keep(User $lead, string $name, WorkshopSettings $settings): Workshop
     {

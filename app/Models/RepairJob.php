@@ -62,6 +62,7 @@ final class RepairJob extends Model
         'waits_for',
         'waits_as_of',
         'created_at',
+        'updated_at',
     ];
 
     protected $fillable = [

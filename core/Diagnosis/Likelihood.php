@@ -68,9 +68,10 @@ final readonly class Likelihood
     /** Share of open parts beside which the description knows a way round that is not there (common practice). */
     private const PROVES_OPEN = 0.1;
 
-    /** Share of good units that stand in their other state, where there is one (a guess); up to which a reading is left alone. */
+    /** Share of good units that stand in their other state, where there is one (a guess). */
     private const OTHER_STATE = 0.3;
 
+    /** Share of the good value up to which a fault leaves a reading alone. */
     private const SAME = 0.05;
 
     /** A range narrower than this share of what is in doubt anyway is a point. */

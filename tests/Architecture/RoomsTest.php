@@ -33,7 +33,7 @@ final class RoomsTest
     private const APP = [
         'Models' => [],
         'Files' => [],
-        'Accounts' => ['Models'],
+        'Accounts' => ['Models', 'Files'],
         'Policies' => ['Models'],
         'Keeping' => ['Models', 'Files'],
         'Knowledge' => ['Models'],

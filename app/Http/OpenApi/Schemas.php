@@ -129,6 +129,7 @@ use OpenApi\Attributes as OA;
             'handed_back',
             'problem',
             'booked_in_at',
+            'last_at',
             'may_write',
         ],
         properties: [
@@ -164,6 +165,7 @@ use OpenApi\Attributes as OA;
                 nullable: true,
             ),
             new OA\Property(property: 'booked_in_at', type: 'string', nullable: true),
+            new OA\Property(property: 'last_at', description: 'when its log grew last', type: 'string', nullable: true),
             new OA\Property(property: 'may_write', type: 'boolean'),
         ],
     ),

@@ -47,6 +47,8 @@ final class JobResource extends JsonResource
             'handed_back' => $summary['handed_back'],
             'problem' => $summary['problem'],
             'booked_in_at' => $this->created_at?->toIso8601String(),
+            // Its row changes when its log grows, and at nothing else.
+            'last_at' => $this->updated_at?->toIso8601String(),
             'may_write' => $request->user()?->can('log', $this->resource) ?? false,
         ];
     }

@@ -3084,6 +3084,8 @@ export interface components {
             /** @description why this job cannot be told of */
             problem: string | null;
             booked_in_at: string | null;
+            /** @description when its log grew last */
+            last_at: string | null;
             may_write: boolean;
         };
         Supply: {

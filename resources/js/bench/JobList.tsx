@@ -7,7 +7,7 @@ import { jobsQuery, type JobsAsked } from '../api/queries';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { useOutboxView } from '../outbox/useOutbox';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 
 const TakeIn = later(() => import('../bookin/TakeIn').then((module) => module.TakeIn));
 
@@ -38,6 +38,15 @@ function energisedNow(jobs: Job[] | undefined, failed: boolean): string {
         .join(' ');
 }
 
+/** How long nothing has been written to its log. */
+function waited(since: string | null): string {
+    const minutes = since === null ? 0 : Math.floor((Date.now() - Date.parse(since)) / 60_000);
+    if (minutes < 60) {
+        return `${Math.max(0, minutes)} min`;
+    }
+    return minutes < 48 * 60 ? `${Math.floor(minutes / 60)} h` : `${Math.floor(minutes / 1440)} days`;
+}
+
 function Row({ job }: { job: Job }) {
     const { waiting, refused } = useOutboxView();
     const mine = [...waiting, ...refused].filter((entry) => entry.job === job.id).length;
@@ -50,7 +59,7 @@ function Row({ job }: { job: Job }) {
                     <small>{job.problem ?? `${job.owner} · ${job.supply_title}`}</small>
                 </span>
                 <span className="waits">
-                    <small>waits for</small>
+                    <small>{job.handed_back ? 'went back' : `waits ${waited(job.last_at)} for`}</small>
                     {job.waits_for}
                 </span>
                 <span className="power">
@@ -142,7 +151,7 @@ export function JobList() {
             {jobs.isPending && <p>Looking through the jobs…</p>}
             {jobs.error !== null && <RefusalNote>{jobs.error.message}</RefusalNote>}
             {jobs.data?.jobs.length === 0 && (
-                <p>{said === '' ? listed?.none : `No job ${listed?.which ?? ''}says "${said}".`}</p>
+                <EmptyNote>{said === '' ? listed?.none : `No job ${listed?.which ?? ''}says "${said}".`}</EmptyNote>
             )}
             <ul className="jobs">
                 {jobs.data?.jobs.map((job) => (

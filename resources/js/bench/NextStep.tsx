@@ -32,7 +32,7 @@ function Outcomes({ step }: { step: Step }) {
     );
 }
 
-function Latest({ reading, onPicture }: { reading: ReadingView; onPicture: ((place: string) => void) | undefined }) {
+function Latest({ reading }: { reading: ReadingView }) {
     return (
         <div className={`latest ${reading.good ? 'good' : 'bad'}`} role="status" aria-label="Verdict">
             <p className="latest-sentence">
@@ -44,11 +44,6 @@ function Latest({ reading, onPicture }: { reading: ReadingView; onPicture: ((pla
                 </p>
             ))}
             <p className="latest-why">{reading.why}</p>
-            {onPicture !== undefined && (
-                <button type="button" className="plain" onClick={() => onPicture(reading.target)}>
-                    picture of {reading.target}
-                </button>
-            )}
         </div>
     );
 }
@@ -95,6 +90,8 @@ export function NextStep(props: Props) {
             : step.kind === 'gate' && step.leads === 'look'
               ? 'Looked, it is right'
               : doneWords[step.kind];
+    // Of what was read just now, or else of where one is to read.
+    const pictured = props.latest?.target ?? step.target;
     const section = useRef<HTMLElement>(null);
     useEffect(() => {
         void section.current?.scrollTo({ top: 0 });
@@ -167,7 +164,7 @@ export function NextStep(props: Props) {
                 </div>
             )}
             {props.children}
-            {props.latest !== null && <Latest reading={props.latest} onPicture={props.onPicture} />}
+            {props.latest !== null && <Latest reading={props.latest} />}
             <Outcomes step={step} />
             <div className="more">
                 {step.why !== '' && (
@@ -180,9 +177,9 @@ export function NextStep(props: Props) {
                         can’t reach it
                     </button>
                 )}
-                {props.onPicture !== undefined && step.target !== null && (
-                    <button type="button" className="plain" onClick={() => props.onPicture?.(step.target ?? '')}>
-                        picture of it
+                {props.onPicture !== undefined && pictured !== null && (
+                    <button type="button" className="plain" onClick={() => props.onPicture?.(pictured)}>
+                        picture of {pictured}
                     </button>
                 )}
                 {props.alternatives.map((other) => (

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react';
 import type { Bench, PhotoView, PinView } from '../api/client';
 import { Mark } from './Mark';
 import { shrink } from './picture';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 
 interface Props {
     bench: Bench;
@@ -190,10 +190,12 @@ export function PhotoBoard({ bench, onRecord, onPhoto, refusal, onClose }: Props
             {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             <div className="photo-board">
                 {photo === undefined ? (
-                    <p className="board-empty">
-                        No photograph yet. Take one from straight above with the covers off and the plug out; then pin
-                        the test points on it, and type readings where you measure them.
-                    </p>
+                    <div className="board-empty">
+                        <EmptyNote>
+                            No photograph yet. Take one from straight above with the covers off and the plug out; then
+                            pin the test points on it, and type readings where you measure them.
+                        </EmptyNote>
+                    </div>
                 ) : (
                     <Board
                         job={bench.job.id}

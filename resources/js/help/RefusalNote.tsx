@@ -5,6 +5,7 @@ import { HelpLink } from './HelpLink';
 export function pageFor(path: string): string {
     const places: [RegExp, string][] = [
         [/\/parts\/recap/, 'recap'],
+        [/\/report|\/history/, 'numbers'],
         [/\/parts|\/drawer/, 'replace'],
         [/\/prove|\/instruments/, 'prove'],
         [/\/library/, 'describe'],
@@ -19,6 +20,16 @@ export function RefusalNote({ children, page }: { children: React.ReactNode; pag
     return (
         <p role="alert" className="refusal">
             {children} <HelpLink page={page ?? pageFor(pathname)} />
+        </p>
+    );
+}
+
+/** Where nothing is yet: what would be here, with the place in the guide that says how. */
+export function EmptyNote({ children, page }: { children: React.ReactNode; page?: string }) {
+    const { pathname } = useLocation();
+    return (
+        <p className="hint">
+            {children} <HelpLink page={page ?? pageFor(pathname)}>how, in the guide</HelpLink>
         </p>
     );
 }

@@ -3,7 +3,7 @@ import { Button, Input } from 'antd';
 import { useDeferredValue, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { sessionQuery, suppliesQuery } from '../api/queries';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 
 export function LibraryPage() {
     const [words, setWords] = useState('');
@@ -44,12 +44,12 @@ export function LibraryPage() {
             {supplies.isPending && <p>Opening the drawers…</p>}
             {supplies.error !== null && <RefusalNote>{supplies.error.message}</RefusalNote>}
             {supplies.data?.length === 0 && (
-                <p>
+                <EmptyNote>
                     {words === ''
                         ? 'The library is empty. ' +
                           'Answer a few questions about a supply and you get a description to start from.'
                         : `Nothing in the library says "${words}".`}
-                </p>
+                </EmptyNote>
             )}
             <ul className="jobs">
                 {ordered.map((supply) => (

@@ -3,7 +3,7 @@ import { Popconfirm } from 'antd';
 import { useState } from 'react';
 import { answer, api } from '../api/client';
 import { differencesQuery, historyQuery, versionsQuery } from '../api/queries';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 
 function Differences({
     supply,
@@ -64,9 +64,9 @@ function FoundBefore({ supply }: { supply: string }) {
         <section aria-label="Found on this board before">
             <h2>Found on this board before</h2>
             {(rows.data ?? []).length === 0 ? (
-                <p className="hint">
+                <EmptyNote page="numbers">
                     Nothing yet. The named causes of closed jobs count here and move suspicion at the next one.
-                </p>
+                </EmptyNote>
             ) : (
                 <>
                     <table className="differences">
@@ -129,7 +129,7 @@ export function VersionsView({ supply }: { supply: string }) {
                 </ul>
                 <h2>Other revisions of the design</h2>
                 {versions.data.family.length === 0 ? (
-                    <p className="hint">None yet. Duplicate it to describe a revision that differs in some parts.</p>
+                    <EmptyNote>None yet. Duplicate it to describe a revision that differs in some parts.</EmptyNote>
                 ) : (
                     <ul className="jobs">
                         {versions.data.family.map((other) => (

@@ -6,7 +6,7 @@ import { recapQuery, reservationsQuery } from '../api/queries';
 import { BoardProgress } from './BoardProgress';
 import { ListEntry } from './ListEntry';
 import type { Writes } from './PartsBench';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 
 const schools = [
     {
@@ -286,9 +286,9 @@ export function RecapTab({ bench, onRecord, refusal }: Writes) {
                 </label>
             </div>
             {!plan.planned && (
-                <p className="hint">
+                <EmptyNote page="recap">
                     No plan is chosen yet: below is what the school by risk would do. Choose one to begin.
-                </p>
+                </EmptyNote>
             )}
             <p className="recap-count" role="status">
                 {replaced.length} of {plan.lines.length} to replace, <b>{done} done</b>

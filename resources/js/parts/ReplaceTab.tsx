@@ -8,7 +8,7 @@ import { FitMark } from './FitMark';
 import { JudgeForm } from './JudgeForm';
 import { OriginList } from './OriginList';
 import type { Writes } from './PartsBench';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 
 const fitted: Record<string, string> = { ok: 'It went in', noted: 'It went in', test: 'Fit it for a test' };
 
@@ -111,7 +111,7 @@ function Candidate({ place, bench, onRecord, refusal }: { place: PartPlace } & W
             )}
             {refusal !== undefined && <RefusalNote>{refusal}</RefusalNote>}
             <h2>In the drawer</h2>
-            {place.drawer.length === 0 && <p className="hint">Nothing in the drawer would do here.</p>}
+            {place.drawer.length === 0 && <EmptyNote>Nothing in the drawer would do here.</EmptyNote>}
             <ul className="offers">
                 {place.drawer.map((offer) => (
                     <li key={offer.id}>

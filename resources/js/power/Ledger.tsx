@@ -5,7 +5,7 @@ import { answer, api, type Bench, type LedgerEntry, type Words } from '../api/cl
 import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import { ForWriters } from '../shell/ForWriters';
 
 type Change = Words['changes'][number];
@@ -316,11 +316,11 @@ export function Ledger({
                     />
                 )}
                 {ledger.length === 0 ? (
-                    <p className="hint">
+                    <EmptyNote page="safety">
                         Nothing is different from how the unit is meant to be. Whatever you bridge, lift, scale or leave
                         off goes in here the moment you do it; expected readings follow it, and the gates do not forget
                         it.
-                    </p>
+                    </EmptyNote>
                 ) : (
                     <ul className="ledger" aria-label="Entries">
                         {ledger.map((entry) => (

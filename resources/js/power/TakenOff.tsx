@@ -5,7 +5,7 @@ import type { Bench } from '../api/client';
 import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
-import { RefusalNote } from '../help/RefusalNote';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import { ForWriters } from '../shell/ForWriters';
 
 /** Back in its place; or it stays off, and why, where nobody's safety hangs on it. */
@@ -109,10 +109,10 @@ export function TakenOff({
                     ))}
                 </ol>
                 {taken.length === 0 && (
-                    <p className="hint">
+                    <EmptyNote page="evidence">
                         Write down what you take off as you take it off, with a photograph where it helps: fan leads and
                         washers are what is forgotten.
-                    </p>
+                    </EmptyNote>
                 )}
                 {way === 'in' && (
                     <Form

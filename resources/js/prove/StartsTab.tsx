@@ -5,6 +5,7 @@ import { ConfirmRun } from './ConfirmRun';
 import type { Proves } from './ProvePage';
 import { RunCard } from './RunCard';
 import { useStart } from './useStart';
+import { EmptyNote } from '../help/RefusalNote';
 
 /** Starts: by hand with two big buttons, or by an AC source with a meter looking on. */
 export function StartsTab({ bench, onRecord, instruments }: Proves) {
@@ -22,6 +23,9 @@ export function StartsTab({ bench, onRecord, instruments }: Proves) {
                     'No start has been counted yet. An intermittent fault is cured when ' +
                         'enough starts in a row are clean: cold, warm, and at both ends of the mains.'}
             </p>
+            {bench.starts === null && (
+                <EmptyNote>How many are enough follows from how often it failed before.</EmptyNote>
+            )}
             {bench.job.may_write && (
                 <div className="start-buttons">
                     <button type="button" onClick={() => onRecord('starts', { tried: 1, failed: 0 })}>

@@ -5,9 +5,9 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Accounts\Workshops;
-use App\Accounts\WorkshopSettings;
 use App\Models\User;
 use App\Models\Workshop;
+use App\Models\WorkshopSettings;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -91,7 +91,7 @@ final readonly class WorkshopController
         $now = Workshop::query()->findOrFail($lead->workshop_id)->settings()->toArray();
         $asked = array_intersect_key($given, $now);
         if (isset($asked['mains'])) {
-            $asked['mains'] = WorkshopSettings::mains(trim($asked['mains']));
+            $asked['mains'] = Workshops::mains(trim($asked['mains']));
         }
         $trimmed = array_map(static fn(mixed $v): mixed => is_string($v) ? trim($v) : $v, $asked);
 

@@ -2,18 +2,11 @@
 
 declare(strict_types=1);
 
-namespace App\Accounts;
-
-use Oculant\Core\Quantity\Quantity;
-use Oculant\Core\Quantity\Unit;
-use Oculant\Core\Quantity\UnreadableQuantity;
+namespace App\Models;
 
 /** What a workshop says once: what stands on its reports, its mains, its money, how long photographs are kept. */
 final readonly class WorkshopSettings
 {
-    /** Volts between which a mains lies anywhere. */
-    private const MAINS = [90.0, 440.0];
-
     /**
      * @param string     $mains           as it is written at booking-in, "230 V"
      * @param string     $currency        before or after an amount; empty for the bare number
@@ -40,38 +33,6 @@ final readonly class WorkshopSettings
             isset($kept['rate']) ? (float) $kept['rate'] : null,
             isset($kept['keep_photographs']) ? (int) $kept['keep_photographs'] : null,
         );
-    }
-
-    /**
-     * "230 V", or "12 V DC" as it is typed.
-     *
-     * @throws AccountRefused if it is no mains
-     */
-    public static function mains(string $text): string
-    {
-        try {
-            $volts = Quantity::parse($text, Unit::Volt)->value;
-        } catch (UnreadableQuantity $e) {
-            throw new AccountRefused($e->getMessage(), 'mains');
-        }
-        if ($volts < self::MAINS[0] || $volts > self::MAINS[1]) {
-            throw new AccountRefused(
-                sprintf(
-                    '%s is no mains: write what your sockets have, from %d to %d V, for example "230 V".',
-                    Quantity::volts($volts),
-                    ...self::MAINS,
-                ),
-                'mains',
-            );
-        }
-
-        return Quantity::write($volts, Unit::Volt);
-    }
-
-    /** An amount as it stands on paper. */
-    public function money(float $amount): string
-    {
-        return trim(sprintf('%s %s', number_format($amount, 2), $this->currency));
     }
 
     /**
