@@ -178,6 +178,18 @@ final readonly class SimulatedTechnician
         ];
     }
 
+    /** Whether any measurement tells a fault from a good unit. */
+    public function shows(string $fault): bool
+    {
+        return $this->isShown($this->knowledge->dictionary(null), $fault);
+    }
+
+    /** @return list<string> what the owner of such a unit would say, as Exercise has it */
+    public function story(string $fault): array
+    {
+        return array_column($this->complaint($this->knowledge->dictionary(null), $fault), 'symptom');
+    }
+
     /** Bits that are missing to know the group. */
     private static function entropy(Workup $workup): float
     {

@@ -7,6 +7,7 @@ namespace Oculant\Core\Practice;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
+use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Supply\Description;
 
@@ -25,6 +26,9 @@ final class SimulatedUnit implements Unit
 
     /** @var array<string, string> what broke stays broken */
     private array $broken = [];
+
+    /** @var array<string, Breaking> how it went, by reference */
+    private array $how = [];
 
     /**
      * @param array<string, string> $faults fault name by part reference
@@ -86,6 +90,18 @@ final class SimulatedUnit implements Unit
         return isset($this->presentFaults()[$ref]);
     }
 
+    /** The way in which a part is bad, whatever broke it; null if it is good. */
+    public function faultOf(string $ref): ?string
+    {
+        return $this->presentFaults()[$ref] ?? null;
+    }
+
+    /** How a part went that something else took along; null if nothing did. */
+    public function went(string $ref): ?Breaking
+    {
+        return $this->how[$ref] ?? null;
+    }
+
     /** Whether a meter finds anything that stands still in this mode. */
     public function settles(string $mode, ?float $mainsVolts = null): bool
     {
@@ -128,6 +144,7 @@ final class SimulatedUnit implements Unit
                 $mainsVolts,
             );
             $this->broken += $observation->broken();
+            $this->how += $observation->howBroken();
             $this->observations[$key] = $observation;
         }
 

@@ -17,4 +17,6 @@ enum Strategy: string
     case Walking = 'walking from the input';
     /** The live point that splits what is still possible most evenly; then part by part. */
     case HalfSplit = 'half-split';
+    /** Whatever comes to hand. */
+    case Random = 'at random';
 }

@@ -57,6 +57,39 @@ final class CommandsTest extends TestCase
         self::assertNotEmpty($result['next']['action']);
     }
 
+    /** Another program plays by lines of JSON; the exercise goes from hand to hand as a file. */
+    public function testPracticeIsPlayedByLinesAndGraded(): void
+    {
+        $keep = sys_get_temp_dir() . '/oculant-practice-' . bin2hex(random_bytes(4));
+        $exercise = "{$keep}.json";
+        $demo = base_path('database/demo/supplies/tuner-feed.json');
+        self::assertSame(
+            0,
+            Artisan::call('oculant:practice', ['file' => $demo, '--export' => $exercise, '--seed' => 2]),
+        );
+        $script = "{$keep}.txt";
+        file_put_contents($script, "tp4\nsee to mains\npower live\ntp4\nhint what\ngive up\n");
+
+        Artisan::call('oculant:practice', ['file' => $exercise, '--script' => $script, '--json' => true]);
+        $lines = array_map(
+            static fn(string $line): array => (array) json_decode($line, true),
+            array_values(array_filter(explode("\n", Artisan::output()))),
+        );
+
+        self::assertCount(8, $lines, 'the story, six lines, the grade');
+        self::assertTrue($lines[6]['over']);
+        self::assertSame('live', $lines[4]['power']);
+        $last = $lines[7];
+        self::assertSame(0.0, (float) $last['grade']['found']);
+        self::assertSame('hint: what', $last['grade']['deducted'][0]['what']);
+        self::assertNotEmpty($last['hidden']);
+        self::assertSame('TP4', end($last['replay'])['target']);
+        foreach ([['file' => "{$keep}.none"], ['file' => $demo, '--difficulty' => 'unheard of']] as $wrong) {
+            self::assertSame(1, Artisan::call('oculant:practice', $wrong));
+        }
+        array_map(unlink(...), [$exercise, $script]);
+    }
+
     public function testDiagnoseFindsASlip(): void
     {
         $csv = $this->csv("point,mode,quantity,value,unit\nTP4,loaded,dc_voltage,-9.28,V\n");

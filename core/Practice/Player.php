@@ -1,0 +1,165 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Practice;
+
+use Oculant\Core\Bench\Entry\Tested;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Gate;
+use Oculant\Core\Bench\PowerState;
+use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Parts\DeadCheck;
+
+/** Plays an exercise by a strategy, on the same bench as a person: what a person is graded beside. */
+final readonly class Player
+{
+    private const MOST_MOVES = 60;
+
+    private const CONFIDENT = 0.9;
+
+    public function __construct(private Exercise $exercise, private Knowledge $knowledge) {}
+
+    public function play(Strategy $strategy): Run
+    {
+        $run = new Run($this->exercise, $this->knowledge);
+        for ($move = 0; $move < self::MOST_MOVES && !$run->isOver(); $move++) {
+            $strategy === Strategy::NextStep ? $this->asSuggested($run) : $this->byTheBook($run, $strategy, $move);
+        }
+
+        return $run;
+    }
+
+    private function asSuggested(Run $run): void
+    {
+        $next = $run->workup()->next()['next'];
+        match (true) {
+            $next['kind'] === 'state' => $this->power($run, PowerState::from($next['power']), $next['mode']),
+            $next['kind'] === 'gate' => $this->seeTo($run),
+            $next['target'] !== null && in_array($next['kind'], ['measure', 'test', 'confirm'], true) => $this->measure(
+                $run,
+                $next['target'],
+                (string) $next['quantity'],
+            ),
+            default => $this->name($run),
+        };
+    }
+
+    private function measure(Run $run, string $target, string $quantity): void
+    {
+        if ($quantity === Tested::BY_ITSELF) {
+            $this->test($run, $target);
+
+            return;
+        }
+        $isDead = in_array($quantity, DeadCheck::QUANTITIES, true);
+        if ($isDead === $run->state()->power->isEnergised()) {
+            $this->power($run, $isDead ? PowerState::Unplugged : PowerState::Live, $run->state()->mode);
+        }
+        if ($run->isOver()) {
+            return;
+        }
+        $before = count($run->steps());
+        $run->measure($target, $quantity);
+        if (count($run->steps()) === $before) {
+            // It wanders, or is not to be measured so: not again.
+            $run->skip($target, $quantity);
+        }
+    }
+
+    private function test(Run $run, string $part): void
+    {
+        $said = array_column(
+            array_filter($run->state()->tested, static fn(array $t): bool => $t['part'] === $part),
+            'isGood',
+        );
+        if (in_array(false, $said, true)) {
+            $run->nameAs($part);
+        } elseif (count($said) > 1) {
+            $this->name($run);
+        } else {
+            $this->power($run, PowerState::Unplugged, $run->state()->mode);
+            $run->seeTo(Gate::HandsIn);
+            if (!$run->isOver()) {
+                $run->test($part);
+            }
+        }
+    }
+
+    private function power(Run $run, PowerState $power, string $mode): void
+    {
+        if ($run->state()->power === $power && $run->state()->mode === $mode) {
+            return;
+        }
+        $gate = Gate::onTheWayTo($power, $run->state()->power);
+        if ($gate !== null) {
+            $run->seeTo($gate);
+        }
+        try {
+            $run->power($power, $mode);
+        } catch (EntryRefused) {
+            // What this bench cannot see to ends it.
+            $this->name($run);
+        }
+    }
+
+    private function seeTo(Run $run): void
+    {
+        $done = [...$run->seeTo(Gate::HandsIn), ...$run->seeTo(Gate::Limited), ...$run->seeTo(Gate::Mains)];
+        if ($done === []) {
+            $this->name($run);
+        }
+    }
+
+    /** What is likeliest by now. */
+    private function name(Run $run): void
+    {
+        $likeliest = $run->workup()->suspects()[0]->members[0] ?? null;
+        $run->name($likeliest->ref ?? '', $likeliest->fault ?? '');
+    }
+
+    private function byTheBook(Run $run, Strategy $strategy, int $move): void
+    {
+        $suspect = $run->workup()->suspects()[0];
+        $likeliest = $suspect->members[0] ?? null;
+        if ($suspect->probability > self::CONFIDENT) {
+            $likeliest === null ? $this->name($run) : $this->test($run, $likeliest->ref);
+
+            return;
+        }
+        $left = $this->left($run);
+        if ($left === []) {
+            $this->name($run);
+
+            return;
+        }
+        $this->measure(
+            $run,
+            ...$strategy === Strategy::Random
+                ? $left[crc32("{$this->exercise->seed} {$move} random") % count($left)]
+                : $left[0],
+        );
+    }
+
+    /** @return list<array{string, string}> what was not measured yet: the points from the input on, then the checks */
+    private function left(Run $run): array
+    {
+        $state = $run->state();
+        $functions = $run->workup()->functions();
+        $left = [];
+        foreach (array_keys($this->exercise->supply->points) as $id) {
+            $left[] = [(string) $id, $functions[$id]];
+        }
+        foreach ($this->exercise->supply->deadChecks() as $id => $check) {
+            $left[] = [(string) $id, $check->quantity];
+        }
+
+        return array_values(
+            array_filter(
+                $left,
+                static fn(array $one): bool => $state->latest($one[0], $one[1]) === null &&
+                    !isset($state->skipped["{$one[0]} {$one[1]}"]),
+            ),
+        );
+    }
+}

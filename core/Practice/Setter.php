@@ -1,0 +1,92 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Practice;
+
+use InvalidArgumentException;
+use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Diagnosis\Priors;
+use Oculant\Core\Supply\Description;
+
+/** Sets exercises on a supply: faults drawn as often as they are met, of those that any measurement shows. */
+final readonly class Setter
+{
+    /** Units that are tried for one of the difficulty asked for. */
+    private const TRIES = 24;
+
+    /** Share of exercises with nothing wrong (a guess: rare enough to be believed last). */
+    private const NOTHING = 0.05;
+
+    public function __construct(private Description $supply, private Knowledge $knowledge) {}
+
+    /**
+     * The same seed sets the same exercise.
+     *
+     * @throws InvalidArgumentException if no fault of this supply is so easy, or so hard
+     */
+    public function set(int $seed, ?Difficulty $wanted = null): Exercise
+    {
+        $technician = new SimulatedTechnician($this->supply, $this->knowledge);
+        $shown = $this->shown($technician);
+        for ($try = 0; $try < self::TRIES; $try++) {
+            $exercise = $this->draw($shown, $technician, $seed, $try);
+            $steps = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep)->steps();
+            $tried = new Exercise($this->supply, $exercise->faults, $exercise->seed, $exercise->story, count($steps));
+            if ($wanted === null || Difficulty::of(count($steps)) === $wanted) {
+                return $tried;
+            }
+        }
+
+        throw new InvalidArgumentException(
+            sprintf('Of %d units of this supply none was %s. Ask for another difficulty.', self::TRIES, $wanted->value),
+        );
+    }
+
+    /** @return array<string, float> share of those that any measurement shows, by hypothesis */
+    private function shown(SimulatedTechnician $technician): array
+    {
+        $dictionary = $this->knowledge->dictionary(null);
+        $priors = Priors::of($dictionary, $this->supply, new BenchState($this->supply->mode(null)->id));
+        $shown = array_filter(
+            $priors->share,
+            // What no part of its own is wrong for cannot be built into a unit.
+            fn(float $share, string $id): bool => $share > 0.0 &&
+                $dictionary->hypotheses[$id]->mishap === null &&
+                $technician->shows($id),
+            ARRAY_FILTER_USE_BOTH,
+        );
+        if ($shown === []) {
+            throw new InvalidArgumentException('No fault of this supply can be told from a good unit.');
+        }
+
+        return $shown;
+    }
+
+    /** @param array<string, float> $shown */
+    private function draw(array $shown, SimulatedTechnician $technician, int $seed, int $try): Exercise
+    {
+        $own = crc32("{$seed} {$try} unit") & 0x7fffffff;
+        if (self::chance($seed, $try, 'nothing') < self::NOTHING) {
+            return new Exercise($this->supply, [], $own, []);
+        }
+        $at = self::chance($seed, $try, 'fault') * array_sum($shown);
+        $chosen = (string) array_key_last($shown);
+        foreach ($shown as $id => $share) {
+            $at -= $share;
+            if ($at <= 0.0) {
+                $chosen = (string) $id;
+                break;
+            }
+        }
+        $fault = $this->knowledge->dictionary(null)->hypotheses[$chosen];
+
+        return new Exercise($this->supply, [$fault->ref => $fault->fault], $own, $technician->story($chosen));
+    }
+
+    private static function chance(int $seed, int $try, string $of): float
+    {
+        return crc32("{$seed} {$try} {$of}") / 4294967296;
+    }
+}
