@@ -21,6 +21,7 @@ use App\Http\Controllers\Api\PasswordController;
 use App\Http\Controllers\Api\PeopleController;
 use App\Http\Controllers\Api\PhotoController;
 use App\Http\Controllers\Api\PowerUpController;
+use App\Http\Controllers\Api\PracticeController;
 use App\Http\Controllers\Api\ProveController;
 use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\ReservationController;
@@ -76,6 +77,8 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
     Route::middleware(TokenMay::class . ':read')->group(function (): void {
         Route::get('session', [SessionController::class, 'show']);
         Route::get('workshop', [WorkshopController::class, 'show']);
+        Route::get('practice', [PracticeController::class, 'index']);
+        Route::get('practice/{practice}', [PracticeController::class, 'show']);
         Route::get('workshop/mark', [WorkshopController::class, 'picture']);
         Route::get('jobs', [JobController::class, 'index']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
@@ -138,6 +141,8 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
     Route::middleware(TokenMay::class . ':log')->group(function (): void {
         Route::post('jobs', [JobController::class, 'store']);
         Route::post('jobs/import', [ReportController::class, 'import']);
+        Route::post('practice', [PracticeController::class, 'store']);
+        Route::post('practice/{practice}/lines', [PracticeController::class, 'say']);
         Route::post('jobs/{job}/log', LogController::class);
         Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
         Route::post('jobs/{job}/changes/{entry}/description', AddedPartController::class);

@@ -35,6 +35,7 @@ final readonly class Backup
         'photos',
         'runs',
         'stock_items',
+        'practice_runs',
     ];
 
     public function __construct(private ConnectionInterface $db, private Dump $dump, private Lock $lock) {}

@@ -63,7 +63,10 @@ final readonly class Removal
         $of('repair_jobs')->delete();
         $this->db->table('supply_versions')->whereIn('supply_id', $supplies)->delete();
         $of('supplies')->update(['parent_id' => null]);
-        foreach (['supplies', 'stock_items', 'instruments', 'account_events', 'invitations'] as $table) {
+        foreach (
+            ['practice_runs', 'supplies', 'stock_items', 'instruments', 'account_events', 'invitations']
+            as $table
+        ) {
             $of($table)->delete();
         }
         $this->db

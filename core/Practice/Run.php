@@ -75,8 +75,12 @@ final class Run
 
     private ?Workup $workup = null;
 
-    public function __construct(public readonly Exercise $exercise, private readonly Knowledge $knowledge)
-    {
+    /** @param list<Step> $kept of a run that is taken up again: its first steps, worked out before */
+    public function __construct(
+        public readonly Exercise $exercise,
+        private readonly Knowledge $knowledge,
+        private readonly array $kept = [],
+    ) {
         $this->supply = $exercise->supply;
         $this->unit = $exercise->unit();
         foreach ($exercise->story as $symptom) {
@@ -149,7 +153,11 @@ final class Run
         if (!$power->isEnergised()) {
             return $wasOn ? 'Unplugged. What is charged is still charged.' : 'Unplugged.';
         }
-        $signs = $this->unit->signs($mode);
+        // A fuse is looked at, not heard.
+        $signs = array_filter(
+            $this->unit->signs($mode),
+            static fn(string $sign): bool => preg_match('/ (open|intact)$/', $sign) !== 1,
+        );
 
         return 'It is on.' . ($signs === [] ? ' Nothing is to be seen or heard.' : ' ' . implode(', ', $signs) . '.');
     }
@@ -177,7 +185,9 @@ final class Run
         }
         $isOn = $state->power->isEnergised();
         $quantity ??=
-            $isPoint && $isOn ? $this->workup()->functions()[$target] : $check->quantity ?? DeadCheck::RESISTANCE;
+            $isPoint && $isOn
+                ? $this->knowledge->expectations($state->mode, null)->function($target)
+                : $check->quantity ?? DeadCheck::RESISTANCE;
         $isDead = in_array($quantity, DeadCheck::QUANTITIES, true);
         if ($isDead && $isOn) {
             return $this->wouldHaveHurt(
@@ -322,10 +332,16 @@ final class Run
         );
     }
 
+    /** One that was given before this run was taken up again. */
+    public function hinted(string $depth): void
+    {
+        $this->hints[] = $depth;
+    }
+
     /** A hint of one of three depths; each is counted. */
     public function hint(string $depth): string
     {
-        $this->hints[] = $depth;
+        $this->hinted($depth);
         $next = $this->workup()->next()['next'];
         $suspect = $this->workup()->suspects()[0];
 
@@ -378,6 +394,15 @@ final class Run
     /** @param callable(): void $do records it */
     private function step(string $target, string $quantity, string $shown, float $minutes, callable $do): void
     {
+        $kept = $this->kept[count($this->steps)] ?? null;
+        if ($kept !== null) {
+            $do();
+            $this->steps[] = $kept;
+            $this->minutes += $kept->minutes;
+            $this->onTheWay = 0.0;
+
+            return;
+        }
         $workup = $this->workup();
         $candidates = $workup->candidates();
         $own =

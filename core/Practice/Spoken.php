@@ -40,6 +40,17 @@ final readonly class Spoken
 
     public function __construct(private Run $run) {}
 
+    /** Does again what was done before this run was taken up; what was said then is kept elsewhere. */
+    public function again(string $line): void
+    {
+        if (preg_match('/^\s*hint(?:\s+(\w+))?/i', $line, $of) === 1) {
+            $this->run->hinted($this->depth($of[1] ?? 'where'));
+
+            return;
+        }
+        $this->say($line);
+    }
+
     /**
      * @return string what is to be seen, heard or read
      *

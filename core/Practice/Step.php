@@ -32,6 +32,20 @@ final readonly class Step
         return $this->best === null || $this->best['bits'] <= 0.0 ? 1.0 : min(1.0, $this->bits / $this->best['bits']);
     }
 
+    /** @param array<string, mixed> $kept as toArray() wrote it */
+    public static function of(array $kept): self
+    {
+        return new self(
+            (string) $kept['target'],
+            (string) $kept['quantity'],
+            (string) $kept['shown'],
+            (float) $kept['minutes'],
+            (float) $kept['bits'],
+            $kept['best'],
+            $kept['belief'],
+        );
+    }
+
     /** @return array<string, mixed> */
     public function toArray(): array
     {

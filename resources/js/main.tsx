@@ -29,6 +29,8 @@ const JoinPage = later(() => import('./people/JoinPage').then((module) => module
 const PeoplePage = later(() => import('./people/PeoplePage').then((module) => module.PeoplePage));
 const LibraryPage = later(() => import('./library/LibraryPage').then((module) => module.LibraryPage));
 const PartsBench = later(() => import('./parts/PartsBench').then((module) => module.PartsBench));
+const PracticePage = later(() => import('./practice/PracticePage').then((module) => module.PracticePage));
+const RunPage = later(() => import('./practice/RunPage').then((module) => module.RunPage));
 const ProvePage = later(() => import('./prove/ProvePage').then((module) => module.ProvePage));
 const TracePage = later(() => import('./library/TracePage').then((module) => module.TracePage));
 const ReportPage = later(() => import('./report/ReportPage').then((module) => module.ReportPage));
@@ -77,6 +79,8 @@ function Oculant() {
                                 <Route path="library/trace" element={<TracePage />} />
                                 <Route path="library/:supply" element={<SupplyEditor />} />
                                 <Route path="help/:page?" element={<HelpPage />} />
+                                <Route path="practice" element={<PracticePage />} />
+                                <Route path="practice/:run" element={<RunPage />} />
                                 <Route path="settings" element={<SettingsPage />} />
                                 <Route path="people" element={<PeoplePage />} />
                                 <Route path="*" element={<Navigate to="/" replace />} />

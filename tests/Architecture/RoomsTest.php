@@ -43,6 +43,7 @@ final class RoomsTest
         'Instruments' => ['Models', 'Files', 'Knowledge', 'Bench'],
         'Proving' => ['Models', 'Knowledge', 'Bench', 'Instruments'],
         'StandIn' => ['Models', 'Bench', 'Instruments'],
+        'Practice' => ['Models', 'Knowledge'],
         'Archive' => ['Models', 'Library', 'Bench', 'Policies'],
         'Report' => ['Models', 'Bench', 'Proving', 'Archive'],
         'Papers' => ['Models', 'Files', 'Knowledge', 'Bench', 'Report'],

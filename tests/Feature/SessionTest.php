@@ -77,6 +77,10 @@ final class SessionTest extends FeatureTestCase
             [
                 'GET session',
                 'GET workshop',
+                'GET practice',
+                'POST practice',
+                'GET practice/1',
+                'POST practice/1/lines',
                 'GET workshop/mark',
                 'POST workshop/mark',
                 'DELETE workshop/mark',

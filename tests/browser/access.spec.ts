@@ -24,6 +24,7 @@ const pages: [string, string][] = [
     ['drawer', '/drawer'],
     ['instruments', '/instruments'],
     ['settings', '/settings'],
+    ['practice', '/practice'],
     ['history', '/history'],
     ['people', '/people'],
     ['guide', '/help/evidence'],

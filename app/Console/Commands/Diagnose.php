@@ -4,10 +4,6 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Knowledge\CachedKnowledge;
-use Illuminate\Cache\FileStore;
-use Illuminate\Cache\Repository;
-use Illuminate\Filesystem\Filesystem;
 use InvalidArgumentException;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\EntryKinds;
@@ -15,14 +11,14 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Fold;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Diagnosis\Hypothesis;
-use Oculant\Core\Diagnosis\Knowledge;
-use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Supply\Description;
 
 final class Diagnose extends ReadsDescription
 {
+    use KeepsKnowledge;
+
     protected $signature =
         'oculant:diagnose {file : A description, oculant/supply version 1} {--readings= : CSV with the ' .
         'columns point,mode,quantity,value,unit} {--log= : The log of a job as JSON: a list of entries, or ' .
@@ -93,24 +89,6 @@ final class Diagnose extends ReadsDescription
             ],
             'slips' => $slips,
         ]);
-    }
-
-    private function knowledge(Description $supply): Knowledge
-    {
-        $directory = $this->text('keep');
-        if ($directory === null) {
-            return new SolvedKnowledge($supply);
-        }
-        $knowledge = new CachedKnowledge(
-            $supply,
-            new Repository(new FileStore(new Filesystem(), $directory)),
-            isPatient: true,
-        );
-        if (!$knowledge->isWhole()) {
-            $knowledge->solve(static fn() => null);
-        }
-
-        return $knowledge;
     }
 
     /**

@@ -4,16 +4,11 @@ declare(strict_types=1);
 
 namespace App\Console\Commands;
 
-use App\Knowledge\CachedKnowledge;
-use Illuminate\Cache\FileStore;
-use Illuminate\Cache\Repository;
 use Illuminate\Console\Command;
-use Illuminate\Filesystem\Filesystem;
 use InvalidArgumentException;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\Knowledge;
-use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Practice\Difficulty;
 use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Grade;
@@ -21,13 +16,14 @@ use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Setter;
 use Oculant\Core\Practice\Spoken;
 use Oculant\Core\Practice\Step;
-use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use OutOfBoundsException;
 
 /** A fault that nobody can be hurt by, played by lines: in a terminal, or by another program. */
 final class Practice extends Command
 {
+    use KeepsKnowledge;
+
     protected $signature =
         'oculant:practice {file : A description, oculant/supply version 1, or an exercise} ' .
         '{--difficulty= : easy, middle or hard} {--seed=1 : Which exercise} {--export= : Write the exercise there ' .
@@ -169,24 +165,6 @@ final class Practice extends Command
                     throw new InvalidArgumentException("There is no difficulty \"{$given}\": easy, middle or hard.");
     }
 
-    private function knowledge(Description $supply): Knowledge
-    {
-        $directory = $this->text('keep');
-        if ($directory === null) {
-            return new SolvedKnowledge($supply);
-        }
-        $knowledge = new CachedKnowledge(
-            $supply,
-            new Repository(new FileStore(new Filesystem(), $directory)),
-            isPatient: true,
-        );
-        if (!$knowledge->isWhole()) {
-            $knowledge->solve(static fn() => null);
-        }
-
-        return $knowledge;
-    }
-
     private function contents(string $path): string
     {
         if (!is_file($path) || !is_readable($path)) {
@@ -199,7 +177,7 @@ final class Practice extends Command
         return (string) file_get_contents($path);
     }
 
-    private function text(string $option): ?string
+    protected function text(string $option): ?string
     {
         $value = $this->option($option);
 

@@ -77,6 +77,7 @@ export type RunPlot = Schemas['RunPlot'];
 export type NewLink = Schemas['NewLink'];
 export type People = Schemas['People'];
 export type Workshop = Schemas['Workshop'];
+export type PracticeRun = Schemas['PracticeRun'];
 export type Circuit = Schemas['Circuit'];
 export type CircuitPart = Schemas['CircuitPart'];
 export type CircuitPin = Schemas['CircuitPin'];

@@ -331,6 +331,14 @@ export const runPlotQuery = (job: string, run: string, window: { from?: number; 
 
 export const boardsQuery = queryOptions({ queryKey: ['boards'], queryFn: () => answer(api.GET('/history')) });
 
+export const practiceQuery = queryOptions({ queryKey: ['practice'], queryFn: () => answer(api.GET('/practice')) });
+
+export const practiceRunQuery = (practice: string) =>
+    queryOptions({
+        queryKey: ['practice', practice],
+        queryFn: () => answer(api.GET('/practice/{practice}', { params: { path: { practice } } })),
+    });
+
 export const workshopQuery = queryOptions({ queryKey: ['workshop'], queryFn: () => answer(api.GET('/workshop')) });
 
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => answer(api.GET('/people')) });

@@ -826,6 +826,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Runs, newest first: one's own, for a lead everybody's */
+        get: operations["listPractice"];
+        put?: never;
+        /** A new exercise on a supply of the library */
+        post: operations["beginPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{practice}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A run: what was said so far, and its grade once it is over */
+        get: operations["showPractice"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{practice}/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** One line: power, leads, a look, a test, a hint, the end */
+        post: operations["sayInPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/prove/load": {
         parameters: {
             query?: never;
@@ -2326,6 +2378,74 @@ export interface components {
             key: string;
             needs_part: boolean;
             needs_value: boolean;
+        };
+        PracticeSummary: {
+            /** @description Shapes of the practice bench. */
+            id: string;
+            title: string;
+            by: string;
+            at: string | null;
+            over: boolean;
+            /** @description from 0 to 100, once it is over */
+            figure: number | null;
+            /** @enum {string} */
+            difficulty: "easy" | "middle" | "hard";
+        };
+        PracticeStep: {
+            target: string;
+            quantity: string;
+            shown: string;
+            minutes: number;
+            /** @description expected of it before it was made */
+            bits: number;
+            best: {
+                target: string;
+                quantity: string;
+                bits: number;
+            } | null;
+            belief: {
+                title: string;
+                probability: number;
+            }[];
+        };
+        PracticeGrade: {
+            figure: number;
+            found: number;
+            quick: number;
+            telling: number;
+            minutes: number;
+            best_minutes: number;
+            deducted: {
+                what: string;
+                points: number;
+            }[];
+            better: string[];
+        };
+        PracticeRun: components["schemas"]["PracticeSummary"] & {
+            lines: {
+                line: string;
+                said: string;
+                taken: boolean;
+            }[];
+            power: string;
+            mode: string;
+            minutes: number;
+            modes: string[];
+            points: {
+                id: string;
+                name: string;
+                hot: boolean;
+            }[];
+            parts: {
+                ref: string;
+                label: string;
+            }[];
+            help: {
+                line: string;
+                says: string;
+            }[];
+            grade: components["schemas"]["PracticeGrade"] | null;
+            replay: components["schemas"]["PracticeStep"][];
         };
         Instrument: {
             /** @description Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches. */
@@ -5030,6 +5150,131 @@ export interface operations {
                 };
             };
             /** @description It does not settle */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    listPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Runs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSummary"][];
+                };
+            };
+        };
+    };
+    beginPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    supply_id: string;
+                    /** @enum {string} */
+                    difficulty?: "easy" | "middle" | "hard";
+                    /** @description repeats an exercise */
+                    seed?: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRun"];
+                };
+            };
+            /** @description Not solved yet, or none so hard */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRun"];
+                };
+            };
+            /** @description No run of yours */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    sayInPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    line: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The run with what came of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRun"];
+                };
+            };
+            /** @description It is over, or no line */
             422: {
                 headers: {
                     [name: string]: unknown;

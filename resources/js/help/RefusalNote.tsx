@@ -5,6 +5,7 @@ import { HelpLink } from './HelpLink';
 export function pageFor(path: string): string {
     const places: [RegExp, string][] = [
         [/\/parts\/recap/, 'recap'],
+        [/\/practice/, 'practice'],
         [/\/report|\/history/, 'numbers'],
         [/\/parts|\/drawer/, 'replace'],
         [/\/prove|\/instruments/, 'prove'],

@@ -50,6 +50,7 @@ export function Shell({ scheme, onTurn }: Look) {
                     <NavLink to="/book-in">Book in</NavLink>
                     <NavLink to="/library">Library</NavLink>
                     <NavLink to="/drawer">Drawer</NavLink>
+                    <NavLink to="/practice">Practice</NavLink>
                     {session.data?.can.manage_people === true && <NavLink to="/people">People</NavLink>}
                     <NavLink to="/settings">Settings</NavLink>
                     <NavLink to="/help">Help</NavLink>

@@ -1,0 +1,66 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Models;
+
+use Illuminate\Database\Eloquent\Builder;
+use Illuminate\Database\Eloquent\Concerns\HasUlids;
+use Illuminate\Database\Eloquent\Model;
+use Illuminate\Database\Eloquent\Relations\BelongsTo;
+
+/**
+ * Somebody at an exercise: no job, and in no statistics of jobs.
+ *
+ * @property string $id
+ * @property string $workshop_id
+ * @property int $user_id
+ * @property string $title
+ * @property array<string, mixed> $exercise
+ * @property list<array{line: string, said: string, taken: bool}> $lines
+ * @property list<array<string, mixed>> $steps
+ * @property bool $is_over
+ * @property float|null $figure
+ * @property array<string, mixed>|null $grade
+ */
+final class PracticeRun extends Model
+{
+    use HasUlids;
+
+    protected $fillable = [
+        'workshop_id',
+        'user_id',
+        'title',
+        'exercise',
+        'lines',
+        'steps',
+        'is_over',
+        'figure',
+        'grade',
+    ];
+
+    /** @return BelongsTo<User, $this> */
+    public function user(): BelongsTo
+    {
+        return $this->belongsTo(User::class);
+    }
+
+    /** @param Builder<self> $query */
+    public function scopeSeenBy(Builder $query, User $user): void
+    {
+        $query
+            ->where('workshop_id', $user->workshop_id)
+            ->unless($user->can('manage people'), static fn(Builder $own) => $own->where('user_id', $user->id));
+    }
+
+    protected function casts(): array
+    {
+        return [
+            'exercise' => 'array',
+            'lines' => 'array',
+            'steps' => 'array',
+            'grade' => 'array',
+            'is_over' => 'boolean',
+        ];
+    }
+}

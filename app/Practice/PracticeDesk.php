@@ -1,0 +1,166 @@
+<?php
+
+declare(strict_types=1);
+
+namespace App\Practice;
+
+use App\Knowledge\Solutions;
+use App\Models\PracticeRun;
+use App\Models\Supply;
+use App\Models\User;
+use Illuminate\Support\Facades\DB;
+use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Parts\Part;
+use Oculant\Core\Practice\Difficulty;
+use Oculant\Core\Practice\Exercise;
+use Oculant\Core\Practice\Grade;
+use Oculant\Core\Practice\Run;
+use Oculant\Core\Practice\Setter;
+use Oculant\Core\Practice\Spoken;
+use Oculant\Core\Practice\Step;
+use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Point;
+
+/** Exercises of a workshop, begun and played line by line; a run is its exercise and its lines, and nothing else. */
+final readonly class PracticeDesk
+{
+    /** Lines that a run takes. */
+    private const MOST_LINES = 300;
+
+    public function __construct(private Solutions $solutions) {}
+
+    /** @throws EntryRefused if its faults are not solved yet, or none is as hard as asked for */
+    public function begin(User $user, Supply $supply, ?Difficulty $difficulty, int $seed): PracticeRun
+    {
+        $description = DescriptionReader::fromArray($supply->description);
+        $exercise = (new Setter($description, $this->knowledge($description)))->set($seed, $difficulty);
+
+        return PracticeRun::query()->create([
+            'workshop_id' => $user->workshop_id,
+            'user_id' => $user->id,
+            'title' => mb_substr($description->title, 0, 200),
+            'exercise' => $exercise->toArray(),
+            'lines' => [['line' => '', 'said' => $exercise->words(), 'taken' => true]],
+            'steps' => [],
+        ]);
+    }
+
+    /** @throws EntryRefused if the run is over, or was played on meanwhile */
+    public function say(PracticeRun $kept, string $line): PracticeRun
+    {
+        return DB::transaction(function () use ($kept, $line): PracticeRun {
+            $now = PracticeRun::query()->lockForUpdate()->findOrFail($kept->id);
+            if ($now->is_over) {
+                throw EntryRefused::because('line', 'This run is over.');
+            }
+            if (count($now->lines) > self::MOST_LINES) {
+                throw EntryRefused::because('line', 'So many lines: name what it was, or write "give up".');
+            }
+            $exercise = Exercise::of($now->exercise);
+            $knowledge = $this->knowledge($exercise->supply);
+            $run = self::resumed($now, $exercise, $knowledge);
+            try {
+                $said = ['line' => $line, 'said' => (new Spoken($run))->say($line), 'taken' => true];
+            } catch (EntryRefused $refused) {
+                $said = ['line' => $line, 'said' => $refused->getMessage(), 'taken' => false];
+            }
+            $grade = $run->isOver() ? Grade::of($run, $knowledge) : null;
+            $now->update([
+                'lines' => [...$now->lines, $said],
+                'steps' => array_map(static fn(Step $s): array => $s->toArray(), $run->steps()),
+                'is_over' => $run->isOver(),
+                'figure' => $grade?->figure(),
+                'grade' => $grade?->toArray(),
+            ]);
+
+            return $now;
+        }, 3);
+    }
+
+    /** @return array<string, mixed> */
+    public function view(PracticeRun $kept): array
+    {
+        $exercise = Exercise::of($kept->exercise);
+        $run = self::resumed($kept, $exercise, $this->knowledge($exercise->supply));
+        $supply = $exercise->supply;
+
+        return self::summary($kept) + [
+            'lines' => $kept->lines,
+            'power' => $run->state()->power->value,
+            'mode' => $run->state()->mode,
+            'minutes' => round($run->minutes(), 1),
+            'modes' => array_map(strval(...), array_keys($supply->modes)),
+            'points' => array_values(
+                array_map(
+                    static fn(Point $p): array => [
+                        'id' => $p->id,
+                        'name' => $p->name,
+                        'hot' => $supply->isHot($p->node),
+                    ],
+                    $supply->points,
+                ),
+            ),
+            'parts' => array_values(
+                array_map(static fn(Part $p): array => ['ref' => $p->ref, 'label' => $p->label()], $supply->parts),
+            ),
+            'help' => array_map(
+                static fn(string $line, string $says): array => ['line' => $line, 'says' => $says],
+                array_keys(Spoken::HELP),
+                array_values(Spoken::HELP),
+            ),
+            // What the tutor knows is nobody's before the end.
+            'grade' => $kept->is_over ? $kept->grade : null,
+            'replay' => $kept->is_over ? $kept->steps : [],
+        ];
+    }
+
+    /** @return array<string, mixed> */
+    public static function summary(PracticeRun $run): array
+    {
+        return [
+            'id' => $run->id,
+            'title' => $run->title,
+            'by' => $run->user->name ?? '',
+            'at' => $run->created_at?->toIso8601String(),
+            'over' => $run->is_over,
+            'figure' => $run->figure === null ? null : round($run->figure, 1),
+            'difficulty' => Difficulty::of((int) ($run->exercise['steps'] ?? 0))->value,
+        ];
+    }
+
+    private static function resumed(PracticeRun $kept, Exercise $exercise, Knowledge $knowledge): Run
+    {
+        $run = new Run($exercise, $knowledge, array_map(Step::of(...), $kept->steps));
+        $spoken = new Spoken($run);
+        foreach ($kept->lines as $line) {
+            if ($line['line'] === '') {
+                continue;
+            }
+            try {
+                $spoken->again($line['line']);
+            } catch (EntryRefused) {
+                // It was refused then as well, and a gate that was run into counts again.
+                continue;
+            }
+        }
+
+        return $run;
+    }
+
+    /** @throws EntryRefused if it is not solved yet */
+    private function knowledge(Description $supply): Knowledge
+    {
+        $knowledge = $this->solutions->of($supply);
+        if (!$knowledge->isWhole()) {
+            $this->solutions->prepare($supply);
+            throw EntryRefused::because(
+                'supply',
+                'What the faults of this supply do is still being worked out. Come back in a little while.',
+            );
+        }
+
+        return $knowledge;
+    }
+}

@@ -1,0 +1,111 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button, Select } from 'antd';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { answer, api } from '../api/client';
+import { practiceQuery, suppliesQuery } from '../api/queries';
+import { EmptyNote, RefusalNote } from '../help/RefusalNote';
+import { Band } from './Band';
+
+const hard = [
+    { value: '', label: 'as it comes' },
+    { value: 'easy', label: 'easy' },
+    { value: 'middle', label: 'middle' },
+    { value: 'hard', label: 'hard' },
+];
+
+/** Units with a hidden fault, on which nobody can be hurt; one's own runs, and how they went. */
+export function PracticePage() {
+    const queries = useQueryClient();
+    const navigate = useNavigate();
+    const runs = useQuery(practiceQuery);
+    const supplies = useQuery(suppliesQuery(''));
+    const [supply, setSupply] = useState<string>();
+    const [difficulty, setDifficulty] = useState('');
+    const begin = useMutation({
+        mutationFn: () =>
+            answer(
+                api.POST('/practice', {
+                    body: {
+                        supply_id: supply ?? '',
+                        ...(difficulty === '' ? {} : { difficulty: difficulty as 'easy' | 'middle' | 'hard' }),
+                    },
+                }),
+            ),
+        onSuccess: async (run) => {
+            await queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
+            void navigate(`/practice/${run.id}`);
+        },
+    });
+    return (
+        <main className="page">
+            <Band />
+            <h1>Practice</h1>
+            <p className="lede">
+                A unit with a fault that nobody knows but the engine. Measure, look and test as on a real one; then say
+                what it was, and see your way beside the best.
+            </p>
+            <form
+                className="list-acts"
+                onSubmit={(event) => {
+                    event.preventDefault();
+                    begin.mutate();
+                }}
+            >
+                <label>
+                    On{' '}
+                    <Select
+                        aria-label="Supply to practise on"
+                        placeholder="a supply of the library"
+                        className="practice-supply"
+                        value={supply ?? null}
+                        onChange={setSupply}
+                        options={(supplies.data ?? []).map((one) => ({ value: one.id, label: one.title }))}
+                    />
+                </label>
+                <label>
+                    Difficulty{' '}
+                    <Select
+                        aria-label="Difficulty"
+                        value={difficulty}
+                        onChange={setDifficulty}
+                        options={hard}
+                        className="practice-hard"
+                    />
+                </label>
+                <Button type="primary" htmlType="submit" disabled={supply === undefined} loading={begin.isPending}>
+                    Begin
+                </Button>
+            </form>
+            {begin.error !== null && <RefusalNote>{begin.error.message}</RefusalNote>}
+            {runs.error !== null && <RefusalNote>{runs.error.message}</RefusalNote>}
+            {runs.data?.length === 0 && <EmptyNote page="practice">No run yet.</EmptyNote>}
+            {(runs.data?.length ?? 0) > 0 && (
+                <table className="compare" aria-label="Runs">
+                    <thead>
+                        <tr>
+                            <th scope="col">Unit</th>
+                            <th scope="col">Whose</th>
+                            <th scope="col">When</th>
+                            <th scope="col">How hard</th>
+                            <th scope="col">Grade</th>
+                        </tr>
+                    </thead>
+                    <tbody>
+                        {runs.data?.map((run) => (
+                            <tr key={run.id}>
+                                <th scope="row">
+                                    <Link to={`/practice/${run.id}`}>{run.title}</Link>
+                                </th>
+                                <td>{run.by}</td>
+                                <td>{run.at === null ? '' : new Date(run.at).toLocaleDateString('en-GB')}</td>
+                                <td>{run.over ? run.difficulty : ''}</td>
+                                <td className="mono-figures">{run.figure ?? (run.over ? '–' : 'not over')}</td>
+                            </tr>
+                        ))}
+                    </tbody>
+                </table>
+            )}
+        </main>
+    );
+}

@@ -1,0 +1,220 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { Button } from 'antd';
+import { useEffect, useRef, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { answer, api, type PracticeRun } from '../api/client';
+import { practiceQuery, practiceRunQuery } from '../api/queries';
+import { RefusalNote } from '../help/RefusalNote';
+import { Band } from './Band';
+
+const powers: Record<string, string> = {
+    unplugged: 'Unplugged',
+    limited: 'On limited power',
+    live: 'Live on mains',
+};
+
+function Grade({ run }: { run: PracticeRun }) {
+    const { grade } = run;
+    if (grade === null) {
+        return null;
+    }
+    return (
+        <section aria-label="Grade" className="practice-grade">
+            <p className="sentence" role="status">
+                {grade.figure.toFixed(0)} of 100
+            </p>
+            <p>
+                <b>{run.lines[run.lines.length - 1]?.said}</b>
+            </p>
+            <p>
+                {grade.found > 0 ? 'Found' : 'Not found'} in {grade.minutes} min; the best strategy takes{' '}
+                {grade.best_minutes} min. Each measurement told {Math.round(100 * grade.telling)} % of what the best one
+                then would have.
+            </p>
+            {grade.deducted.length > 0 && (
+                <ul aria-label="What cost points">
+                    {grade.deducted.map((one, k) => (
+                        <li key={k}>
+                            <b className="mono-figures">−{one.points}</b> {one.what}
+                        </li>
+                    ))}
+                </ul>
+            )}
+            {grade.better.length > 0 && (
+                <>
+                    <h2>Three things to do better</h2>
+                    <ol>
+                        {grade.better.map((one) => (
+                            <li key={one}>{one}</li>
+                        ))}
+                    </ol>
+                </>
+            )}
+            <h2>Step by step</h2>
+            <table className="compare" aria-label="Step by step">
+                <thead>
+                    <tr>
+                        <th scope="col">Measured</th>
+                        <th scope="col">Bits it could tell</th>
+                        <th scope="col">The best then</th>
+                        <th scope="col">Believed before it</th>
+                    </tr>
+                </thead>
+                <tbody>
+                    {run.replay.map((step, k) => (
+                        <tr key={k}>
+                            <th scope="row">
+                                {step.target} {step.shown}
+                                <small>{step.minutes} min</small>
+                            </th>
+                            <td className="mono-figures">{step.bits.toFixed(2)}</td>
+                            <td className="mono-figures">
+                                {step.best === null
+                                    ? 'it confirms'
+                                    : `${step.best.target} ${step.best.bits.toFixed(2)}`}
+                            </td>
+                            <td>
+                                {step.belief
+                                    .slice(0, 3)
+                                    .map((one) => `${one.title} ${Math.round(100 * one.probability)} %`)
+                                    .join('; ')}
+                            </td>
+                        </tr>
+                    ))}
+                </tbody>
+            </table>
+        </section>
+    );
+}
+
+/** One exercise: one field, what came of each line, and the grade in the end. */
+export function RunPage() {
+    const { run = '' } = useParams();
+    const queries = useQueryClient();
+    const page = useQuery(practiceRunQuery(run));
+    const [text, setText] = useState('');
+    const field = useRef<HTMLInputElement>(null);
+    const say = useMutation({
+        mutationFn: (line: string) =>
+            answer(api.POST('/practice/{practice}/lines', { params: { path: { practice: run } }, body: { line } })),
+        onSuccess: (now) => {
+            queries.setQueryData(practiceRunQuery(run).queryKey, now);
+            setText('');
+            if (now.over) {
+                void queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
+            }
+            window.setTimeout(() => field.current?.focus(), 0);
+        },
+    });
+    const isOver = page.data?.over ?? true;
+    useEffect(() => {
+        if (!isOver) {
+            field.current?.focus();
+        }
+    }, [isOver]);
+    if (page.data === undefined) {
+        return (
+            <main className="page">
+                {page.error === null ? (
+                    <p role="status">Fetching the unit…</p>
+                ) : (
+                    <RefusalNote>{page.error.message}</RefusalNote>
+                )}
+            </main>
+        );
+    }
+    const { data } = page;
+    const story = data.lines[0]?.said ?? '';
+    const put = (word: string) => {
+        setText(word);
+        field.current?.focus();
+    };
+    return (
+        <main className="page practice">
+            <Band />
+            <div className="page-head">
+                <div>
+                    <h1>{data.title}</h1>
+                    <p className="lede">{story}</p>
+                </div>
+                <div className="actions">
+                    <Link to="/practice">All runs</Link>
+                </div>
+            </div>
+            <p className={`practice-power ${data.power === 'unplugged' ? '' : 'refusal'}`} role="status">
+                {powers[data.power]}, {data.mode}; {data.minutes} min
+            </p>
+            {!data.over && (
+                <form
+                    className="entry"
+                    onSubmit={(event) => {
+                        event.preventDefault();
+                        if (text.trim() !== '') {
+                            say.mutate(text);
+                        }
+                    }}
+                >
+                    <input
+                        ref={field}
+                        className="reading-field"
+                        aria-label="What you do"
+                        placeholder="power live, tp3, look c1 …"
+                        value={text}
+                        maxLength={200}
+                        autoComplete="off"
+                        spellCheck={false}
+                        onChange={(event) => setText(event.target.value)}
+                    />
+                    <Button type="primary" size="large" htmlType="submit" loading={say.isPending}>
+                        Do it <kbd>↵</kbd>
+                    </Button>
+                </form>
+            )}
+            {say.error !== null && <RefusalNote page="practice">{say.error.message}</RefusalNote>}
+            <Grade run={data} />
+            <div className="practice-halves">
+                <ol className="practice-lines" aria-label="What was done">
+                    {[...data.lines.slice(1)].reverse().map((one, k) => (
+                        <li key={data.lines.length - k} className={one.taken ? '' : 'quiet'}>
+                            <b>{one.line}</b>
+                            {one.said.split('\n').map((line, n) => (
+                                <span key={n}>{line}</span>
+                            ))}
+                        </li>
+                    ))}
+                </ol>
+                {!data.over && (
+                    <div>
+                        <h2>Where leads go</h2>
+                        <p className="practice-words">
+                            {data.points.map((point) => (
+                                <Button key={point.id} onClick={() => put(point.id)} title={point.name}>
+                                    {point.id}
+                                    {point.hot && <small className="refusal"> hot</small>}
+                                </Button>
+                            ))}
+                        </p>
+                        <h2>Parts</h2>
+                        <p className="practice-words">
+                            {data.parts.map((part) => (
+                                <Button key={part.ref} onClick={() => put(`test ${part.ref}`)} title={part.label}>
+                                    {part.ref}
+                                </Button>
+                            ))}
+                        </p>
+                        <details>
+                            <summary>What can be written</summary>
+                            <ul>
+                                {data.help.map((one) => (
+                                    <li key={one.line}>
+                                        <b>{one.line}</b> {one.says}
+                                    </li>
+                                ))}
+                            </ul>
+                        </details>
+                    </div>
+                )}
+            </div>
+        </main>
+    );
+}

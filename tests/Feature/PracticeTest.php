@@ -1,0 +1,132 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Tests\Feature;
+
+use App\Models\PracticeRun;
+use App\Models\RepairJob;
+use App\Models\Supply;
+use App\Models\Workshop;
+use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Str;
+use Illuminate\Testing\TestResponse;
+
+/** Practice through the API: one's own runs, nothing told before the end, and nothing of it in the work. */
+final class PracticeTest extends FeatureTestCase
+{
+    public function testARunIsPlayedToItsGrade(): void
+    {
+        $this->actingAs($this->person('apprentice'));
+        $run = $this->begin(2)->assertCreated();
+        self::assertNull($run->json('grade'));
+        self::assertSame([], $run->json('replay'));
+        self::assertStringNotContainsString('hidden', (string) $run->getContent());
+        $id = $run->json('id');
+
+        $this->say($id, 'tp4 dc')->assertOk()->assertJsonPath('lines.1.taken', false);
+        $this->say($id, 'see to mains')->assertOk();
+        $this->say($id, 'power live')->assertOk()->assertJsonPath('power', 'live');
+        $read = $this->say($id, 'tp4')->assertOk()->json('lines.4.said');
+        self::assertMatchesRegularExpression('/^TP4 /', $read);
+        // Taken up again it is the same run: what was read stays as it was read.
+        $again = $this->getJson("/api/v1/practice/{$id}")->assertOk();
+        self::assertSame($read, $again->json('lines.4.said'));
+        $this->say($id, 'tp3 ohms')->assertOk();
+        $this->say($id, 'hint where')->assertOk();
+        $end = $this->say($id, 'give up')->assertOk()->assertJsonPath('over', true);
+
+        self::assertNotNull($end->json('grade.figure'));
+        self::assertSame(
+            ['hint: where', 'near miss'],
+            array_map(
+                static fn(array $d): string => preg_replace('/^(near miss).*/', '$1', $d['what']),
+                $end->json('grade.deducted'),
+            ),
+            'each once, however often the run was taken up again',
+        );
+        self::assertSame('TP4', collect($end->json('replay'))->last()['target']);
+        $this->say($id, 'tp4')->assertStatus(422)->assertJsonValidationErrors('line');
+    }
+
+    public function testTheSameSeedIsTheSameExercise(): void
+    {
+        $this->actingAs($this->person('technician'));
+        $this->begin(5);
+        $this->begin(5);
+
+        $both = PracticeRun::query()->pluck('exercise');
+        self::assertSame($both[0]['hidden'], $both[1]['hidden']);
+    }
+
+    /** Own runs; a lead looks at everybody's of the workshop, and plays none of them. */
+    public function testNobodySeesOrPlaysTheRunsOfOthers(): void
+    {
+        $this->actingAs($this->person('apprentice'));
+        $id = $this->begin(3)->json('id');
+        $this->actingAs($this->person('technician'));
+        $this->getJson("/api/v1/practice/{$id}")->assertNotFound();
+        $this->say($id, 'give up')->assertNotFound();
+        $this->getJson('/api/v1/practice')->assertOk()->assertJsonCount(0);
+        $this->actingAs($this->person('lead'));
+        $this->getJson("/api/v1/practice/{$id}")->assertOk();
+        $this->getJson('/api/v1/practice')->assertJsonCount(1);
+        $this->say($id, 'give up')->assertNotFound();
+        $elsewhere = Workshop::query()->create(['name' => 'Elsewhere']);
+        $this->actingAs($this->person('lead', $elsewhere));
+        $this->getJson("/api/v1/practice/{$id}")->assertNotFound();
+        $this->postJson('/api/v1/practice', ['supply_id' => Supply::query()->value('id')])->assertStatus(422);
+    }
+
+    public function testWhatCannotBeBegunSaysWhy(): void
+    {
+        $this->actingAs($this->person('technician'));
+        $supply = $this->supply();
+        $supply->update(['description' => ['title' => 'Not seen before ' . Str::random(8)] + $supply->description]);
+        $this->postJson('/api/v1/practice', ['supply_id' => $supply->id])
+            ->assertStatus(422)
+            ->assertJsonValidationErrors('supply');
+        $this->postJson('/api/v1/practice', [])->assertStatus(422)->assertJsonValidationErrors('supply_id');
+        $this->begin(1, 'unheard of')->assertStatus(422)->assertJsonValidationErrors('difficulty');
+        $id = $this->begin(1)->json('id');
+        $this->say($id, '')->assertStatus(422)->assertJsonValidationErrors('line');
+        $this->say($id, str_repeat('x', 201))->assertStatus(422);
+    }
+
+    /** No job, no log, no history, no statistics: practice leaves nothing in the work. */
+    public function testPracticeLeavesNothingInTheWork(): void
+    {
+        $this->actingAs($this->person('technician'));
+        $tables = ['repair_jobs', 'log_entries', 'photos', 'stock_items', 'runs', 'instruments'];
+        $count = static fn(): array => array_map(static fn(string $t): int => DB::table($t)->count(), $tables);
+        $job = $this->job($this->person('technician'));
+        $id = $this->begin(4)->json('id');
+        $before = $count();
+        foreach (['see to mains', 'power live', 'tp4', 'unplug', 'test c2', 'name c2 short'] as $line) {
+            $this->say($id, $line)->assertOk();
+        }
+
+        self::assertSame($before, $count());
+        $this->getJson("/api/v1/supplies/{$job->supply_id}/history")->assertOk();
+        self::assertSame(0, $this->getJson('/api/v1/history')->json('0.closed'));
+    }
+
+    /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
+    private function begin(int $seed, ?string $difficulty = null): TestResponse
+    {
+        // Booked in, a supply is solved in these tests.
+        $this->job($this->person('technician'));
+
+        return $this->postJson('/api/v1/practice', [
+            'supply_id' => RepairJob::query()->latest('id')->value('supply_id'),
+            'seed' => $seed,
+            'difficulty' => $difficulty,
+        ]);
+    }
+
+    /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
+    private function say(string $run, string $line): TestResponse
+    {
+        return $this->postJson("/api/v1/practice/{$run}/lines", ['line' => $line]);
+    }
+}

@@ -1,0 +1,46 @@
+import { expect, test } from '@playwright/test';
+import { signIn } from './bench';
+
+test('an apprentice finds a hidden fault, is stopped where it would have hurt, and is graded', async ({ page }) => {
+    await signIn(page, 'wilma');
+    await page.getByRole('link', { name: 'Practice' }).click();
+    await expect(page.getByRole('note')).toContainText('nobody hurt');
+    await page.getByLabel('Supply to practise on').click();
+    await page
+        .getByTitle(/Kitchen wireless/)
+        .first()
+        .click();
+    const begin = page.getByRole('button', { name: 'Begin' });
+    await expect(async () => {
+        // Until its faults are worked out it says so.
+        await begin.click();
+        await expect(page.getByLabel('What you do')).toBeFocused({ timeout: 5000 });
+    }).toPass({ timeout: 60_000 });
+    const does = async (line: string, says: RegExp) => {
+        await page.getByLabel('What you do').fill(line);
+        await page.keyboard.press('Enter');
+        await expect(page.getByLabel('What was done').getByRole('listitem').first()).toContainText(says);
+    };
+    await does('tp4 dc', /no volts/);
+    await does('see to mains', /Nothing is missing|Looked|TP|[RFD]\d/);
+    await does('power live', /It is on/);
+    await does('tp4', /TP4 /);
+    await does('tp3 ohms', /its fuse is gone/);
+    await does('hint where', /Next|Nothing more/);
+    await page.reload();
+    await expect(page.getByLabel('What was done').getByRole('listitem')).toHaveCount(6);
+    await page.getByRole('button', { name: 'C2', exact: true }).click();
+    await expect(page.getByLabel('What you do')).toHaveValue('test C2');
+    await page.getByLabel('What you do').fill('give up');
+    await page.keyboard.press('Enter');
+    const grade = page.getByRole('region', { name: 'Grade' });
+    await expect(grade).toContainText('of 100');
+    await expect(grade.getByRole('list', { name: 'What cost points' })).toContainText('near miss');
+    await expect(grade.getByRole('table', { name: 'Step by step' })).toContainText('TP4');
+    await page.getByRole('link', { name: 'All runs' }).click();
+    await expect(page.getByRole('table', { name: 'Runs' })).toContainText('Wilma');
+    // Nothing of it is on the bench.
+    await page.getByRole('link', { name: 'Bench', exact: true }).click();
+    await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
+    await expect(page.getByText(/Practice/)).toHaveCount(1);
+});
