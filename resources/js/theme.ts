@@ -40,6 +40,7 @@ export function themeFor(scheme: Scheme): ThemeConfig {
             colorBgElevated: p.raised,
             colorTextBase: p.ink,
             colorTextDescription: p.quiet,
+            colorTextPlaceholder: p.quiet,
             colorBorder: p.line,
             colorBorderSecondary: p.line,
             fontFamily: FONT,

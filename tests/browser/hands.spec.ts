@@ -52,7 +52,7 @@ test('the guide is inside, is searched, and a refusal leads to its place in it',
     await page.getByRole('link', { name: 'Help' }).click();
     const pages = page.getByRole('navigation', { name: 'Pages of the guide' });
     await expect(page.getByRole('heading', { name: 'Safety first' })).toBeVisible();
-    await expect(pages.getByRole('listitem')).toHaveCount(10);
+    await expect(pages.getByRole('listitem')).toHaveCount(11);
     await pages.getByRole('link', { name: 'A first repair in ten minutes' }).click();
     await expect(page.getByRole('img', { name: /The bench/ })).toBeVisible();
     await pages.getByLabel('Search the guide').fill('reformed resistor');

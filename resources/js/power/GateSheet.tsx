@@ -113,7 +113,8 @@ export function GateSheet({
             onCancel={onClose}
             focusTriggerAfterClose={false}
             afterOpenChange={(open) => {
-                if (open)
+                // Whoever is quicker than the sheet has put the cursor somewhere already.
+                if (open && document.activeElement?.closest('.ant-modal-body') == null)
                     (
                         document.querySelector<HTMLElement>('.gate li button') ??
                         document.querySelector<HTMLElement>('.ant-modal-footer button')
