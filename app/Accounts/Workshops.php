@@ -23,6 +23,9 @@ final readonly class Workshops
     /** Pixels that a mark has on paper at most. */
     private const MARK = [600, 240];
 
+    /** It is drawn in the request that brings it. */
+    private const MOST_PIXELS = 4_000_000;
+
     public function __construct(private Events $events) {}
 
     /**
@@ -75,7 +78,18 @@ final readonly class Workshops
     /** @throws AccountRefused if it is no picture that can be drawn */
     public function mark(User $lead, string $picture): void
     {
-        PictureCheck::size($picture);
+        [$width, $height] = PictureCheck::size($picture);
+        if ($width * $height > self::MOST_PIXELS) {
+            throw new AccountRefused(
+                sprintf(
+                    'The mark has %d by %d pixels; up to %d million are drawn here. Save it smaller.',
+                    $width,
+                    $height,
+                    self::MOST_PIXELS / 1_000_000,
+                ),
+                'mark',
+            );
+        }
         try {
             $png = ImageManager::gd()->read($picture)->scaleDown(...self::MARK)->toPng()->toString();
         } catch (RuntimeException) {

@@ -29,13 +29,16 @@ final readonly class PracticeDesk
     /** Lines that a run takes. */
     private const MOST_LINES = 300;
 
+    /** Seconds in which one of the difficulty asked for is looked for. */
+    private const PATIENCE = 8.0;
+
     public function __construct(private Solutions $solutions) {}
 
     /** @throws EntryRefused if its faults are not solved yet, or none is as hard as asked for */
     public function begin(User $user, Supply $supply, ?Difficulty $difficulty, int $seed): PracticeRun
     {
         $description = DescriptionReader::fromArray($supply->description);
-        $exercise = (new Setter($description, $this->knowledge($description)))->set($seed, $difficulty);
+        $exercise = (new Setter($description, $this->knowledge($description)))->set($seed, $difficulty, self::PATIENCE);
 
         return PracticeRun::query()->create([
             'workshop_id' => $user->workshop_id,

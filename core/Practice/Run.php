@@ -84,11 +84,12 @@ final class Run
         $this->supply = $exercise->supply;
         $this->unit = $exercise->unit();
         foreach ($exercise->story as $symptom) {
-            // "LED1 dark" is said of a lamp.
+            // "LED1 dark" is said of a lamp, "F1 open" of a fuse.
             [$part, $sign] = [...explode(' ', $symptom), ''];
+            $of = in_array($sign, ['open', 'intact'], true) ? 'fuse' : 'lamp';
             $this->record(
                 'symptom',
-                $sign === '' ? ['symptom' => $symptom] : ['symptom' => "lamp_{$sign}", 'part' => $part],
+                $sign === '' ? ['symptom' => $symptom] : ['symptom' => "{$of}_{$sign}", 'part' => $part],
             );
         }
     }

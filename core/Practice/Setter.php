@@ -24,13 +24,16 @@ final readonly class Setter
     /**
      * The same seed sets the same exercise.
      *
+     * @param float $patience seconds after which no other unit is tried
+     *
      * @throws InvalidArgumentException if no fault of this supply is so easy, or so hard
      */
-    public function set(int $seed, ?Difficulty $wanted = null): Exercise
+    public function set(int $seed, ?Difficulty $wanted = null, float $patience = INF): Exercise
     {
         $technician = new SimulatedTechnician($this->supply, $this->knowledge);
         $shown = $this->shown($technician);
-        for ($try = 0; $try < self::TRIES; $try++) {
+        $start = microtime(true);
+        for ($try = 0; $try < self::TRIES && microtime(true) - $start < $patience; $try++) {
             $exercise = $this->draw($shown, $technician, $seed, $try);
             $steps = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep)->steps();
             $tried = new Exercise($this->supply, $exercise->faults, $exercise->seed, $exercise->story, count($steps));
@@ -40,7 +43,7 @@ final readonly class Setter
         }
 
         throw new InvalidArgumentException(
-            sprintf('Of %d units of this supply none was %s. Ask for another difficulty.', self::TRIES, $wanted->value),
+            sprintf('Of %d units of this supply none was %s. Ask for another difficulty.', $try, $wanted->value ?? ''),
         );
     }
 

@@ -133,6 +133,9 @@ final class SettingsTest extends FeatureTestCase
         $this->postJson('/api/v1/workshop/mark', [
             'mark' => UploadedFile::fake()->createWithContent('a.png', '<svg/>'),
         ])->assertStatus(422);
+        $this->postJson('/api/v1/workshop/mark', ['mark' => UploadedFile::fake()->image('large.png', 2500, 2000)])
+            ->assertStatus(422)
+            ->assertJsonPath('errors.mark.0', fn(string $why): bool => str_contains($why, 'Save it smaller'));
         $this->postJson('/api/v1/workshop/mark', [])->assertStatus(422)->assertJsonValidationErrors('mark');
         $this->getJson('/api/v1/workshop')->assertJson(['has_mark' => false]);
     }

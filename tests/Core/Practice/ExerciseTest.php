@@ -119,6 +119,18 @@ final class ExerciseTest extends TestCase
         self::assertSame(12.0, Grade::of($run, $knowledge)->deducted[0]['points']);
     }
 
+    /** What its owner tells of a lamp or a fuse is a symptom at the bench. */
+    public function testAStoryMayTellOfALampOrAFuse(): void
+    {
+        $supply = Supplies::demo('auction-scale');
+        $run = new Run(
+            new Exercise($supply, [], 1, ['F1 open', 'LED1 dark', 'dead']),
+            Supplies::knowledge('auction-scale'),
+        );
+
+        self::assertSame(['fuse_open', 'lamp_dark', 'dead'], array_column($run->state()->symptoms, 'symptom'));
+    }
+
     public function testAHandInBeforeDischargeIsANearMiss(): void
     {
         $supply = Supplies::demo('gallery-organ');
