@@ -52,6 +52,9 @@ final class ReadingEvidence implements Evidence, Graded
 
     private const LESS_SURE = 0.5;
 
+    /** Ohms of a shorted part, least and most (common practice; degrees of Parts). */
+    private const SHORT = [0.05, 2.0];
+
     private ?Knowledge $weighedBy = null;
 
     /** Of the supply as it stood then, if that was different. */
@@ -164,7 +167,23 @@ final class ReadingEvidence implements Evidence, Graded
             },
         );
 
+        if ($hypothesis !== null && $this->isShortOfAnyDegree($hypothesis, $predicted, $dictionary)) {
+            return $reading->between(self::SHORT[0], self::SHORT[1]);
+        }
+
         return $this->isListed ? $this->inBursts($reading, $dictionary, [$remaining], $usual) : $usual;
+    }
+
+    /** A large supply has its shorts solved at one degree, and none is like another: milliohms to some ohms. */
+    private function isShortOfAnyDegree(Hypothesis $fault, float $predicted, FaultDictionary $dictionary): bool
+    {
+        return $this->quantity === DeadCheck::RESISTANCE &&
+            $this->isListed &&
+            $fault->degrees === [] &&
+            !$fault->isPair() &&
+            $predicted < self::SHORT[1] &&
+            FailureClass::of($fault->fault)->burdens() &&
+            $dictionary->reading($this->mode, Hypothesis::HEALTHY, $this->key) > 3 * self::SHORT[1];
     }
 
     /**
