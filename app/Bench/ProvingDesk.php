@@ -219,13 +219,7 @@ final readonly class ProvingDesk
                 static fn(Rail $r): array => [
                     'point' => $r->point->id,
                     'name' => $r->point->name,
-                    // What heats it as the peaks do is their rms.
-                    'amperes' => round(
-                        isset($test->peaks[$r->point->id])
-                            ? $test->peaks[$r->point->id]->rms()
-                            : $test->steps[LoadStep::FULL]->expected[$r->point->id]['amperes'],
-                        4,
-                    ),
+                    'amperes' => round($test->lasting($r->point->id), 4),
                 ],
                 array_values(array_filter(Rail::all($file->supply), static fn(Rail $r): bool => $r->loads !== [])),
             ),
@@ -445,21 +439,11 @@ final readonly class ProvingDesk
         $supply = $file->supply;
         $usual = $file->knownExpectations();
 
-        return $this->solutions->remember($supply, 'budgets' . self::keyOf($peaks), static function () use (
+        return $this->solutions->remember(
             $supply,
-            $peaks,
-            $usual,
-        ): array {
-            $mode = $supply->mode(null);
-            $volts = $supply->mainsVoltage * $mode->mains;
-            $at = static fn(float $share): Budget => PeakyBudget::of($supply, $mode, $peaks, $usual, $share * $volts);
-
-            return [
-                'low' => $at(1 - $supply->mainsTolerance),
-                'nominal' => $at(1.0),
-                'high' => $at(1 + $supply->mainsTolerance),
-            ];
-        });
+            'budgets' . self::keyOf($peaks),
+            static fn(): array => PeakyBudget::acrossTheMains($supply, $supply->mode(null), $peaks, $usual),
+        );
     }
 
     /** @return array{low: Budget, nominal: Budget, high: Budget} */

@@ -50,43 +50,59 @@ final readonly class PracticeDesk
         ]);
     }
 
-    /** @throws EntryRefused if the run is over, or was played on meanwhile */
-    public function say(PracticeRun $kept, string $line): PracticeRun
+    /**
+     * Nothing is held while the unit is solved: whoever was quicker counts.
+     *
+     * @return array<string, mixed> the run as it stands then
+     *
+     * @throws EntryRefused if the run is over, or was played on meanwhile
+     */
+    public function say(PracticeRun $kept, string $line): array
     {
-        return DB::transaction(function () use ($kept, $line): PracticeRun {
-            $now = PracticeRun::query()->lockForUpdate()->findOrFail($kept->id);
-            if ($now->is_over) {
-                throw EntryRefused::because('line', 'This run is over.');
+        $before = count($kept->lines);
+        if ($kept->is_over) {
+            throw EntryRefused::because('line', 'This run is over.');
+        }
+        if ($before > self::MOST_LINES) {
+            throw EntryRefused::because('line', 'So many lines: name what it was, or write "give up".');
+        }
+        $exercise = Exercise::of($kept->exercise);
+        $knowledge = $this->knowledge($exercise->supply);
+        $run = self::resumed($kept, $exercise, $knowledge);
+        try {
+            $said = ['line' => $line, 'said' => (new Spoken($run))->say($line), 'taken' => true];
+        } catch (EntryRefused $refused) {
+            $said = ['line' => $line, 'said' => $refused->getMessage(), 'taken' => false];
+        }
+        $grade = $run->isOver() ? Grade::of($run, $knowledge) : null;
+        $kept->fill([
+            'lines' => [...$kept->lines, $said],
+            'steps' => array_map(static fn(Step $s): array => $s->toArray(), $run->steps()),
+            'is_over' => $run->isOver(),
+            'figure' => $grade?->figure(),
+            'grade' => $grade?->toArray(),
+        ]);
+        DB::transaction(static function () use ($kept, $before): void {
+            if (count(PracticeRun::query()->lockForUpdate()->findOrFail($kept->id)->lines) !== $before) {
+                throw EntryRefused::because('line', 'This run was played on elsewhere meanwhile: look at it again.');
             }
-            if (count($now->lines) > self::MOST_LINES) {
-                throw EntryRefused::because('line', 'So many lines: name what it was, or write "give up".');
-            }
-            $exercise = Exercise::of($now->exercise);
-            $knowledge = $this->knowledge($exercise->supply);
-            $run = self::resumed($now, $exercise, $knowledge);
-            try {
-                $said = ['line' => $line, 'said' => (new Spoken($run))->say($line), 'taken' => true];
-            } catch (EntryRefused $refused) {
-                $said = ['line' => $line, 'said' => $refused->getMessage(), 'taken' => false];
-            }
-            $grade = $run->isOver() ? Grade::of($run, $knowledge) : null;
-            $now->update([
-                'lines' => [...$now->lines, $said],
-                'steps' => array_map(static fn(Step $s): array => $s->toArray(), $run->steps()),
-                'is_over' => $run->isOver(),
-                'figure' => $grade?->figure(),
-                'grade' => $grade?->toArray(),
-            ]);
-
-            return $now;
+            $kept->save();
         }, 3);
+
+        return self::shown($kept, $exercise, $run);
     }
 
     /** @return array<string, mixed> */
     public function view(PracticeRun $kept): array
     {
         $exercise = Exercise::of($kept->exercise);
-        $run = self::resumed($kept, $exercise, $this->knowledge($exercise->supply));
+
+        return self::shown($kept, $exercise, self::resumed($kept, $exercise, $this->knowledge($exercise->supply)));
+    }
+
+    /** @return array<string, mixed> */
+    private static function shown(PracticeRun $kept, Exercise $exercise, Run $run): array
+    {
         $supply = $exercise->supply;
 
         return self::summary($kept) + [

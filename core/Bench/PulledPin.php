@@ -60,7 +60,12 @@ final readonly class PulledPin
 
     public function words(): string
     {
-        return "{$this->part} pin {$this->pin} low: {$this->follows->words()}";
+        return self::said($this->part, $this->pin, $this->follows);
+    }
+
+    public static function said(string $part, string $pin, Follows $follows): string
+    {
+        return "{$part} pin {$pin} low: {$follows->words()}";
     }
 
     private function lead(): TemporaryChange

@@ -210,7 +210,7 @@ final class ReadingVerdicts
         }
 
         return $reading->quantity === 'ripple' && $window->isKnown()
-            ? 'up to ' . Quantity::volts(max($window->high, $window->other->high ?? 0.0))
+            ? 'up to ' . Quantity::volts($window->most())
             : Judge::range($window);
     }
 

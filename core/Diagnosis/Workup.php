@@ -407,9 +407,7 @@ final class Workup
                 'low' => $window->isKnown() ? $window->low : null,
                 'high' => $window->isKnown() ? $window->high : null,
                 'hot' => $this->supply->isHot($point->node),
-                'waits' =>
-                    $this->supply->isHot($point->node) ||
-                    ($window->isKnown() && max(-$window->low, $window->high) > StoredCharge::TOUCH),
+                'waits' => $this->supply->isHot($point->node) || $window->most() > StoredCharge::TOUCH,
                 'reading' => $reading === null ? null : $this->readingView($reading),
             ];
         }

@@ -149,6 +149,12 @@ final readonly class Window
         return new self($nominal, $nominal - $half, $nominal + $half, hypot($this->sigma, $other->sigma), []);
     }
 
+    /** The most that a good unit has there, in whichever state, without its sign; 0 where nothing is foretold. */
+    public function most(): float
+    {
+        return max($this->isKnown() ? max(-$this->low, $this->high) : 0.0, $this->other?->most() ?? 0.0);
+    }
+
     public function holds(float $value): bool
     {
         return ($this->isKnown() && $value >= $this->low && $value <= $this->high) ||

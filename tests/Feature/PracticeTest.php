@@ -4,13 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Knowledge\Solutions;
 use App\Models\PracticeRun;
-use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\Workshop;
+use App\Practice\PracticeDesk;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
+use Oculant\Core\Bench\EntryRefused;
+use Tests\Support\Supplies;
 
 /** Practice through the API: one's own runs, nothing told before the end, and nothing of it in the work. */
 final class PracticeTest extends FeatureTestCase
@@ -47,6 +50,23 @@ final class PracticeTest extends FeatureTestCase
         );
         self::assertSame('TP4', collect($end->json('replay'))->last()['target']);
         $this->say($id, 'tp4')->assertStatus(422)->assertJsonValidationErrors('line');
+    }
+
+    /** Two tablets on one run: the slower one is told, and nothing of either is lost. */
+    public function testARunThatWasPlayedOnElsewhereTakesNoStaleLine(): void
+    {
+        $this->actingAs($this->person('technician'));
+        $id = $this->begin(2)->json('id');
+        $stale = PracticeRun::query()->findOrFail($id);
+        $this->say($id, 'see to mains')->assertOk();
+
+        try {
+            app(PracticeDesk::class)->say($stale, 'power live');
+            self::fail('It was played on meanwhile.');
+        } catch (EntryRefused $refused) {
+            self::assertStringContainsString('elsewhere', $refused->getMessage());
+        }
+        self::assertSame(['', 'see to mains'], array_column(PracticeRun::query()->findOrFail($id)->lines, 'line'));
     }
 
     public function testTheSameSeedIsTheSameExercise(): void
@@ -114,11 +134,12 @@ final class PracticeTest extends FeatureTestCase
     /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
     private function begin(int $seed, ?string $difficulty = null): TestResponse
     {
-        // Booked in, a supply is solved in these tests.
-        $this->job($this->person('technician'));
+        $job = $this->job($this->person('technician'));
+        // In these tests what is small is solved where it is asked for.
+        app(Solutions::class)->prepare(Supplies::demo('tuner-feed'));
 
         return $this->postJson('/api/v1/practice', [
-            'supply_id' => RepairJob::query()->latest('id')->value('supply_id'),
+            'supply_id' => $job->supply_id,
             'seed' => $seed,
             'difficulty' => $difficulty,
         ]);

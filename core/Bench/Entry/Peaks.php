@@ -117,7 +117,7 @@ final class Peaks implements EntryKind
      */
     private static function duty(array $payload): float
     {
-        $given = str_replace(',', '.', trim((string) self::scalar($payload, 'duty')));
+        $given = trim((string) self::scalar($payload, 'duty'));
         $share = match (true) {
             preg_match('/^(\d+(?:\.\d+)?)\s*%$/', $given, $of) === 1 => (float) $of[1] / 100,
             is_numeric($given) => (float) $given,

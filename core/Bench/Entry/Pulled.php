@@ -77,11 +77,10 @@ final class Pulled implements EntryKind
 
     public function line(LogEntry $entry, Description $supply): string
     {
-        return sprintf(
-            '%s pin %s low: %s',
-            $entry->payload['part'],
-            $entry->payload['pin'],
-            Follows::from((string) $entry->payload['follows'])->words(),
+        return PulledPin::said(
+            (string) $entry->payload['part'],
+            (string) $entry->payload['pin'],
+            Follows::from((string) $entry->payload['follows']),
         );
     }
 }

@@ -72,6 +72,10 @@ final readonly class PulledEvidence implements Evidence
         string $mode,
         string $row,
     ): ?Follows {
+        $id = Hypothesis::of($row);
+        if (isset($before->missing[$mode][$id]) || isset($there->missing[$mode][$id])) {
+            return null;
+        }
         $follows = null;
         foreach (Signs::outputs($before, $mode) as $key => $good) {
             $was = $before->reading($mode, $row, $key) / $good;

@@ -131,6 +131,14 @@ final readonly class LoadTest
         );
     }
 
+    /** Amperes of a rail's load for hours: at full load; of peaks what heats as they do, their rms. */
+    public function lasting(string $point): float
+    {
+        return isset($this->peaks[$point])
+            ? $this->peaks[$point]->rms()
+            : $this->steps[LoadStep::FULL]->expected[$point]['amperes'];
+    }
+
     /** What a rail's current limit leaves above the peaks of its load; null for a load that is steady. */
     public function overPeaks(string $point): ?Verdict
     {

@@ -56,6 +56,26 @@ final class PeakyBudget
     }
 
     /**
+     * At the lower end of the mains, as the mode has it, and at the upper end.
+     *
+     * @param array<string, LoadShape> $peaks by point id
+     *
+     * @return array{low: Budget, nominal: Budget, high: Budget}
+     *
+     * @throws CircuitError as of()
+     */
+    public static function acrossTheMains(Description $supply, Mode $mode, array $peaks, Expectations $usual): array
+    {
+        $volts = $supply->mainsVoltage * $mode->mains;
+
+        return [
+            'low' => self::of($supply, $mode, $peaks, $usual, $volts * (1 - $supply->mainsTolerance)),
+            'nominal' => self::of($supply, $mode, $peaks, $usual, $volts),
+            'high' => self::of($supply, $mode, $peaks, $usual, $volts * (1 + $supply->mainsTolerance)),
+        ];
+    }
+
+    /**
      * @param array<string, Rail>      $rails
      * @param array<string, LoadShape> $peaks
      * @param float                    $since share of the time after which a load is between its peaks

@@ -47,8 +47,6 @@ const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
 /** Where a key stands on the sheet of all keys. */
 const [log, power, repair, look] = ['Into the log', 'Power and safety', 'Repair and proof', 'To look at'];
 
-/** Whether this person last looked at the path or at the circuit. */
-
 /** Entries that pass a gate: refused, they lead to what is missing. */
 const gated = ['power', 'close', 'handback'];
 

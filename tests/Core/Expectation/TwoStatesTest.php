@@ -69,6 +69,10 @@ final class TwoStatesTest extends TestCase
 
         self::assertGreaterThan(5 * $under(7.5), $under(1.5));
         self::assertGreaterThan($under(1.5), $under(12.1));
+        self::assertSame(12.3, $window->most());
+        $asleep = (new Window(0.0, -0.2, 0.2, 0.1, []))->or(new Window(311.0, 280.0, 340.0, 18.0, []), 'it starts');
+        self::assertSame(340.0, $asleep->most(), 'a hand presses where a good unit may have 340 V');
+        self::assertSame(0.0, Window::unknown()->most());
         self::assertSame(1.5, $window->towards(2.0)->nominal);
         self::assertSame(12.1, $window->towards(11.0)->nominal);
         self::assertSame(1.5, $window->movedTo(12.2, 0.1)->other?->nominal);

@@ -177,7 +177,7 @@ final readonly class PracticeController
         );
         $kept = PracticeRun::query()->where('user_id', $this->user($request)->id)->findOrFail($practice);
 
-        return new JsonResponse($this->desk->view($this->desk->say($kept, trim($given['line']))));
+        return new JsonResponse($this->desk->say($kept, trim($given['line'])));
     }
 
     private function user(Request $request): User
