@@ -407,7 +407,8 @@ final class Workup
                 'low' => $window->isKnown() ? $window->low : null,
                 'high' => $window->isKnown() ? $window->high : null,
                 'hot' => $this->supply->isHot($point->node),
-                'waits' => $this->supply->isHot($point->node) || $window->most() > StoredCharge::TOUCH,
+                'waits' =>
+                    $this->supply->isHot($point->node) || !$window->isKnown() || $window->most() > StoredCharge::TOUCH,
                 'reading' => $reading === null ? null : $this->readingView($reading),
             ];
         }

@@ -31,7 +31,12 @@
         <img class="mark" src="data:image/png;base64,{{ $mark }}" alt="">
     @endif
     <h1>Repair report {{ $job->number }}</h1>
-    <div class="quiet">{{ $report['workshop']['name'] }}@if ($report['workshop']['address'] !== ''), {{ str_replace("\n", ', ', $report['workshop']['address']) }}@endif · booked in {{ $job->created_at?->format('j F Y') }}@if ($origin !== null) · {{ $origin['sentence'] }}@endif</div>
+    <div class="quiet">
+        {{ $report['workshop']['name'] }}@if ($report['workshop']['address'] !== ''),
+        {{ str_replace("\n", ', ', $report['workshop']['address']) }}@endif
+        · booked in {{ $job->created_at?->format('j F Y') }}@if ($origin !== null) · {{ $origin['sentence'] }}@endif
+
+    </div>
 
     <table style="margin-top: 4mm">
         <tr><th style="width: 36mm">Unit</th><td>{{ $job->unit }}</td></tr>
@@ -47,7 +52,20 @@
             <tr><th>{{ $row['title'] }}</th><td>{{ $row['text'] }}</td></tr>
         @endforeach
         @if ($report['cost'] !== [])
-            <tr><th>What it costs</th><td>@foreach ($report['cost'] as $row){{ $row['what'] }}: <span class="figure">{{ trim(number_format($row['amount'], 2) . ' ' . $report['workshop']['currency']) }}</span>@if (! $loop->last)<br>@endif @endforeach</td></tr>
+            <tr>
+                <th>What it costs</th>
+                <td>
+                    @foreach ($report['cost'] as $row)
+                        {{ $row['what'] }}:
+                        <span class="figure">
+                            {{ trim(number_format($row['amount'], 2) . ' ' . $report['workshop']['currency']) }}
+                        </span>
+                        @if (! $loop->last)
+                            <br>
+                        @endif
+                    @endforeach
+                </td>
+            </tr>
         @endif
     </table>
     <table class="sign"><tr>
