@@ -250,6 +250,12 @@ need_brotli() {
     [ ! -e "$so" ] || BROTLI=$so
 }
 
+# nginx_conf DIR SOCKETS ROOT LISTEN PLAIN : settings of a web server of its own, with what else it serves without TLS
+nginx_conf() {
+    need_brotli
+    sed -e "s|@DIR@|$1|g; s|@SOCKETS@|$2|g; s|@ROOT@|$3|g; s|@LISTEN@|$4|; s|@PLAIN@|$5|; s|@BROTLI@|${BROTLI:+load_module $BROTLI;}|; s|@BROTLI_STATIC@|${BROTLI:+brotli_static on;}|" "$ROOT/bin/nginx.conf"
+}
+
 # start_web DIR PORT : nginx and php-fpm for this checkout, with the environment as it is. Emergency off has a php-fpm of its own, before all others.
 start_web() {
     local dir=$1 port=$2 nginx first=()
@@ -258,8 +264,7 @@ start_web() {
     [ "$(id -u)" != 0 ] || first=(nice -n -5)
     pool "$dir" php-fpm 8 >"$dir/php-fpm.conf"
     pool "$dir" off 2 >"$dir/off.conf"
-    need_brotli
-    sed -e "s|@DIR@|$dir|g; s|@ROOT@|$ROOT|g; s|@PORT@|$port|g; s|@BROTLI@|${BROTLI:+load_module $BROTLI;}|; s|@BROTLI_STATIC@|${BROTLI:+brotli_static on;}|" bin/nginx.conf >"$dir/nginx.conf"
+    nginx_conf "$dir" "$dir" "$ROOT" "listen 127.0.0.1:$port;" '' >"$dir/nginx.conf"
     # Read once, not on every request; beside what runs, so that another instance of this checkout has its own.
     export OCULANT_PORT=$port APP_CONFIG_CACHE="$dir/config.php" APP_ROUTES_CACHE="$dir/routes.php" APP_EVENTS_CACHE="$dir/events.php"
     rm -f "$APP_CONFIG_CACHE" "$APP_ROUTES_CACHE" "$APP_EVENTS_CACHE"
@@ -311,7 +316,7 @@ end_running() {
 start_workers() {
     local number
     for number in 1 2; do
-        keep_running "$1" "worker$number" 15 queue:work --queue=urgent,default --tries=1 --timeout=3600 --sleep=1 --quiet
+        keep_running "$1" "worker$number" 15 queue:work --queue=asked,urgent,default --tries=1 --timeout=3600 --sleep=1 --quiet
     done
     keep_running "$1" papers 12 queue:work --queue=papers --tries=3 --timeout=120 --sleep=0.3 --max-time=3600 --quiet
 }

@@ -9,6 +9,7 @@ use App\Http\Middleware\OwnName;
 use App\Http\Middleware\SaneInput;
 use App\Instruments\InstrumentFailed;
 use App\Instruments\OffKey;
+use App\Knowledge\BeingWorkedOut;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -49,6 +50,7 @@ return Application::configure(basePath: dirname(__DIR__))
             static fn(Request $request): bool => $request->is('api/*') || $request->expectsJson(),
         );
         $exceptions->dontReport([
+            BeingWorkedOut::class,
             AccountRefused::class,
             ArchiveRefused::class,
             InstrumentFailed::class,
@@ -59,6 +61,15 @@ return Application::configure(basePath: dirname(__DIR__))
             StockRefused::class,
             UnreadableComponent::class,
         ]);
+        $exceptions->render(
+            static fn(BeingWorkedOut $e, Request $request): JsonResponse => new JsonResponse(
+                ['message' => $e->getMessage()],
+                202,
+                // A browser that follows a link asks again as well.
+                ['Retry-After' => '1', 'Cache-Control' => 'no-store'] +
+                    ($request->expectsJson() ? [] : ['Refresh' => '1']),
+            ),
+        );
         $exceptions->render(
             static fn(StockRefused|UnreadableComponent|ArchiveRefused $e): JsonResponse => new JsonResponse(
                 ['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]],

@@ -9,6 +9,9 @@ return [
     // The same of the whole program, sentences and all.
     'build' => App\Knowledge\Engine::build(),
 
+    // Whether a page may take its time with a large supply: null where only workers and commands may.
+    'patient' => null,
+
     // Workers that solve, on all machines together.
     'workers' => max(1, (int) env('OCULANT_WORKERS', 2)),
 

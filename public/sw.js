@@ -58,7 +58,8 @@ async function data(request) {
     const cache = await caches.open(DATA);
     try {
         const answer = await fetch(request);
-        if (answer.ok) {
+        // What a worker is still at is no answer to be shown later.
+        if (answer.status === 200) {
             const headers = new Headers(answer.headers);
             headers.set('X-Oculant-Kept', new Date().toISOString());
             await cache.put(request, new Response(await answer.clone().blob(), { status: 200, headers }));

@@ -42,6 +42,8 @@ final class JobFile
 
     private ?Workup $workup = null;
 
+    private bool $isWaiting = false;
+
     /** @param list<LogEntryRecord> $records the whole log, with who wrote it */
     private function __construct(
         private readonly Solutions $solutions,
@@ -140,10 +142,18 @@ final class JobFile
             : $this->solutions->progress($this->stands);
     }
 
+    /** Something of it is with a worker: the same look will say more soon. */
+    public function waits(): void
+    {
+        $this->isWaiting = true;
+    }
+
     /** Whether all is known that this job may be told by: no later look at the same log would say more. */
     public function isSettled(): bool
     {
-        return $this->solvingHere() === null && $this->solutions->isComplete($this->supply, $this->state->mainsVolts);
+        return !$this->isWaiting &&
+            $this->solvingHere() === null &&
+            $this->solutions->isComplete($this->supply, $this->state->mainsVolts);
     }
 
     public function workup(): Workup

@@ -50,7 +50,11 @@ final readonly class PartsDesk
 
     public function demands(Description $supply): Demands
     {
-        return $this->solutions->remember($supply, 'demands', static fn(): Demands => Demands::of($supply));
+        return $this->solutions->remember($supply, 'demands', static fn(): Demands => Demands::of($supply), [
+            self::class,
+            'demands',
+            [],
+        ]);
     }
 
     /**
@@ -270,12 +274,20 @@ final readonly class PartsDesk
     /** A value that somebody named is tried by the solver, once. */
     private function trying(JobFile $file, Place $place): Place
     {
-        return $place->trying(
-            fn(float $value): array => $this->solutions->remember(
-                $file->supply,
-                sprintf('another %s %.6g', $place->part->ref, $value),
-                static fn(): array => AnotherValue::tried($file->supply, $place->part, $value),
-            ),
+        return $place->trying(fn(float $value): array => $this->tried($file->supply, $place->part->ref, $value));
+    }
+
+    /**
+     * @return array{Fit, string, float|null} what another value does there, and the watts that it then turns into heat
+     *     at the most
+     */
+    public function tried(Description $supply, string $ref, float $value): array
+    {
+        return $this->solutions->remember(
+            $supply,
+            sprintf('another %s %.6g', $ref, $value),
+            static fn(): array => AnotherValue::tried($supply, $supply->part($ref), $value),
+            [self::class, 'tried', [$ref, $value]],
         );
     }
 
@@ -349,39 +361,44 @@ final readonly class PartsDesk
     }
 
     /** @return list<Rail> what the supply delivers into each of its loads */
-    private function rails(Description $supply): array
+    public function rails(Description $supply): array
     {
-        return $this->solutions->remember($supply, 'rails', function () use ($supply): array {
-            $demands = $this->demands($supply);
-            $expected = Expectations::of($supply, $supply->mode(null));
-            $rails = [];
-            foreach ($supply->parts as $ref => $part) {
-                if (
-                    !($part->kind instanceof Consumes) ||
-                    ($demands->value((string) $ref, Rating::POWER) ?? 0.0) <= 0.0
-                ) {
-                    continue;
-                }
-                $ripple = null;
-                foreach ($supply->points as $point) {
+        return $this->solutions->remember(
+            $supply,
+            'rails',
+            function () use ($supply): array {
+                $demands = $this->demands($supply);
+                $expected = Expectations::of($supply, $supply->mode(null));
+                $rails = [];
+                foreach ($supply->parts as $ref => $part) {
                     if (
-                        in_array($point->node, $part->terminals, true) &&
-                        in_array($point->against, $part->terminals, true)
+                        !($part->kind instanceof Consumes) ||
+                        ($demands->value((string) $ref, Rating::POWER) ?? 0.0) <= 0.0
                     ) {
-                        $window = $expected->window($point->id, 'ripple');
-                        $ripple = $window->isKnown() ? $window->high : null;
+                        continue;
                     }
+                    $ripple = null;
+                    foreach ($supply->points as $point) {
+                        if (
+                            in_array($point->node, $part->terminals, true) &&
+                            in_array($point->against, $part->terminals, true)
+                        ) {
+                            $window = $expected->window($point->id, 'ripple');
+                            $ripple = $window->isKnown() ? $window->high : null;
+                        }
+                    }
+                    $rails[] = new Rail(
+                        (string) $ref,
+                        $demands->value((string) $ref, Rating::VOLTAGE) ?? 0.0,
+                        $demands->value((string) $ref, Rating::AVERAGE) ?? 0.0,
+                        $ripple,
+                    );
                 }
-                $rails[] = new Rail(
-                    (string) $ref,
-                    $demands->value((string) $ref, Rating::VOLTAGE) ?? 0.0,
-                    $demands->value((string) $ref, Rating::AVERAGE) ?? 0.0,
-                    $ripple,
-                );
-            }
 
-            return $rails;
-        });
+                return $rails;
+            },
+            [self::class, 'rails', []],
+        );
     }
 
     private static function value(string $text, Trial $trial): float

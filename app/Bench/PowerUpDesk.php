@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
+use App\Knowledge\BeingWorkedOut;
 use App\Knowledge\Solutions;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\RampStep;
@@ -70,23 +71,32 @@ final readonly class PowerUpDesk
      * @param list<RampStep> $steps
      *
      * @return list<array{word: string, good: bool, stop: bool, sentence: string, why: string}|null> in the same order;
-     *     null if the unit has no ramp
+     *     null if the unit has no ramp, or a worker is still at it
      */
     public function verdicts(JobFile $file, array $steps): array
     {
         $ramps = $verdicts = [];
         foreach ($steps as $step) {
             $key = "{$step->mode} {$step->context->key()}";
-            $ramps[$key] ??= [
-                $this->ramp(
-                    $step->context->isPlain() ? $file->supply : $step->context->on($file->supply, $step->mode),
-                    $step->mode,
-                ),
-            ];
+            $ramps[$key] ??= [$this->rampIn($file, $step)];
             $verdicts[] = $ramps[$key][0]?->judge($step);
         }
 
         return $verdicts;
+    }
+
+    private function rampIn(JobFile $file, RampStep $step): ?Ramp
+    {
+        try {
+            return $this->ramp(
+                $step->context->isPlain() ? $file->supply : $step->context->on($file->supply, $step->mode),
+                $step->mode,
+            );
+        } catch (BeingWorkedOut) {
+            $file->waits();
+
+            return null;
+        }
     }
 
     public function ramp(Description $supply, ?string $mode): ?Ramp
@@ -97,16 +107,18 @@ final readonly class PowerUpDesk
             $supply,
             "ramp:{$mode}",
             static fn(): array => [Ramp::of($supply, $supply->mode($mode))],
+            [self::class, 'ramp', [$mode]],
         )[0];
     }
 
     /** @return array<string, mixed> */
-    private function kept(Description $supply, string $name): array
+    public function kept(Description $supply, string $name): array
     {
         return $this->solutions->remember(
             $supply,
             "powerup:{$name}",
             static fn(): array => (new Plan($supply))->section($name),
+            [self::class, 'kept', [$name]],
         );
     }
 
@@ -126,12 +138,21 @@ final readonly class PowerUpDesk
             }
         }
         // Each row is solved anew: large supplies show the two likeliest.
-        $suspects = array_slice($suspects, 0, $file->supply->isLarge() ? 2 : 4);
+        return $this->lampFor($file->supply, array_slice($suspects, 0, $file->supply->isLarge() ? 2 : 4));
+    }
 
+    /**
+     * @param list<array{title: string, faults: array<string, string>}> $suspects
+     *
+     * @return array<string, mixed>
+     */
+    public function lampFor(Description $supply, array $suspects): array
+    {
         return $this->solutions->remember(
-            $file->supply,
+            $supply,
             'lamp:' . hash('xxh64', serialize($suspects)),
-            static fn(): array => (new Plan($file->supply))->section('lamp', $suspects),
+            static fn(): array => (new Plan($supply))->section('lamp', $suspects),
+            [self::class, 'lampFor', [$suspects]],
         );
     }
 

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
-use App\Knowledge\Solutions;
 use App\Models\Solve;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -24,11 +23,11 @@ final class PreparePlan implements ShouldQueue
 
     public function __construct(public readonly string $hash) {}
 
-    public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingDesk $proving, Solutions $solutions): void
+    public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingDesk $proving): void
     {
         $supply = DescriptionReader::fromArray(Solve::query()->findOrFail($this->hash)->description);
         $desk->prepare($supply);
         $parts->demands($supply);
-        $proving->prepare($supply, $solutions->of($supply)->expectations($supply->mode(null)->id, null));
+        $proving->prepare($supply);
     }
 }

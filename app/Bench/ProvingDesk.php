@@ -53,15 +53,15 @@ final readonly class ProvingDesk
     public function __construct(private Solutions $solutions) {}
 
     /** Works out ahead what its pages ask of a supply; what a good unit does must be known. */
-    public function prepare(Description $supply, Expectations $expected): void
+    public function prepare(Description $supply): void
     {
-        if ($expected->refusal() !== null) {
+        if ($this->usual($supply)->refusal() !== null) {
             return;
         }
         foreach (
             [
-                fn() => $this->channels($supply, $this->testOf($supply, $expected), $expected),
-                fn() => $this->calibrationOf($supply, $expected),
+                fn() => $this->channels($supply, []),
+                fn() => $this->calibrationOf($supply),
                 fn() => $this->budgets($supply),
             ]
             as $page
@@ -77,17 +77,26 @@ final readonly class ProvingDesk
 
     public function loadTest(JobFile $file): LoadTest
     {
-        return $this->testOf($file->supply, $file->knownExpectations(), $file->state->peaks);
+        $file->knownExpectations();
+
+        return $this->testOf($file->supply, $file->state->peaks);
     }
 
     /** @param array<string, LoadShape> $peaks */
-    private function testOf(Description $supply, Expectations $expected, array $peaks = []): LoadTest
+    public function testOf(Description $supply, array $peaks): LoadTest
     {
         return $this->solutions->remember(
             $supply,
             'loadtest' . self::keyOf($peaks),
-            static fn(): LoadTest => LoadTest::of($supply, $expected, $peaks),
+            fn(): LoadTest => LoadTest::of($supply, $this->usual($supply), $peaks),
+            [self::class, 'testOf', [$peaks]],
         );
+    }
+
+    /** What a good unit reads in its usual mode. */
+    private function usual(Description $supply): Expectations
+    {
+        return $this->solutions->of($supply)->expectations($supply->mode(null)->id, null);
     }
 
     /** @param array<string, LoadShape> $peaks */
@@ -98,22 +107,33 @@ final readonly class ProvingDesk
         return $peaks === [] ? '' : ':' . hash('xxh128', serialize($peaks));
     }
 
-    /** @return list<Channel> that a soak should watch */
-    private function channels(Description $supply, LoadTest $test, Expectations $expected): array
+    /**
+     * @param array<string, LoadShape> $peaks
+     *
+     * @return list<Channel> that a soak should watch
+     */
+    public function channels(Description $supply, array $peaks): array
     {
         return $this->solutions->remember(
             $supply,
-            'soak',
-            fn(): array => SoakDraft::channels($supply, $test, $expected, $this->heats($supply)),
+            'soak' . self::keyOf($peaks),
+            fn(): array => SoakDraft::channels(
+                $supply,
+                $this->testOf($supply, $peaks),
+                $this->usual($supply),
+                $this->heats($supply),
+            ),
+            [self::class, 'channels', [$peaks]],
         );
     }
 
-    private function calibrationOf(Description $supply, Expectations $expected): CalibrationPlan
+    public function calibrationOf(Description $supply): CalibrationPlan
     {
         return $this->solutions->remember(
             $supply,
             'calibration',
-            static fn(): CalibrationPlan => CalibrationPlan::of($supply, $supply->mode(null), $expected),
+            fn(): CalibrationPlan => CalibrationPlan::of($supply, $supply->mode(null), $this->usual($supply)),
+            [self::class, 'calibrationOf', []],
         );
     }
 
@@ -208,7 +228,7 @@ final readonly class ProvingDesk
     public function soak(JobFile $file): array
     {
         $test = $this->loadTest($file);
-        $draft = $this->channels($file->supply, $test, $file->expectations());
+        $draft = $this->channels($file->supply, $file->state->peaks);
 
         return [
             'channels' => array_map(
@@ -308,7 +328,7 @@ final readonly class ProvingDesk
     /** @return array<string, mixed> */
     public function calibration(JobFile $file): array
     {
-        $plan = $this->calibrationOf($file->supply, $file->expectations());
+        $plan = $this->calibrationOf($file->supply);
         $points = array_column($plan->points, null, 'point');
         $rows = [];
         foreach ($file->state->calibrations as $row) {
@@ -436,28 +456,43 @@ final readonly class ProvingDesk
         if ($peaks === []) {
             return $this->budgets($file->supply);
         }
-        $supply = $file->supply;
-        $usual = $file->knownExpectations();
+        $file->knownExpectations();
 
+        return $this->peakyBudgets($file->supply, $peaks);
+    }
+
+    /**
+     * @param array<string, LoadShape> $peaks
+     *
+     * @return array{low: Budget, nominal: Budget, high: Budget}
+     */
+    public function peakyBudgets(Description $supply, array $peaks): array
+    {
         return $this->solutions->remember(
             $supply,
             'budgets' . self::keyOf($peaks),
-            static fn(): array => PeakyBudget::acrossTheMains($supply, $supply->mode(null), $peaks, $usual),
+            fn(): array => PeakyBudget::acrossTheMains($supply, $supply->mode(null), $peaks, $this->usual($supply)),
+            [self::class, 'peakyBudgets', [$peaks]],
         );
     }
 
     /** @return array{low: Budget, nominal: Budget, high: Budget} */
     public function budgets(Description $supply): array
     {
-        return $this->solutions->remember($supply, 'budgets', static function () use ($supply): array {
-            $mode = $supply->mode(null);
-            $nominal = Budget::of($supply, $mode);
-            try {
-                return Budget::acrossTheMains($supply, $mode);
-            } catch (CircuitError) {
-                return ['low' => $nominal, 'nominal' => $nominal, 'high' => $nominal];
-            }
-        });
+        return $this->solutions->remember(
+            $supply,
+            'budgets',
+            static function () use ($supply): array {
+                $mode = $supply->mode(null);
+                $nominal = Budget::of($supply, $mode);
+                try {
+                    return Budget::acrossTheMains($supply, $mode);
+                } catch (CircuitError) {
+                    return ['low' => $nominal, 'nominal' => $nominal, 'high' => $nominal];
+                }
+            },
+            [self::class, 'budgets', []],
+        );
     }
 
     /**

@@ -19,8 +19,10 @@ use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Proving\Instrument\AnswerUnreadable;
 use Oculant\Core\Proving\MeterEffect;
+use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\Description;
 
 /** Instruments at the bench of a job: readings into the log, and settings past the gates. */
 final readonly class InstrumentDesk
@@ -115,16 +117,23 @@ final readonly class InstrumentDesk
         }
         $asked = $quantity ?? $this->usual($file, $target);
 
+        return $this->meterEffect($file->supply, $file->state->mode, $instrument->profile(), $target, $asked)[0];
+    }
+
+    /** @return array{?string} */
+    public function meterEffect(
+        Description $supply,
+        string $mode,
+        MeterProfile $meter,
+        string $target,
+        string $quantity,
+    ): array {
         return $this->solutions->remember(
-            $file->supply,
-            'meter:' . hash('xxh64', serialize([$file->state->mode, $target, $asked, $instrument->profile])),
-            static fn(): array => [
-                (new MeterEffect($file->supply, $file->supply->mode($file->state->mode), $instrument->profile()))->at(
-                    $target,
-                    $asked,
-                ),
-            ],
-        )[0];
+            $supply,
+            'meter:' . hash('xxh64', serialize([$mode, $target, $quantity, $meter])),
+            static fn(): array => [(new MeterEffect($supply, $supply->mode($mode), $meter))->at($target, $quantity)],
+            [self::class, 'meterEffect', [$mode, $meter, $target, $quantity]],
+        );
     }
 
     private function usual(JobFile $file, string $target): string

@@ -6,6 +6,7 @@ namespace App\Knowledge;
 
 use App\Models\Solve;
 use Illuminate\Contracts\Cache\Repository;
+use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Supply\Description;
@@ -13,8 +14,11 @@ use Oculant\Core\Supply\Description;
 /** Gives the knowledge of any description, and sees to it that it gets solved. */
 final class Solutions
 {
-    /** Seconds after which a mains is asked for again that nobody has solved. */
+    /** Seconds after which what nobody has solved is asked for again. */
     private const ASKED = 300;
+
+    /** Days that what was worked out is kept unasked. */
+    private const KEPT = 30;
 
     /** Of the description asked for last: a request asks for one again and again. */
     private ?CachedKnowledge $last = null;
@@ -132,20 +136,50 @@ final class Solutions
     }
 
     /**
-     * Something else that follows from a description alone, kept in the same way.
+     * Something else that follows from a description alone, kept in the same way. What a large supply would take too
+     * long with for a page that somebody waits for is asked of a worker.
      *
      * @template T
      *
-     * @param callable(): T $compute
+     * @param callable(): T                                   $compute
+     * @param array{class-string, string, list<mixed>} $work what a worker calls for it: class, method, and what comes
+     *     after the description
      *
      * @return T
+     *
+     * @throws BeingWorkedOut
      */
-    public function remember(Description $supply, string $what, callable $compute): mixed
+    public function remember(Description $supply, string $what, callable $compute, array $work): mixed
     {
-        return $this->cache->remember(
-            'oculant:view:' . config()->string('oculant.build') . ":{$supply->hash()}:{$what}",
-            now()->addDays(30),
-            $compute(...),
-        );
+        $key = self::viewKey($supply, $what);
+        if ($this->mayCompute() || !$supply->isLarge() || $this->cache->has($key)) {
+            return $this->cache->remember($key, now()->addDays(self::KEPT), $compute(...));
+        }
+        $refused = $this->cache->get("{$key}:refused");
+        if (is_string($refused)) {
+            throw new Refusal($refused);
+        }
+        if ($this->cache->add("{$key}:asked", true, self::ASKED)) {
+            WorkOut::dispatch($supply->written, $what, $work);
+        }
+
+        throw new BeingWorkedOut();
+    }
+
+    /** What remember() would give, where the engine cannot: whoever asks is told why, for a while. */
+    public function refuse(Description $supply, string $what, CircuitError $why): void
+    {
+        $this->cache->put(self::viewKey($supply, $what) . ':refused', $why->getMessage(), self::ASKED);
+    }
+
+    private static function viewKey(Description $supply, string $what): string
+    {
+        return 'oculant:view:' . config()->string('oculant.build') . ":{$supply->hash()}:{$what}";
+    }
+
+    /** Workers and commands have time; so has whoever sends something in, which must not get lost. */
+    private function mayCompute(): bool
+    {
+        return config('oculant.patient') ?? app()->runningInConsole() || !request()->isMethodSafe();
     }
 }

@@ -4,11 +4,16 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Knowledge\Refusal;
 use App\Knowledge\Solutions;
+use App\Knowledge\WorkOut;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Workshop;
+use Illuminate\Support\Facades\Queue;
+use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
+use Oculant\Core\Supply\DescriptionReader;
 use Tests\Support\Supplies;
 
 /** Plan, ledger, gates and alarm through the API; who may do what. */
@@ -29,6 +34,45 @@ final class PowerUpTest extends FeatureTestCase
         $this->section($job, 'reform')->assertJsonPath('parts.0.ref', 'C1');
         $this->section($job, 'needs')->assertJsonPath('fuses.0.ref', 'F1')->assertJsonPath('interlocks', []);
         $this->getJson("/api/v1/jobs/{$job->id}/powerup/wishes")->assertNotFound();
+    }
+
+    /** Nobody waits in a request for what a large supply takes: a worker is asked, once, and what it found is kept. */
+    public function testAPageIsNotKeptWaitingForALargeSupply(): void
+    {
+        $user = $this->person('technician');
+        $job = $this->job($user, 'wheelhouse-display');
+        $this->actingAs($user);
+        // As after an update: nothing that was worked out before counts.
+        config(['oculant.build' => Str::random(), 'oculant.patient' => false]);
+        Queue::fake([WorkOut::class]);
+        $asked = fn(string $section): TestResponse => $this->getJson("/api/v1/jobs/{$job->id}/powerup/{$section}");
+
+        $asked('needs')
+            ->assertAccepted()
+            ->assertHeader('Retry-After', '1')
+            ->assertJsonStructure(['message']);
+        $asked('needs')->assertAccepted();
+        $this->get("/api/v1/jobs/{$job->id}/powerup/needs")
+            ->assertAccepted()
+            ->assertHeader('Refresh', '1');
+        Queue::assertPushedOn(WorkOut::QUEUE, WorkOut::class);
+        Queue::assertPushed(WorkOut::class, 1);
+
+        config(['oculant.patient' => null]);
+        Queue::pushed(WorkOut::class)->each(static fn(WorkOut $work) => app()->call([$work, 'handle']));
+        config(['oculant.patient' => false]);
+        $asked('needs')
+            ->assertOk()
+            ->assertJsonStructure(['fuses']);
+
+        // What the engine cannot do is said, instead of asked for for ever.
+        $supply = DescriptionReader::fromArray($job->description);
+        app(Solutions::class)->refuse($supply, 'powerup:feed', new Refusal('It finds no rest.'));
+        $asked('feed')->assertUnprocessable()->assertJsonPath('message', 'It finds no rest.');
+
+        // What is sent in is never put off.
+        config(['oculant.patient' => null]);
+        $this->log($job, 'note', ['text' => 'kept'])->assertOk();
     }
 
     public function testThePlanOfAnotherWorkshopIsNotThere(): void

@@ -47,6 +47,12 @@ use OpenApi\Attributes as OA;
     ),
 ]
 #[
+    OA\Response(
+        response: 'Working',
+        description: 'A worker is working it out for the first time: ask again after Retry-After seconds',
+    ),
+]
+#[
     OA\Schema(
         schema: 'Problem',
         type: 'object',

@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch';
 import type { components, paths } from './schema.generated';
+import { isBeingWorkedOut, untilWorkedOut } from './working';
 
 type Schemas = components['schemas'];
 export type Bench = Schemas['Bench'];
@@ -94,6 +95,9 @@ api.use({
     onRequest({ request }) {
         request.headers.set('X-XSRF-TOKEN', csrfToken());
         return request;
+    },
+    onResponse({ request, response }) {
+        return isBeingWorkedOut(response) ? untilWorkedOut(request, response) : undefined;
     },
 });
 

@@ -3498,7 +3498,15 @@ export interface components {
             symptoms: string[];
         };
     };
-    responses: never;
+    responses: {
+        /** @description A worker is working it out for the first time: ask again after Retry-After seconds */
+        Working: {
+            headers: {
+                [name: string]: unknown;
+            };
+            content?: never;
+        };
+    };
     parameters: never;
     requestBodies: never;
     headers: never;
@@ -4648,6 +4656,7 @@ export interface operations {
                     "application/json": components["schemas"]["PartPlace"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     comparePart: {
@@ -4750,6 +4759,7 @@ export interface operations {
                     "application/json": components["schemas"]["Recap"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     exportOrder: {
@@ -4772,6 +4782,7 @@ export interface operations {
                     "text/csv": string;
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     readRecapList: {
@@ -4822,6 +4833,7 @@ export interface operations {
                     "application/json": components["schemas"]["Economics"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     changePassword: {
@@ -5149,6 +5161,7 @@ export interface operations {
                     "application/json": components["schemas"]["PowerUp"];
                 };
             };
+            202: components["responses"]["Working"];
             /** @description It does not settle */
             422: {
                 headers: {
@@ -5305,6 +5318,7 @@ export interface operations {
                     "application/json": components["schemas"]["LoadTest"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     draftSoak: {
@@ -5327,6 +5341,7 @@ export interface operations {
                     "application/json": components["schemas"]["SoakDraft"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     showHeat: {
@@ -5352,6 +5367,7 @@ export interface operations {
                     "application/json": components["schemas"]["Heat"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     showCalibration: {
@@ -5374,6 +5390,7 @@ export interface operations {
                     "application/json": components["schemas"]["Calibration"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     showSafety: {
@@ -5458,6 +5475,7 @@ export interface operations {
                     "application/json": components["schemas"]["Report"];
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     saveReport: {

@@ -7,7 +7,7 @@ namespace App\Http\Controllers\Api;
 use App\Http\Requests\CheckRequest;
 use App\Http\Requests\LevelsRequest;
 use App\Http\Resources\CircuitView;
-use App\Knowledge\Solutions;
+use App\Http\Resources\Computed;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
@@ -20,7 +20,7 @@ use OpenApi\Attributes as OA;
 /** The circuit of a job, of a supply in the library, or of one that is being typed; and the volts at its nodes. */
 final readonly class CircuitController
 {
-    public function __construct(private Solutions $solutions) {}
+    public function __construct(private Computed $computed) {}
 
     #[
         OA\Get(
@@ -143,13 +143,7 @@ final readonly class CircuitController
             $request->leads($supply) ??
             throw ValidationException::withMessages(['red' => 'Say where the red and the black lead are.']);
 
-        return new JsonResponse(
-            $this->solutions->remember(
-                $supply,
-                'between:' . hash('xxh128', json_encode([$mode->id, $leads], JSON_THROW_ON_ERROR)),
-                static fn(): array => CircuitView::between($supply, $mode, ...$leads),
-            ),
-        );
+        return new JsonResponse($this->computed->between($supply, $mode->id, ...$leads));
     }
 
     #[
@@ -214,15 +208,8 @@ final readonly class CircuitController
 
     private function levels(LevelsRequest $request, Description $supply): JsonResponse
     {
-        $mode = $request->mode($supply);
-        $faults = $request->faults($supply);
-
         return new JsonResponse(
-            $this->solutions->remember(
-                $supply,
-                'levels:' . hash('xxh128', json_encode([$mode->id, $faults], JSON_THROW_ON_ERROR)),
-                static fn(): array => CircuitView::levels($supply, $mode, $faults),
-            ),
+            $this->computed->levels($supply, $request->mode($supply)->id, $request->faults($supply)),
         );
     }
 }

@@ -6,10 +6,8 @@ namespace App\Http\Controllers\Api;
 
 use App\Http\Requests\CheckRequest;
 use App\Http\Requests\WaveformRequest;
-use App\Http\Resources\BudgetView;
-use App\Http\Resources\WaveformView;
+use App\Http\Resources\Computed;
 use App\Knowledge\Progress;
-use App\Knowledge\Solutions;
 use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -121,19 +119,13 @@ final class EngineController
             ],
         ),
     ]
-    public function budget(Request $request, Supply $supply, Solutions $solutions): JsonResponse
+    public function budget(Request $request, Supply $supply, Computed $computed): JsonResponse
     {
         Gate::authorize('view', $supply);
         $description = DescriptionReader::fromArray($supply->description);
         $mode = $this->mode($request, $description);
 
-        return new JsonResponse(
-            $solutions->remember(
-                $description,
-                "budget:{$mode}",
-                static fn(): array => BudgetView::of($description, $mode),
-            ),
-        );
+        return new JsonResponse($computed->budget($description, $mode));
     }
 
     #[
@@ -162,12 +154,12 @@ final class EngineController
             ],
         ),
     ]
-    public function waveforms(WaveformRequest $request, Supply $supply, Solutions $solutions): JsonResponse
+    public function waveforms(WaveformRequest $request, Supply $supply, Computed $computed): JsonResponse
     {
         $what = $request->of(DescriptionReader::fromArray($supply->description));
 
         return new JsonResponse(
-            $solutions->remember($what->supply, $what->key(), static fn(): array => WaveformView::of($what)),
+            $computed->waveform($what->supply, $what->mode, $what->trace, $what->part, $what->fault),
         );
     }
 

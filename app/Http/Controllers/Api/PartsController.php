@@ -30,6 +30,7 @@ final class PartsController
                 new OA\Parameter(name: 'part', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'The place',
@@ -156,6 +157,7 @@ final class PartsController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'The plan',
@@ -180,6 +182,7 @@ final class PartsController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'CSV',
@@ -243,6 +246,7 @@ final class PartsController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'The options, best first',

@@ -34,6 +34,7 @@ final class PowerUpController
                 ),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'The section; only its own fields are there',

@@ -37,6 +37,7 @@ final class ProveController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'The test',
@@ -59,6 +60,7 @@ final class ProveController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'The draft',
@@ -105,6 +107,7 @@ final class ProveController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'Heat',
@@ -133,6 +136,7 @@ final class ProveController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'Calibration',
