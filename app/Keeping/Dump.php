@@ -47,12 +47,28 @@ final class Dump
                 '--hex-blob',
                 '--default-character-set=utf8mb4',
                 '--skip-dump-date',
+                // Where the binary log stood, so that it can be played on from here.
+                ...$this->hasBinaryLog($connection) ? ['--master-data=2'] : [],
                 ...$passing,
                 "--result-file={$path}",
                 $database,
             ],
             $connection,
         );
+    }
+
+    /**
+     * Whether the server writes one, and lets this account know where it stands.
+     *
+     * @param array<string, mixed> $connection
+     */
+    private function hasBinaryLog(array $connection): bool
+    {
+        $status = Process::forever()
+            ->env(['MYSQL_PWD' => (string) $connection['password']])
+            ->run(['mariadb', ...self::where($connection), '--skip-column-names', '--execute=SHOW MASTER STATUS']);
+
+        return $status->successful() && trim($status->output()) !== '';
     }
 
     /**

@@ -3,15 +3,8 @@
 source "$(dirname "${BASH_SOURCE[0]}")/../../bin/lib.sh"
 VAR=$1 PORT=$2 DB_PORT=$3
 AT="http://127.0.0.1:$PORT"
-passed=0 failed=0
+source "$(dirname "${BASH_SOURCE[0]}")/holds.sh"
 
-# holds WHAT COMMAND... : the command succeeds
-holds() {
-    local what=$1
-    shift
-    if "$@" >/dev/null 2>&1; then passed=$((passed + 1)); else failed=$((failed + 1)); say "FAILED: $what"; fi
-}
-refused() { local what=$1; shift; holds "$what" bash -c '! "$@"' _ "$@"; }
 header() { curl --silent --output /dev/null --dump-header - "${@:2}" | tr -d '\r' | grep -qiE "^$1"; }
 
 for path in / /build/nothing.js /api/v1/jobs /api/v1/nothing /off /index.php; do
@@ -52,5 +45,4 @@ else
     say "Run as root, this also tries the files and the database as another account of the machine."
 fi
 
-printf 'House: %d passed, %d failed\n' "$passed" "$failed"
-[ "$failed" = 0 ]
+close House
