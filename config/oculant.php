@@ -57,6 +57,9 @@ return [
     // day's soak only.
     'time' => ['factor' => (float) env('OCULANT_TIME_FACTOR', 1), 'epoch' => (float) env('OCULANT_TIME_EPOCH', 0)],
 
+    // A word with which other machines may read /metrics; none: only this one.
+    'metrics' => env('OCULANT_METRICS', ''),
+
     // Where a backup goes every night, and the file whose first line shuts it; none if nothing is said.
     'backup' => ['directory' => env('OCULANT_BACKUP'), 'phrase' => env('OCULANT_BACKUP_PHRASE')],
 

@@ -7,6 +7,7 @@ use App\Http\Controllers\Api\BenchController;
 use App\Http\Controllers\Api\CircuitController;
 use App\Http\Controllers\Api\EngineController;
 use App\Http\Controllers\Api\ExportController;
+use App\Http\Controllers\Api\HealthController;
 use App\Http\Controllers\Api\HistoryController;
 use App\Http\Controllers\Api\ImportController;
 use App\Http\Controllers\Api\InstrumentController;
@@ -77,6 +78,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
     Route::middleware(TokenMay::class . ':read')->group(function (): void {
         Route::get('session', [SessionController::class, 'show']);
         Route::get('workshop', [WorkshopController::class, 'show']);
+        Route::get('health', HealthController::class);
         Route::get('practice', [PracticeController::class, 'index']);
         Route::get('practice/{practice}', [PracticeController::class, 'show']);
         Route::get('workshop/mark', [WorkshopController::class, 'picture']);

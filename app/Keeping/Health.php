@@ -16,7 +16,7 @@ final readonly class Health
     /** Seconds after which a waiting piece of work has been forgotten: one takes two minutes at most. */
     private const FORGOTTEN = 900;
 
-    public function __construct(private ConnectionInterface $db, private string $storage) {}
+    public function __construct(private ConnectionInterface $db, private string $storage, private Beats $beats) {}
 
     /** @return array<string, string|null> by what is looked at: what is wrong; null if nothing is */
     public function look(): array
@@ -27,7 +27,20 @@ final readonly class Health
             'database' => $database,
             'disk' => $this->disk(),
             'queue' => $database === null ? $this->queue() : 'not known without the database',
+            'scheduler' => $this->silence(Beats::SCHEDULER, 'what is due at its hour (backup, pruning) is not done'),
+            'watch' => $this->silence(Beats::WATCH, 'nobody looks after unattended runs'),
         ];
+    }
+
+    private function silence(string $who, string $so): ?string
+    {
+        try {
+            $silent = $this->beats->silence($who);
+        } catch (Throwable) {
+            return 'not known without the database';
+        }
+
+        return $silent < Beats::SILENT[$who] ? null : sprintf('not heard of for %d min: %s', intdiv($silent, 60), $so);
     }
 
     private function database(): ?string

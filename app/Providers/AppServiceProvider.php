@@ -15,8 +15,10 @@ use App\Instruments\NoWiring;
 use App\Instruments\OffKey;
 use App\Instruments\OffList;
 use App\Instruments\OffMark;
+use App\Keeping\Beats;
 use App\Keeping\Health;
 use App\Keeping\KeepingFailed;
+use App\Keeping\Metrics;
 use App\Knowledge\Pieces;
 use App\Knowledge\Solutions;
 use App\Knowledge\SolvedWhole;
@@ -97,6 +99,15 @@ final class AppServiceProvider extends ServiceProvider
             Health::class,
             static fn($app): Health => new Health(
                 $app->make(ConnectionInterface::class),
+                (string) config('filesystems.disks.local.root'),
+                $app->make(Beats::class),
+            ),
+        );
+        $this->app->bind(
+            Metrics::class,
+            static fn($app): Metrics => new Metrics(
+                $app->make(ConnectionInterface::class),
+                $app->make(Health::class),
                 (string) config('filesystems.disks.local.root'),
             ),
         );

@@ -208,6 +208,12 @@ final readonly class Likelihood
         return 0.5 * $this->under($this->healthy) + 0.5 * $this->broad;
     }
 
+    /** Density of a reading about which nothing is known. */
+    public function broad(): float
+    {
+        return $this->broad;
+    }
+
     /**
      * Where the reading lies between two predictions.
      *

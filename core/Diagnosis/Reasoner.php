@@ -38,17 +38,22 @@ final class Reasoner
         $steps = [];
         $forms = $this->forms();
         $edge = new Edge($this->knowledge->dictionary(null));
+        $misfits = new Misfits();
+        $unforeseen = new Unforeseen();
         foreach ($evidence as $k => $item) {
             $first = $item instanceof ReadingEvidence ? self::firstAlike($item, $evidence, $k) : null;
             $step =
                 $first === null
-                    ? $this->step($item, $log, $forms)
+                    ? $this->step($item, $log, $forms, $unforeseen)
                     : self::again(
                         $steps[$first[0]],
                         $first[1]->slip($this->knowledge),
                         $item->target === $first[1]->target ? self::SLIPS_AGAIN : self::SLIPS_BESIDE,
                     );
-            $step = $item instanceof ReadingEvidence && $item->isLive() ? $edge->soften($item->mode, $step) : $step;
+            if ($item instanceof ReadingEvidence) {
+                $step = $first === null ? $misfits->weigh($step, $item->slip($this->knowledge)) : $step;
+                $step = $item->isLive() ? $edge->soften($item->mode, $step) : $step;
+            }
             foreach ($step as $id => $change) {
                 $log[$id] += $change;
             }
@@ -73,13 +78,18 @@ final class Reasoner
      *
      * @return non-empty-array<string, float> logarithm of the likelihood, in the same order
      */
-    private function step(Evidence $item, array $log, array &$forms): array
+    private function step(Evidence $item, array $log, array &$forms, Unforeseen $unforeseen): array
     {
         $step = $log;
         $unmoved = $item instanceof ReadingEvidence ? $item->unmoved($this->knowledge) : null;
         if ($unmoved !== null) {
-            $step = array_fill_keys(array_keys($log), log(max(self::LEAST, $unmoved[0])));
-            $log = array_intersect_key($log, $unmoved[1]);
+            [$density, $movers] = $unmoved;
+            $step = array_fill_keys(array_keys($log), log(max(self::LEAST, $density)));
+            $step[Hypothesis::UNKNOWN] = log(
+                max(self::LEAST, $unforeseen->next($density, $item->broad($this->knowledge))),
+            );
+            unset($movers[Hypothesis::UNKNOWN]);
+            $log = array_intersect_key($log, $movers);
         }
         foreach (array_keys($log) as $id) {
             $step[$id] = log(

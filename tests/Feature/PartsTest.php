@@ -226,10 +226,18 @@ final class PartsTest extends FeatureTestCase
         ) {
             self::assertInstanceOf(
                 $class,
-                app(Solutions::class)->remember($supply, $what, static fn() => self::fail('it was not kept')),
+                app(Solutions::class)->remember($supply, $what, static fn() => self::fail('it was not kept'), [
+                    self::class,
+                    'none',
+                    [],
+                ]),
             );
         }
-        app(Solutions::class)->remember($supply, 'budgets', static fn() => self::fail('it was not kept'));
+        app(Solutions::class)->remember($supply, 'budgets', static fn() => self::fail('it was not kept'), [
+            self::class,
+            'none',
+            [],
+        ]);
     }
 
     public function testMoneyIsWeighed(): void

@@ -77,6 +77,7 @@ final class SessionTest extends FeatureTestCase
             [
                 'GET session',
                 'GET workshop',
+                'GET health',
                 'GET practice',
                 'POST practice',
                 'GET practice/1',

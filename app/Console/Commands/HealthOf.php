@@ -12,7 +12,7 @@ final class HealthOf extends Command
 {
     protected $signature = 'oculant:health';
 
-    protected $description = 'Say what of database, disk and queue is not right';
+    protected $description = 'Say what of database, disk, queue, scheduler and watch is not right';
 
     public function handle(Health $health): int
     {

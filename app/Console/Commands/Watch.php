@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Console\Commands;
 
 use App\Instruments\OffList;
+use App\Keeping\Beats;
 use App\Models\Run;
 use App\Proving\Watchman;
 use Illuminate\Console\Command;
@@ -68,6 +69,7 @@ final class Watch extends Command
     private function copy(): void
     {
         try {
+            app(Beats::class)->beat(Beats::WATCH);
             app(OffList::class)->write();
         } catch (Throwable $e) {
             $this->tell($e);

@@ -86,6 +86,36 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Schema(
+        schema: 'ServerHealth',
+        type: 'object',
+        required: ['rows'],
+        properties: [
+            new OA\Property(
+                property: 'rows',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['what', 'wrong'],
+                    properties: [
+                        new OA\Property(
+                            property: 'what',
+                            type: 'string',
+                            enum: ['database', 'disk', 'queue', 'scheduler', 'watch'],
+                        ),
+                        new OA\Property(
+                            property: 'wrong',
+                            type: 'string',
+                            nullable: true,
+                            description: 'in words; null where nothing is',
+                        ),
+                    ],
+                    type: 'object',
+                ),
+            ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
         schema: 'Token',
         type: 'object',
         required: ['id', 'name', 'abilities', 'expires_at', 'last_used_at'],

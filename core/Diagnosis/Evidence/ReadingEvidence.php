@@ -342,6 +342,14 @@ final class ReadingEvidence implements Evidence, Graded
         ];
     }
 
+    /** Density where nothing is known of what was read; NAN if a good unit has no stable reading there. */
+    public function broad(Knowledge $knowledge): float
+    {
+        $context = $this->context($knowledge);
+
+        return $context === null ? NAN : $context[0]->broad();
+    }
+
     /** What the graded one of two faults does here by itself: only that is in doubt. */
     private function gradedOf(Hypothesis $pair, Knowledge $knowledge): float
     {

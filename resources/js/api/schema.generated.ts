@@ -242,6 +242,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What of the server is not right, in words; for a lead */
+        get: operations["showHealth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/supplies/{supply}/history": {
         parameters: {
             query?: never;
@@ -3167,6 +3184,14 @@ export interface components {
             problems?: components["schemas"]["Problem"][];
             accepted?: string[];
         };
+        ServerHealth: {
+            rows: {
+                /** @enum {string} */
+                what: "database" | "disk" | "queue" | "scheduler" | "watch";
+                /** @description in words; null where nothing is */
+                wrong: string | null;
+            }[];
+        };
         Token: {
             abilities: string[];
             expires_at: string | null;
@@ -3933,6 +3958,33 @@ export interface operations {
                 content: {
                     "application/json": string;
                 };
+            };
+        };
+    };
+    showHealth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What was looked at */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ServerHealth"];
+                };
+            };
+            /** @description You do not lead this workshop */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

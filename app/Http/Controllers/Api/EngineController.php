@@ -8,6 +8,7 @@ use App\Http\Requests\CheckRequest;
 use App\Http\Requests\WaveformRequest;
 use App\Http\Resources\Computed;
 use App\Knowledge\Progress;
+use App\Knowledge\Solutions;
 use App\Models\Supply;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
