@@ -80,7 +80,9 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('workshop', [WorkshopController::class, 'show']);
         Route::get('health', HealthController::class);
         Route::get('practice', [PracticeController::class, 'index']);
+        Route::get('practice/progress', [PracticeController::class, 'progress']);
         Route::get('practice/{practice}', [PracticeController::class, 'show']);
+        Route::get('practice/{practice}/circuit', [PracticeController::class, 'circuit']);
         Route::get('workshop/mark', [WorkshopController::class, 'picture']);
         Route::get('jobs', [JobController::class, 'index']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
@@ -145,6 +147,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::post('jobs/import', [ReportController::class, 'import']);
         Route::post('practice', [PracticeController::class, 'store']);
         Route::post('practice/{practice}/lines', [PracticeController::class, 'say']);
+        Route::post('practice/{practice}/branch', [PracticeController::class, 'branch']);
         Route::post('jobs/{job}/log', LogController::class);
         Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
         Route::post('jobs/{job}/changes/{entry}/description', AddedPartController::class);

@@ -22,6 +22,9 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property bool $is_over
  * @property float|null $figure
  * @property array<string, mixed>|null $grade
+ * @property string|null $mechanism FailureClass name of what is hidden; "None" if nothing is
+ * @property array<string, float>|null $beside figures of other strategies on the same unit
+ * @property string|null $branch_of
  */
 final class PracticeRun extends Model
 {
@@ -37,6 +40,9 @@ final class PracticeRun extends Model
         'is_over',
         'figure',
         'grade',
+        'mechanism',
+        'beside',
+        'branch_of',
     ];
 
     /** @return BelongsTo<User, $this> */
@@ -60,6 +66,7 @@ final class PracticeRun extends Model
             'lines' => 'array',
             'steps' => 'array',
             'grade' => 'array',
+            'beside' => 'array',
             'is_over' => 'boolean',
         ];
     }

@@ -32,21 +32,69 @@ final readonly class PracticeDesk
     /** Seconds in which one of the difficulty asked for is looked for. */
     private const PATIENCE = 8.0;
 
-    public function __construct(private Solutions $solutions) {}
+    public function __construct(private Solutions $solutions, private Learning $learning) {}
 
     /** @throws EntryRefused if its faults are not solved yet, or none is as hard as asked for */
-    public function begin(User $user, Supply $supply, ?Difficulty $difficulty, int $seed): PracticeRun
-    {
+    public function begin(
+        User $user,
+        Supply $supply,
+        ?Difficulty $difficulty,
+        int $seed,
+        bool $isDue = false,
+    ): PracticeRun {
         $description = DescriptionReader::fromArray($supply->description);
-        $exercise = (new Setter($description, $this->knowledge($description)))->set($seed, $difficulty, self::PATIENCE);
+        $setter = new Setter($description, $this->knowledge($description));
+        $exercise = $setter->set(
+            $seed,
+            $difficulty,
+            self::PATIENCE,
+            $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null,
+        );
 
         return PracticeRun::query()->create([
             'workshop_id' => $user->workshop_id,
             'user_id' => $user->id,
             'title' => mb_substr($description->title, 0, 200),
             'exercise' => $exercise->toArray(),
+            'mechanism' => $exercise->mechanism()->name ?? Learning::NONE,
             'lines' => [['line' => '', 'said' => $exercise->words(), 'taken' => true]],
             'steps' => [],
+        ]);
+    }
+
+    /**
+     * Another run of the same unit, up to before one step, to be tried otherwise from there.
+     *
+     * @param int $step from 0 on
+     *
+     * @throws EntryRefused if the run is not over, or has no such step
+     */
+    public function branch(User $user, PracticeRun $kept, int $step): PracticeRun
+    {
+        if (!$kept->is_over || !isset($kept->steps[$step])) {
+            throw EntryRefused::because('step', 'A run that is over can be tried otherwise, from any of its steps on.');
+        }
+        $exercise = Exercise::of($kept->exercise);
+        $run = new Run($exercise, $this->knowledge($exercise->supply), array_map(Step::of(...), $kept->steps));
+        $lines = [];
+        foreach ($kept->lines as $line) {
+            self::sayAgain($run, $line['line']);
+            if (count($run->steps()) > $step) {
+                break;
+            }
+            $lines[] = $line;
+        }
+
+        return PracticeRun::query()->create([
+            'workshop_id' => $user->workshop_id,
+            'user_id' => $user->id,
+            'title' => $kept->title,
+            'exercise' => $kept->exercise,
+            // What is hidden is known by now: it teaches, and counts for nothing.
+            'mechanism' => null,
+            'branch_of' => $kept->id,
+            'lines' => $lines,
+            'steps' => array_slice($kept->steps, 0, $step),
         ]);
     }
 
@@ -88,6 +136,9 @@ final readonly class PracticeDesk
             }
             $kept->save();
         }, 3);
+        if ($kept->is_over) {
+            PlayBeside::dispatch($kept->id)->onQueue('default');
+        }
 
         return self::shown($kept, $exercise, $run);
     }
@@ -131,6 +182,8 @@ final readonly class PracticeDesk
             ),
             // What the tutor knows is nobody's before the end.
             'grade' => $kept->is_over ? $kept->grade : null,
+            'beside' => $kept->is_over ? ($kept->beside ?? []) + ['walking' => null, 'half_split' => null] : null,
+            'branch_of' => $kept->branch_of,
             'replay' => $kept->is_over ? $kept->steps : [],
         ];
     }
@@ -152,20 +205,24 @@ final readonly class PracticeDesk
     private static function resumed(PracticeRun $kept, Exercise $exercise, Knowledge $knowledge): Run
     {
         $run = new Run($exercise, $knowledge, array_map(Step::of(...), $kept->steps));
-        $spoken = new Spoken($run);
         foreach ($kept->lines as $line) {
-            if ($line['line'] === '') {
-                continue;
-            }
-            try {
-                $spoken->again($line['line']);
-            } catch (EntryRefused) {
-                // It was refused then as well, and a gate that was run into counts again.
-                continue;
-            }
+            self::sayAgain($run, $line['line']);
         }
 
         return $run;
+    }
+
+    private static function sayAgain(Run $run, string $line): void
+    {
+        if ($line === '') {
+            return;
+        }
+        try {
+            (new Spoken($run))->again($line);
+        } catch (EntryRefused) {
+            // It was refused then as well, and a gate that was run into counts again.
+            return;
+        }
     }
 
     /** @throws EntryRefused if it is not solved yet */

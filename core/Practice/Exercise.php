@@ -6,6 +6,7 @@ namespace Oculant\Core\Practice;
 
 use InvalidArgumentException;
 use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 
@@ -31,6 +32,12 @@ final readonly class Exercise
     public function unit(): SimulatedUnit
     {
         return new SimulatedUnit($this->supply, $this->faults, $this->seed);
+    }
+
+    /** Way to fail of what is hidden; null if nothing is wrong with it. */
+    public function mechanism(): ?FailureClass
+    {
+        return $this->faults === [] ? null : FailureClass::of(array_values($this->faults)[0]);
     }
 
     /** Its owner's words. */

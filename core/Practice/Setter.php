@@ -8,6 +8,7 @@ use InvalidArgumentException;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Priors;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Supply\Description;
 
 /** Sets exercises on a supply: faults drawn as often as they are met, of those that any measurement shows. */
@@ -28,13 +29,20 @@ final readonly class Setter
      *
      * @throws InvalidArgumentException if no fault of this supply is so easy, or so hard
      */
-    public function set(int $seed, ?Difficulty $wanted = null, float $patience = INF): Exercise
-    {
+    public function set(
+        int $seed,
+        ?Difficulty $wanted = null,
+        float $patience = INF,
+        ?FailureClass $class = null,
+    ): Exercise {
         $technician = new SimulatedTechnician($this->supply, $this->knowledge);
         $shown = $this->shown($technician);
+        if ($class !== null) {
+            $shown = array_filter($shown, fn(string $id): bool => $this->classOf($id) === $class, ARRAY_FILTER_USE_KEY);
+        }
         $start = microtime(true);
         for ($try = 0; $try < self::TRIES && microtime(true) - $start < $patience; $try++) {
-            $exercise = $this->draw($shown, $technician, $seed, $try);
+            $exercise = $this->draw($shown, $technician, $seed, $try, $class !== null);
             $steps = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep)->steps();
             $tried = new Exercise($this->supply, $exercise->faults, $exercise->seed, $exercise->story, count($steps));
             if ($wanted === null || Difficulty::of(count($steps)) === $wanted) {
@@ -47,7 +55,26 @@ final readonly class Setter
         );
     }
 
-    /** @return array<string, float> share of those that any measurement shows, by hypothesis */
+    /** @return non-empty-list<FailureClass> ways to fail that can be hidden in this supply, most frequent first */
+    public function classes(): array
+    {
+        $shares = $classes = [];
+        foreach ($this->shown(new SimulatedTechnician($this->supply, $this->knowledge)) as $id => $share) {
+            $class = $this->classOf((string) $id);
+            $classes[$class->name] = $class;
+            $shares[$class->name] = ($shares[$class->name] ?? 0.0) + $share;
+        }
+        usort($classes, static fn(FailureClass $a, FailureClass $b): int => $shares[$b->name] <=> $shares[$a->name]);
+
+        return $classes;
+    }
+
+    private function classOf(string $hypothesis): FailureClass
+    {
+        return FailureClass::of($this->knowledge->dictionary(null)->hypotheses[$hypothesis]->fault);
+    }
+
+    /** @return non-empty-array<string, float> share of those that any measurement shows, by hypothesis */
     private function shown(SimulatedTechnician $technician): array
     {
         $dictionary = $this->knowledge->dictionary(null);
@@ -68,10 +95,10 @@ final readonly class Setter
     }
 
     /** @param array<string, float> $shown */
-    private function draw(array $shown, SimulatedTechnician $technician, int $seed, int $try): Exercise
+    private function draw(array $shown, SimulatedTechnician $technician, int $seed, int $try, bool $isAsked): Exercise
     {
         $own = crc32("{$seed} {$try} unit") & 0x7fffffff;
-        if (self::chance($seed, $try, 'nothing') < self::NOTHING) {
+        if (!$isAsked && self::chance($seed, $try, 'nothing') < self::NOTHING) {
             return new Exercise($this->supply, [], $own, []);
         }
         $at = self::chance($seed, $try, 'fault') * array_sum($shown);

@@ -8,6 +8,7 @@ use App\Knowledge\Solutions;
 use App\Models\PracticeRun;
 use App\Models\Supply;
 use App\Models\Workshop;
+use App\Practice\PlayBeside;
 use App\Practice\PracticeDesk;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Str;
@@ -50,6 +51,67 @@ final class PracticeTest extends FeatureTestCase
         );
         self::assertSame('TP4', collect($end->json('replay'))->last()['target']);
         $this->say($id, 'tp4')->assertStatus(422)->assertJsonValidationErrors('line');
+    }
+
+    /** What went badly comes back; what was tried again on a known unit counts for nothing; a lead sees the group. */
+    public function testWhatIsDueIsHiddenNextAndARunIsTriedOtherwise(): void
+    {
+        $apprentice = $this->person('apprentice');
+        $this->actingAs($apprentice);
+        $id = $this->begin(2)->json('id');
+        $this->say($id, 'see to mains');
+        $this->say($id, 'power live');
+        $this->say($id, 'tp3');
+        $this->say($id, 'tp4');
+        $this->postJson("/api/v1/practice/{$id}/branch", ['step' => 0])->assertStatus(422);
+        $end = $this->say($id, 'give up')->assertJsonPath('over', true);
+        self::assertNull($end->json('beside.walking'));
+        app()->call([new PlayBeside($id), 'handle']);
+        $beside = $this->getJson("/api/v1/practice/{$id}")->json('beside');
+        self::assertGreaterThan(0.0, $beside['walking']);
+        self::assertGreaterThan(0.0, $beside['half_split']);
+
+        $hidden = PracticeRun::query()->findOrFail($id)->mechanism;
+        $learnt = $this->getJson('/api/v1/practice/progress')->assertOk()->assertJsonPath('group', []);
+        self::assertSame($hidden, $learnt->json('boxes.0.mechanism'));
+        self::assertSame([1, false], [$learnt->json('boxes.0.box'), $learnt->json('boxes.0.is_due')]);
+        self::assertEqualsWithDelta($beside['walking'], $learnt->json('curve.0.walking'), 1e-6);
+
+        // A day later it is due, and it is what is hidden.
+        $this->travel(25)->hours();
+        $this->getJson('/api/v1/practice/progress')->assertJsonPath('boxes.0.is_due', true);
+        $next = $this->begin(5, isDue: true)->assertCreated();
+        self::assertStringNotContainsString('mechanism', (string) $next->getContent());
+        self::assertSame($hidden, PracticeRun::query()->findOrFail($next->json('id'))->mechanism);
+
+        $step = count($end->json('replay')) - 1;
+        $other = $this->postJson("/api/v1/practice/{$id}/branch", ['step' => $step])->assertCreated();
+        self::assertSame(
+            'power live',
+            collect($other->json('lines'))
+                ->where('taken', true)
+                ->slice(-2, 1)
+                ->first()['line'],
+        );
+        $this->say($other->json('id'), 'tp4')->assertOk();
+        $this->say($other->json('id'), 'give up')->assertJsonPath('branch_of', $id);
+        $this->getJson('/api/v1/practice/progress')->assertJsonCount(1, 'curve');
+        $this->postJson("/api/v1/practice/{$id}/branch", ['step' => 200])->assertStatus(422);
+        $this->getJson("/api/v1/practice/{$id}/circuit")
+            ->assertOk()
+            ->assertJsonPath('parts.0.ref', 'W1');
+
+        $this->actingAs($this->person('technician'))
+            ->getJson("/api/v1/practice/progress?person={$apprentice->id}")
+            ->assertNotFound();
+        $this->getJson("/api/v1/practice/{$id}/circuit")->assertNotFound();
+        $this->postJson("/api/v1/practice/{$id}/branch", ['step' => 0])->assertNotFound();
+        $lead = $this->actingAs($this->person('lead'))->getJson("/api/v1/practice/progress?person={$apprentice->id}");
+        $lead->assertOk()->assertJsonPath('name', $apprentice->name)->assertJsonPath('group.0.runs', 1);
+        $stranger = $this->person('lead', Workshop::query()->create(['name' => 'Elsewhere']));
+        $this->actingAs($stranger)
+            ->getJson("/api/v1/practice/progress?person={$apprentice->id}")
+            ->assertNotFound();
     }
 
     /** Two tablets on one run: the slower one is told, and nothing of either is lost. */
@@ -132,7 +194,7 @@ final class PracticeTest extends FeatureTestCase
     }
 
     /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
-    private function begin(int $seed, ?string $difficulty = null): TestResponse
+    private function begin(int $seed, ?string $difficulty = null, bool $isDue = false): TestResponse
     {
         $job = $this->job($this->person('technician'));
         // In these tests what is small is solved where it is asked for.
@@ -142,6 +204,7 @@ final class PracticeTest extends FeatureTestCase
             'supply_id' => $job->supply_id,
             'seed' => $seed,
             'difficulty' => $difficulty,
+            'due' => $isDue,
         ]);
     }
 

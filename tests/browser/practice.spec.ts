@@ -29,6 +29,13 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
     await does('hint where', /Next|Nothing more/);
     await page.reload();
     await expect(page.getByLabel('What was done').getByRole('listitem')).toHaveCount(6);
+    // The circuit takes the leads where it is pointed at, and keeps what was read there.
+    const circuit = page.getByRole('region', { name: 'Circuit' });
+    await expect(circuit.getByText(/TP4 .*V|TP4/).first()).toBeVisible();
+    await circuit.getByText('TP3', { exact: true }).click();
+    await expect(page.getByLabel('What you do')).toHaveValue('TP3');
+    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('What was done').getByRole('listitem')).toHaveCount(7);
     await page.getByRole('button', { name: 'C2', exact: true }).click();
     await expect(page.getByLabel('What you do')).toHaveValue('test C2');
     await page.getByLabel('What you do').fill('give up');
@@ -37,8 +44,17 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
     await expect(grade).toContainText('of 100');
     await expect(grade.getByRole('list', { name: 'What cost points' })).toContainText('near miss');
     await expect(grade.getByRole('table', { name: 'Step by step' })).toContainText('TP4');
+    await expect(grade.getByRole('img', { name: 'Bits over the run' })).toBeVisible();
+    // The same unit again, otherwise from the second measurement on: what was done before stands.
+    await grade.getByRole('button', { name: 'Try otherwise from step 2' }).click();
+    await expect(page.getByLabel('What was done').getByRole('listitem').first()).toContainText('hint where');
+    await page.getByLabel('What you do').fill('give up');
+    await page.keyboard.press('Enter');
+    await expect(grade).toContainText('it counts for nothing');
     await page.getByRole('link', { name: 'All runs' }).click();
     await expect(page.getByRole('table', { name: 'Runs' })).toContainText('Wilma');
+    // One run counts, what was hidden in it lies in the first box, and tomorrow it is due.
+    await expect(page.getByRole('table', { name: 'What is due' }).getByRole('row')).toHaveCount(2);
     // Nothing of it is on the bench.
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();

@@ -100,7 +100,20 @@ use OpenApi\Attributes as OA;
             new OA\Schema(ref: '#/components/schemas/PracticeSummary'),
             new OA\Schema(
                 type: 'object',
-                required: ['lines', 'power', 'mode', 'minutes', 'modes', 'points', 'parts', 'help', 'grade', 'replay'],
+                required: [
+                    'lines',
+                    'power',
+                    'mode',
+                    'minutes',
+                    'modes',
+                    'points',
+                    'parts',
+                    'help',
+                    'beside',
+                    'branch_of',
+                    'grade',
+                    'replay',
+                ],
                 properties: [
                     new OA\Property(
                         property: 'lines',
@@ -162,11 +175,86 @@ use OpenApi\Attributes as OA;
                         allOf: [new OA\Schema(ref: '#/components/schemas/PracticeGrade')],
                     ),
                     new OA\Property(
+                        property: 'beside',
+                        description: 'figures of other strategies on the same unit, once they were played',
+                        type: 'object',
+                        nullable: true,
+                        required: ['walking', 'half_split'],
+                        properties: [
+                            new OA\Property(property: 'walking', type: 'number', nullable: true),
+                            new OA\Property(property: 'half_split', type: 'number', nullable: true),
+                        ],
+                    ),
+                    new OA\Property(
+                        property: 'branch_of',
+                        description: 'run of the same unit that it tries otherwise; counts for nothing',
+                        type: 'string',
+                        nullable: true,
+                    ),
+                    new OA\Property(
                         property: 'replay',
                         type: 'array',
                         items: new OA\Items(ref: '#/components/schemas/PracticeStep'),
                     ),
                 ],
+            ),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'Learning',
+        type: 'object',
+        required: ['name', 'boxes', 'curve', 'group'],
+        properties: [
+            new OA\Property(property: 'name', type: 'string'),
+            new OA\Property(
+                property: 'boxes',
+                type: 'array',
+                items: new OA\Items(
+                    type: 'object',
+                    required: ['mechanism', 'box', 'runs', 'figure', 'due', 'is_due'],
+                    properties: [
+                        new OA\Property(property: 'mechanism', type: 'string'),
+                        new OA\Property(property: 'box', description: '1 to 5', type: 'integer'),
+                        new OA\Property(property: 'runs', type: 'integer'),
+                        new OA\Property(property: 'figure', description: 'of the last', type: 'number'),
+                        new OA\Property(property: 'due', type: 'string', format: 'date-time'),
+                        new OA\Property(property: 'is_due', type: 'boolean'),
+                    ],
+                ),
+            ),
+            new OA\Property(
+                property: 'curve',
+                description: 'oldest first',
+                type: 'array',
+                items: new OA\Items(
+                    type: 'object',
+                    required: ['id', 'title', 'at', 'figure', 'walking', 'half_split'],
+                    properties: [
+                        new OA\Property(property: 'id', type: 'string'),
+                        new OA\Property(property: 'title', type: 'string'),
+                        new OA\Property(property: 'at', type: 'string', nullable: true),
+                        new OA\Property(property: 'figure', type: 'number'),
+                        new OA\Property(property: 'walking', type: 'number', nullable: true),
+                        new OA\Property(property: 'half_split', type: 'number', nullable: true),
+                    ],
+                ),
+            ),
+            new OA\Property(
+                property: 'group',
+                description: 'for a lead: who has finished a run',
+                type: 'array',
+                items: new OA\Items(
+                    type: 'object',
+                    required: ['id', 'name', 'runs', 'last'],
+                    properties: [
+                        new OA\Property(property: 'id', type: 'integer'),
+                        new OA\Property(property: 'name', type: 'string'),
+                        new OA\Property(property: 'runs', type: 'integer'),
+                        new OA\Property(property: 'last', description: 'mean of the last five', type: 'number'),
+                    ],
+                ),
             ),
         ],
     ),

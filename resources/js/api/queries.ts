@@ -339,6 +339,13 @@ export const practiceRunQuery = (practice: string) =>
         queryFn: () => answer(api.GET('/practice/{practice}', { params: { path: { practice } } })),
     });
 
+export const learningQuery = (person?: number) =>
+    queryOptions({
+        queryKey: ['practice', 'progress', person],
+        queryFn: () => answer(api.GET('/practice/progress', { params: { query: { person } } })),
+        placeholderData: (before) => before,
+    });
+
 export const workshopQuery = queryOptions({ queryKey: ['workshop'], queryFn: () => answer(api.GET('/workshop')) });
 
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => answer(api.GET('/people')) });

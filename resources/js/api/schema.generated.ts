@@ -895,6 +895,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/practice/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How somebody comes on: boxes of ways to fail, figures in their order; for a lead the group */
+        get: operations["showLearning"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{practice}/circuit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The circuit of the unit as it should be, to be drawn */
+        get: operations["showPracticeCircuit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{practice}/branch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Another run of the same unit, up to before one step, to be tried otherwise */
+        post: operations["branchPractice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/jobs/{job}/prove/load": {
         parameters: {
             query?: never;
@@ -2462,7 +2513,45 @@ export interface components {
                 says: string;
             }[];
             grade: components["schemas"]["PracticeGrade"] | null;
+            /** @description figures of other strategies on the same unit, once they were played */
+            beside: {
+                walking: number | null;
+                half_split: number | null;
+            } | null;
+            /** @description run of the same unit that it tries otherwise; counts for nothing */
+            branch_of: string | null;
             replay: components["schemas"]["PracticeStep"][];
+        };
+        Learning: {
+            name: string;
+            boxes: {
+                mechanism: string;
+                /** @description 1 to 5 */
+                box: number;
+                runs: number;
+                /** @description of the last */
+                figure: number;
+                /** Format: date-time */
+                due: string;
+                is_due: boolean;
+            }[];
+            /** @description oldest first */
+            curve: {
+                id: string;
+                title: string;
+                at: string | null;
+                figure: number;
+                walking: number | null;
+                half_split: number | null;
+            }[];
+            /** @description for a lead: who has finished a run */
+            group: {
+                id: number;
+                name: string;
+                runs: number;
+                /** @description mean of the last five */
+                last: number;
+            }[];
         };
         Instrument: {
             /** @description Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches. */
@@ -5260,6 +5349,8 @@ export interface operations {
                     difficulty?: "easy" | "middle" | "hard";
                     /** @description repeats an exercise */
                     seed?: number;
+                    /** @description hide what is due for whoever begins (GET /practice/progress) */
+                    due?: boolean;
                 };
             };
         };
@@ -5340,6 +5431,103 @@ export interface operations {
                 };
             };
             /** @description It is over, or no line */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showLearning: {
+        parameters: {
+            query?: {
+                /** @description somebody else, for a lead */
+                person?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Boxes and curve */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Learning"];
+                };
+            };
+            /** @description Nobody of yours */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    showPracticeCircuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Parts with their pins and the way they lie */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Circuit"];
+                };
+            };
+            /** @description No run of yours */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    branchPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description from 0 on */
+                    step: number;
+                };
+            };
+        };
+        responses: {
+            /** @description Begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRun"];
+                };
+            };
+            /** @description It is not over, or has no such step */
             422: {
                 headers: {
                     [name: string]: unknown;

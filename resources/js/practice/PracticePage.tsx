@@ -1,11 +1,12 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
-import { Button, Select } from 'antd';
+import { Button, Checkbox, Select } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api } from '../api/client';
 import { practiceQuery, suppliesQuery } from '../api/queries';
 import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import { Band } from './Band';
+import { Learning } from './Learning';
 
 const hard = [
     { value: '', label: 'as it comes' },
@@ -22,12 +23,14 @@ export function PracticePage() {
     const supplies = useQuery(suppliesQuery(''));
     const [supply, setSupply] = useState<string>();
     const [difficulty, setDifficulty] = useState('');
+    const [isDue, setDue] = useState(false);
     const begin = useMutation({
         mutationFn: () =>
             answer(
                 api.POST('/practice', {
                     body: {
                         supply_id: supply ?? '',
+                        due: isDue,
                         ...(difficulty === '' ? {} : { difficulty: difficulty as 'easy' | 'middle' | 'hard' }),
                     },
                 }),
@@ -73,6 +76,9 @@ export function PracticePage() {
                         className="practice-hard"
                     />
                 </label>
+                <Checkbox checked={isDue} onChange={(event) => setDue(event.target.checked)}>
+                    what is due for me
+                </Checkbox>
                 <Button type="primary" htmlType="submit" disabled={supply === undefined} loading={begin.isPending}>
                     Begin
                 </Button>
@@ -106,6 +112,7 @@ export function PracticePage() {
                     </tbody>
                 </table>
             )}
+            <Learning />
         </main>
     );
 }

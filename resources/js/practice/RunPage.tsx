@@ -1,11 +1,17 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useEffect, useRef, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useNavigate, useParams } from 'react-router';
 import { answer, api, type PracticeRun } from '../api/client';
 import { practiceQuery, practiceRunQuery } from '../api/queries';
 import { RefusalNote } from '../help/RefusalNote';
+import type { Picture } from '../shell/Chart';
+import { later } from '../shell/later';
+import { Piece } from '../shell/Piece';
+import { Plot } from '../shell/Plot';
 import { Band } from './Band';
+
+const PracticeCircuit = later(() => import('./PracticeCircuit').then((module) => module.default));
 
 const powers: Record<string, string> = {
     unplugged: 'Unplugged',
@@ -13,8 +19,36 @@ const powers: Record<string, string> = {
     live: 'Live on mains',
 };
 
-function Grade({ run }: { run: PracticeRun }) {
+/** What the measurements told, one on the other, beside what the best ones then would have. */
+const toldOf = (run: PracticeRun): Picture => {
+    const along = (of: (step: PracticeRun['replay'][number]) => number) => {
+        let sum = 0;
+        return [[0, 0] as const, ...run.replay.map((step, k) => [k + 1, (sum += of(step))] as const)];
+    };
+    return {
+        x: { name: 'step', min: 0, max: Math.max(1, run.replay.length), write: (value) => value.toFixed(0) },
+        y: { name: 'bits', min: 0, write: (value) => value.toFixed(1) },
+        lines: [
+            {
+                name: 'what you measured could tell',
+                ink: 'copper',
+                width: 2,
+                marked: true,
+                points: along((s) => s.bits),
+            },
+            {
+                name: 'the best measurement each time',
+                ink: 'ink',
+                dash: [6, 5],
+                points: along((s) => Math.max(s.bits, s.best?.bits ?? s.bits)),
+            },
+        ],
+    };
+};
+
+function Grade({ run, onBranch }: { run: PracticeRun; onBranch: (step: number) => void }) {
     const { grade } = run;
+    const told = useMemo(() => toldOf(run), [run]);
     if (grade === null) {
         return null;
     }
@@ -31,6 +65,14 @@ function Grade({ run }: { run: PracticeRun }) {
                 {grade.best_minutes} min. Each measurement told {Math.round(100 * grade.telling)} % of what the best one
                 then would have.
             </p>
+            {run.beside !== null && run.beside.walking !== null && (
+                <p className="quiet">
+                    On the same unit, walking from the input comes to {run.beside.walking.toFixed(0)}
+                    {run.beside.half_split === null ? '' : `, splitting in half to ${run.beside.half_split.toFixed(0)}`}
+                    .
+                </p>
+            )}
+            {run.branch_of !== null && <p className="quiet">Tried otherwise on a known unit: it counts for nothing.</p>}
             {grade.deducted.length > 0 && (
                 <ul aria-label="What cost points">
                     {grade.deducted.map((one, k) => (
@@ -51,6 +93,7 @@ function Grade({ run }: { run: PracticeRun }) {
                 </>
             )}
             <h2>Step by step</h2>
+            {run.replay.length > 1 && <Plot label="Bits over the run" picture={told} />}
             <table className="compare" aria-label="Step by step">
                 <thead>
                     <tr>
@@ -58,6 +101,7 @@ function Grade({ run }: { run: PracticeRun }) {
                         <th scope="col">Bits it could tell</th>
                         <th scope="col">The best then</th>
                         <th scope="col">Believed before it</th>
+                        <th scope="col" aria-label="Another way" />
                     </tr>
                 </thead>
                 <tbody>
@@ -79,6 +123,15 @@ function Grade({ run }: { run: PracticeRun }) {
                                     .map((one) => `${one.title} ${Math.round(100 * one.probability)} %`)
                                     .join('; ')}
                             </td>
+                            <td>
+                                <Button
+                                    size="small"
+                                    onClick={() => onBranch(k)}
+                                    aria-label={`Try otherwise from step ${k + 1}`}
+                                >
+                                    Try otherwise
+                                </Button>
+                            </td>
                         </tr>
                     ))}
                 </tbody>
@@ -90,6 +143,7 @@ function Grade({ run }: { run: PracticeRun }) {
 /** One exercise: one field, what came of each line, and the grade in the end. */
 export function RunPage() {
     const { run = '' } = useParams();
+    const navigate = useNavigate();
     const queries = useQueryClient();
     const page = useQuery(practiceRunQuery(run));
     const [text, setText] = useState('');
@@ -97,13 +151,22 @@ export function RunPage() {
     const say = useMutation({
         mutationFn: (line: string) =>
             answer(api.POST('/practice/{practice}/lines', { params: { path: { practice: run } }, body: { line } })),
-        onSuccess: (now) => {
+        onSuccess: (now, line) => {
             queries.setQueryData(practiceRunQuery(run).queryKey, now);
-            setText('');
+            // What was typed on meanwhile stays.
+            setText((typed) => (typed === line ? '' : typed));
             if (now.over) {
                 void queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
             }
             window.setTimeout(() => field.current?.focus(), 0);
+        },
+    });
+    const branch = useMutation({
+        mutationFn: (step: number) =>
+            answer(api.POST('/practice/{practice}/branch', { params: { path: { practice: run } }, body: { step } })),
+        onSuccess: async (other) => {
+            await queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
+            void navigate(`/practice/${other.id}`);
         },
     });
     const isOver = page.data?.over ?? true;
@@ -171,7 +234,13 @@ export function RunPage() {
                 </form>
             )}
             {say.error !== null && <RefusalNote page="practice">{say.error.message}</RefusalNote>}
-            <Grade run={data} />
+            {branch.error !== null && <RefusalNote page="practice">{branch.error.message}</RefusalNote>}
+            <Grade run={data} onBranch={(step) => branch.mutate(step)} />
+            {!data.over && (
+                <Piece name="circuit" waits={<p role="status">Drawing the circuit…</p>}>
+                    <PracticeCircuit run={data} text={text} onPut={put} />
+                </Piece>
+            )}
             <div className="practice-halves">
                 <ol className="practice-lines" aria-label="What was done">
                     {[...data.lines.slice(1)].reverse().map((one, k) => (

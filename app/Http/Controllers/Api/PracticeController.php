@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Resources\CircuitView;
 use App\Models\PracticeRun;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
+use App\Practice\Learning;
 use App\Practice\PracticeDesk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -16,6 +18,7 @@ use Illuminate\Validation\Rule;
 use InvalidArgumentException;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Practice\Difficulty;
+use Oculant\Core\Practice\Exercise;
 use OpenApi\Attributes as OA;
 
 /** Practice: everybody at their own runs; a lead may look at those of the others. */
@@ -23,7 +26,7 @@ final readonly class PracticeController
 {
     private const LISTED = 100;
 
-    public function __construct(private PracticeDesk $desk) {}
+    public function __construct(private PracticeDesk $desk, private Learning $learning) {}
 
     #[
         OA\Get(
@@ -71,6 +74,11 @@ final readonly class PracticeController
                         new OA\Property(property: 'supply_id', type: 'string'),
                         new OA\Property(property: 'difficulty', type: 'string', enum: ['easy', 'middle', 'hard']),
                         new OA\Property(property: 'seed', description: 'repeats an exercise', type: 'integer'),
+                        new OA\Property(
+                            property: 'due',
+                            description: 'hide what is due for whoever begins (GET /practice/progress)',
+                            type: 'boolean',
+                        ),
                     ],
                 ),
             ),
@@ -100,6 +108,7 @@ final readonly class PracticeController
             ],
             'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
             'seed' => ['nullable', 'integer', 'between:0,2000000000'],
+            'due' => ['nullable', 'boolean'],
         ]);
         try {
             $run = $this->desk->begin(
@@ -107,6 +116,7 @@ final readonly class PracticeController
                 Supply::query()->findOrFail($given['supply_id']),
                 Difficulty::tryFrom((string) ($given['difficulty'] ?? '')),
                 (int) ($given['seed'] ?? random_int(1, 2_000_000_000)),
+                (bool) ($given['due'] ?? false),
             );
         } catch (InvalidArgumentException $e) {
             throw $e instanceof EntryRefused ? $e : EntryRefused::because('difficulty', $e->getMessage());
@@ -178,6 +188,113 @@ final readonly class PracticeController
         $kept = PracticeRun::query()->where('user_id', $this->user($request)->id)->findOrFail($practice);
 
         return new JsonResponse($this->desk->say($kept, trim($given['line'])));
+    }
+
+    #[
+        OA\Get(
+            path: '/practice/progress',
+            operationId: 'showLearning',
+            summary: 'How somebody comes on: boxes of ways to fail, figures in their order; for a lead the group',
+            parameters: [
+                new OA\Parameter(
+                    name: 'person',
+                    in: 'query',
+                    required: false,
+                    description: 'somebody else, for a lead',
+                    schema: new OA\Schema(type: 'integer'),
+                ),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Boxes and curve',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Learning'),
+                ),
+                new OA\Response(response: 404, description: 'Nobody of yours'),
+            ],
+        ),
+    ]
+    public function progress(Request $request): JsonResponse
+    {
+        $user = $this->user($request);
+        $given = $request->validate(['person' => ['nullable', 'integer']]);
+        $leads = $user->can('manage people');
+        $person = (int) ($given['person'] ?? $user->id);
+        abort_if($person !== $user->id && !$leads, 404);
+        $of = User::query()->where('workshop_id', $user->workshop_id)->findOrFail($person);
+
+        return new JsonResponse(
+            $this->learning->of($of) + ['group' => $leads ? $this->learning->group($user->workshop_id) : []],
+        );
+    }
+
+    #[
+        OA\Get(
+            path: '/practice/{practice}/circuit',
+            operationId: 'showPracticeCircuit',
+            summary: 'The circuit of the unit as it should be, to be drawn',
+            parameters: [
+                new OA\Parameter(name: 'practice', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Parts with their pins and the way they lie',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Circuit'),
+                ),
+                new OA\Response(response: 404, description: 'No run of yours'),
+            ],
+        ),
+    ]
+    public function circuit(Request $request, string $practice): JsonResponse
+    {
+        $kept = PracticeRun::query()->seenBy($this->user($request))->findOrFail($practice);
+
+        return new JsonResponse(CircuitView::of(Exercise::of($kept->exercise)->supply));
+    }
+
+    #[
+        OA\Post(
+            path: '/practice/{practice}/branch',
+            operationId: 'branchPractice',
+            summary: 'Another run of the same unit, up to before one step, to be tried otherwise',
+            parameters: [
+                new OA\Parameter(name: 'practice', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(
+                    required: ['step'],
+                    properties: [new OA\Property(property: 'step', description: 'from 0 on', type: 'integer')],
+                ),
+            ),
+            responses: [
+                new OA\Response(
+                    response: 201,
+                    description: 'Begun',
+                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRun'),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'It is not over, or has no such step',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
+    public function branch(Request $request, string $practice): JsonResponse
+    {
+        $user = $this->user($request);
+        $given = $request->validate(
+            ['step' => ['required', 'integer', 'between:0,300']],
+            ['step.*' => 'Say from which step on, counted from 0.'],
+        );
+        $kept = PracticeRun::query()->where('user_id', $user->id)->findOrFail($practice);
+
+        return new JsonResponse(
+            $this->desk->view($this->desk->branch($user, $kept, (int) $given['step'])->refresh()),
+            201,
+        );
     }
 
     private function user(Request $request): User
