@@ -183,7 +183,6 @@ final readonly class PracticeDesk
             // What the tutor knows is nobody's before the end.
             'grade' => $kept->is_over ? $kept->grade : null,
             'beside' => $kept->is_over ? ($kept->beside ?? []) + ['walking' => null, 'half_split' => null] : null,
-            'branch_of' => $kept->branch_of,
             'replay' => $kept->is_over ? $kept->steps : [],
         ];
     }
@@ -199,6 +198,7 @@ final readonly class PracticeDesk
             'over' => $run->is_over,
             'figure' => $run->figure === null ? null : round($run->figure, 1),
             'difficulty' => Difficulty::of((int) ($run->exercise['steps'] ?? 0))->value,
+            'branch_of' => $run->branch_of,
         ];
     }
 

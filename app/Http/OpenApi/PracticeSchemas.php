@@ -11,7 +11,7 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'PracticeSummary',
         type: 'object',
-        required: ['id', 'title', 'by', 'at', 'over', 'figure', 'difficulty'],
+        required: ['id', 'title', 'by', 'at', 'over', 'figure', 'difficulty', 'branch_of'],
         properties: [
             new OA\Property(property: 'id', type: 'string'),
             new OA\Property(property: 'title', type: 'string'),
@@ -25,6 +25,12 @@ use OpenApi\Attributes as OA;
                 nullable: true,
             ),
             new OA\Property(property: 'difficulty', type: 'string', enum: ['easy', 'middle', 'hard']),
+            new OA\Property(
+                property: 'branch_of',
+                description: 'run of the same unit that it tries otherwise; counts for nothing',
+                type: 'string',
+                nullable: true,
+            ),
         ],
     ),
 ]
@@ -184,12 +190,6 @@ use OpenApi\Attributes as OA;
                             new OA\Property(property: 'walking', type: 'number', nullable: true),
                             new OA\Property(property: 'half_split', type: 'number', nullable: true),
                         ],
-                    ),
-                    new OA\Property(
-                        property: 'branch_of',
-                        description: 'run of the same unit that it tries otherwise; counts for nothing',
-                        type: 'string',
-                        nullable: true,
                     ),
                     new OA\Property(
                         property: 'replay',

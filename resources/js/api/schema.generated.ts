@@ -2458,6 +2458,8 @@ export interface components {
             figure: number | null;
             /** @enum {string} */
             difficulty: "easy" | "middle" | "hard";
+            /** @description run of the same unit that it tries otherwise; counts for nothing */
+            branch_of: string | null;
         };
         PracticeStep: {
             target: string;
@@ -2518,8 +2520,6 @@ export interface components {
                 walking: number | null;
                 half_split: number | null;
             } | null;
-            /** @description run of the same unit that it tries otherwise; counts for nothing */
-            branch_of: string | null;
             replay: components["schemas"]["PracticeStep"][];
         };
         Learning: {

@@ -106,7 +106,10 @@ export function PracticePage() {
                                 <td>{run.by}</td>
                                 <td>{run.at === null ? '' : new Date(run.at).toLocaleDateString('en-GB')}</td>
                                 <td>{run.over ? run.difficulty : ''}</td>
-                                <td className="mono-figures">{run.figure ?? (run.over ? '–' : 'not over')}</td>
+                                <td className="mono-figures">
+                                    {run.figure ?? (run.over ? '–' : 'not over')}
+                                    {run.branch_of !== null && <small> tried otherwise</small>}
+                                </td>
                             </tr>
                         ))}
                     </tbody>

@@ -204,9 +204,11 @@ export function RunPage() {
                     <Link to="/practice">All runs</Link>
                 </div>
             </div>
-            <p className={`practice-power ${data.power === 'unplugged' ? '' : 'refusal'}`} role="status">
-                {powers[data.power]}, {data.mode}; {data.minutes} min
-            </p>
+            {!data.over && (
+                <p className={`practice-power ${data.power === 'unplugged' ? '' : 'refusal'}`} role="status">
+                    {powers[data.power]}, {data.mode}; {data.minutes} min
+                </p>
+            )}
             {!data.over && (
                 <form
                     className="entry"
