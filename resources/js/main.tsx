@@ -34,6 +34,7 @@ const RunPage = later(() => import('./practice/RunPage').then((module) => module
 const ProvePage = later(() => import('./prove/ProvePage').then((module) => module.ProvePage));
 const TracePage = later(() => import('./library/TracePage').then((module) => module.TracePage));
 const ReportPage = later(() => import('./report/ReportPage').then((module) => module.ReportPage));
+const TagsPage = later(() => import('./report/TagsPage').then((module) => module.TagsPage));
 const SettingsPage = later(() => import('./settings/SettingsPage').then((module) => module.SettingsPage));
 const SupplyEditor = later(() => import('./library/SupplyEditor').then((module) => module.SupplyEditor));
 
@@ -69,6 +70,7 @@ function Oculant() {
                                 <Route path="jobs/:job" element={<JobBench />} />
                                 <Route path="jobs/:job/far" element={<FarPage />} />
                                 <Route path="jobs/:job/report" element={<ReportPage />} />
+                                <Route path="jobs/:job/tags" element={<TagsPage />} />
                                 <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
                                 <Route path="jobs/:job/prove/:tab?" element={<ProvePage />} />
                                 <Route path="history" element={<HistoryPage />} />

@@ -1,3 +1,4 @@
+import { toString as qr } from 'qrcode';
 import { expect, test, type Page } from '@playwright/test';
 import { command, read, signIn } from './bench';
 import { Unit } from './unit';
@@ -142,6 +143,25 @@ test('a closed job hands back, and its report opens from the bench', async ({ pa
     await expect(page.getByText('No job that was handed back says "lighting windmill".')).toBeVisible();
     await page.getByLabel('Search the jobs').fill('');
     await expect(row).toBeVisible();
+});
+
+test('tags for the unit and for each bag say whose they are and lead to the job', async ({ page }) => {
+    await signIn(page, 'ines');
+    await open(page, /Auction scale/);
+    await page.getByRole('link', { name: 'tags' }).click();
+    const job = new URL(page.url()).pathname.split('/')[2] ?? '';
+    const tags = page.getByRole('list', { name: 'Tags' }).getByRole('listitem');
+    await expect(tags).toHaveCount(1);
+    await page.getByLabel(/Bags, one to a line/).fill('six lid screws\n\nheatsink with U1');
+    await expect(tags).toHaveCount(3);
+    await expect(tags.nth(2)).toContainText('bag 2 of 2: heatsink with U1');
+    await expect(tags.nth(0)).toContainText('the unit');
+    // The code is the job's address: the same cells as the package draws for it.
+    const cells = await qr(`${new URL(page.url()).origin}/jobs/${job}`, { type: 'svg', margin: 1 });
+    const drawn = [...cells.matchAll(/d="([^"]+)"/g)].at(-1)?.[1] ?? 'none';
+    await expect(tags.nth(1).locator('svg path').last()).toHaveAttribute('d', drawn);
+    await page.reload();
+    await expect(tags).toHaveCount(3);
 });
 
 test('light and dark are remembered, and signing out ends the session', async ({ page }) => {

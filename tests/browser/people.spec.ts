@@ -134,6 +134,8 @@ test('whoever turns one-time codes on is asked for one at the door', async ({ pa
 test('what the workshop says once stands on its reports and where units are booked in', async ({ page }) => {
     await signIn(page, 'ines');
     await page.getByRole('link', { name: 'Settings' }).click();
+    // Everything that goes on by itself does, and its lead reads so.
+    await expect(page.getByRole('region', { name: 'The server' })).toContainText('Watch over unattended runsfine');
     const workshop = page.getByRole('region', { name: 'The workshop' });
     await workshop.getByLabel('Address').fill('Quay 3, Vesperhaven');
     await workshop.getByLabel('Mains here').fill('12 V');

@@ -312,6 +312,7 @@ export function ReportPage() {
                 </div>
                 <div className="actions">
                     <Link to={`/jobs/${job}`}>Back to the bench</Link>
+                    <Link to={`/jobs/${job}/tags`}>Tags</Link>
                     <a href={`${at}/report.json`} download>
                         JSON
                     </a>
