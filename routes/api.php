@@ -23,6 +23,7 @@ use App\Http\Controllers\Api\PeopleController;
 use App\Http\Controllers\Api\PhotoController;
 use App\Http\Controllers\Api\PowerUpController;
 use App\Http\Controllers\Api\PracticeController;
+use App\Http\Controllers\Api\PracticeSeriesController;
 use App\Http\Controllers\Api\ProveController;
 use App\Http\Controllers\Api\ReportController;
 use App\Http\Controllers\Api\ReservationController;
@@ -61,6 +62,8 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::delete('session/code', [SecondFactorController::class, 'destroy']);
         Route::put('session/password', PasswordController::class);
         Route::put('workshop', [WorkshopController::class, 'update']);
+        Route::post('practice/series', [PracticeSeriesController::class, 'store']);
+        Route::delete('practice/series/{series}', [PracticeSeriesController::class, 'destroy']);
         Route::post('workshop/mark', [WorkshopController::class, 'mark']);
         Route::delete('workshop/mark', [WorkshopController::class, 'unmark']);
         Route::get('people', [PeopleController::class, 'index']);
@@ -81,6 +84,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('health', HealthController::class);
         Route::get('practice', [PracticeController::class, 'index']);
         Route::get('practice/progress', [PracticeController::class, 'progress']);
+        Route::get('practice/series', [PracticeSeriesController::class, 'index']);
         Route::get('practice/{practice}', [PracticeController::class, 'show']);
         Route::get('practice/{practice}/circuit', [PracticeController::class, 'circuit']);
         Route::get('workshop/mark', [WorkshopController::class, 'picture']);

@@ -36,6 +36,7 @@ final readonly class Backup
         'runs',
         'stock_items',
         'practice_runs',
+        'practice_series',
     ];
 
     public function __construct(private ConnectionInterface $db, private Dump $dump, private Lock $lock) {}

@@ -64,7 +64,15 @@ final readonly class Removal
         $this->db->table('supply_versions')->whereIn('supply_id', $supplies)->delete();
         $of('supplies')->update(['parent_id' => null]);
         foreach (
-            ['practice_runs', 'supplies', 'stock_items', 'instruments', 'account_events', 'invitations']
+            [
+                'practice_runs',
+                'practice_series',
+                'supplies',
+                'stock_items',
+                'instruments',
+                'account_events',
+                'invitations',
+            ]
             as $table
         ) {
             $of($table)->delete();

@@ -25,6 +25,8 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property string|null $mechanism FailureClass name of what is hidden; "None" if nothing is
  * @property array<string, float>|null $beside figures of other strategies on the same unit
  * @property string|null $branch_of
+ * @property string|null $series_id
+ * @property int|null $series_item
  */
 final class PracticeRun extends Model
 {
@@ -43,6 +45,8 @@ final class PracticeRun extends Model
         'mechanism',
         'beside',
         'branch_of',
+        'series_id',
+        'series_item',
     ];
 
     /** @return BelongsTo<User, $this> */

@@ -6,11 +6,13 @@ namespace App\Practice;
 
 use App\Knowledge\Solutions;
 use App\Models\PracticeRun;
+use App\Models\PracticeSeries;
 use App\Models\Supply;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Diagnosis\Knowledge;
+use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Practice\Difficulty;
 use Oculant\Core\Practice\Exercise;
@@ -44,22 +46,65 @@ final readonly class PracticeDesk
     ): PracticeRun {
         $description = DescriptionReader::fromArray($supply->description);
         $setter = new Setter($description, $this->knowledge($description));
-        $exercise = $setter->set(
-            $seed,
-            $difficulty,
-            self::PATIENCE,
-            $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null,
-        );
 
-        return PracticeRun::query()->create([
+        return self::begun(
+            $user,
+            $setter->set(
+                $seed,
+                $difficulty,
+                self::PATIENCE,
+                $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null,
+            ),
+        );
+    }
+
+    /**
+     * One unit of a series, the same for everybody it is set to; who has begun it goes on with it.
+     *
+     * @throws EntryRefused if there is no such unit, its faults are not solved yet, or none is as asked for
+     */
+    public function beginOf(User $user, PracticeSeries $series, int $number): PracticeRun
+    {
+        $item =
+            $series->items[$number] ??
+            throw EntryRefused::because('item', sprintf('This series has %d units.', count($series->items)));
+        $begun = $series->runs()->where('user_id', $user->id)->where('series_item', $number)->first();
+        if ($begun !== null) {
+            return $begun;
+        }
+        $supply = Supply::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['supply']);
+        $description = DescriptionReader::fromArray($supply->description);
+        $class = array_column(FailureClass::cases(), null, 'name')[$item['mechanism'] ?? ''] ?? null;
+
+        return self::begun(
+            $user,
+            // A server that is busy refuses; it never gives another unit than it gives everybody.
+            (new Setter($description, $this->knowledge($description)))->set(
+                $item['seed'],
+                Difficulty::tryFrom($item['difficulty'] ?? ''),
+                self::PATIENCE,
+                $class,
+            ),
+            ['series_id' => $series->id, 'series_item' => $number],
+        );
+    }
+
+    /** @param array{series_id?: string, series_item?: int} $place in a series, where nobody begins twice */
+    private static function begun(User $user, Exercise $exercise, array $place = []): PracticeRun
+    {
+        $all = [
             'workshop_id' => $user->workshop_id,
             'user_id' => $user->id,
-            'title' => mb_substr($description->title, 0, 200),
+            'title' => mb_substr($exercise->supply->title, 0, 200),
             'exercise' => $exercise->toArray(),
             'mechanism' => $exercise->mechanism()->name ?? Learning::NONE,
             'lines' => [['line' => '', 'said' => $exercise->words(), 'taken' => true]],
             'steps' => [],
-        ]);
+        ];
+
+        return $place === []
+            ? PracticeRun::query()->create($all)
+            : PracticeRun::query()->createOrFirst($place + ['user_id' => $user->id], $all);
     }
 
     /**

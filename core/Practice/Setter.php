@@ -58,15 +58,14 @@ final readonly class Setter
     /** @return non-empty-list<FailureClass> ways to fail that can be hidden in this supply, most frequent first */
     public function classes(): array
     {
-        $shares = $classes = [];
+        $sums = [];
         foreach ($this->shown(new SimulatedTechnician($this->supply, $this->knowledge)) as $id => $share) {
             $class = $this->classOf((string) $id);
-            $classes[$class->name] = $class;
-            $shares[$class->name] = ($shares[$class->name] ?? 0.0) + $share;
+            $sums[$class->name] = [($sums[$class->name][0] ?? 0.0) + $share, $class];
         }
-        usort($classes, static fn(FailureClass $a, FailureClass $b): int => $shares[$b->name] <=> $shares[$a->name]);
+        usort($sums, static fn(array $a, array $b): int => $b[0] <=> $a[0]);
 
-        return $classes;
+        return array_column($sums, 1);
     }
 
     private function classOf(string $hypothesis): FailureClass

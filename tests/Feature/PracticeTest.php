@@ -114,6 +114,72 @@ final class PracticeTest extends FeatureTestCase
             ->assertNotFound();
     }
 
+    /** A lead sets the same units to several people; each plays them once, and only the lead sees how all did. */
+    public function testASeriesIsSetAndPlayed(): void
+    {
+        [$lead, $one, $two] = [$this->person('lead'), $this->person('apprentice'), $this->person('technician')];
+        $supply = $this->job($two)->supply_id;
+        app(Solutions::class)->prepare(Supplies::demo('tuner-feed'));
+        $asked = [
+            'title' => 'Leaky, two units',
+            'supply_id' => $supply,
+            'count' => 2,
+            'mechanism' => 'Leaky',
+            'due_on' => now()->addWeek()->toDateString(),
+            'people' => [$one->id],
+        ];
+        $this->actingAs($one)->postJson('/api/v1/practice/series', $asked)->assertForbidden();
+        $this->actingAs($lead);
+        foreach (
+            [
+                'people' => [[], [$this->person('lead', Workshop::query()->create(['name' => 'Elsewhere']))->id]],
+                'count' => [0, 21],
+                'due_on' => ['24.12.2026', now()->subDay()->toDateString()],
+                'mechanism' => ['Tired'],
+                'title' => [''],
+            ]
+            as $field => $bad
+        ) {
+            foreach ($bad as $value) {
+                $this->postJson('/api/v1/practice/series', [$field => $value] + $asked)->assertUnprocessable();
+            }
+        }
+        $set = $this->postJson('/api/v1/practice/series', ['people' => [$one->id, $two->id]] + $asked)->assertCreated();
+        $id = $set->json('id');
+        self::assertStringNotContainsString('seed', (string) $set->getContent());
+
+        $runs = [];
+        foreach ([$one, $two] as $person) {
+            $this->actingAs($person);
+            $this->getJson('/api/v1/practice/series')
+                ->assertJsonPath('0.mine.1.run', null)
+                ->assertJsonPath('0.people', []);
+            $begun = $this->postJson('/api/v1/practice', ['series' => $id, 'item' => 1])->assertCreated();
+            // Who has begun it goes on with it.
+            $again = $this->postJson('/api/v1/practice', ['series' => $id, 'item' => 1])->assertCreated();
+            self::assertSame($begun->json('id'), $again->json('id'));
+            $this->postJson('/api/v1/practice', ['series' => $id, 'item' => 2])->assertUnprocessable();
+            $runs[] = PracticeRun::query()->findOrFail($begun->json('id'));
+        }
+        self::assertSame($runs[0]->exercise, $runs[1]->exercise, 'all have the same unit');
+        self::assertSame('Leaky', $runs[0]->mechanism);
+        $this->say($runs[1]->id, 'give up');
+
+        $this->actingAs($lead)
+            ->getJson('/api/v1/practice/series')
+            ->assertJsonPath('0.people.0.runs.1.over', false)
+            ->assertJsonPath('0.people.1.runs.1.over', true)
+            ->assertJsonPath('0.mine', []);
+        $this->postJson('/api/v1/practice', ['series' => $id, 'item' => 0])->assertNotFound();
+        $this->actingAs($one)
+            ->deleteJson("/api/v1/practice/series/{$id}")
+            ->assertForbidden();
+        $this->actingAs($lead)
+            ->deleteJson("/api/v1/practice/series/{$id}")
+            ->assertNoContent();
+        self::assertSame(2, PracticeRun::query()->count(), 'runs stay');
+    }
+
     /** Two tablets on one run: the slower one is told, and nothing of either is lost. */
     public function testARunThatWasPlayedOnElsewhereTakesNoStaleLine(): void
     {

@@ -259,4 +259,54 @@ use OpenApi\Attributes as OA;
         ],
     ),
 ]
+#[
+    OA\Schema(
+        schema: 'PracticeSeriesRun',
+        type: 'object',
+        required: ['item', 'run', 'over', 'figure'],
+        properties: [
+            new OA\Property(property: 'item', type: 'integer'),
+            new OA\Property(property: 'run', description: 'null if it was not begun', type: 'string', nullable: true),
+            new OA\Property(property: 'over', type: 'boolean'),
+            new OA\Property(property: 'figure', type: 'number', nullable: true),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'PracticeSeries',
+        type: 'object',
+        required: ['id', 'title', 'due_on', 'units', 'mine', 'people'],
+        properties: [
+            new OA\Property(property: 'id', type: 'string'),
+            new OA\Property(property: 'title', type: 'string'),
+            new OA\Property(property: 'due_on', type: 'string', format: 'date', nullable: true),
+            new OA\Property(property: 'units', type: 'array', items: new OA\Items(type: 'string')),
+            new OA\Property(
+                property: 'mine',
+                description: 'empty if it is not set to whoever asks',
+                type: 'array',
+                items: new OA\Items(ref: '#/components/schemas/PracticeSeriesRun'),
+            ),
+            new OA\Property(
+                property: 'people',
+                description: 'for a lead',
+                type: 'array',
+                items: new OA\Items(
+                    type: 'object',
+                    required: ['id', 'name', 'runs'],
+                    properties: [
+                        new OA\Property(property: 'id', type: 'integer'),
+                        new OA\Property(property: 'name', type: 'string'),
+                        new OA\Property(
+                            property: 'runs',
+                            type: 'array',
+                            items: new OA\Items(ref: '#/components/schemas/PracticeSeriesRun'),
+                        ),
+                    ],
+                ),
+            ),
+        ],
+    ),
+]
 final class PracticeSchemas {}

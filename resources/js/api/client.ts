@@ -79,6 +79,7 @@ export type NewLink = Schemas['NewLink'];
 export type People = Schemas['People'];
 export type Workshop = Schemas['Workshop'];
 export type PracticeRun = Schemas['PracticeRun'];
+export type PracticeSeries = Schemas['PracticeSeries'];
 export type Circuit = Schemas['Circuit'];
 export type CircuitPart = Schemas['CircuitPart'];
 export type CircuitPin = Schemas['CircuitPin'];

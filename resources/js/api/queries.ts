@@ -339,6 +339,11 @@ export const practiceRunQuery = (practice: string) =>
         queryFn: () => answer(api.GET('/practice/{practice}', { params: { path: { practice } } })),
     });
 
+export const seriesQuery = queryOptions({
+    queryKey: ['practice', 'series'],
+    queryFn: () => answer(api.GET('/practice/series')),
+});
+
 export const learningQuery = (person?: number) =>
     queryOptions({
         queryKey: ['practice', 'progress', person],

@@ -853,7 +853,7 @@ export interface paths {
         /** Runs, newest first: one's own, for a lead everybody's */
         get: operations["listPractice"];
         put?: never;
-        /** A new exercise on a supply of the library */
+        /** A new exercise on a supply of the library, or a unit of a series */
         post: operations["beginPractice"];
         delete?: never;
         options?: never;
@@ -941,6 +941,41 @@ export interface paths {
         /** Another run of the same unit, up to before one step, to be tried otherwise */
         post: operations["branchPractice"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/series": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Series that were set: to oneself, for a lead all of them */
+        get: operations["listPracticeSeries"];
+        put?: never;
+        /** Set units of one supply to people; for a lead */
+        post: operations["setPracticeSeries"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/series/{series}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a series back; runs of it stay what they are */
+        delete: operations["dropPracticeSeries"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2551,6 +2586,28 @@ export interface components {
                 runs: number;
                 /** @description mean of the last five */
                 last: number;
+            }[];
+        };
+        PracticeSeriesRun: {
+            item: number;
+            /** @description null if it was not begun */
+            run: string | null;
+            over: boolean;
+            figure: number | null;
+        };
+        PracticeSeries: {
+            id: string;
+            title: string;
+            /** Format: date */
+            due_on: string | null;
+            units: string[];
+            /** @description empty if it is not set to whoever asks */
+            mine: components["schemas"]["PracticeSeriesRun"][];
+            /** @description for a lead */
+            people: {
+                id: number;
+                name: string;
+                runs: components["schemas"]["PracticeSeriesRun"][];
             }[];
         };
         Instrument: {
@@ -5344,11 +5401,14 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    supply_id: string;
+                    supply_id?: string;
                     /** @enum {string} */
                     difficulty?: "easy" | "middle" | "hard";
                     /** @description repeats an exercise */
                     seed?: number;
+                    series?: string;
+                    /** @description unit of it, from 0 on */
+                    item?: number;
                     /** @description hide what is due for whoever begins (GET /practice/progress) */
                     due?: boolean;
                 };
@@ -5535,6 +5595,110 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Refusal"];
                 };
+            };
+        };
+    };
+    listPracticeSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Series, newest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSeries"][];
+                };
+            };
+        };
+    };
+    setPracticeSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title: string;
+                    supply_id: string;
+                    count: number;
+                    /** @enum {string|null} */
+                    difficulty?: "easy" | "middle" | "hard" | null;
+                    mechanism?: string | null;
+                    /** Format: date */
+                    due_on?: string | null;
+                    people: number[];
+                };
+            };
+        };
+        responses: {
+            /** @description Set */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeSeries"];
+                };
+            };
+            /** @description You do not lead this workshop */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Something needs mending */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    dropPracticeSeries: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                series: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description You do not lead this workshop */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such series */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -3,10 +3,11 @@ import { Button, Checkbox, Select } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api } from '../api/client';
-import { practiceQuery, suppliesQuery } from '../api/queries';
+import { practiceQuery, suppliesQuery, workshopQuery } from '../api/queries';
 import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import { Band } from './Band';
 import { Learning } from './Learning';
+import { SeriesList } from './SeriesList';
 
 const hard = [
     { value: '', label: 'as it comes' },
@@ -20,6 +21,7 @@ export function PracticePage() {
     const queries = useQueryClient();
     const navigate = useNavigate();
     const runs = useQuery(practiceQuery);
+    const leads = useQuery(workshopQuery).data?.may_edit === true;
     const supplies = useQuery(suppliesQuery(''));
     const [supply, setSupply] = useState<string>();
     const [difficulty, setDifficulty] = useState('');
@@ -115,6 +117,7 @@ export function PracticePage() {
                     </tbody>
                 </table>
             )}
+            <SeriesList leads={leads} />
             <Learning />
         </main>
     );

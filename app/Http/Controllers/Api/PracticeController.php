@@ -6,6 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Http\Resources\CircuitView;
 use App\Models\PracticeRun;
+use App\Models\PracticeSeries;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
@@ -65,15 +66,16 @@ final readonly class PracticeController
         OA\Post(
             path: '/practice',
             operationId: 'beginPractice',
-            summary: 'A new exercise on a supply of the library',
+            summary: 'A new exercise on a supply of the library, or a unit of a series',
             requestBody: new OA\RequestBody(
                 required: true,
                 content: new OA\JsonContent(
-                    required: ['supply_id'],
                     properties: [
                         new OA\Property(property: 'supply_id', type: 'string'),
                         new OA\Property(property: 'difficulty', type: 'string', enum: ['easy', 'middle', 'hard']),
                         new OA\Property(property: 'seed', description: 'repeats an exercise', type: 'integer'),
+                        new OA\Property(property: 'series', type: 'string'),
+                        new OA\Property(property: 'item', description: 'unit of it, from 0 on', type: 'integer'),
                         new OA\Property(
                             property: 'due',
                             description: 'hide what is due for whoever begins (GET /practice/progress)',
@@ -102,22 +104,26 @@ final readonly class PracticeController
         $user = $this->user($request);
         $given = $request->validate([
             'supply_id' => [
-                'required',
+                'required_without:series',
                 'string',
                 Rule::exists('supplies', 'id')->where('workshop_id', $user->workshop_id),
             ],
             'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
             'seed' => ['nullable', 'integer', 'between:0,2000000000'],
             'due' => ['nullable', 'boolean'],
+            'series' => ['nullable', 'string'],
+            'item' => ['required_with:series', 'integer', 'between:0,100'],
         ]);
         try {
-            $run = $this->desk->begin(
-                $user,
-                Supply::query()->findOrFail($given['supply_id']),
-                Difficulty::tryFrom((string) ($given['difficulty'] ?? '')),
-                (int) ($given['seed'] ?? random_int(1, 2_000_000_000)),
-                (bool) ($given['due'] ?? false),
-            );
+            $run = isset($given['series'])
+                ? $this->beginOf($user, $given)
+                : $this->desk->begin(
+                    $user,
+                    Supply::query()->findOrFail($given['supply_id']),
+                    Difficulty::tryFrom((string) ($given['difficulty'] ?? '')),
+                    (int) ($given['seed'] ?? random_int(1, 2_000_000_000)),
+                    (bool) ($given['due'] ?? false),
+                );
         } catch (InvalidArgumentException $e) {
             throw $e instanceof EntryRefused ? $e : EntryRefused::because('difficulty', $e->getMessage());
         }
@@ -295,6 +301,15 @@ final readonly class PracticeController
             $this->desk->view($this->desk->branch($user, $kept, (int) $given['step'])->refresh()),
             201,
         );
+    }
+
+    /** @param array<string, mixed> $given */
+    private function beginOf(User $user, array $given): PracticeRun
+    {
+        $series = PracticeSeries::query()->where('workshop_id', $user->workshop_id)->findOrFail($given['series']);
+        abort_if(!$series->isSetTo($user), 404);
+
+        return $this->desk->beginOf($user, $series, (int) $given['item']);
     }
 
     private function user(Request $request): User
