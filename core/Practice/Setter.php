@@ -40,6 +40,9 @@ final readonly class Setter
         if ($class !== null) {
             $shown = array_filter($shown, fn(string $id): bool => $this->classOf($id) === $class, ARRAY_FILTER_USE_KEY);
         }
+        if ($shown === []) {
+            throw new InvalidArgumentException('No part of this supply fails in that way and shows it. Ask for another.');
+        }
         $start = microtime(true);
         for ($try = 0; $try < self::TRIES && microtime(true) - $start < $patience; $try++) {
             $exercise = $this->draw($shown, $technician, $seed, $try, $class !== null);
