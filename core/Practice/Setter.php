@@ -41,7 +41,7 @@ final readonly class Setter
             $shown = array_filter($shown, fn(string $id): bool => $this->classOf($id) === $class, ARRAY_FILTER_USE_KEY);
         }
         if ($shown === []) {
-            throw new InvalidArgumentException('No part of this supply fails in that way and shows it. Ask for another.');
+            throw new InvalidArgumentException('No part of this supply fails in that way. Ask for another.');
         }
         $start = microtime(true);
         for ($try = 0; $try < self::TRIES && microtime(true) - $start < $patience; $try++) {

@@ -163,6 +163,21 @@ final class PracticeTest extends FeatureTestCase
         }
         self::assertSame($runs[0]->exercise, $runs[1]->exercise, 'all have the same unit');
         self::assertSame('Leaky', $runs[0]->mechanism);
+        // A way to fail that no part of this supply has is refused in words.
+        $none = $this->actingAs($lead)->postJson(
+            '/api/v1/practice/series',
+            [
+                'mechanism' => 'Weak',
+                'people' => [$one->id],
+            ] + $asked,
+        );
+        $this->actingAs($one)
+            ->postJson('/api/v1/practice', ['series' => $none->json('id'), 'item' => 0])
+            ->assertUnprocessable();
+        $this->actingAs($lead)
+            ->deleteJson("/api/v1/practice/series/{$none->json('id')}")
+            ->assertNoContent();
+        $this->actingAs($two);
         $this->say($runs[1]->id, 'give up');
 
         $this->actingAs($lead)
