@@ -23,11 +23,18 @@ final readonly class Beats
         $this->cache->forever("oculant:beat:{$who}", now()->getTimestamp());
     }
 
-    /** Seconds since the last one; what was never heard has the same time from the first look on. */
+    /**
+     * Seconds since the last one; what was never heard has the same time from the first look on, and so has what
+     * was heard by a clock that has been set back since.
+     */
     public function silence(string $who): int
     {
-        $this->cache->add("oculant:beat:{$who}", now()->getTimestamp());
+        $now = now()->getTimestamp();
+        $heard = (int) $this->cache->get("oculant:beat:{$who}", PHP_INT_MAX);
+        if ($heard > $now) {
+            $this->cache->forever("oculant:beat:{$who}", $heard = $now);
+        }
 
-        return max(0, now()->getTimestamp() - (int) $this->cache->get("oculant:beat:{$who}"));
+        return $now - $heard;
     }
 }

@@ -7,11 +7,21 @@ namespace Tests\Feature;
 use App\Keeping\Beats;
 use App\Keeping\Health;
 use Illuminate\Support\Facades\Artisan;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\DB;
 
 /** What a monitor sees is red where a bench could not go on. */
 final class HealthTest extends FeatureTestCase
 {
+    protected function setUp(): void
+    {
+        parent::setUp();
+        // The cache outlives a test, and others let the watch run in a time of their own.
+        foreach (array_keys(Beats::SILENT) as $who) {
+            Cache::forget("oculant:beat:{$who}");
+        }
+    }
+
     public function testAllIsWell(): void
     {
         $this->get('/up')->assertOk();
@@ -53,6 +63,16 @@ final class HealthTest extends FeatureTestCase
         $this->get('/up')->assertStatus(500);
         self::assertSame(0, Artisan::call('schedule:run'));
         $this->get('/up')->assertOk();
+    }
+
+    public function testAClockThatWasSetBackKeepsNobodySilent(): void
+    {
+        $this->travel(1)->days();
+        app(Beats::class)->beat(Beats::WATCH);
+        $this->travelBack();
+        self::assertNull(app(Health::class)->look()['watch']);
+        $this->travel(Beats::SILENT[Beats::WATCH])->seconds();
+        self::assertStringContainsString('unattended runs', (string) app(Health::class)->look()['watch']);
     }
 
     /** Prometheus exposition format 0.0.4 (from memory): a name, labels in braces, a value, one to a line. */
