@@ -71,7 +71,7 @@ final readonly class PowerUpDesk
      * @param list<RampStep> $steps
      *
      * @return list<array{word: string, good: bool, stop: bool, sentence: string, why: string}|null> in the same order;
-     *     null if the unit has no ramp, or a worker is still at it
+     *     null if the unit has no ramp, none can be computed, or a worker is still at it
      */
     public function verdicts(JobFile $file, array $steps): array
     {
@@ -95,6 +95,9 @@ final readonly class PowerUpDesk
         } catch (BeingWorkedOut) {
             $file->waits();
 
+            return null;
+        } catch (CircuitError) {
+            // Whoever asks for the plan is told why; what was done on the ramp stands without a verdict.
             return null;
         }
     }

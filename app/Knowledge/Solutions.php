@@ -20,6 +20,8 @@ final class Solutions
     /** Days that what was worked out is kept unasked. */
     private const KEPT = 30;
 
+    private const ANSWERS = 'oculant.answers';
+
     /** Of the description asked for last: a request asks for one again and again. */
     private ?CachedKnowledge $last = null;
 
@@ -177,9 +179,17 @@ final class Solutions
         return 'oculant:view:' . config()->string('oculant.build') . ":{$supply->hash()}:{$what}";
     }
 
+    /** What was sent in is kept by now, and the rest of the request only answers: a worker has more time for it. */
+    public function onlyAnswers(): void
+    {
+        request()->attributes->set(self::ANSWERS, true);
+    }
+
     /** Workers and commands have time; so has whoever sends something in, which must not get lost. */
     private function mayCompute(): bool
     {
-        return config('oculant.patient') ?? app()->runningInConsole() || !request()->isMethodSafe();
+        $isSent = !request()->isMethodSafe() && !request()->attributes->has(self::ANSWERS);
+
+        return config('oculant.patient') ?? app()->runningInConsole() || $isSent;
     }
 }

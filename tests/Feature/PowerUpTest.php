@@ -10,9 +10,11 @@ use App\Knowledge\WorkOut;
 use App\Models\LogEntryRecord;
 use App\Models\RepairJob;
 use App\Models\Workshop;
+use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
+use Oculant\Core\PowerUp\Topology;
 use Oculant\Core\Supply\DescriptionReader;
 use Tests\Support\Supplies;
 
@@ -250,6 +252,39 @@ final class PowerUpTest extends FeatureTestCase
             ->assertJsonPath('points.0.low', null);
         app(Solutions::class)->solveAt(Supplies::demo('auction-scale'), 69.0);
         $this->bench($job)->assertJsonPath('points.0.low', static fn(float $low): bool => $low > 60.0 && $low < 69.0);
+    }
+
+    /** A step on the ramp of a large supply is kept at once; what it means comes from a worker, and the bench asks. */
+    public function testAStepOnTheRampOfALargeSupplyWaitsForNothing(): void
+    {
+        $user = $this->person('technician');
+        $job = $this->job($user, 'wheelhouse-display');
+        $this->actingAs($user);
+        $this->log($job, 'power', [
+            'power' => 'limited',
+            'mode' => (new Topology(Supplies::demo('wheelhouse-display')))->gentlest()->id,
+            'method' => ['how' => 'variable_transformer', 'volts' => '23'],
+        ])->assertOk();
+        config(['oculant.build' => Str::random(), 'oculant.patient' => false]);
+        Queue::fake([WorkOut::class]);
+        $step = self::entry('ramp', ['volts' => '69', 'amperes' => '0.01']);
+        $this->postJson("/api/v1/jobs/{$job->id}/log", ['entries' => [$step], 'bench' => true])
+            ->assertOk()
+            ->assertJsonPath('bench.awaits', true)
+            ->assertJsonPath('bench.safety.ramp.0.verdict', null);
+        Queue::assertPushed(WorkOut::class, 1);
+
+        // The engine may find no ramp: the bench goes on without.
+        $supply = DescriptionReader::fromArray($job->description);
+        $asked = Queue::pushed(WorkOut::class)->first();
+        app(Solutions::class)->refuse($supply, $asked->what, new Refusal('It finds no rest.'));
+        $this->bench($job)->assertOk()->assertJsonPath('safety.ramp.0.verdict', null);
+        Cache::flush();
+
+        config(['oculant.patient' => null]);
+        app()->call([$asked, 'handle']);
+        config(['oculant.patient' => false]);
+        $this->bench($job)->assertJsonPath('safety.ramp.0.verdict.stop', static fn($stop): bool => is_bool($stop));
     }
 
     public function testTheReportTellsWhatBecameOfEachTemporaryChange(): void

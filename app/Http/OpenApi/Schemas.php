@@ -600,6 +600,7 @@ use OpenApi\Attributes as OA;
             'next',
             'alternatives',
             'solving',
+            'awaits',
             'suspects',
             'symptoms',
             'course',
@@ -682,6 +683,11 @@ use OpenApi\Attributes as OA;
                 property: 'alternatives',
                 type: 'array',
                 items: new OA\Items(ref: '#/components/schemas/Step'),
+            ),
+            new OA\Property(
+                property: 'awaits',
+                description: 'a worker is still at something of this: the same request will say more soon',
+                type: 'boolean',
             ),
             new OA\Property(
                 property: 'solving',

@@ -6,6 +6,7 @@ namespace App\Http\Resources;
 
 use App\Bench\JobFile;
 use App\Knowledge\Progress;
+use App\Knowledge\Solutions;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Oculant\Core\Bench\Entry\Symptom;
@@ -34,6 +35,7 @@ final class BenchResource extends JsonResource
     /** @return array<string, mixed> */
     public function toArray(Request $request): array
     {
+        app(Solutions::class)->onlyAnswers();
         $file = $this->resource;
         $workup = $file->workup();
         $state = $file->state;
@@ -96,6 +98,8 @@ final class BenchResource extends JsonResource
             'safety' => SafetyView::of($file, $request->user()?->can('override', $file->job) ?? false),
             'missing_for_close' => $workup->missingForClose(),
             'log' => LogEntryResource::all($file),
+            // Last: only then is it known what of the above a worker was asked for.
+            'awaits' => !$file->isSettled(),
         ];
     }
 

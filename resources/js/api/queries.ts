@@ -63,14 +63,8 @@ export const jobsQuery = (asked: JobsAsked) =>
 
 const NOT_YET = 'not worked out yet';
 
-/** At a mains far from its own a good unit is worked out by itself: until then no window is known. */
-const awaitsWindows = (bench: Bench | undefined, seen: number) =>
-    seen < 60 &&
-    bench?.state.power === 'limited' &&
-    bench.points.length > 0 &&
-    bench.points.every((point) => point.low == null)
-        ? 4000
-        : false;
+/** What workers are still at comes soon; what they have been at for minutes, some time. */
+const awaited = (seen: number) => (seen < 60 ? 2000 : 15_000);
 
 export const benchQuery = (job: string) =>
     queryOptions({
@@ -79,9 +73,9 @@ export const benchQuery = (job: string) =>
         refetchInterval: (query) =>
             query.state.data?.photos.some((photo) => !photo.ready) === true
                 ? 1000
-                : query.state.data?.solving == null
-                  ? awaitsWindows(query.state.data, query.state.dataUpdateCount)
-                  : 2000,
+                : query.state.data?.solving != null
+                  ? 2000
+                  : query.state.data?.awaits === true && awaited(query.state.dataUpdateCount),
     });
 
 export const jobCircuitQuery = (job: string) =>
