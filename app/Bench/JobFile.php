@@ -40,6 +40,9 @@ final class JobFile
     /** The supply as it stands with its temporary changes; null if there are none that a meter feels. */
     private readonly ?Description $stands;
 
+    /** @var array<string, Description> the supply as it stood when somebody read where no test point is described */
+    private array $opened = [];
+
     private ?Workup $workup = null;
 
     private bool $isWaiting = false;
@@ -64,6 +67,14 @@ final class JobFile
         $this->stands = $context->isPlain() ? null : $context->on($this->supply, $this->state->mode);
         if ($this->stands !== null) {
             $solutions->prepare($this->stands, isUrgent: true);
+        }
+        foreach ($this->state->readings as $reading) {
+            if (!$reading->isDeadCheck() && !$reading->isResidual() && !$this->supply->foretells($reading->target)) {
+                $this->opened[$reading->standing($this->supply)] ??= $reading->stood($this->supply);
+            }
+        }
+        foreach ($this->opened as $opened) {
+            $solutions->prepare($opened, isUrgent: true);
         }
     }
 
@@ -153,6 +164,7 @@ final class JobFile
     {
         return !$this->isWaiting &&
             $this->solvingHere() === null &&
+            array_filter($this->opened, fn(Description $d): bool => !$this->knowledge->altered($d)->isWhole()) === [] &&
             $this->solutions->isComplete($this->supply, $this->state->mainsVolts);
     }
 

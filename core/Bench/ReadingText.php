@@ -9,12 +9,13 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Supply\Description;
+use Oculant\Core\Supply\Places;
 use Oculant\Core\Supply\PointPair;
 
 /**
  * Understands what a technician types: "13.9", "-15.02", "OL", "0R4", "37.5 ac", "tp3 13.9", "120 mV", "f1 0.3 ohm";
  * "9..13" of a reading that wanders, "tp3-tp5 4.1" between two points, "u13 in-out 0R2" between two pins of a part,
- * "tp3 4k7 swapped", "c1 climbs", "c1 beep", "tp3 silent", "tp3 100Hz", "tp3 flat".
+ * "c7.plus 12.1" where no test point is described, "tp3 4k7 swapped", "c1 climbs", "c1 beep", "tp3 silent", "tp3 100Hz", "tp3 flat".
  */
 final readonly class ReadingText
 {
@@ -209,11 +210,9 @@ final readonly class ReadingText
             return $place === null ? null : $place . DeadCheck::TURNED;
         }
 
-        if (preg_match('/^(.+)\.(\w+-\w+)$/', $word, $of) === 1) {
-            return self::pins($of[1], $of[2], $supply);
-        }
+        $pins = preg_match('/^(.+)\.(\w+-\w+)$/', $word, $of) === 1 ? self::pins($of[1], $of[2], $supply) : null;
 
-        return self::pair($word, $supply);
+        return $pins ?? (Places::named($word, $supply)->id ?? self::pair($word, $supply));
     }
 
     /** "u13 in-out": from one pin of a part to another. */
@@ -228,17 +227,28 @@ final readonly class ReadingText
         return $supply->deadCheck($id) === null ? null : $id;
     }
 
-    /** "tp3-tp5": two points against each other. */
+    /** "tp3-tp5", "c7.plus-tp5": two places against each other. */
     private static function pair(string $word, Description $supply): ?string
     {
-        $lower = [];
-        foreach (array_keys($supply->points) as $id) {
-            $lower[mb_strtolower((string) $id)] = (string) $id;
+        for ($at = strpos($word, '-'); $at !== false; $at = strpos($word, '-', $at + 1)) {
+            [$from, $to] = [self::place(substr($word, 0, $at), $supply), self::place(substr($word, $at + 1), $supply)];
+            if ($from !== null && $to !== null && PointPair::ends("{$from}-{$to}", $supply->places()) !== null) {
+                return "{$from}-{$to}";
+            }
         }
-        [$from, $to] = PointPair::ids(mb_strtolower($word), $lower) ?? [null, null];
-        $id = $from === null ? null : "{$lower[$from]}-{$lower[$to]}";
 
-        return $id === null || PointPair::ends($id, $supply->points) === null ? null : $id;
+        return null;
+    }
+
+    private static function place(string $word, Description $supply): ?string
+    {
+        foreach (array_keys($supply->points) as $id) {
+            if (strcasecmp((string) $id, $word) === 0) {
+                return (string) $id;
+            }
+        }
+
+        return Places::named($word, $supply)?->id;
     }
 
     private static function complaint(string $text, Description $supply): string

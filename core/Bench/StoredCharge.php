@@ -144,7 +144,7 @@ final readonly class StoredCharge
         sort($nodes);
         $measured = [];
         foreach ($state->residuals as $one) {
-            $point = $supply->points[$one['place']] ?? null;
+            $point = $supply->places()[$one['place']] ?? null;
             $there = $point === null ? [] : [$point->node, $point->against];
             sort($there);
             if ($one['place'] === $ref || $there === $nodes) {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Bench;
 
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Supply\Description;
 
 /** A reading with the context it was taken in. */
 final readonly class TakenReading
@@ -33,6 +34,27 @@ final readonly class TakenReading
     public function isDeadCheck(): bool
     {
         return in_array($this->quantity, DeadCheck::QUANTITIES, true);
+    }
+
+    /** Whether the unit stood as described, and at a place that the description foretells. */
+    public function isPlain(Description $supply): bool
+    {
+        return $this->context->isPlain() && ($this->isDeadCheck() || $supply->foretells($this->target));
+    }
+
+    /** The supply as it stood then, with a point where it was read. */
+    public function stood(Description $supply): Description
+    {
+        $stood = $this->context->isPlain() ? $supply : $this->context->on($supply, $this->mode);
+
+        return $this->isDeadCheck() || $supply->foretells($this->target) ? $stood : $stood->opened($this->mode);
+    }
+
+    /** The same for readings that stood() gives the same for. */
+    public function standing(Description $supply): string
+    {
+        return "{$this->mode} {$this->context->key()} " .
+            ($this->isDeadCheck() || $supply->foretells($this->target) ? '' : 'opened');
     }
 
     /** A voltage on an unplugged unit says only whether it is discharged. */

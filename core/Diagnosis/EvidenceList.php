@@ -326,10 +326,9 @@ final class EvidenceList
             )
             as $reading
         ) {
-            $context = $reading->context;
-            $altered = $context->isPlain()
+            $altered = $reading->isPlain($supply)
                 ? null
-                : ($stood["{$reading->mode} {$context->key()}"] ??= $context->on($supply, $reading->mode));
+                : ($stood[$reading->standing($supply)] ??= $reading->stood($supply));
             if ($reading->swing > 0.0) {
                 $evidence[] = [
                     $reading->entryId,
@@ -372,7 +371,7 @@ final class EvidenceList
     /** The two nodes under the leads, red first. */
     private static function place(Description $supply, TakenReading $reading): string
     {
-        $point = $supply->points[$reading->target] ?? null;
+        $point = $supply->places()[$reading->target] ?? null;
         if (!$reading->isDeadCheck()) {
             return $point === null ? '' : "{$point->node} {$point->against}";
         }

@@ -311,23 +311,20 @@ final class ReadingVerdicts
     /** The supply as it stood when the reading was taken. */
     private function stood(TakenReading $reading): Description
     {
-        return $reading->context->isPlain()
+        return $reading->isPlain($this->supply)
             ? $this->supply
-            : ($this->stood["{$reading->mode} {$reading->context->key()}"] ??= $reading->context->on(
-                $this->supply,
-                $reading->mode,
-            ));
+            : ($this->stood[$reading->standing($this->supply)] ??= $reading->stood($this->supply));
     }
 
     private function knowledgeOf(TakenReading $reading): Knowledge
     {
-        return $reading->context->isPlain() ? $this->knowledge : $this->knowledge->altered($this->stood($reading));
+        return $reading->isPlain($this->supply) ? $this->knowledge : $this->knowledge->altered($this->stood($reading));
     }
 
     /** @return array<string, Expectations> by mode id: expected values follow what was different */
     private function expectationsOf(TakenReading $reading): array
     {
-        return $reading->context->isPlain() && !EvidenceList::isFar($reading->mainsVolts, $this->supply)
+        return $reading->isPlain($this->supply) && !EvidenceList::isFar($reading->mainsVolts, $this->supply)
             ? $this->expectationsAt($reading->mainsVolts)
             : [$reading->mode => $this->knowledgeOf($reading)->expectations($reading->mode, $reading->mainsVolts)];
     }

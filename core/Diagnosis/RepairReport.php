@@ -64,7 +64,8 @@ final class RepairReport
                 array_map(
                     static fn(TakenReading $r): array => $workup->readingView($r) + [
                         'name' =>
-                            $supply->points[$r->target]->name ?? ($supply->deadCheck($r->target)->where ?? $r->target),
+                            $supply->places()[$r->target]->name ??
+                            ($supply->deadCheck($r->target)->where ?? $r->target),
                     ],
                     $found,
                 ),

@@ -7,6 +7,7 @@ namespace Oculant\Core\Expectation;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Places;
 use Oculant\Core\Supply\Point;
 
 /** What a meter shows at every node of a unit against the ground of its side: volts DC, and volts AC beside them. */
@@ -43,7 +44,7 @@ final class NodeLevels
         };
         $levels = [];
         foreach (array_keys($supply->islands) as $node) {
-            $levels[(string) $node] = $between((string) $node, self::against($supply, (string) $node));
+            $levels[(string) $node] = $between((string) $node, Places::ground($supply, (string) $node));
         }
         $points = array_map(
             static fn(Point $point): ?array => $between($point->node, $point->against),
@@ -80,27 +81,5 @@ final class NodeLevels
             'ac' => $signal->acRms,
             'against' => $black,
         ];
-    }
-
-    /** The ground of its galvanic island; where there is none, where the mains comes back; else the reference. */
-    public static function against(Description $supply, string $node): string
-    {
-        $island = $supply->islands[$node] ?? null;
-        foreach ([$supply->reference, ...array_keys($supply->grounds)] as $ground) {
-            if (($supply->islands[$ground] ?? -1) === $island) {
-                return (string) $ground;
-            }
-        }
-        if ($supply->isHot($node)) {
-            return array_values($supply->source()->terminals)[1];
-        }
-        // A winding of its own: the point that is measured there says against what.
-        foreach ($supply->points as $point) {
-            if (($supply->islands[$point->node] ?? -1) === $island) {
-                return $point->against;
-            }
-        }
-
-        return $supply->reference;
     }
 }

@@ -84,7 +84,7 @@ final readonly class Place
             $point =
                 $reading->quantity !== 'dc' || $reading->isDeadCheck() || $reading->isResidual()
                     ? null
-                    : $supply->points[$reading->target] ?? null;
+                    : $supply->places()[$reading->target] ?? null;
             if (
                 $point !== null &&
                 count($nodes) === 2 &&

@@ -20,6 +20,9 @@ final class Description
     /** @var array<string, DeadCheck>|null */
     private ?array $deadChecks = null;
 
+    /** @var array<string, Point>|null */
+    private ?array $places = null;
+
     private ?bool $isSwitching = null;
 
     /**
@@ -62,8 +65,38 @@ final class Description
     public function point(string $id): Point
     {
         return $this->points[$id] ??
-            (PointPair::of($id, $this->points) ??
-                throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points))));
+            ($this->places()[$id] ??
+                (PointPair::of($id, $this->places()) ??
+                    throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points)))));
+    }
+
+    /** @return array<string, Point> the points, and where leads can be put beside them, by id */
+    public function places(): array
+    {
+        return $this->places ??= $this->points + Places::beside($this);
+    }
+
+    /** Whether what is read there is computed with the description as it is: at a point, or between two. */
+    public function foretells(string $target): bool
+    {
+        return isset($this->points[$target]) || PointPair::ends($target, $this->points) !== null;
+    }
+
+    /** One mode of it with a test point at every place; a description of its own, with its own hash. */
+    public function opened(string $mode): self
+    {
+        $written = $this->altered($mode, [])->written;
+        foreach (Places::beside($this) as $place) {
+            $written['points'][] = [
+                'id' => $place->id,
+                'node' => $place->node,
+                'against' => $place->against,
+                'how' => $place->how,
+                'minutes' => $place->minutes,
+            ];
+        }
+
+        return DescriptionReader::fromArray($written);
     }
 
     public function mode(?string $id): Mode
@@ -224,7 +257,7 @@ final class Description
 
     /**
      * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "U1.in-out"
-     * between two pins of a part, "TP3-TP5" between two points; null if there is no such place.
+     * between two pins of a part, "TP3-TP5" between two points, "C7.plus" from a pin to its ground; null if there is no such place.
      */
     public function deadCheck(string $id): ?DeadCheck
     {
@@ -242,7 +275,12 @@ final class Description
                 ? DeadCheck::pins($part, $pins[2], $pins[3])
                 : null;
         }
-        [$from, $to] = PointPair::ends($id, $this->points) ?? [null, null];
+        if (isset($this->places()[$id])) {
+            $place = $this->places()[$id];
+
+            return DeadCheck::rail($id, $place->node, $place->against, $place->name, $place->how);
+        }
+        [$from, $to] = PointPair::ends($id, $this->places()) ?? [null, null];
 
         return $from === null || $to === null
             ? null

@@ -46,7 +46,7 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'CircuitNode',
         type: 'object',
-        required: ['id', 'ground', 'hot', 'points'],
+        required: ['id', 'ground', 'hot', 'points', 'place'],
         properties: [
             new OA\Property(property: 'id', type: 'string'),
             new OA\Property(
@@ -57,6 +57,12 @@ use OpenApi\Attributes as OA;
             ),
             new OA\Property(property: 'hot', description: 'on the mains side', type: 'boolean'),
             new OA\Property(property: 'points', type: 'array', items: new OA\Items(type: 'string')),
+            new OA\Property(
+                property: 'place',
+                description: 'what a reading there is called where no test point is described; null at a ground',
+                type: 'string',
+                nullable: true,
+            ),
         ],
     ),
 ]

@@ -15,6 +15,7 @@ use Oculant\Core\Expectation\NodeLevels;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
+use Oculant\Core\Supply\Places;
 use Oculant\Core\Supply\Point;
 use Oculant\Core\Supply\Stage;
 
@@ -29,6 +30,7 @@ final class CircuitView
     {
         $schematic = new Schematic($supply);
         $parts = array_map(self::part(...), $schematic->parts());
+        $places = array_map(static fn(Point $place): string => $place->node, Places::beside($supply));
 
         return [
             'title' => $supply->title,
@@ -45,6 +47,7 @@ final class CircuitView
                             array_filter($supply->points, static fn(Point $p): bool => $p->node === $node),
                         ),
                     ),
+                    'place' => ($place = array_search($node, $places, true)) === false ? null : (string) $place,
                 ],
                 array_map(strval(...), array_keys($supply->islands)),
             ),

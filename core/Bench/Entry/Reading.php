@@ -13,6 +13,7 @@ use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\AlternatingNodes;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Point;
 use Oculant\Core\Supply\PointPair;
@@ -162,7 +163,7 @@ final class Reading implements EntryKind
         Description $supply,
         BenchState $state,
     ): void {
-        $isPoint = isset($supply->points[$target]) || PointPair::ends($target, $supply->points) !== null;
+        $isPoint = self::isPlace($target, $supply);
         if ($isPoint && !$state->power->isEnergised()) {
             $number = rtrim(rtrim(sprintf('%.6F', $value), '0'), '.');
             throw EntryRefused::because(
@@ -177,6 +178,12 @@ final class Reading implements EntryKind
                 ),
             );
         }
+    }
+
+    /** Whether volts are read there: at a point, at a pin, between two of them. */
+    private static function isPlace(string $target, Description $supply): bool
+    {
+        return isset($supply->places()[$target]) || PointPair::ends($target, $supply->places()) !== null;
     }
 
     /** What no meter shows was mistyped. */
@@ -221,9 +228,13 @@ final class Reading implements EntryKind
         Description $supply,
         BenchState $state,
     ): string {
-        $isPoint = isset($supply->points[$target]) || PointPair::ends($target, $supply->points) !== null;
+        $isPoint = self::isPlace($target, $supply);
         if (($isVolts || $state->power->isEnergised()) && $isPoint) {
-            return ($functions[$target] ?? '') === 'ac' && $state->power->isEnergised() ? 'ac' : 'dc';
+            $place = isset($supply->points[$target]) ? null : $supply->places()[$target] ?? null;
+            $usual =
+                $place !== null && AlternatingNodes::of($supply)->lieAt($place) ? 'ac' : $functions[$target] ?? 'dc';
+
+            return $usual === 'ac' && $state->power->isEnergised() ? 'ac' : 'dc';
         }
 
         return $supply->deadCheck($target)->quantity ?? 'dc';
@@ -255,14 +266,15 @@ final class Reading implements EntryKind
                 'The unit is recorded as unplugged: there is no waveform to look at. Record the power state first.',
             );
         }
-        $ends = PointPair::ends($target, $supply->points);
-        if (!isset($supply->points[$target]) && $ends === null) {
+        $ends = PointPair::ends($target, $supply->places());
+        if (!isset($supply->places()[$target]) && $ends === null) {
             throw EntryRefused::because(
                 'target',
                 sprintf(
-                    '%s is a part, not a test point: live voltages go to %s.',
+                    '%s is a part, not a test point: live voltages go to %s, or to a pin, for example %s.',
                     $target,
                     implode(', ', array_keys($supply->points)),
+                    array_key_last($supply->places()),
                 ),
             );
         }

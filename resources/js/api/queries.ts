@@ -1,5 +1,5 @@
 import { QueryCache, QueryClient, queryOptions } from '@tanstack/react-query';
-import { answer, api, Refused, type Bench } from './client';
+import { answer, api, Refused } from './client';
 
 /**
  * Of this page. Whatever finds the session over has the session looked at anew, so that signing in is asked for in

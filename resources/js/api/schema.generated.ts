@@ -1891,6 +1891,8 @@ export interface components {
             /** @description on the mains side */
             hot: boolean;
             points: string[];
+            /** @description what a reading there is called where no test point is described; null at a ground */
+            place: string | null;
         };
         Circuit: {
             title: string;
@@ -3563,6 +3565,8 @@ export interface components {
             }[];
             next: components["schemas"]["Step"];
             alternatives: components["schemas"]["Step"][];
+            /** @description a worker is still at something of this: the same request will say more soon */
+            awaits: boolean;
             solving: components["schemas"]["Progress"] | null;
             suspects: components["schemas"]["SuspectView"][];
             symptoms: string[];

@@ -15,6 +15,16 @@ interface Props {
     onPart: (ref: string) => void;
 }
 
+/** What was read last in the present mode where no test point is described. */
+const readAt = (bench: Bench, place: string) =>
+    bench.log.find(
+        (entry) =>
+            entry.reading != null &&
+            !entry.struck &&
+            entry.reading.target === place &&
+            entry.reading.mode === bench.state.mode,
+    )?.reading ?? undefined;
+
 const texts = (levels: Levels | undefined, what: 'levels' | 'points') =>
     new Map((levels?.[what] ?? []).map((level) => [level.place, level]));
 
@@ -61,17 +71,25 @@ export function BenchCircuit({ bench, step, target, onPoint, onPart }: Props) {
             };
         }
         const point = bench.points.find((one) => one.id === target);
-        const node = circuit.data?.nodes.find((one) => one.points.includes(point?.id ?? ''));
+        const node = circuit.data?.nodes.find(
+            (one) => one.points.includes(point?.id ?? '') || (one.place !== null && one.place === target),
+        );
         return {
             parts,
+            read: Object.fromEntries(
+                (circuit.data?.nodes ?? []).flatMap(({ id, place }) => {
+                    const read = place === null ? undefined : readAt(bench, place);
+                    return read === undefined ? [] : [[id, read]];
+                }),
+            ),
             nodes: Object.fromEntries(bench.energised.map((one) => [one.node, one.carries])),
             flags,
             red: node?.id,
-            black: point === undefined ? undefined : point.against,
+            black: point?.against ?? (node === undefined ? undefined : texts(good, 'levels').get(node.id)?.against),
             target: point?.id ?? step.part ?? target?.split('.')[0] ?? undefined,
             hot: new Set((circuit.data?.nodes ?? []).filter((one) => one.hot).map((one) => one.id)),
         };
-    }, [bench, circuit.data, failed.data, member, step.part, target]);
+    }, [bench, circuit.data, failed.data, good, member, step.part, target]);
 
     if (circuit.data === undefined || drawing.data === undefined) {
         return (
@@ -146,7 +164,7 @@ function Asked({
     bench: Bench;
     good: Levels | undefined;
     chosen: string[];
-    points: { id: string; points: string[] }[];
+    points: { id: string; points: string[]; place: string | null }[];
     onPoint: (id: string) => void;
 }) {
     const levels = texts(good, 'levels');
@@ -166,9 +184,14 @@ function Asked({
             </p>
         );
     }
-    const pointOf = (node: string) => points.find((one) => one.id === node)?.points[0];
-    const id = second === undefined ? pointOf(first) : [pointOf(first), pointOf(second)].join('-');
-    const isKnown = id !== undefined && id !== '' && !id.startsWith('-') && !id.endsWith('-');
+    const placeOf = (node: string) => {
+        const there = points.find((one) => one.id === node);
+        return there?.points[0] ?? there?.place ?? undefined;
+    };
+    // A ground is where the black lead is anyway.
+    const places = chosen.map(placeOf).filter((one) => one !== undefined);
+    const id = places.length === 0 ? undefined : places.join('-');
+    const read = id === undefined ? undefined : readAt(bench, id);
     const alone = levels.get(first);
     const text =
         second === undefined
@@ -188,14 +211,18 @@ function Asked({
                 </>
             )}
             : a good unit, {bench.state.mode_name.toLowerCase()}, shows <b className="figure">{text}</b>.{' '}
-            {isKnown ? (
+            {read !== undefined && (
+                <>
+                    Read here: <b className={read.good ? 'good' : 'bad'}>{read.sentence}</b> Expected {read.expected}
+                    .{' '}
+                </>
+            )}
+            {id === undefined ? (
+                <span className="quiet">The black lead goes here.</span>
+            ) : (
                 <button type="button" className="plain" onClick={() => onPoint(id)}>
                     Read {id}
                 </button>
-            ) : (
-                <span className="quiet">
-                    No test point is described here; add one in the library to have its reading weighed.
-                </span>
             )}
         </p>
     );

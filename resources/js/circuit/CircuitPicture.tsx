@@ -29,6 +29,8 @@ export interface PictureState {
     /** True where energy is proven, false where its absence is; nothing where no unit is there to be measured. */
     nodes?: Record<string, boolean>;
     flags: Record<string, FlagText>;
+    /** What was read at nodes without a test point. */
+    read?: Record<string, { text: string; good: boolean }>;
     red?: string;
     black?: string;
     /** Test point, part or node that is being worked on. */
@@ -191,6 +193,15 @@ function FlagMark({
     );
 }
 
+/** Where a lead can be put on a node: where its wires meet, or where one of them begins. */
+function onWire(drawing: Drawing, node: string): { x: number; y: number } | undefined {
+    const begins = /^M\s*(-?[\d.]+)[\s,]+(-?[\d.]+)/.exec(drawing.wires.find((one) => one.node === node)?.path ?? '');
+    return (
+        drawing.joints.find((one) => one.node === node) ??
+        (begins === null ? undefined : { x: Number(begins[1]), y: Number(begins[2]) })
+    );
+}
+
 const Content = memo(function Content({ circuit, drawing, state, onNode, onPoint, onPart }: Props) {
     const names = useMemo(
         () => Object.fromEntries(circuit.nodes.filter((n) => n.ground !== null).map((n) => [n.id, n.ground ?? ''])),
@@ -208,8 +219,7 @@ const Content = memo(function Content({ circuit, drawing, state, onNode, onPoint
         const ground = drawing.parts
             .flatMap((one) => one.figure.grounds.map((g) => ({ node: g.node, x: one.x + g.x, y: one.y + g.y + 14 })))
             .find((one) => one.node === node);
-        const joint = drawing.joints.find((one) => one.node === node);
-        const at = flag !== undefined ? { x: flag.x, y: flag.y + flag.height / 2 } : (ground ?? joint);
+        const at = flag !== undefined ? { x: flag.x, y: flag.y + flag.height / 2 } : (ground ?? onWire(drawing, node));
         return at === undefined ? null : (
             <g className={`lead ${colour}`} transform={`translate(${at.x} ${at.y})`}>
                 <title>{`${colour} lead`}</title>
@@ -280,6 +290,16 @@ const Content = memo(function Content({ circuit, drawing, state, onNode, onPoint
                     onPoint={onPoint}
                 />
             ))}
+            {Object.entries(state.read ?? {}).map(([node, { text, good }]) => {
+                const at = onWire(drawing, node);
+                return (
+                    at !== undefined && (
+                        <text key={node} className={`read-here ${good ? 'good' : 'bad'}`} x={at.x + 5} y={at.y - 5}>
+                            {text}
+                        </text>
+                    )
+                );
+            })}
             {lead(state.red, 'red')}
             {lead(state.black, 'black')}
         </>
