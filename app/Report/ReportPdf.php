@@ -15,7 +15,12 @@ use Illuminate\Contracts\View\Factory;
 /** The report on paper. Everything it needs ships with the app; dompdf fetches nothing. */
 final readonly class ReportPdf
 {
-    public function __construct(private Factory $views, private HandBackReport $report, private RunDrawing $drawing) {}
+    public function __construct(
+        private Factory $views,
+        private HandBackReport $report,
+        private RunDrawing $drawing,
+        private CircuitDrawing $circuit,
+    ) {}
 
     public function render(JobFile $file): string
     {
@@ -24,6 +29,7 @@ final readonly class ReportPdf
         $options->setDefaultFont('DejaVu Sans');
         $pdf = new Dompdf($options);
         $pdf->setPaper('A4');
+        $report = $this->report->of($file);
         $pdf->loadHtml(
             $this->views
                 ->make('report', [
@@ -31,7 +37,8 @@ final readonly class ReportPdf
                     'mark' => Workshop::query()->whereKey($file->job->workshop_id)->value('mark'),
                     'origin' => Origin::of($file->job),
                     'supply' => $file->supply,
-                    'report' => $this->report->of($file),
+                    'report' => $report,
+                    'circuit' => $this->circuit->of($file, $report),
                     'drawings' => Run::query()
                         ->where('repair_job_id', $file->job->id)
                         ->orderBy('number')

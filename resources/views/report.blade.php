@@ -224,5 +224,9 @@
         Expected values are computed from the supply's description for the mains as measured, as a window that holds 90 % of good units.
         Electrical safety tests before use, and who may carry them out, are for local codes and licensed practice to decide.
     </p>
+
+    @if ($circuit !== null)
+        @include('report-circuit')
+    @endif
 </body>
 </html>

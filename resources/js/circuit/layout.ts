@@ -33,7 +33,9 @@ export interface Drawing {
 const FLAGS = { full: { width: 158, height: 46 }, bare: { width: 54, height: 18 } };
 export type Flags = keyof typeof FLAGS;
 
-let elk: InstanceType<typeof ELK> | undefined;
+type Engine = Pick<InstanceType<typeof ELK>, 'layout'>;
+
+let worker: Engine | undefined;
 
 const root = {
     'elk.algorithm': 'layered',
@@ -159,9 +161,9 @@ function graphOf(circuit: Circuit, figures: Map<string, Figure>, flags: Flags): 
     return { id: 'root', layoutOptions: root, children, edges };
 }
 
-/** Computed in a worker; the same circuit gives the same drawing. */
-export async function draw(circuit: Circuit, flags: Flags): Promise<Drawing> {
-    elk ??= new ELK({ workerUrl });
+/** Computed in a worker unless another engine is given; the same circuit gives the same drawing. */
+export async function draw(circuit: Circuit, flags: Flags, engine?: Engine): Promise<Drawing> {
+    const elk = engine ?? (worker ??= new ELK({ workerUrl }));
     const figures = new Map(circuit.parts.map((part) => [part.ref, figureOf(part)]));
     const begun = performance.now();
     const done = await elk.layout(graphOf(circuit, figures, flags));

@@ -129,16 +129,23 @@ function grounded(drawn: Drawn): Figure {
         x: x + (pin.side === 'west' ? -SIDE : pin.side === 'east' ? SIDE : 0),
         y,
     }));
+    const width = drawn.width + west + (has('east') ? 2 * SIDE : 0);
+    // The box has grown for a ground: what else leaves on that side is led to its edge.
+    const edge = ({ pin, x }: PinPlace) => (pin.side === 'west' ? 0 : pin.side === 'east' ? width : x);
+    const left = moved.filter(({ pin }) => !pin.ground);
     return {
         ...drawn,
-        width: drawn.width + west + (has('east') ? 2 * SIDE : 0),
+        width,
         height: Math.max(drawn.height, ...places.map(({ y }) => y + GROUND)),
-        pins: moved.filter(({ pin }) => !pin.ground),
+        pins: left.map((one) => ({ ...one, x: edge(one) })),
         transform: west > 0 ? `translate(${west} 0) ${drawn.transform}` : drawn.transform,
         texts: drawn.texts.map((text) => ({ ...text, x: text.x + west })),
         body: { ...drawn.body, x: drawn.body.x + west },
         grounds: places,
-        stubs: grounds.map(({ x, y }, k) => `M${x} ${y}H${places[k]?.x ?? x}`),
+        stubs: [
+            ...grounds.map(({ x, y }, k) => `M${x} ${y}H${places[k]?.x ?? x}`),
+            ...left.filter((one) => one.x !== edge(one)).map((one) => `M${one.x} ${one.y}H${edge(one)}`),
+        ],
     };
 }
 
