@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Http\Controllers\Api\AddedPartController;
 use App\Http\Controllers\Api\BenchController;
 use App\Http\Controllers\Api\CircuitController;
+use App\Http\Controllers\Api\DocumentController;
 use App\Http\Controllers\Api\EngineController;
 use App\Http\Controllers\Api\ExportController;
 use App\Http\Controllers\Api\HealthController;
@@ -128,7 +129,9 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('templates', [TemplateController::class, 'index']);
         Route::get('kinds', KindController::class);
         Route::get('supplies', [SupplyController::class, 'index']);
-        Route::post('supplies/trace', TraceController::class);
+        Route::post('supplies/trace', [TraceController::class, 'supply']);
+        Route::get('jobs/{job}/trace', [TraceController::class, 'lines']);
+        Route::post('jobs/{job}/trace', [TraceController::class, 'job']);
         Route::post('supplies/circuit', [CircuitController::class, 'draft']);
         Route::post('supplies/check', [EngineController::class, 'check']);
         Route::post('supplies/template', [TemplateController::class, 'draft']);
@@ -140,6 +143,9 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('supplies/{supply}/levels', [CircuitController::class, 'supplyLevels']);
         Route::get('supplies/{supply}/budget', [EngineController::class, 'budget']);
         Route::get('supplies/{supply}/waveforms', [EngineController::class, 'waveforms']);
+        Route::get('supplies/{supply}/pages', [DocumentController::class, 'index']);
+        Route::get('supplies/{supply}/pages/{page}', [DocumentController::class, 'show']);
+        Route::get('jobs/{job}/pages', [DocumentController::class, 'job']);
         Route::get('history', [HistoryController::class, 'workshop']);
         Route::get('supplies/{supply}/history', [HistoryController::class, 'show']);
         Route::get('supplies/{supply}/spice', [ExportController::class, 'spice']);
@@ -154,6 +160,7 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::post('practice/{practice}/branch', [PracticeController::class, 'branch']);
         Route::post('jobs/{job}/log', LogController::class);
         Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
+        Route::put('jobs/{job}/description', [TraceController::class, 'describe']);
         Route::post('jobs/{job}/changes/{entry}/description', AddedPartController::class);
         Route::post('jobs/{job}/reservations', [ReservationController::class, 'store']);
         Route::delete('jobs/{job}/reservations/{reservation}', [ReservationController::class, 'destroy']);
@@ -171,6 +178,10 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::put('supplies/{supply}', [SupplyController::class, 'update']);
         Route::post('supplies/{supply}/duplicate', [SupplyController::class, 'duplicate']);
         Route::delete('supplies/{supply}/history', [HistoryController::class, 'forget']);
+        Route::post('supplies/{supply}/pages', [DocumentController::class, 'store']);
+        Route::put('supplies/{supply}/pages/{page}/pins', [DocumentController::class, 'pin']);
+        Route::delete('supplies/{supply}/pages/{page}/pins/{target}', [DocumentController::class, 'unpin']);
+        Route::delete('supplies/{supply}/pages/{page}', [DocumentController::class, 'destroy']);
     });
 
     Route::middleware(TokenMay::class . ':instruments')->group(function (): void {

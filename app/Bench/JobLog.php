@@ -235,6 +235,12 @@ final readonly class JobLog
                 'Runs are started and stopped under Prove; the server writes down what they bring.',
             );
         }
+        if ($kind === 'described' && !$isOwnWork) {
+            throw EntryRefused::because(
+                'kind',
+                'Send the description itself to /description; what it says of the job enters the log by itself.',
+            );
+        }
         if ($kind === 'close' && ($missing = $file->workup()->missingForClose()) !== []) {
             throw EntryRefused::because('close', 'Not yet: ' . implode('; ', $missing) . '.');
         }

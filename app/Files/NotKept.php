@@ -17,6 +17,14 @@ final class NotKept extends RuntimeException
         );
     }
 
+    public static function page(): self
+    {
+        return new self(
+            'The server could not keep the page: its disk is full, or cannot be written to. Nothing of it was kept; ' .
+                'tell whoever looks after the server, and add it again then.',
+        );
+    }
+
     public static function paper(): self
     {
         return new self(

@@ -16,24 +16,25 @@ final class PictureCheck
 
     /**
      * @param string $picture as it came
+     * @param string $field   that it came in, for the refusal
      *
      * @return array{int, int} width and height in pixels
      *
      * @throws EntryRefused if it is no picture that is kept, too large, or not whole
      */
-    public static function size(string $picture): array
+    public static function size(string $picture, string $field = 'photo'): array
     {
         $size = @getimagesizefromstring($picture);
         if ($size === false || !in_array($size[2], self::KINDS, true)) {
             throw EntryRefused::because(
-                'photo',
+                $field,
                 'This file cannot be read as a picture. JPEG, PNG and WebP can; take it again or save it as one ' .
                     'of these.',
             );
         }
         if ($size[0] < 1 || $size[1] < 1 || $size[0] * $size[1] > self::MOST_PIXELS) {
             throw EntryRefused::because(
-                'photo',
+                $field,
                 sprintf(
                     'The photograph has %d by %d pixels; up to %d million are taken. Take it at a lower resolution.',
                     $size[0],
@@ -49,7 +50,7 @@ final class PictureCheck
         };
         if (!$isWhole) {
             throw EntryRefused::because(
-                'photo',
+                $field,
                 'The photograph broke off on its way: its end is missing. Send it again, or take it again.',
             );
         }

@@ -37,6 +37,8 @@ final readonly class Backup
         'stock_items',
         'practice_runs',
         'practice_series',
+        'document_pages',
+        'page_pins',
     ];
 
     public function __construct(private ConnectionInterface $db, private Dump $dump, private Lock $lock) {}

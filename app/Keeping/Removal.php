@@ -28,7 +28,11 @@ final readonly class Removal
         if ((clone $runs)->whereNull('ended_at')->exists()) {
             throw new KeepingFailed('A soak or another run of the demo is still going on: stop it first.');
         }
+        $designs = $this->db->table('document_pages')->whereIn('workshop_id', $ids)->distinct()->pluck('design_id');
         $this->db->transaction(fn() => $this->rows($ids, $jobs, (clone $runs)->pluck('number')->all()), 3);
+        foreach ($designs as $design) {
+            $this->disk->deleteDirectory("documents/{$design}");
+        }
         $papers = $this->disk->files('papers');
         foreach ($jobs as $job) {
             $this->disk->deleteDirectory("photos/{$job}");
@@ -53,6 +57,8 @@ final readonly class Removal
     {
         $of = fn(string $table): Builder => $this->db->table($table)->whereIn('workshop_id', $workshops);
         $users = $of('users')->pluck('id')->all();
+        // Their pins go with them.
+        $of('document_pages')->delete();
         $supplies = $of('supplies')->pluck('id')->all();
         foreach (['run_samples', 'run_minutes'] as $table) {
             $this->db->table($table)->whereIn('run', $runs)->delete();

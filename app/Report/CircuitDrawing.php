@@ -111,12 +111,13 @@ final readonly class CircuitDrawing
     {
         $path = static fn(string $d, string $style): string => sprintf('<path d="%s" %s/>', e($d), $style);
         $line = 'fill="none" stroke="#1c1813" stroke-width="1.3"';
-        $drawn = $laid['barrier'] === null
-            ? ''
-            : $path(
-                "M{$laid['barrier']} 0V{$laid['height']}",
-                'fill="none" stroke="#b3261e" stroke-width="1" stroke-dasharray="7,5"',
-            );
+        $drawn =
+            $laid['barrier'] === null
+                ? ''
+                : $path(
+                    "M{$laid['barrier']} 0V{$laid['height']}",
+                    'fill="none" stroke="#b3261e" stroke-width="1" stroke-dasharray="7,5"',
+                );
         foreach ($laid['wires'] as $wire) {
             $drawn .= $path($wire, 'fill="none" stroke="#9a5722" stroke-width="1.4"');
         }

@@ -58,6 +58,12 @@ final readonly class Admission
         if ($target === null || $target->kind === 'strike') {
             throw EntryRefused::because('entry', 'There is no such entry in this job to strike out.');
         }
+        if ($target->kind === 'described') {
+            throw EntryRefused::because(
+                'entry',
+                'A description is not struck out: what was found out stays known. Describe it anew if it is wrong.',
+            );
+        }
         $bad = array_filter(
             $state->isolationTests,
             static fn(array $t): bool => $t['entry'] === $id && (new IsolationStanding($supply, $state))->isBad($t),

@@ -37,6 +37,7 @@ final class EntryKinds
         return $kinds ??= array_column(
             array_map(static fn(EntryKind $kind): array => [$kind->name(), $kind], [
                 new Entry\WhatFor(),
+                new Entry\Described(),
                 new Entry\Symptom(),
                 new Entry\Power(),
                 new Entry\MainsMeasured(),

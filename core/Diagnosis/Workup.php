@@ -520,6 +520,27 @@ final class Workup
             );
     }
 
+    /** Whether more of a board that is known in part is worth tracing now. */
+    public function worthTracing(): WorthTracing
+    {
+        $wrong = array_filter(
+            $this->state->readings,
+            fn(TakenReading $r): bool => !$r->isResidual() &&
+                $r->replaced === $this->state->replaced() &&
+                !in_array($this->verdict($r)->word, [VerdictWord::Unknown, VerdictWord::CannotTell], true) &&
+                !$this->verdict($r)->word->isGood(),
+        );
+
+        return new WorthTracing(
+            $this->supply,
+            $this->suspects,
+            $this->belief->probability[Hypothesis::UNKNOWN] ?? 0.0,
+            array_values($wrong),
+            $this->state->readings !== [],
+            $this->suspicion(),
+        );
+    }
+
     /** @return list<string> what to check about the description, where no fault in it explains what was read */
     public function descriptionChecks(): array
     {

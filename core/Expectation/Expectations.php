@@ -149,6 +149,7 @@ final readonly class Expectations
             $functions[$id] = Observation::isAlternating($nominal->reading($id, 'dc'), $nominal->reading($id, 'ac'))
                 ? 'ac'
                 : 'dc';
+            $undescribed = Undescribed::share($supply, $point);
             $hasClock = $nominal->reading($id, 'hertz') > 0.0 && $supply->clocksAt($point->node) !== [];
             foreach (['dc', 'ac', 'ripple', ...$hasClock ? ['hertz'] : []] as $quantity) {
                 $sigma = 0.0;
@@ -158,18 +159,21 @@ final readonly class Expectations
                     $nominal,
                     $alike,
                     $ends,
-                    match ($quantity) {
-                        'ripple' => self::averaged($supply, $point, $nominal),
-                        'dc' => match (true) {
-                            $drive->isAt($point->node) => hypot(
-                                GateDrive::SPREAD * $nominal->reading($id, 'dc'),
-                                GateDrive::FLOOR,
-                            ),
-                            self::isUnfed($supply, $point, $nominal) => self::UNFED,
+                    hypot(
+                        $undescribed * abs($nominal->reading($id, $quantity)),
+                        match ($quantity) {
+                            'ripple' => self::averaged($supply, $point, $nominal),
+                            'dc' => match (true) {
+                                $drive->isAt($point->node) => hypot(
+                                    GateDrive::SPREAD * $nominal->reading($id, 'dc'),
+                                    GateDrive::FLOOR,
+                                ),
+                                self::isUnfed($supply, $point, $nominal) => self::UNFED,
+                                default => 0.0,
+                            },
                             default => 0.0,
                         },
-                        default => 0.0,
-                    },
+                    ),
                     $sigma,
                 )->wandering($quantity === 'ripple' ? 0.0 : $nominal->reading($id, 'swing'));
                 $partsSigma[$id][$quantity] = $sigma;

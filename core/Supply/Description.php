@@ -290,7 +290,13 @@ final class Description
     /** A fingerprint of everything that computation depends on. */
     public function hash(): string
     {
-        return hash('xxh128', json_encode($this->written, JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE));
+        return hash(
+            'xxh128',
+            json_encode(
+                array_diff_key($this->written, ['traced' => true]),
+                JSON_THROW_ON_ERROR | JSON_UNESCAPED_UNICODE,
+            ),
+        );
     }
 
     /** @param array<string, Part> $changed parts that take the place of those with the same reference */

@@ -20,6 +20,9 @@ final readonly class DescriptionReader
     /** Bytes of a description; the largest of our own have some 30 000. */
     public const MOST_BYTES = 1_000_000;
 
+    /** Of a board that was traced out. */
+    public const MOST_LINES = 600;
+
     private const TOP = [
         'format',
         'version',
@@ -35,6 +38,7 @@ final readonly class DescriptionReader
         'interlocks',
         'cautions',
         'unknown',
+        'traced',
     ];
 
     private function __construct(private Fields $fields) {}
@@ -129,6 +133,7 @@ final readonly class DescriptionReader
             $cautions[] = $fields->text("cautions[{$k}]", $caution, 400);
         }
         $this->unknown($fields->rows('unknown', $data['unknown'] ?? [], false), $parts);
+        $this->traced($fields->object('traced', $data['traced'] ?? ['lines' => []]));
 
         /** @var array<string, mixed> $data */
         return new Description(
@@ -148,6 +153,29 @@ final readonly class DescriptionReader
             $nodes->islands,
             $data,
         );
+    }
+
+    /**
+     * How it was found out, where nobody had a diagram: on which job, and the lines that were typed.
+     *
+     * @param array<mixed> $row
+     */
+    private function traced(array $row): void
+    {
+        $this->fields->knownKeys('traced', $row, ['on', 'lines']);
+        if (isset($row['on'])) {
+            $this->fields->text('traced.on', $row['on'], 40);
+        }
+        $lines = $this->fields->rows('traced.lines', $row['lines'] ?? [], false);
+        foreach (array_slice($lines, 0, self::MOST_LINES) as $k => $line) {
+            $this->fields->text("traced.lines[{$k}]", $line, 300);
+        }
+        if (count($lines) > self::MOST_LINES) {
+            $this->fields->problem(
+                'traced.lines',
+                sprintf('%d lines are too many: up to %d are kept.', count($lines), self::MOST_LINES),
+            );
+        }
     }
 
     /**

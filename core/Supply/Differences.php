@@ -34,7 +34,7 @@ final class Differences
                 array_push($rows, ...self::record($section, (string) $name, $old[$name] ?? null, $new[$name] ?? null));
             }
         }
-        $rest = static fn(array $description): array => array_diff_key($description, self::LISTS);
+        $rest = static fn(array $description): array => array_diff_key($description, self::LISTS + ['traced' => '']);
         array_push($rows, ...self::record('supply', '', $rest($before), $rest($after)));
 
         return $rows;

@@ -4,6 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
+use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Part;
+
 /**
  * Where leads can be put though nobody described a test point: every other node, by the first pin there ("C7.plus"),
  * against the ground of its side.
@@ -71,7 +74,9 @@ final class Places
                 return (string) $ground;
             }
         }
-        if ($supply->isHot($node)) {
+        $feeds = array_filter($supply->parts, static fn(Part $p): bool => $p->kind instanceof FeedsEnergy);
+        // A board that is being traced may have none yet.
+        if ($feeds !== [] && $supply->isHot($node)) {
             return array_values($supply->source()->terminals)[1];
         }
         // A winding of its own: the point that is measured there says against what.

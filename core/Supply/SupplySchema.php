@@ -129,6 +129,19 @@ final class SupplySchema
                     ),
                 ],
                 'cautions' => ['type' => 'array', 'items' => self::TEXT],
+                'traced' =>
+                    ['description' => 'how it was found out without a diagram; changes nothing that is computed'] +
+                    self::record(
+                        [
+                            'on' => ['description' => 'number of the job'] + self::TEXT,
+                            'lines' => [
+                                'type' => 'array',
+                                'maxItems' => DescriptionReader::MOST_LINES,
+                                'items' => self::TEXT,
+                            ],
+                        ],
+                        [],
+                    ),
                 'unknown' => [
                     'type' => 'array',
                     'description' => 'parts that an import did not understand; kept, not solved',

@@ -4,6 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Tracing;
 
+use Oculant\Core\Parts\PartKinds;
+use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Places;
+
 /** What was traced, in the form of a description that is not finished: drawn as it is, mended in the library. */
 final class Draft
 {
@@ -46,8 +50,13 @@ final class Draft
         'output' => ['Output', []],
     ];
 
-    /** @return array<string, mixed> */
-    public static function of(Traced $traced, string $title): array
+    /**
+     * @param Resemblance|null $family what is not read on a part is taken from what the family has in its place
+     * @param array{on?: string, lines: list<string>} $how kept with it
+     *
+     * @return array<string, mixed>
+     */
+    public static function of(Traced $traced, string $title, ?Resemblance $family, array $how): array
     {
         $reference = $traced->ground() ?? self::busiest($traced);
         $parts = [];
@@ -62,18 +71,21 @@ final class Draft
                     $terminals[$name] = $traced->node("{$part->ref}.{$name}");
                 }
             }
+            $usual = array_diff_key($family?->usual($part) ?? [], $part->written);
             $parts[] = [
                 'ref' => $part->ref,
                 'kind' => $part->kind->name(),
                 ...$part->written,
-                'notes' => self::evidence($traced, $part),
+                ...$usual,
+                'notes' =>
+                    self::evidence($traced, $part) .
+                    ($usual === [] ? '' : '; not read, as the family has it: ' . implode(', ', array_keys($usual))),
                 'terminals' => $terminals,
             ];
         }
 
         $stages = self::stages($parts);
-
-        return [
+        $draft = [
             'format' => 'oculant/supply',
             'version' => 1,
             'title' => $title,
@@ -86,8 +98,108 @@ final class Draft
                 static fn(string $node): array => ['node' => $node, 'name' => $node, 'how' => 'found by the beeper'],
                 array_values(array_diff($traced->grounds(), [$reference])),
             ),
-            'points' => self::points($traced, $reference, $parts, $stages),
+            'points' => [],
+            'traced' => $how,
         ];
+        $supply = DescriptionReader::sketch($draft)->description;
+        $draft['points'] = self::points(
+            $traced,
+            $parts,
+            $stages,
+            static fn(string $node): string => Places::ground($supply, $node),
+        );
+
+        return $draft;
+    }
+
+    /**
+     * The same as far as it can be solved: parts with a pin that leads nowhere yet are kept as not known, and so is
+     * what then hangs in the air or works with one of them.
+     *
+     * @param array<string, mixed> $draft
+     *
+     * @return array<string, mixed>
+     */
+    public static function known(array $draft): array
+    {
+        $unknown = [];
+        do {
+            $before = count($unknown);
+            $touched = array_count_values(
+                array_merge(
+                    ...array_map(
+                        static fn(array $p): array => array_values(array_unique($p['terminals'])),
+                        $draft['parts'],
+                    ),
+                ),
+            );
+            foreach ($draft['parts'] as $k => $part) {
+                if (self::hangs($part, $touched, $unknown)) {
+                    $unknown[$part['ref']] =
+                        [
+                            'ref' => $part['ref'],
+                            'value' => is_string($part['value'] ?? null) ? $part['value'] : $part['kind'],
+                            'note' => 'not joined yet',
+                        ] + ($part['terminals'] === [] ? [] : ['pins' => $part['terminals']]);
+                    unset($draft['parts'][$k]);
+                }
+            }
+        } while (count($unknown) > $before && $draft['parts'] !== []);
+        $left = array_column($draft['parts'], 'ref');
+        $stages = [];
+        foreach ($draft['stages'] as $stage) {
+            $stage['parts'] = array_values(array_intersect($stage['parts'], $left));
+            if ($stage['parts'] !== []) {
+                $stages[] =
+                    array_diff_key($stage, ['from' => '']) +
+                    ($stages === [] ? [] : ['from' => $stages[count($stages) - 1]['id']]);
+            }
+        }
+        $isThere = static fn(string $node): bool => isset($touched[$node]);
+        $grounds = array_values(array_filter($draft['grounds'], static fn(array $g): bool => $isThere($g['node'])));
+        $reference = $isThere($draft['reference']) ? $draft['reference'] : array_shift($grounds)['node'] ?? '';
+
+        return [
+            'reference' => $reference,
+            'parts' => array_values($draft['parts']),
+            'stages' => $stages,
+            'grounds' => $grounds,
+            'points' => array_values(
+                array_map(
+                    static fn(array $p): array => in_array($p['stage'] ?? null, array_column($stages, 'id'), true)
+                        ? $p
+                        : array_diff_key($p, ['stage' => '']),
+                    array_filter(
+                        $draft['points'],
+                        static fn(array $p): bool => $isThere($p['node']) && $isThere($p['against']),
+                    ),
+                ),
+            ),
+        ] +
+            ($unknown === [] ? [] : ['unknown' => array_values($unknown)]) +
+            $draft;
+    }
+
+    /**
+     * @param array<string, mixed>             $part
+     * @param array<string, int>               $touched parts by node
+     * @param array<string, array<string, mixed>> $unknown by reference
+     */
+    private static function hangs(array $part, array $touched, array $unknown): bool
+    {
+        $kind = PartKinds::named($part['kind']);
+        foreach ($kind?->terminals()->required ?? [] as $pin) {
+            if (($touched[$part['terminals'][$pin] ?? ''] ?? 0) < 2) {
+                return true;
+            }
+        }
+        foreach ($kind?->parameters() ?? [] as $parameter) {
+            if ($parameter->link && isset($unknown[$part[$parameter->name] ?? ''])) {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     private static function isKnown(Traced $traced, string $pin): bool
@@ -172,14 +284,17 @@ final class Draft
     /**
      * @param list<array<string, mixed>> $parts
      * @param list<array<string, mixed>> $stages
+     * @param callable(string): string   $ground of a node
      *
-     * @return list<array<string, mixed>> one at each node that somebody gave a name
+     * @return list<array<string, mixed>> one at each node that somebody gave a name; where nobody gave any, at what
+     *     stores and at what regulates
      */
-    private static function points(Traced $traced, string $reference, array $parts, array $stages): array
+    private static function points(Traced $traced, array $parts, array $stages, callable $ground): array
     {
         $points = [];
-        foreach ($traced->named() as $name => $node) {
-            if ($node !== $reference && !in_array($node, $traced->grounds(), true)) {
+        foreach ($traced->named() ?: self::nameless($parts) as $name => $node) {
+            $against = $ground($node);
+            if ($node !== $against && !in_array($node, $traced->grounds(), true)) {
                 $at = array_map(
                     self::stageOf(...),
                     array_filter($parts, static fn(array $p): bool => in_array($node, $p['terminals'], true)),
@@ -190,11 +305,30 @@ final class Draft
                         'id' => 'TP' . (count($points) + 1),
                         'name' => (string) $name,
                         'node' => $node,
-                        'against' => $reference,
+                        'against' => $against,
                     ] + ($stage === null ? [] : ['stage' => $stage]);
             }
         }
 
         return $points;
+    }
+
+    /**
+     * @param list<array<string, mixed>> $parts
+     *
+     * @return array<string, string> node by what it may be called
+     */
+    private static function nameless(array $parts): array
+    {
+        $nodes = [];
+        foreach ($parts as $part) {
+            foreach (array_intersect_key($part['terminals'], ['plus' => '', 'out' => '', 'l' => '']) as $pin => $node) {
+                if (!in_array($node, $nodes, true)) {
+                    $nodes["{$part['ref']} {$pin}"] = (string) $node;
+                }
+            }
+        }
+
+        return $nodes;
     }
 }

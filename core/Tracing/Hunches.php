@@ -12,6 +12,9 @@ final class Hunches
 {
     private const MOST = 5;
 
+    /** More than any habit weighs. */
+    private const SUSPECTED = 20.0;
+
     /** Kind and pin, kind and pin, weight, why. */
     private const HABITS = [
         ['bridge', 'plus', 'electrolytic', 'plus', 9, 'the reservoir stands across the bridge'],
@@ -60,8 +63,13 @@ final class Hunches
         ['led', 'a', 'resistor', 'b', 6, 'a resistor stands before it'],
     ];
 
-    /** @return list<array{one: string, other: string, why: string}> the most telling first */
-    public static function of(Traced $traced): array
+    /**
+     * @param array<string, float> $suspicion of what a unit lacks, 0 to 1 by reference: what hangs on a suspect is
+     *     worth knowing first
+     *
+     * @return list<array{one: string, other: string, why: string}> the most telling first
+     */
+    public static function of(Traced $traced, array $suspicion = []): array
     {
         $found = [];
         foreach (self::HABITS as [$kind, $pin, $otherKind, $otherPin, $weight, $why]) {
@@ -72,6 +80,8 @@ final class Hunches
                     }
                     $row = self::pair($traced, "{$part->ref}.{$pin}", $other, $otherPin, $weight, $why);
                     if ($row !== null) {
+                        $row['weight'] +=
+                            self::SUSPECTED * max($suspicion[$part->ref] ?? 0.0, $suspicion[$other->ref] ?? 0.0);
                         $found[] = $row;
                     }
                 }
@@ -90,7 +100,7 @@ final class Hunches
         return $best;
     }
 
-    /** @return array{one: string, other: string, why: string, weight: int}|null null if it is known already */
+    /** @return array{one: string, other: string, why: string, weight: float}|null null if it is known already */
     private static function pair(
         Traced $traced,
         string $one,
@@ -127,7 +137,7 @@ final class Hunches
             'one' => $one,
             'other' => $others[0],
             'why' => $why,
-            'weight' => $weight + ($isLoose($one) ? 6 : 0) + ($isLoose($others[0]) ? 2 : 0),
+            'weight' => (float) $weight + ($isLoose($one) ? 6 : 0) + ($isLoose($others[0]) ? 2 : 0),
         ];
     }
 }

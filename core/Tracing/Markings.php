@@ -32,6 +32,8 @@ final class Markings
         'transformer' => ['transformer'],
         'optocoupler' => ['optocoupler', 'opto'],
         'pwm_controller' => ['controller', 'pwm'],
+        'integrated_switcher' => ['switcher'],
+        'flyback' => ['flyback-transformer'],
         'shunt_reference' => ['reference'],
         'op_amp' => ['opamp', 'op-amp'],
         'inductor' => ['choke', 'coil', 'inductor'],

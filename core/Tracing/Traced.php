@@ -36,6 +36,9 @@ final class Traced
     /** @var array<int, string> what is wrong with a line, by its number from 1 */
     public array $refused = [];
 
+    /** @var array<int, string> parts that nothing tells the kind of, by line */
+    public array $untold = [];
+
     /** @var list<array{lines: list<int>, sentence: string}> what contradicts itself, and what would settle it */
     public array $contradictions = [];
 
@@ -424,6 +427,7 @@ final class Traced
         }
         $read = Markings::read($ref, $words);
         if ($read === null) {
+            $this->untold[$number] = $ref;
             throw new LineRefused(
                 sprintf(
                     'Nothing tells what %s is. Add a word: "%s mosfet", "%s fuse T2A".',

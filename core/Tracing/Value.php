@@ -31,6 +31,20 @@ final class Value
         }
     }
 
+    /** The number of a value, whatever it counts: for telling large ones from small ones; 0 if it is none. */
+    public static function size(mixed $written): float
+    {
+        foreach (is_string($written) ? [Unit::Ohm, Unit::Farad, Unit::Volt] : [] as $unit) {
+            try {
+                return abs(Quantity::parse($written, $unit)->value);
+            } catch (UnreadableQuantity) {
+                continue;
+            }
+        }
+
+        return 0.0;
+    }
+
     public static function ohms(mixed $written): ?float
     {
         try {

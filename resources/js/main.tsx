@@ -33,6 +33,7 @@ const PracticePage = later(() => import('./practice/PracticePage').then((module)
 const RunPage = later(() => import('./practice/RunPage').then((module) => module.RunPage));
 const ProvePage = later(() => import('./prove/ProvePage').then((module) => module.ProvePage));
 const TracePage = later(() => import('./library/TracePage').then((module) => module.TracePage));
+const JobTracePage = later(() => import('./library/TracePage').then((module) => module.JobTracePage));
 const ReportPage = later(() => import('./report/ReportPage').then((module) => module.ReportPage));
 const TagsPage = later(() => import('./report/TagsPage').then((module) => module.TagsPage));
 const SettingsPage = later(() => import('./settings/SettingsPage').then((module) => module.SettingsPage));
@@ -71,6 +72,7 @@ function Oculant() {
                                 <Route path="jobs/:job/far" element={<FarPage />} />
                                 <Route path="jobs/:job/report" element={<ReportPage />} />
                                 <Route path="jobs/:job/tags" element={<TagsPage />} />
+                                <Route path="jobs/:job/trace" element={<JobTracePage />} />
                                 <Route path="jobs/:job/parts/:tab?" element={<PartsBench />} />
                                 <Route path="jobs/:job/prove/:tab?" element={<ProvePage />} />
                                 <Route path="history" element={<HistoryPage />} />

@@ -19,7 +19,7 @@ final class RoomsTest
         'Supply' => ['Parts', 'Circuit', 'Quantity'],
         'Expectation' => ['Supply', 'Parts', 'Circuit', 'Quantity'],
         'Drawing' => ['Supply', 'Parts', 'Quantity'],
-        'Tracing' => ['Parts', 'Quantity'],
+        'Tracing' => ['Parts', 'Quantity', 'Supply'],
         'Bench' => ['Supply', 'Parts', 'Quantity'],
         'Diagnosis' => self::BENCH_AND_EXPECTATION,
         'Replacement' => self::BENCH_AND_EXPECTATION,

@@ -76,6 +76,16 @@ final class SessionTest extends FeatureTestCase
         foreach (
             [
                 'GET session',
+                'GET supplies/1/pages',
+                'GET supplies/1/pages/1',
+                'GET jobs/1/pages',
+                'GET jobs/1/trace',
+                'POST jobs/1/trace',
+                'PUT jobs/1/description',
+                'POST supplies/1/pages',
+                'PUT supplies/1/pages/1/pins',
+                'DELETE supplies/1/pages/1/pins/1',
+                'DELETE supplies/1/pages/1',
                 'GET workshop',
                 'GET health',
                 'GET practice',

@@ -150,9 +150,29 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'Traced',
         type: 'object',
-        required: ['description', 'circuit', 'refused', 'contradictions', 'through', 'hunches'],
+        required: [
+            'description',
+            'standing',
+            'circuit',
+            'refused',
+            'contradictions',
+            'through',
+            'hunches',
+            'family',
+            'missing',
+            'worth',
+            'known',
+            'unknown',
+            'lacks',
+        ],
         properties: [
             new OA\Property(property: 'description', type: 'object', additionalProperties: true),
+            new OA\Property(
+                property: 'standing',
+                description: 'the same with what leads nowhere yet as not known',
+                type: 'object',
+                additionalProperties: true,
+            ),
             new OA\Property(property: 'circuit', ref: '#/components/schemas/Circuit'),
             new OA\Property(
                 property: 'refused',
@@ -191,6 +211,46 @@ use OpenApi\Attributes as OA;
                     ],
                     type: 'object',
                 ),
+            ),
+            new OA\Property(
+                property: 'family',
+                description: 'that it comes nearest to',
+                required: ['name', 'title', 'found', 'all'],
+                properties: [
+                    new OA\Property(property: 'name', type: 'string'),
+                    new OA\Property(property: 'title', type: 'string'),
+                    new OA\Property(property: 'found', description: 'of its parts', type: 'integer'),
+                    new OA\Property(property: 'all', type: 'integer'),
+                ],
+                type: 'object',
+                nullable: true,
+            ),
+            new OA\Property(
+                property: 'missing',
+                description: 'what the family needs and nobody has found yet, and where it usually sits',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['what', 'where'],
+                    properties: [
+                        new OA\Property(property: 'what', type: 'string'),
+                        new OA\Property(property: 'where', type: 'string'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+            new OA\Property(
+                property: 'worth',
+                description: 'whether more of it is worth tracing for the fault of the job',
+                type: 'string',
+                nullable: true,
+            ),
+            new OA\Property(property: 'known', description: 'parts that can be solved', type: 'integer'),
+            new OA\Property(property: 'unknown', description: 'parts that lead nowhere yet', type: 'integer'),
+            new OA\Property(
+                property: 'lacks',
+                description: 'what it takes to be solved at all',
+                type: 'array',
+                items: new OA\Items(type: 'string'),
             ),
             new OA\Property(
                 property: 'hunches',

@@ -9,6 +9,48 @@ use OpenApi\Attributes as OA;
 /** The library's shapes. */
 #[
     OA\Schema(
+        schema: 'PagePin',
+        type: 'object',
+        required: ['target', 'x', 'y'],
+        properties: [
+            new OA\Property(property: 'target', description: 'test point, part or ground', type: 'string'),
+            new OA\Property(property: 'x', description: 'share of the width', type: 'number'),
+            new OA\Property(property: 'y', description: 'share of the height', type: 'number'),
+        ],
+    ),
+]
+#[
+    OA\Schema(
+        schema: 'DocumentPage',
+        type: 'object',
+        required: ['id', 'document', 'number', 'width', 'height', 'picture', 'words', 'pins'],
+        properties: [
+            new OA\Property(property: 'id', type: 'string'),
+            new OA\Property(property: 'document', type: 'string'),
+            new OA\Property(property: 'number', type: 'integer'),
+            new OA\Property(property: 'width', type: 'integer'),
+            new OA\Property(property: 'height', type: 'integer'),
+            new OA\Property(property: 'picture', description: 'where the picture is', type: 'string'),
+            new OA\Property(
+                property: 'words',
+                description: 'what is printed where, if the file said so',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['text', 'x', 'y'],
+                    properties: [
+                        new OA\Property(property: 'text', type: 'string'),
+                        new OA\Property(property: 'x', type: 'number'),
+                        new OA\Property(property: 'y', type: 'number'),
+                    ],
+                    type: 'object',
+                ),
+            ),
+            new OA\Property(property: 'pins', type: 'array', items: new OA\Items(ref: '#/components/schemas/PagePin')),
+        ],
+    ),
+]
+#[
+    OA\Schema(
         schema: 'TemplateAnswers',
         type: 'object',
         required: ['family'],

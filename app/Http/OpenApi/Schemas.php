@@ -589,6 +589,8 @@ use OpenApi\Attributes as OA;
             'job',
             'title',
             'revision',
+            'key',
+            'is_traced',
             'cautions',
             'state',
             'modes',
@@ -683,6 +685,16 @@ use OpenApi\Attributes as OA;
                 property: 'alternatives',
                 type: 'array',
                 items: new OA\Items(ref: '#/components/schemas/Step'),
+            ),
+            new OA\Property(
+                property: 'key',
+                description: 'fingerprint of the description: another one means that it was described anew',
+                type: 'string',
+            ),
+            new OA\Property(
+                property: 'is_traced',
+                description: 'its board was traced out, and lines are kept with it',
+                type: 'boolean',
             ),
             new OA\Property(
                 property: 'awaits',

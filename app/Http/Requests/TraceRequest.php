@@ -27,6 +27,11 @@ final class TraceRequest extends FormRequest
         ];
     }
 
+    public function title(): string
+    {
+        return trim((string) $this->validated('title')) ?: 'Traced board';
+    }
+
     /** @return list<string> */
     public function lines(): array
     {

@@ -43,6 +43,8 @@ final class BenchResource extends JsonResource
         return [
             'job' => JobResource::of($file)->toArray($request),
             'title' => $file->supply->title,
+            'key' => $file->supply->hash(),
+            'is_traced' => isset($file->supply->written['traced']),
             'revision' => $file->supply->revision,
             'cautions' => $file->supply->cautions,
             'state' => [

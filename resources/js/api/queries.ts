@@ -78,25 +78,32 @@ export const benchQuery = (job: string) =>
                   : query.state.data?.awaits === true && awaited(query.state.dataUpdateCount),
     });
 
-export const jobCircuitQuery = (job: string) =>
+export const jobTraceQuery = (job: string) =>
     queryOptions({
-        queryKey: ['circuit', job],
+        queryKey: ['job trace', job],
+        queryFn: () => answer(api.GET('/jobs/{job}/trace', { params: { path: { job } } })),
+    });
+
+/** @param key of the description, which a job may change */
+export const jobCircuitQuery = (job: string, key: string) =>
+    queryOptions({
+        queryKey: ['circuit', job, key],
         queryFn: () => answer(api.GET('/jobs/{job}/circuit', { params: { path: { job } } })),
         staleTime: Infinity,
     });
 
 /** Of the good unit in a mode, or with one part failed. */
-export const jobLevelsQuery = (job: string, query: { mode: string; part?: string; fault?: string }) =>
+export const jobLevelsQuery = (job: string, key: string, query: { mode: string; part?: string; fault?: string }) =>
     queryOptions({
-        queryKey: ['levels', job, query],
+        queryKey: ['levels', job, key, query],
         queryFn: () => answer(api.GET('/jobs/{job}/levels', { params: { path: { job }, query } })),
         staleTime: Infinity,
     });
 
 /** Red lead on one node, black on another. */
-export const jobBetweenQuery = (job: string, query: { mode: string; red: string; black: string }) =>
+export const jobBetweenQuery = (job: string, key: string, query: { mode: string; red: string; black: string }) =>
     queryOptions({
-        queryKey: ['between', job, query],
+        queryKey: ['between', job, key, query],
         queryFn: () => answer(api.GET('/jobs/{job}/between', { params: { path: { job }, query } })),
         staleTime: Infinity,
     });
@@ -147,6 +154,19 @@ export const supplyQuery = (supply: string) =>
     queryOptions({
         queryKey: ['supplies', supply],
         queryFn: () => answer(api.GET('/supplies/{supply}', { params: { path: { supply } } })),
+    });
+
+export const pagesQuery = (supply: string) =>
+    queryOptions({
+        queryKey: ['supplies', supply, 'pages'],
+        queryFn: () => answer(api.GET('/supplies/{supply}/pages', { params: { path: { supply } } })),
+    });
+
+export const jobPagesQuery = (job: string) =>
+    queryOptions({
+        queryKey: ['job pages', job],
+        queryFn: () => answer(api.GET('/jobs/{job}/pages', { params: { path: { job } } })),
+        staleTime: 5 * 60_000,
     });
 
 const forSupply = (supply: string) => ({ params: { path: { supply } } });

@@ -140,6 +140,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/supplies/{supply}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pages of service documents of a design, whatever its revision */
+        get: operations["listPages"];
+        put?: never;
+        /** Keep a page; sending one twice is harmless */
+        post: operations["addPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The same of the unit on the bench; none if its description is in no library here */
+        get: operations["listJobPages"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/pages/{page}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page as a picture */
+        get: operations["showPage"];
+        put?: never;
+        post?: never;
+        /** Take a page away with its pins */
+        delete: operations["removePage"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/pages/{page}/pins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Where a test point, a part or a ground is on a page; one that is there is moved */
+        put: operations["pinPage"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/pages/{page}/pins/{target}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Take a pin off a page */
+        delete: operations["unpinPage"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/supplies/check": {
         parameters: {
             query?: never;
@@ -1622,6 +1709,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/jobs/{job}/trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The lines that the board on the bench was traced with; none if it was described otherwise */
+        get: operations["showJobTrace"];
+        put?: never;
+        /** The same for the unit on the bench: what its fault makes worth knowing comes first */
+        post: operations["traceJob"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/jobs/{job}/description": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put the job on another description, or on what its lines trace; its log must still mean something */
+        put: operations["describeJobAnew"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/supplies/{supply}/versions": {
         parameters: {
             query?: never;
@@ -1935,6 +2057,10 @@ export interface components {
             description: {
                 [key: string]: unknown;
             };
+            /** @description the same with what leads nowhere yet as not known */
+            standing: {
+                [key: string]: unknown;
+            };
             circuit: components["schemas"]["Circuit"];
             /** @description lines that cannot be read, and how they could be */
             refused: {
@@ -1951,6 +2077,27 @@ export interface components {
                 line: number;
                 sentence: string;
             }[];
+            /** @description that it comes nearest to */
+            family: {
+                name: string;
+                title: string;
+                /** @description of its parts */
+                found: number;
+                all: number;
+            } | null;
+            /** @description what the family needs and nobody has found yet, and where it usually sits */
+            missing: {
+                what: string;
+                where: string;
+            }[];
+            /** @description whether more of it is worth tracing for the fault of the job */
+            worth: string | null;
+            /** @description parts that can be solved */
+            known: number;
+            /** @description parts that lead nowhere yet */
+            unknown: number;
+            /** @description what it takes to be solved at all */
+            lacks: string[];
             /** @description what is worth a beep next, the most telling first */
             hunches: {
                 one: string;
@@ -1958,8 +2105,31 @@ export interface components {
                 why: string;
             }[];
         };
+        PagePin: {
+            /** @description test point, part or ground */
+            target: string;
+            /** @description share of the width */
+            x: number;
+            /** @description share of the height */
+            y: number;
+        };
+        DocumentPage: {
+            id: string;
+            document: string;
+            number: number;
+            width: number;
+            height: number;
+            /** @description where the picture is */
+            picture: string;
+            /** @description what is printed where, if the file said so */
+            words: {
+                text: string;
+                x: number;
+                y: number;
+            }[];
+            pins: components["schemas"]["PagePin"][];
+        };
         TemplateAnswers: {
-            /** @description The library's shapes. */
             family: string;
             answers?: {
                 [key: string]: unknown;
@@ -3565,6 +3735,10 @@ export interface components {
             }[];
             next: components["schemas"]["Step"];
             alternatives: components["schemas"]["Step"][];
+            /** @description fingerprint of the description: another one means that it was described anew */
+            key: string;
+            /** @description its board was traced out, and lines are kept with it */
+            is_traced: boolean;
             /** @description a worker is still at something of this: the same request will say more soon */
             awaits: boolean;
             solving: components["schemas"]["Progress"] | null;
@@ -3934,6 +4108,208 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    listPages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By document and page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentPage"][];
+                };
+            };
+        };
+    };
+    addPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /** @description ULID */
+                    id: string;
+                    document: string;
+                    number: number;
+                    /**
+                     * Format: binary
+                     * @description JPEG, PNG or WebP up to 8 MB
+                     */
+                    picture: string;
+                    /** @description JSON: [{text, x, y}], middle of each as shares of width and height */
+                    words?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description It is kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentPage"];
+                };
+            };
+            /** @description It was refused */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    listJobPages: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description By document and page */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentPage"][];
+                };
+            };
+        };
+    };
+    showPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description JPEG */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
+                };
+            };
+            /** @description No page of this design */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removePage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It is gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    pinPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+                page: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PagePin"];
+            };
+        };
+        responses: {
+            /** @description The page with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentPage"];
+                };
+            };
+            /** @description There is no such place */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    unpinPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+                page: string;
+                target: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The page without it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DocumentPage"];
                 };
             };
         };
@@ -7088,6 +7464,113 @@ export interface operations {
                 };
             };
             /** @description Too many lines, or one that is too long */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    showJobTrace: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The lines */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        /** @description job that it was traced on */
+                        on: string | null;
+                        lines: string[];
+                    };
+                };
+            };
+        };
+    };
+    traceJob: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    title?: string | null;
+                    lines: string[];
+                };
+            };
+        };
+        responses: {
+            /** @description The board so far */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Traced"];
+                };
+            };
+            /** @description Too many lines, or one that is too long */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    describeJobAnew: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                job: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    /** @description a whole one, or nothing if it is traced */
+                    description?: {
+                        [key: string]: unknown;
+                    };
+                    title?: string;
+                    lines?: string[];
+                    why?: string;
+                };
+            };
+        };
+        responses: {
+            /** @description The bench with it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bench"];
+                };
+            };
+            /** @description On power, over, or the log would name what is not there any more */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -418,6 +418,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             group: repair,
         },
         { key: ',', label: isDrawn ? 'path' : 'circuit', run: turn, shown: true, inBar: true, group: look },
+        { key: '*', label: 'trace', run: () => void navigate(`/jobs/${job.id}/trace`), shown: true, group: look },
         { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true, group: look },
         { key: ';', label: 'far screen', run: () => void navigate(`/jobs/${job.id}/far`), shown: true, group: look },
         { key: '?', label: 'all keys', run: () => setKeys(true), shown: true, group: look },

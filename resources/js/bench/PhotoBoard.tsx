@@ -1,6 +1,7 @@
 import { Button, Input, Modal, Select } from 'antd';
 import { useRef, useState } from 'react';
 import type { Bench, PhotoView, PinView } from '../api/client';
+import { PinBoard, type Place } from '../shell/PinBoard';
 import { Mark } from './Mark';
 import { shrink } from './picture';
 import { EmptyNote, RefusalNote } from '../help/RefusalNote';
@@ -12,15 +13,6 @@ interface Props {
     refusal: string | undefined;
     onClose: () => void;
 }
-
-interface Place {
-    target: string;
-    x: number;
-    y: number;
-}
-
-const STEP = 0.01;
-const within = (share: number) => Math.min(1, Math.max(0, share));
 
 function Pin({
     pin,
@@ -91,51 +83,14 @@ function Board({
     onRecord: Props['onRecord'];
 }) {
     const [open, setOpen] = useState<string>();
-    const key = (event: React.KeyboardEvent) => {
-        const move: Record<string, [number, number]> = {
-            ArrowLeft: [-1, 0],
-            ArrowRight: [1, 0],
-            ArrowUp: [0, -1],
-            ArrowDown: [0, 1],
-        };
-        const by = move[event.key];
-        if (placing === undefined) {
-            return;
-        }
-        if (by !== undefined) {
-            event.preventDefault();
-            const size = event.shiftKey ? 5 * STEP : STEP;
-            onPlace({ ...placing, x: within(placing.x + by[0] * size), y: within(placing.y + by[1] * size) });
-        } else if (event.key === 'Enter') {
-            event.preventDefault();
-            onPlaced(placing);
-        }
-    };
-    const click = (event: React.MouseEvent<HTMLDivElement>) => {
-        if (placing !== undefined) {
-            const frame = event.currentTarget.getBoundingClientRect();
-            onPlaced({
-                ...placing,
-                x: within((event.clientX - frame.left) / frame.width),
-                y: within((event.clientY - frame.top) / frame.height),
-            });
-        }
-    };
     return (
-        // The keys belong to the whole picture while a pin is being placed; the pins on it are buttons of their own.
-        <div
-            className={`board ${placing === undefined ? '' : 'board-placing'}`}
-            role="group"
-            aria-label={photo.caption === '' ? 'Photograph' : photo.caption}
-            tabIndex={placing === undefined ? undefined : 0}
-            ref={(board) => {
-                if (placing !== undefined && document.activeElement !== board) {
-                    board?.focus();
-                }
-            }}
-            style={{ aspectRatio: `${photo.width} / ${photo.height}` }}
-            onKeyDown={key}
-            onClick={click}
+        <PinBoard
+            label={photo.caption === '' ? 'Photograph' : photo.caption}
+            width={photo.width}
+            height={photo.height}
+            placing={placing}
+            onPlace={onPlace}
+            onPlaced={onPlaced}
         >
             <img src={`/api/v1/jobs/${job}/photos/${photo.id}${photo.ready ? '' : '?waiting'}`} alt={photo.caption} />
             {photo.pins
@@ -149,12 +104,7 @@ function Board({
                         onRead={(text) => onRecord('reading', { text, target: pin.target }, true)}
                     />
                 ))}
-            {placing !== undefined && (
-                <div className="pin pin-ghost" style={{ left: `${placing.x * 100}%`, top: `${placing.y * 100}%` }}>
-                    <span>{placing.target}</span>
-                </div>
-            )}
-        </div>
+        </PinBoard>
     );
 }
 

@@ -1,8 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { Select } from 'antd';
 import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
 import type { Bench, Levels, Step } from '../api/client';
-import { jobBetweenQuery, jobCircuitQuery, jobLevelsQuery } from '../api/queries';
+import { jobBetweenQuery, jobCircuitQuery, jobLevelsQuery, jobPagesQuery } from '../api/queries';
+import { PageSheet } from '../document/PageSheet';
 import { CircuitList } from './CircuitList';
 import { CircuitPicture, type FlagText, type PartState, type PictureState } from './CircuitPicture';
 import { useDrawing } from './useDrawing';
@@ -28,6 +30,9 @@ const readAt = (bench: Bench, place: string) =>
 const texts = (levels: Levels | undefined, what: 'levels' | 'points') =>
     new Map((levels?.[what] ?? []).map((level) => [level.place, level]));
 
+/** Whether a page of the service document stands beside the circuit. */
+const BESIDE = 'oculant.document';
+
 /** The circuit of the unit on the bench, with what is known of it. */
 export function BenchCircuit({ bench, step, target, onPoint, onPart }: Props) {
     const job = bench.job.id;
@@ -37,12 +42,15 @@ export function BenchCircuit({ bench, step, target, onPoint, onPart }: Props) {
     const [suspect, setSuspect] = useState<string>();
     const [chosen, setChosen] = useState<string[]>([]);
     const [listed, setListed] = useState(false);
-    const circuit = useQuery(jobCircuitQuery(job));
+    const [paged, setPaged] = useState(() => localStorage.getItem(BESIDE) !== 'off');
+    const [turned, setTurned] = useState<string>();
+    const pages = useQuery(jobPagesQuery(job)).data ?? [];
+    const circuit = useQuery(jobCircuitQuery(job, bench.key));
     const drawing = useDrawing(circuit.data, stage, 'full');
-    const good = useQuery(jobLevelsQuery(job, { mode: bench.state.mode })).data;
+    const good = useQuery(jobLevelsQuery(job, bench.key, { mode: bench.state.mode })).data;
     const member = bench.suspects.find((one) => one.id === suspect)?.members[0];
     const failed = useQuery({
-        ...jobLevelsQuery(job, { mode: bench.state.mode, part: member?.part, fault: member?.fault }),
+        ...jobLevelsQuery(job, bench.key, { mode: bench.state.mode, part: member?.part, fault: member?.fault }),
         enabled: member !== undefined,
     });
 
@@ -101,6 +109,17 @@ export function BenchCircuit({ bench, step, target, onPoint, onPart }: Props) {
         );
     }
     const { data } = circuit;
+    const point = bench.points.find((one) => one.id === target);
+    const place = point?.id ?? step.part ?? target?.split('.')[0];
+    // The page on which the place in hand is, unless somebody turned to another for it.
+    const page =
+        pages.find((one) => `${place ?? ''} ${one.id}` === turned) ??
+        pages.find((one) => one.pins.some((pin) => pin.target === place)) ??
+        pages[0];
+    const turn = (by: number) => {
+        const next = pages[(pages.findIndex((one) => one.id === page?.id) + by + pages.length) % pages.length];
+        setTurned(`${place ?? ''} ${next?.id ?? ''}`);
+    };
     const choose = (node: string) =>
         setChosen((before) =>
             before.includes(node) ? before.filter((one) => one !== node) : [...before, node].slice(-2),
@@ -132,19 +151,71 @@ export function BenchCircuit({ bench, step, target, onPoint, onPart }: Props) {
                 <button type="button" className="plain" onClick={() => setListed(!listed)} aria-pressed={listed}>
                     {listed ? 'as a picture' : 'as a list'}
                 </button>
+                {bench.is_traced && <Link to={`/jobs/${job}/trace`}>trace further</Link>}
+                {pages.length > 0 && (
+                    <button
+                        type="button"
+                        className="plain"
+                        aria-pressed={paged}
+                        onClick={() => {
+                            localStorage.setItem(BESIDE, paged ? 'off' : 'on');
+                            setPaged(!paged);
+                        }}
+                    >
+                        {paged ? 'without its document' : 'with its document'}
+                    </button>
+                )}
             </div>
-            {listed ? (
-                <CircuitList circuit={data} onPart={onPart} />
-            ) : (
-                <CircuitPicture
-                    circuit={data}
-                    drawing={drawing.data}
-                    state={{ ...state, target: chosen[chosen.length - 1] ?? state.target }}
-                    onNode={choose}
-                    onPoint={onPoint}
-                    onPart={onPart}
-                />
-            )}
+            <div className={paged && page !== undefined ? 'circuit-beside' : 'circuit-alone'}>
+                {listed ? (
+                    <CircuitList circuit={data} onPart={onPart} />
+                ) : (
+                    <CircuitPicture
+                        circuit={data}
+                        drawing={drawing.data}
+                        state={{ ...state, target: chosen[chosen.length - 1] ?? state.target }}
+                        onNode={choose}
+                        onPoint={onPoint}
+                        onPart={onPart}
+                    />
+                )}
+                {paged && page !== undefined && (
+                    <section className="circuit-page" aria-label="Service document">
+                        <div className="circuit-tools">
+                            <span>
+                                {page.document}, page {page.number}
+                            </span>
+                            {pages.length > 1 && (
+                                <>
+                                    <button type="button" className="plain" onClick={() => turn(-1)}>
+                                        page before
+                                    </button>
+                                    <button type="button" className="plain" onClick={() => turn(1)}>
+                                        next page
+                                    </button>
+                                </>
+                            )}
+                        </div>
+                        <PageSheet
+                            page={page}
+                            red={place}
+                            black={point?.against}
+                            said={Object.fromEntries(
+                                bench.points.flatMap(({ id, reading }) =>
+                                    reading === null ? [] : [[id, { text: reading.text, good: reading.good }]],
+                                ),
+                            )}
+                            onTarget={(one) => {
+                                if (bench.points.some(({ id }) => id === one)) {
+                                    onPoint(one);
+                                } else if (bench.parts.some(({ ref }) => ref === one)) {
+                                    onPart(one);
+                                }
+                            }}
+                        />
+                    </section>
+                )}
+            </div>
             <Asked bench={bench} good={good} chosen={chosen} points={data.nodes} onPoint={onPoint} />
             {failed.data !== undefined && failed.data.chain.length > 0 && (
                 <p className="hint">It takes along: {failed.data.chain.join('; ')}.</p>
@@ -170,7 +241,7 @@ function Asked({
     const levels = texts(good, 'levels');
     const [first = '', second] = chosen;
     const across = useQuery({
-        ...jobBetweenQuery(bench.job.id, { mode: bench.state.mode, red: first, black: second ?? '' }),
+        ...jobBetweenQuery(bench.job.id, bench.key, { mode: bench.state.mode, red: first, black: second ?? '' }),
         enabled: second !== undefined,
     });
     const name = (node: string) => {

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input, Tabs } from 'antd';
 import { Suspense, useEffect, useRef, useState } from 'react';
-import { useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams } from 'react-router';
 import { answer, api, Refused, type Checked, type PointView, type Problem } from '../api/client';
 import { progressQuery, sessionQuery, supplyQuery } from '../api/queries';
 import { EnergyPath } from '../bench/EnergyPath';
@@ -18,6 +18,7 @@ import { VersionsView } from './VersionsView';
 import { RefusalNote } from '../help/RefusalNote';
 
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
+const DocumentTab = later(() => import('../document/DocumentTab').then((module) => module.DocumentTab));
 const WaveformView = later(() => import('./WaveformView').then((module) => module.WaveformView));
 
 /** From a part in the picture to its row in the table. */
@@ -318,7 +319,7 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
     const unsaved = <p className="hint">Keep the description first: this is computed from what is kept.</p>;
 
     return (
-        <div className={tab === 'budget' || tab === 'waves' || tab === 'versions' ? 'editor alone' : 'editor'}>
+        <div className={['budget', 'waves', 'versions', 'document'].includes(tab) ? 'editor alone' : 'editor'}>
             <div className="editor-head">
                 <h1>
                     {text(description.title)} <small>revision {text(description.revision) || 'A'}</small>
@@ -346,6 +347,9 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
                     )}
                     {mayEdit && id !== 'new' && (
                         <Duplicate id={id} onMade={(copy) => void navigate(`/library/${copy}`)} />
+                    )}
+                    {id !== 'new' && description.traced !== undefined && (
+                        <Link to={`/library/trace?of=${id}`}>Go on tracing</Link>
                     )}
                     {id !== 'new' && <a href={`/api/v1/supplies/${id}/json`}>JSON</a>}
                     {id !== 'new' && <a href={`/api/v1/supplies/${id}/spice`}>SPICE netlist</a>}
@@ -439,6 +443,20 @@ function Editor({ id, initial, mayEdit }: { id: string; initial: Description; ma
                         ...(id === 'new'
                             ? []
                             : [
+                                  {
+                                      key: 'document',
+                                      label: 'Document',
+                                      children: tab === 'document' && (
+                                          <Suspense fallback={<p>Fetching its documents…</p>}>
+                                              <DocumentTab
+                                                  supply={id}
+                                                  description={description}
+                                                  mayEdit={mayEdit}
+                                                  onChange={change}
+                                              />
+                                          </Suspense>
+                                      ),
+                                  },
                                   {
                                       key: 'versions',
                                       label: 'Versions',

@@ -1,16 +1,16 @@
-import { useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input } from 'antd';
 import { useEffect, useRef, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { answer, api } from '../api/client';
+import { Link, useLocation, useNavigate, useParams } from 'react-router';
+import { answer, api, type Bench, type Traced } from '../api/client';
+import { benchQuery, jobTraceQuery, supplyQuery } from '../api/queries';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { RefusalNote } from '../help/RefusalNote';
 
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 
-const KEPT = 'oculant.trace';
-const TITLE = 'oculant.trace.title';
+const keptAs = (job: string | undefined) => (job === undefined ? 'oculant.trace' : `oculant.trace.${job}`);
 
 /** What a line may look like. */
 const FORMS = [
@@ -23,27 +23,99 @@ const FORMS = [
     'mains f1.1 t1.p2',
 ];
 
-function kept(): string[] {
-    const lines: unknown = JSON.parse(localStorage.getItem(KEPT) ?? '[]');
-    return Array.isArray(lines) ? lines.filter((line): line is string => typeof line === 'string') : [];
+const words = (value: unknown): string[] =>
+    Array.isArray(value) ? value.filter((line): line is string => typeof line === 'string') : [];
+
+/** Lines as they were left here; of a board that was traced before, as they are kept with it. */
+const kept = (key: string, before: string[]): string[] => {
+    const stored = localStorage.getItem(key);
+    return stored === null ? before : words(JSON.parse(stored));
+};
+
+/** In the library: the board becomes a description. */
+export function TracePage() {
+    const { search } = useLocation();
+    const from = new URLSearchParams(search).get('of');
+    const supply = useQuery({ ...supplyQuery(from ?? ''), enabled: from !== null });
+    const navigate = useNavigate();
+    if (from !== null && supply.data === undefined) {
+        return <main className="page wide">{supply.error?.message ?? 'Opening…'}</main>;
+    }
+    const traced = (supply.data?.description?.traced ?? {}) as { lines?: unknown };
+    return (
+        <Tracing
+            key={from ?? ''}
+            storeKey={from === null ? keptAs(undefined) : keptAs(from)}
+            before={words(traced.lines)}
+            name={supply.data?.title ?? ''}
+            onDone={(description) => {
+                localStorage.setItem('oculant.draft.new', JSON.stringify(description));
+                void navigate('/library/new');
+            }}
+        />
+    );
+}
+
+/** At the bench: the job goes on with what is known of its board. */
+export function JobTracePage() {
+    const { job = '' } = useParams();
+    const bench = useQuery(benchQuery(job));
+    const before = useQuery(jobTraceQuery(job));
+    if (bench.data === undefined || before.data === undefined) {
+        return <main className="page wide">{bench.error?.message ?? before.error?.message ?? 'Opening…'}</main>;
+    }
+    return (
+        <Tracing key={job} storeKey={keptAs(job)} before={before.data.lines} name={bench.data.title} job={bench.data} />
+    );
+}
+
+interface TracingProps {
+    storeKey: string;
+    before: string[];
+    name: string;
+    job?: Bench;
+    onDone?: (description: Record<string, unknown>) => void;
 }
 
 /** A board without a diagram: what is seen and beeped out, line by line, becomes its description. */
-export function TracePage() {
+function Tracing({ storeKey, before, name, job, onDone }: TracingProps) {
     const navigate = useNavigate();
-    const [lines, setLines] = useState<string[]>(kept);
-    const [title, setTitle] = useState(() => localStorage.getItem(TITLE) ?? '');
+    const queries = useQueryClient();
+    const [lines, setLines] = useState<string[]>(() => kept(storeKey, before));
+    const [title, setTitle] = useState(() => localStorage.getItem(`${storeKey}.title`) ?? name);
     const [text, setText] = useState('');
     const field = useRef<HTMLInputElement>(null);
     useEffect(() => {
-        localStorage.setItem(KEPT, JSON.stringify(lines));
-        localStorage.setItem(TITLE, title);
-    }, [lines, title]);
+        localStorage.setItem(storeKey, JSON.stringify(lines));
+        localStorage.setItem(`${storeKey}.title`, title);
+    }, [storeKey, lines, title]);
     useEffect(() => field.current?.focus(), []);
+    const id = job?.job.id;
     const traced = useQuery({
-        queryKey: ['trace', lines, title],
-        queryFn: ({ signal }) => answer(api.POST('/supplies/trace', { body: { lines, title }, signal })),
-        placeholderData: (before) => before,
+        queryKey: ['trace', id, lines, title],
+        queryFn: ({ signal }) =>
+            answer(
+                id === undefined
+                    ? api.POST('/supplies/trace', { body: { lines, title }, signal })
+                    : api.POST('/jobs/{job}/trace', { params: { path: { job: id } }, body: { lines, title }, signal }),
+            ),
+        placeholderData: (data) => data,
+    });
+    const take = useMutation({
+        mutationFn: () =>
+            answer(
+                api.PUT('/jobs/{job}/description', {
+                    params: { path: { job: id ?? '' } },
+                    body: { lines, title, why: 'traced' },
+                }),
+            ),
+        onSuccess: (now) => {
+            localStorage.removeItem(storeKey);
+            localStorage.removeItem(`${storeKey}.title`);
+            void queries.invalidateQueries({ queryKey: ['job trace', id] });
+            queries.setQueryData(benchQuery(id ?? '').queryKey, now);
+            void navigate(`/jobs/${id}`);
+        },
     });
     const refusal = (line: number) => traced.data?.refused.find((one) => one.line === line)?.message;
 
@@ -52,10 +124,6 @@ export function TracePage() {
             setLines([...lines, text.trim()]);
             setText('');
         }
-    };
-    const goOn = () => {
-        localStorage.setItem('oculant.draft.new', JSON.stringify(traced.data?.description));
-        void navigate('/library/new');
     };
 
     return (
@@ -139,6 +207,7 @@ export function TracePage() {
                             ))}
                         </ul>
                     )}
+                    {traced.data?.worth != null && lines.length > 0 && <p role="status">{traced.data.worth}</p>}
                     {(traced.data?.hunches.length ?? 0) > 0 && (
                         <>
                             <h2>Worth a beep next</h2>
@@ -165,14 +234,38 @@ export function TracePage() {
                             </ul>
                         </>
                     )}
+                    <Nearest traced={traced.data} />
+                    {take.error !== null && <RefusalNote>{take.error.message}</RefusalNote>}
                     <p className="actions">
-                        <Button
-                            type="primary"
-                            disabled={lines.length === 0 || traced.data === undefined}
-                            onClick={goOn}
-                        >
-                            Go on as a description
-                        </Button>
+                        {job === undefined ? (
+                            <Button
+                                type="primary"
+                                disabled={lines.length === 0 || traced.data === undefined}
+                                onClick={() =>
+                                    onDone?.(
+                                        (traced.data?.lacks.length === 0
+                                            ? traced.data.standing
+                                            : traced.data?.description) ?? {},
+                                    )
+                                }
+                            >
+                                Go on as a description
+                            </Button>
+                        ) : (
+                            <>
+                                <Button
+                                    type="primary"
+                                    loading={take.isPending}
+                                    disabled={
+                                        traced.isFetching || (traced.data?.known ?? 0) === 0 || !job.job.may_write
+                                    }
+                                    onClick={() => take.mutate()}
+                                >
+                                    Take it to the bench
+                                </Button>
+                                <Link to={`/jobs/${id}`}>Back to the bench</Link>
+                            </>
+                        )}
                         <Button
                             disabled={lines.length === 0}
                             onClick={() => {
@@ -194,5 +287,35 @@ export function TracePage() {
                 </section>
             </div>
         </main>
+    );
+}
+
+/** What the board comes near to, what of that is still to be found, and how much can be solved as it is. */
+function Nearest({ traced }: { traced: Traced | undefined }) {
+    if (traced === undefined || traced.family === null) {
+        return null;
+    }
+    const { family, missing, known, unknown, lacks } = traced;
+    return (
+        <section aria-label="What it comes near to">
+            <h2>
+                Like {family.title.toLowerCase()} <small>{`${family.found} of ${family.all} parts found`}</small>
+            </h2>
+            {missing.length > 0 && (
+                <ul aria-label="Still to be found">
+                    {missing.map((one) => (
+                        <li key={`${one.what} ${one.where}`}>
+                            {one.what}; usually {one.where}
+                        </li>
+                    ))}
+                </ul>
+            )}
+            <p className="hint">
+                {lacks.length > 0
+                    ? `To be solved it still lacks this: ${lacks[0] ?? ''}`
+                    : `${known} parts can be solved as they are` +
+                      (unknown > 0 ? `; ${unknown} lead nowhere yet, so expected values are wide.` : '.')}
+            </p>
+        </section>
     );
 }

@@ -6,7 +6,7 @@ namespace Tests\Core\Tracing;
 
 use Oculant\Core\Expectation\NodeLevels;
 use Oculant\Core\Supply\DescriptionReader;
-use Oculant\Core\Tracing\Draft;
+use Oculant\Core\Tracing\Board;
 use Oculant\Core\Tracing\Hunches;
 use Oculant\Core\Tracing\Traced;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -40,7 +40,7 @@ final class TracedTest extends TestCase
         $traced = new Traced(self::LINEAR);
         self::assertSame([], $traced->refused);
         self::assertSame([], $traced->contradictions);
-        $draft = Draft::of($traced, 'Cabin radio');
+        $draft = (new Board(self::LINEAR, 'Cabin radio'))->draft;
         $supply = DescriptionReader::fromArray($draft);
         self::assertSame('0V', $supply->reference);
         self::assertSame(['RAW', 'OUT'], array_map(static fn($p): string => $p->name, array_values($supply->points)));
@@ -176,7 +176,7 @@ final class TracedTest extends TestCase
     public function testWhateverIsTypedIsDrawn(): void
     {
         foreach (range(0, count(self::LINEAR)) as $count) {
-            $draft = Draft::of(new Traced(array_slice(self::LINEAR, 0, $count)), 'Begun');
+            $draft = (new Board(array_slice(self::LINEAR, 0, $count), 'Begun'))->draft;
             $sketch = DescriptionReader::sketch($draft);
             self::assertCount(count($draft['parts']), $sketch->description->parts);
         }
