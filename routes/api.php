@@ -58,6 +58,8 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
     Route::middleware(TokenMay::class . ':' . TokenMay::NOBODY)->group(function (): void {
         Route::delete('session', [SessionController::class, 'destroy']);
         Route::delete('session/everywhere', [SessionController::class, 'everywhere']);
+        Route::get('session/all', [SessionController::class, 'all']);
+        Route::delete('session/all/{name}', [SessionController::class, 'endOne']);
         Route::post('session/code', [SecondFactorController::class, 'store']);
         Route::put('session/code', [SecondFactorController::class, 'update']);
         Route::delete('session/code', [SecondFactorController::class, 'destroy']);

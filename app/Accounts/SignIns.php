@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace App\Accounts;
 
+use App\Models\SignIn;
 use App\Models\User;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Session\Session;
+use Illuminate\Http\Request;
 
 /**
  * Each sign-in by a name of its own, so that an end is an end: an answer that was under way when somebody signed out
@@ -18,16 +20,22 @@ final readonly class SignIns
 
     private const EPOCH = 'epoch';
 
+    private const SEEN = 'seen';
+
+    /** Seconds between two looks that are written down. */
+    private const EVERY = 300;
+
     /** An answer that was under way is written at most so much later, in minutes. */
     private const LATE = 60;
 
     public function __construct(private Repository $cache, private int $minutes) {}
 
-    public function begin(Session $session, User $user): void
+    public function begin(Session $session, User $user, Request $request): void
     {
         $session->regenerate();
         $session->put(self::EPOCH, $user->session_epoch ?? 0);
         $session->put(self::NAME, bin2hex(random_bytes(16)));
+        $this->seen($session, $user, $request);
     }
 
     /** This session goes on where all others of the account end. */
@@ -35,16 +43,81 @@ final readonly class SignIns
     {
         $session->regenerate();
         $session->put(self::EPOCH, $user->session_epoch);
+        $session->forget(self::SEEN);
     }
 
     public function end(Session $session): void
     {
         $name = $session->get(self::NAME);
         if (is_string($name)) {
-            $this->cache->put(self::ended($name), true, ($this->minutes + self::LATE) * 60);
+            $this->endNamed($name);
         }
         $session->invalidate();
         $session->regenerateToken();
+    }
+
+    /** @return bool false if the account is signed in nowhere by that name */
+    public function endOf(User $user, string $name): bool
+    {
+        $known = SignIn::query()->where('user_id', $user->id)->whereKey($name)->exists();
+        if ($known) {
+            $this->endNamed($name);
+        }
+
+        return $known;
+    }
+
+    /** @return list<array{name: string, browser: string, address: string, began_at: string, seen_at: string, here: bool}> */
+    public function of(User $user, Session $here): array
+    {
+        return array_values(
+            SignIn::query()
+                ->where('user_id', $user->id)
+                ->where('seen_at', '>', now()->subMinutes($this->minutes))
+                ->orderByDesc('seen_at')
+                ->orderBy('name')
+                ->get()
+                ->map(
+                    static fn(SignIn $one): array => [
+                        'name' => $one->name,
+                        'browser' => $one->browser,
+                        'address' => $one->address,
+                        'began_at' => $one->began_at->toIso8601String(),
+                        'seen_at' => $one->seen_at->toIso8601String(),
+                        'here' => $one->name === $here->get(self::NAME),
+                    ],
+                )
+                ->all(),
+        );
+    }
+
+    /** Writes down now and then that somebody is still there: not with every request. */
+    public function seen(Session $session, User $user, Request $request): void
+    {
+        $name = $session->get(self::NAME);
+        $now = now()->getTimestamp();
+        if (!is_string($name) || $now - (int) $session->get(self::SEEN, 0) < self::EVERY) {
+            return;
+        }
+        $session->put(self::SEEN, $now);
+        SignIn::query()->upsert(
+            [
+                'name' => $name,
+                'user_id' => $user->id,
+                'browser' => mb_substr((string) $request->userAgent(), 0, 200),
+                'address' => (string) $request->ip(),
+                'began_at' => now(),
+                'seen_at' => now(),
+            ],
+            ['name'],
+            ['address', 'seen_at'],
+        );
+    }
+
+    private function endNamed(string $name): void
+    {
+        $this->cache->put(self::ended($name), true, ($this->minutes + self::LATE) * 60);
+        SignIn::query()->whereKey($name)->delete();
     }
 
     /** Why this session is over; null while it is not. */

@@ -83,6 +83,9 @@ final readonly class Redescribe
             if (!isset($new->modes[$reading->mode]) || !self::isThere($reading, $new)) {
                 throw self::missing("{$reading->target}, {$file->supply->mode($reading->mode)->name}");
             }
+            if (!$reading->isDeadCheck()) {
+                self::mustLieThere($file->supply, $new, $reading->target);
+            }
         }
         foreach (
             [$state->replaced(), array_column($state->tested, 'part'), array_column($state->findings, 'part')]
@@ -111,6 +114,35 @@ final readonly class Redescribe
             return true;
         } catch (OutOfBoundsException | InvalidArgumentException) {
             return false;
+        }
+    }
+
+    /**
+     * The leads were on certain pins: under the same name they must be on them still.
+     *
+     * @throws EntryRefused
+     */
+    private static function mustLieThere(Description $old, Description $new, string $target): void
+    {
+        [$was, $is] = [$old->point($target), $new->point($target)];
+        foreach ([[$was->node, $is->node], [$was->against, $is->against]] as [$before, $now]) {
+            foreach ($old->parts as $ref => $part) {
+                foreach ($part->terminals as $pin => $node) {
+                    $there = $new->parts[$ref]->terminals[$pin] ?? null;
+                    if ($node === $before && $there !== null && $there !== $now) {
+                        throw EntryRefused::because(
+                            'description',
+                            sprintf(
+                                '%1$s was measured with a lead on %2$s.%3$s, and in this description %1$s lies elsewhere. ' .
+                                    'Give it another name, and keep the point that was measured.',
+                                $target,
+                                $ref,
+                                $pin,
+                            ),
+                        );
+                    }
+                }
+            }
         }
     }
 

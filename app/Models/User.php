@@ -35,6 +35,16 @@ final class User extends Authenticatable
         'code_step' => 0,
     ];
 
+    protected static function booted(): void
+    {
+        // Where the epoch goes on, every session that was ends.
+        self::updated(static function (self $user): void {
+            if ($user->wasChanged('session_epoch')) {
+                SignIn::query()->where('user_id', $user->id)->delete();
+            }
+        });
+    }
+
     /** @return BelongsTo<Workshop, $this> */
     public function workshop(): BelongsTo
     {

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Accounts\FrontDoor;
+use App\Accounts\SignIns;
 use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Hashing\BcryptHasher;
 use Illuminate\Support\Facades\Cache;
@@ -123,7 +124,14 @@ final class AccountTest extends FeatureTestCase
                 }
             }
             foreach (
-                [['GET', 'tokens'], ['POST', 'tokens'], ['DELETE', 'tokens/1'], ['DELETE', 'session/everywhere']]
+                [
+                    ['GET', 'tokens'],
+                    ['POST', 'tokens'],
+                    ['DELETE', 'tokens/1'],
+                    ['DELETE', 'session/everywhere'],
+                    ['GET', 'session/all'],
+                    ['DELETE', 'session/all/x'],
+                ]
                 as [$method, $path]
             ) {
                 $this->asToken($text)
@@ -161,6 +169,39 @@ final class AccountTest extends FeatureTestCase
         self::assertSame(0, PersonalAccessToken::query()->count());
         $this->app['auth']->forgetGuards();
         $this->fromApp()->getJson('/api/v1/session')->assertUnauthorized();
+    }
+
+    public function testSessionsAreListedAndEndedOneByOne(): void
+    {
+        $user = $this->person('technician');
+        $this->signIn($user->email, 'a long enough word')->assertOk();
+        $first = $this->app['session']->all();
+        $this->app['session']->flush();
+        $this->signIn($user->email, 'a long enough word')->assertOk();
+        $second = $this->app['session']->all();
+
+        $all = $this->fromApp()->getJson('/api/v1/session/all')->assertOk()->assertJsonCount(2)->json();
+        $other = array_values(array_filter($all, static fn(array $one): bool => !$one['here']))[0];
+        self::assertSame($first['sign_in'], $other['name']);
+        self::assertSame('127.0.0.1', $other['address']);
+        // Nobody ends what is another's.
+        $stranger = $this->person('lead');
+        self::assertFalse(app(SignIns::class)->endOf($stranger, $other['name']));
+        $this->fromApp()->deleteJson('/api/v1/session/all/nothing')->assertNotFound();
+        $this->fromApp()->deleteJson("/api/v1/session/all/{$other['name']}")->assertNoContent();
+
+        $this->app['auth']->forgetGuards();
+        $this->withSession($first)->fromApp()->getJson('/api/v1/session')->assertUnauthorized();
+        $this->app['auth']->forgetGuards();
+        $this->withSession($second)->fromApp()->getJson('/api/v1/session/all')->assertOk()->assertJsonCount(1);
+        // A password that is set anew ends them all but the one it was set in, which is listed again.
+        $this->fromApp()
+            ->putJson('/api/v1/session/password', [
+                'current' => 'a long enough word',
+                'password' => 'another long enough word',
+            ])
+            ->assertNoContent();
+        $this->fromApp()->getJson('/api/v1/session/all')->assertJsonCount(1);
     }
 
     public function testASessionThatALateAnswerWroteBackStaysEnded(): void

@@ -76,6 +76,8 @@ final class SessionTest extends FeatureTestCase
         foreach (
             [
                 'GET session',
+                'GET session/all',
+                'DELETE session/all/1',
                 'GET supplies/1/pages',
                 'GET supplies/1/pages/1',
                 'GET jobs/1/pages',

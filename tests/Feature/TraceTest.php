@@ -80,6 +80,15 @@ final class TraceTest extends FeatureTestCase
             ->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'BR1'));
         self::assertSame(self::BEGUN, $job->refresh()->description['traced']['lines']);
 
+        // Nor does a point move from under a reading.
+        $this->log($job, 'power', ['power' => 'live'])->assertOk();
+        $this->log($job, 'reading', ['text' => 'tp1 20.1'])->assertOk();
+        $this->log($job, 'power', ['power' => 'unplugged'])->assertOk();
+        $moved = [...array_slice(self::BEGUN, 0, 13), 'call t1.s1 WIND', 'call c1+ RAW'];
+        $this->describe($job, $moved)
+            ->assertJsonValidationErrors('description')
+            ->assertJsonPath('message', static fn(string $m): bool => str_contains($m, 'TP1 was measured with a lead'));
+
         // Nobody writes that entry by hand, and nobody strikes it out.
         $this->log($job, 'described', ['title' => 'x', 'revision' => 'y', 'key' => 'z'])->assertUnprocessable();
         $entry = $this->describe($job, [...self::BEGUN, ...self::REST])->json('log.0.id');

@@ -28,6 +28,7 @@ final readonly class SignedInStill
 
                 return new JsonResponse(['message' => $why], 401);
             }
+            $this->signIns->seen($request->session(), $user, $request);
         }
 
         return $next($request);

@@ -130,6 +130,21 @@ use OpenApi\Attributes as OA;
 ]
 #[
     OA\Schema(
+        schema: 'SignedIn',
+        type: 'object',
+        required: ['name', 'browser', 'address', 'began_at', 'seen_at', 'here'],
+        properties: [
+            new OA\Property(property: 'name', type: 'string'),
+            new OA\Property(property: 'browser', description: 'as it calls itself', type: 'string'),
+            new OA\Property(property: 'address', type: 'string'),
+            new OA\Property(property: 'began_at', type: 'string', format: 'date-time'),
+            new OA\Property(property: 'seen_at', type: 'string', format: 'date-time'),
+            new OA\Property(property: 'here', description: 'the one that asks', type: 'boolean'),
+        ],
+    ),
+]
+#[
+    OA\Schema(
         schema: 'NewToken',
         type: 'object',
         required: ['id', 'name', 'abilities', 'expires_at', 'last_used_at', 'plain'],

@@ -38,6 +38,11 @@ export const sessionQuery = queryOptions({
             : false,
 });
 
+export const signInsQuery = queryOptions({
+    queryKey: ['sign-ins'],
+    queryFn: () => answer(api.GET('/session/all')),
+});
+
 export interface JobsAsked {
     state: 'energised' | 'here' | 'back' | 'all';
     q?: string;

@@ -1483,6 +1483,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/session/all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where this account is signed in */
+        get: operations["listSessions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/session/all/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** End one of them */
+        delete: operations["endSession"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/stock": {
         parameters: {
             query?: never;
@@ -3516,6 +3550,18 @@ export interface components {
             id: number;
             name: string;
             last_used_at: string | null;
+        };
+        SignedIn: {
+            name: string;
+            /** @description as it calls itself */
+            browser: string;
+            address: string;
+            /** Format: date-time */
+            began_at: string;
+            /** Format: date-time */
+            seen_at: string;
+            /** @description the one that asks */
+            here: boolean;
         };
         NewToken: {
             abilities: string[];
@@ -6923,6 +6969,60 @@ export interface operations {
         responses: {
             /** @description Signed out everywhere */
             204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    listSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Seen last first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignedIn"][];
+                };
+            };
+            /** @description A token is signed in nowhere */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    endSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description It ended */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description You are signed in nowhere by that name */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

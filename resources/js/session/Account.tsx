@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { answer, api } from '../api/client';
-import { sessionQuery, tokensQuery } from '../api/queries';
+import { sessionQuery, signInsQuery, tokensQuery } from '../api/queries';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { forgetAll } from './forgetAll';
@@ -68,6 +68,11 @@ export function Account({ onClose }: { onClose: () => void }) {
         mutationFn: (token: number) => answer(api.DELETE('/tokens/{token}', { params: { path: { token } } })),
         onSuccess: () => queries.invalidateQueries({ queryKey: tokensQuery.queryKey }),
     });
+    const places = useQuery(signInsQuery);
+    const end = useMutation({
+        mutationFn: (name: string) => answer(api.DELETE('/session/all/{name}', { params: { path: { name } } })),
+        onSettled: () => queries.invalidateQueries({ queryKey: signInsQuery.queryKey }),
+    });
     const everywhere = useMutation({
         mutationFn: () => answer(api.DELETE('/session/everywhere')),
         onSuccess: forgetAll,
@@ -83,6 +88,22 @@ export function Account({ onClose }: { onClose: () => void }) {
                     <Codes user={session} />
                 </Piece>
             )}
+            <h3>Signed in</h3>
+            <ul className="tokens" aria-label="Signed in">
+                {places.data?.map((one) => (
+                    <li key={one.name}>
+                        <span>
+                            <b>{one.here ? 'here' : one.address}</b>, since {day(one.began_at)}, seen last{' '}
+                            {day(one.seen_at)} <small>{one.browser}</small>
+                        </span>
+                        {!one.here && (
+                            <Button size="small" onClick={() => end.mutate(one.name)}>
+                                End it
+                            </Button>
+                        )}
+                    </li>
+                ))}
+            </ul>
             <h3>Tokens for scripts</h3>
             {tokens.data?.length === 0 && (
                 <p className="hint">
@@ -109,9 +130,9 @@ export function Account({ onClose }: { onClose: () => void }) {
                 </Button>{' '}
                 <span className="hint">Ends every session of this account, here too, and revokes its tokens.</span>
             </p>
-            {(everywhere.error ?? revoke.error ?? tokens.error) !== null && (
+            {(everywhere.error ?? end.error ?? revoke.error ?? tokens.error) !== null && (
                 <p role="alert" className="refusal">
-                    {(everywhere.error ?? revoke.error ?? tokens.error)?.message}
+                    {(everywhere.error ?? end.error ?? revoke.error ?? tokens.error)?.message}
                 </p>
             )}
         </Modal>

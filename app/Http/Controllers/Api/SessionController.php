@@ -54,7 +54,7 @@ final readonly class SessionController
         );
         Auth::guard('web')->login($user);
         if ($request->hasSession()) {
-            $this->signIns->begin($request->session(), $user);
+            $this->signIns->begin($request->session(), $user, $request);
         }
 
         return $this->view($request);
@@ -117,6 +117,63 @@ final readonly class SessionController
         $this->signIns->end($request->session());
 
         return response()->noContent()->withCookie($this->key->none());
+    }
+
+    #[
+        OA\Get(
+            path: '/session/all',
+            operationId: 'listSessions',
+            summary: 'Where this account is signed in',
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'Seen last first',
+                    content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/SignedIn')),
+                ),
+                new OA\Response(response: 422, description: 'A token is signed in nowhere'),
+            ],
+        ),
+    ]
+    public function all(Request $request): JsonResponse
+    {
+        if (!$request->hasSession()) {
+            return new JsonResponse(['message' => 'A token is signed in nowhere. Ask as a person.'], 422);
+        }
+
+        return new JsonResponse($this->signIns->of($this->user($request), $request->session()));
+    }
+
+    #[
+        OA\Delete(
+            path: '/session/all/{name}',
+            operationId: 'endSession',
+            summary: 'End one of them',
+            parameters: [
+                new OA\Parameter(name: 'name', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(response: 204, description: 'It ended'),
+                new OA\Response(response: 404, description: 'You are signed in nowhere by that name'),
+            ],
+        ),
+    ]
+    public function endOne(Request $request, string $name): Response
+    {
+        abort_unless(
+            $this->signIns->endOf($this->user($request), $name),
+            404,
+            'You are not signed in there any more.',
+        );
+
+        return response()->noContent();
+    }
+
+    private function user(Request $request): User
+    {
+        $user = $request->user();
+        assert($user instanceof User);
+
+        return $user;
     }
 
     /** With the key to emergency off, which is good when nothing else is. */
