@@ -12,7 +12,9 @@ use Illuminate\Support\Facades\Schedule;
 // What runs by itself says so; /up is red once it falls silent.
 Schedule::call(static fn() => app(Beats::class)->beat(Beats::SCHEDULER))->everyMinute();
 Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping();
-Schedule::command('model:prune', ['--model' => [SignIn::class]])->dailyAt('03:30')->withoutOverlapping();
+Schedule::command('model:prune', ['--model' => [SignIn::class]])
+    ->dailyAt('03:30')
+    ->withoutOverlapping();
 Schedule::command(PrunePhotographs::class)->dailyAt('03:40')->withoutOverlapping();
 
 $into = config('oculant.backup.directory');

@@ -67,7 +67,10 @@ final readonly class SignIns
         return $known;
     }
 
-    /** @return list<array{name: string, browser: string, address: string, began_at: string, seen_at: string, here: bool}> */
+    /**
+     * @return list<array{name: string, browser: string, address: string, began_at: string, seen_at: string,
+     *     here: bool}>
+     */
     public function of(User $user, Session $here): array
     {
         return array_values(

@@ -26,7 +26,9 @@ final readonly class Redescribe
 {
     public function __construct(private Solutions $solutions, private JobLog $log, private Shelf $shelf) {}
 
-    /** @throws EntryRefused if the unit is on power, the job is over, or its log would name what is not there any more */
+    /**
+     * @throws EntryRefused if the unit is on power, the job is over, or its log would name what is not there any more
+     */
     public function job(RepairJob $job, User $user, Description $new, string $why): void
     {
         DB::transaction(function () use ($job, $user, $new, $why): void {
@@ -133,8 +135,8 @@ final readonly class Redescribe
                         throw EntryRefused::because(
                             'description',
                             sprintf(
-                                '%1$s was measured with a lead on %2$s.%3$s, and in this description %1$s lies elsewhere. ' .
-                                    'Give it another name, and keep the point that was measured.',
+                                '%1$s was measured with a lead on %2$s.%3$s, and in this description %1$s lies ' .
+                                    'elsewhere. Give it another name, and keep the point that was measured.',
                                 $target,
                                 $ref,
                                 $pin,
@@ -151,8 +153,8 @@ final readonly class Redescribe
         return EntryRefused::because(
             'description',
             sprintf(
-                'The log of this job speaks of "%s", which is not in this description any more. Keep what was measured ' .
-                    'and worked on in it, under the names that it had.',
+                'The log of this job speaks of "%s", which is not in this description any more. Keep what was ' .
+                    'measured and worked on in it, under the names that it had.',
                 $what,
             ),
         );

@@ -33,8 +33,8 @@ final readonly class Documents
     /**
      * Adding the same page twice is harmless.
      *
-     * @param array{id: string, document: string, number: int, words: list<array{text: string, x: float, y: float}>} $page
-     *     id: a ULID, made by whoever sends it
+     * @param array{id: string, document: string, number: int, words: list<array{text: string, x: float,
+     *     y: float}>} $page id: a ULID, made by whoever sends it
      * @param string $picture JPEG, PNG or WebP
      *
      * @throws EntryRefused if it cannot be read, or there are too many

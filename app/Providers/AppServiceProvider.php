@@ -9,6 +9,7 @@ use App\Accounts\SecondFactor;
 use App\Accounts\SignIns;
 use App\Bench\KeptBench;
 use App\Bench\PreparePlan;
+use App\Http\Resources\CircuitView;
 use App\Instruments\AllowList;
 use App\Instruments\BenchWiring;
 use App\Instruments\NoWiring;
@@ -30,6 +31,7 @@ use App\Policies\InstrumentPolicy;
 use App\Policies\RepairJobPolicy;
 use App\Policies\SupplyPolicy;
 use App\Proving\FastClock;
+use App\Report\CircuitDrawing;
 use App\StandIn\Hands;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -81,6 +83,10 @@ final class AppServiceProvider extends ServiceProvider
                 config()->integer('oculant.sign_ins_per_minute'),
                 config()->boolean('oculant.demo'),
             ),
+        );
+        $this->app->bind(
+            CircuitDrawing::class,
+            static fn($app): CircuitDrawing => new CircuitDrawing($app->make(Repository::class), CircuitView::of(...)),
         );
         $this->app->singleton(
             SignIns::class,

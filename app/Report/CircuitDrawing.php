@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace App\Report;
 
 use App\Bench\JobFile;
-use App\Http\Resources\CircuitView;
+use Closure;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Support\Facades\Log;
 use Illuminate\Support\Facades\Process;
@@ -36,7 +36,8 @@ final readonly class CircuitDrawing
 
     private const DAYS = 30;
 
-    public function __construct(private Repository $cache) {}
+    /** @param Closure(Description): array<string, mixed> $circuit a description as it is to be drawn */
+    public function __construct(private Repository $cache, private Closure $circuit) {}
 
     /**
      * @param array<string, mixed> $report what is said of the job, as the page shows it
@@ -89,7 +90,7 @@ final readonly class CircuitDrawing
             $node === null || !is_file($script)
                 ? null
                 : Process::timeout(self::SECONDS)
-                    ->input(json_encode(CircuitView::of($supply), JSON_THROW_ON_ERROR))
+                    ->input(json_encode(($this->circuit)($supply), JSON_THROW_ON_ERROR))
                     ->run([$node, $script]);
         $laid = $done?->successful() === true ? json_decode($done->output(), true) : null;
         if (!is_array($laid)) {

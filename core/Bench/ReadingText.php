@@ -15,7 +15,8 @@ use Oculant\Core\Supply\PointPair;
 /**
  * Understands what a technician types: "13.9", "-15.02", "OL", "0R4", "37.5 ac", "tp3 13.9", "120 mV", "f1 0.3 ohm";
  * "9..13" of a reading that wanders, "tp3-tp5 4.1" between two points, "u13 in-out 0R2" between two pins of a part,
- * "c7.plus 12.1" where no test point is described, "tp3 4k7 swapped", "c1 climbs", "c1 beep", "tp3 silent", "tp3 100Hz", "tp3 flat".
+ * "c7.plus 12.1" where no test point is described, "tp3 4k7 swapped", "c1 climbs", "c1 beep", "tp3 silent",
+ * "tp3 100Hz", "tp3 flat".
  */
 final readonly class ReadingText
 {

@@ -9,8 +9,8 @@ use Oculant\Core\Supply\Point;
 
 /**
  * What parts that nobody has described yet may change, as a share of a reading: most where one of them hangs, some on
- * its side of the isolation, a little anywhere. The shares are guesses: a part that is missing draws or feeds something,
- * and seldom as much as a rail carries.
+ * its side of the isolation, a little anywhere. The shares are guesses: a part that is missing draws or feeds
+ * something, and seldom as much as a rail carries.
  */
 final readonly class Undescribed
 {

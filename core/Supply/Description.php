@@ -257,7 +257,8 @@ final class Description
 
     /**
      * A check of the list, or one that a technician makes beside it: "X.reverse" with the leads swapped, "U1.in-out"
-     * between two pins of a part, "TP3-TP5" between two points, "C7.plus" from a pin to its ground; null if there is no such place.
+     * between two pins of a part, "TP3-TP5" between two points, "C7.plus" from a pin to its ground; null
+     * if there is no such place.
      */
     public function deadCheck(string $id): ?DeadCheck
     {

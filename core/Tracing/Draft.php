@@ -182,7 +182,7 @@ final class Draft
 
     /**
      * @param array<string, mixed>             $part
-     * @param array<string, int>               $touched parts by node
+     * @param array<int|string, int>           $touched parts by node
      * @param array<string, array<string, mixed>> $unknown by reference
      */
     private static function hangs(array $part, array $touched, array $unknown): bool

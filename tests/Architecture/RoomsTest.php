@@ -38,7 +38,7 @@ final class RoomsTest
         'Keeping' => ['Models', 'Files'],
         'Knowledge' => ['Models'],
         'Drawer' => ['Models'],
-        'Library' => ['Models', 'Knowledge'],
+        'Library' => ['Models', 'Files', 'Knowledge'],
         'Bench' => ['Models', 'Files', 'Knowledge', 'Library', 'Drawer'],
         'Instruments' => ['Models', 'Files', 'Knowledge', 'Bench'],
         'Proving' => ['Models', 'Knowledge', 'Bench', 'Instruments'],

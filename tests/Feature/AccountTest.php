@@ -188,7 +188,9 @@ final class AccountTest extends FeatureTestCase
         $stranger = $this->person('lead');
         self::assertFalse(app(SignIns::class)->endOf($stranger, $other['name']));
         $this->fromApp()->deleteJson('/api/v1/session/all/nothing')->assertNotFound();
-        $this->fromApp()->deleteJson("/api/v1/session/all/{$other['name']}")->assertNoContent();
+        $this->fromApp()
+            ->deleteJson("/api/v1/session/all/{$other['name']}")
+            ->assertNoContent();
 
         $this->app['auth']->forgetGuards();
         $this->withSession($first)->fromApp()->getJson('/api/v1/session')->assertUnauthorized();

@@ -29,7 +29,13 @@ final class TraceTest extends FeatureTestCase
         'call c1+ RAW',
     ];
 
-    private const REST = ['c2 10u 25V', 'rl1 load 200mA 12V', 'u1.out with c2+ rl1.1', 'c2- with c1- rl1.2', 'call c2+ OUT'];
+    private const REST = [
+        'c2 10u 25V',
+        'rl1 load 200mA 12V',
+        'u1.out with c2+ rl1.1',
+        'c2- with c1- rl1.2',
+        'call c2+ OUT',
+    ];
 
     public function testABoardIsTracedOnWhileItIsOnTheBench(): void
     {
@@ -123,7 +129,9 @@ final class TraceTest extends FeatureTestCase
         $standing = $this->postJson('/api/v1/supplies/trace', ['lines' => self::BEGUN, 'title' => 'Net hauler lamp'])
             ->assertOk()
             ->json('standing');
-        $supply = $this->postJson('/api/v1/supplies', ['description' => $standing])->assertCreated()->json('id');
+        $supply = $this->postJson('/api/v1/supplies', ['description' => $standing])
+            ->assertCreated()
+            ->json('id');
         $id = $this->postJson('/api/v1/jobs', [
             'supply_id' => $supply,
             'unit' => 'Net hauler lamp',
@@ -135,7 +143,9 @@ final class TraceTest extends FeatureTestCase
         $job = RepairJob::query()->findOrFail($id);
         $written = ['traced' => ['on' => $job->number, 'lines' => self::BEGUN]] + $standing;
         $job->update(['description' => $written]);
-        $job->supply()->firstOrFail()->update(['description' => $written]);
+        $job->supply()
+            ->firstOrFail()
+            ->update(['description' => $written]);
 
         return $job;
     }

@@ -79,6 +79,13 @@ test('the circuit shows how far the energy gets, and a reading is taken where it
     // A node without a test point says what a good unit reads there.
     await page.locator('.circuit-wire', { hasText: 'LED+' }).first().locator('.reach').click({ force: true });
     await expect(page.locator('.circuit-asked')).toContainText(/LED\+.*V/);
+    // And takes a reading there, which is weighed once a worker has opened the description at that node.
+    await page.getByRole('button', { name: 'Read R3.b' }).click();
+    await expect(page.getByLabel('Next step')).toContainText('Reading at R3.b');
+    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
+    await read(page, '14.9', /R3\.b 14\.9/);
+    await expect(page.locator('.circuit .read-here')).toHaveText('14.90 V');
+    await expect(page.locator('.circuit-asked')).toContainText(/Read here: 14\.90 V: .*high/);
 
     // The choice is remembered.
     await page.reload();

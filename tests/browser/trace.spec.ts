@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { bookIn, read, setPower, signIn } from './bench';
+import { bookIn, command, read, setPower, signIn } from './bench';
 
 const part = (page: Page, ref: string) => page.locator(`[data-part="${ref}"]`);
 
@@ -74,4 +74,90 @@ test('a board without a diagram is traced out, described and found, by keyboard'
     await read(page, 'tp1 19.5', /TP1 19\.5/);
     await read(page, 'tp2 0', /TP2/);
     await expect(page.getByLabel('Suspects')).toContainText(/U1/);
+});
+
+test('a second board is booked in half traced, traced on at the bench, and the fault is found', async ({ page }) => {
+    // Its faults are solved twice: as it is booked in, and as it is traced on.
+    test.slow();
+    await signIn(page, 'ines');
+    await page.goto('/library/trace');
+    await page.getByLabel('What is it').fill('Bait freezer relay feed, 24 V');
+    await page.getByLabel('Next line').focus();
+    for (const line of [
+        'f1 T500mA',
+        't1 transformer 26V 30VA 15%',
+        'br1 2A 100V',
+        'c1 3300u 63V',
+        'u1 7824',
+        'mains f1.1 t1.p2',
+        'beep f1.2 t1.p1',
+        't1.s1 with br1.ac1',
+        't1.s2 with br1.ac2',
+        'c1- with br1.minus u1.gnd',
+        'ground c1-',
+        'c1+ with br1.plus u1.in',
+        'call c1+ RAW',
+    ]) {
+        await say(page, line);
+    }
+    // What a board like this has beside, and where it usually sits.
+    const near = page.getByLabel('What it comes near to');
+    await expect(near).toContainText('Like linear supply');
+    await expect(near).toContainText(/electrolytic[^;]*; usually .*U1\.out/);
+    await expect(near).toContainText('1 lead nowhere yet');
+    await page.getByRole('button', { name: 'Go on as a description' }).click();
+    await page.getByRole('button', { name: 'Keep it' }).click();
+    await expect(page).toHaveURL(/library\/01/i);
+
+    await page.getByRole('link', { name: 'Oculant, the bench' }).click();
+    await bookIn(page, 'Bait freezer', 'Bait freezer relay feed');
+    await page.keyboard.press('Space');
+    await page.keyboard.press('p');
+    await setPower(page, 'Live on mains');
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toContainText('Live');
+    // Wide: what hangs behind is not known.
+    await read(page, 'tp1 35.5', /TP1 35\.5/);
+    await page.keyboard.press('Space');
+    await page.keyboard.press('p');
+    await setPower(page, 'Unplugged');
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toContainText('Unplugged');
+
+    await command(page, '*');
+    await expect(page.getByLabel('Lines').getByRole('listitem')).toHaveCount(13);
+    await page.getByLabel('Next line').focus();
+    for (const line of [
+        'c2 100u 35V',
+        'rl1 load 300mA 24V',
+        'u1.out with c2+ rl1.1',
+        'c2- with c1- rl1.2',
+        'call c2+ OUT',
+    ]) {
+        await say(page, line);
+    }
+    await expect(page.getByText('Every pin is joined.')).toBeVisible();
+    await page.getByRole('button', { name: 'Take it to the bench' }).click();
+    await expect(page.getByLabel('Log').getByRole('listitem').first()).toContainText('Described anew');
+    await expect(page.getByLabel('Reading', { exact: true })).toBeFocused();
+
+    await page.keyboard.press('Space');
+    await page.keyboard.press('p');
+    await setPower(page, 'Live on mains');
+    await page.getByRole('button', { name: 'Record', exact: true }).click();
+    await expect(page.getByLabel('State of the unit').getByRole('status')).toContainText('Live');
+    await read(page, 'tp1 35.5', /TP1 35\.5/);
+    await read(page, 'tp2 0', /TP2/);
+    await expect(page.getByLabel('Suspects')).toContainText(/U1/, { timeout: 90_000 });
+    await read(page, 'u1 bad', /U1/);
+    await expect(page.getByLabel('Next step')).toContainText('Found and confirmed: U1');
+
+    // The next unit of that board begins with it, and says where it was traced.
+    await page.goto('/library');
+    await page
+        .getByRole('link', { name: /Bait freezer relay feed/ })
+        .first()
+        .click();
+    await page.getByRole('link', { name: 'Go on tracing' }).click();
+    await expect(page.getByLabel('Lines').getByRole('listitem')).toHaveCount(18);
 });

@@ -107,6 +107,10 @@ final readonly class StepWriter
                     'The plan says which go, which are measured first, and what to buy.',
                 );
         }
+        $settled = $this->settled($suspects);
+        if ($settled !== null) {
+            return $this->finding->of($settled, $suspects);
+        }
         $top = $suspects[0];
         $cheap = $candidates !== [] && $candidates[0]->score() > self::CHEAP;
         if ($top->members !== [] && $top->probability > ($cheap ? self::CERTAIN : self::FOUND)) {
@@ -129,6 +133,37 @@ final readonly class StepWriter
         }
 
         return $this->measuring->of($candidates[0]);
+    }
+
+    /**
+     * A part that tested bad, and that the evidence speaks of in one way or another: how exactly it failed is no
+     * matter for whoever replaces it.
+     *
+     * @param list<Suspect> $suspects likeliest first
+     */
+    private function settled(array $suspects): ?Suspect
+    {
+        $shares = $first = [];
+        foreach ($suspects as $suspect) {
+            $parts = $suspect->parts();
+            if (count($parts) === 1 && $this->finding->saidOf($parts[0], isGood: false)) {
+                $shares[$parts[0]] = ($shares[$parts[0]] ?? 0.0) + $suspect->probability;
+                $first[$parts[0]] ??= $suspect;
+            }
+        }
+        foreach ($shares as $ref => $share) {
+            if ($share > self::FOUND && !in_array($ref, $this->state->replaced(), true)) {
+                return new Suspect(
+                    $first[$ref]->id,
+                    $first[$ref]->title,
+                    $share,
+                    $first[$ref]->members,
+                    $first[$ref]->chain,
+                );
+            }
+        }
+
+        return null;
     }
 
     /**

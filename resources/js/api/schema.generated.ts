@@ -1769,7 +1769,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Put the job on another description, or on what its lines trace; its log must still mean something */
+        /** Another description for the job, or what its lines trace; its log must still mean something */
         put: operations["describeJobAnew"];
         post?: never;
         delete?: never;

@@ -73,8 +73,7 @@ export function StateStrip({
                 </b>
                 <small>
                     {bench.title} rev. {bench.revision} · {job.technician} ·{' '}
-                    <Link to={`/jobs/${job.id}/report`}>report</Link>
-                    <Link to={`/jobs/${job.id}/tags`}>tags</Link>
+                    <Link to={`/jobs/${job.id}/report`}>report</Link> · <Link to={`/jobs/${job.id}/tags`}>tags</Link>
                     {state.purpose_words !== '' && ` · ${state.purpose_words}`}
                 </small>
             </div>

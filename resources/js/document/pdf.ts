@@ -1,4 +1,4 @@
-import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
+import PdfWorker from 'pdfjs-dist/build/pdf.worker.min.mjs?worker';
 
 /** A page as it is kept: a picture, and what is printed where. */
 export interface ReadPage {
@@ -32,7 +32,7 @@ export function pagesAsked(text: string, all: number): number[] {
 /** Draws the pages of a PDF one after the other. */
 export async function* readPdf(file: File, which: string): AsyncGenerator<ReadPage & { of: number }> {
     const pdf = await import('pdfjs-dist');
-    pdf.GlobalWorkerOptions.workerSrc = workerUrl;
+    pdf.GlobalWorkerOptions.workerPort ??= new PdfWorker();
     const task = pdf.getDocument({ data: await file.arrayBuffer(), isEvalSupported: false });
     try {
         const document_ = await task.promise;

@@ -240,7 +240,7 @@ function Tracing({ storeKey, before, name, job, onDone }: TracingProps) {
                         {job === undefined ? (
                             <Button
                                 type="primary"
-                                disabled={lines.length === 0 || traced.data === undefined}
+                                disabled={lines.length === 0 || traced.data === undefined || traced.isPlaceholderData}
                                 onClick={() =>
                                     onDone?.(
                                         (traced.data?.lacks.length === 0
@@ -257,7 +257,9 @@ function Tracing({ storeKey, before, name, job, onDone }: TracingProps) {
                                     type="primary"
                                     loading={take.isPending}
                                     disabled={
-                                        traced.isFetching || (traced.data?.known ?? 0) === 0 || !job.job.may_write
+                                        traced.isPlaceholderData ||
+                                        (traced.data?.known ?? 0) === 0 ||
+                                        !job.job.may_write
                                     }
                                     onClick={() => take.mutate()}
                                 >

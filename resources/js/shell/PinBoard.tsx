@@ -66,7 +66,7 @@ export function PinBoard({ label, width, height, placing, onPlace, onPlaced, onP
                     board?.focus();
                 }
             }}
-            style={{ aspectRatio: `${width} / ${height}` }}
+            style={{ aspectRatio: `${width} / ${height}`, maxWidth: `calc((100vh - 220px) * ${width / height})` }}
             onKeyDown={key}
             onClick={click}
         >

@@ -198,7 +198,7 @@ final class EntryReadingTest extends TestCase
         foreach (EntryKinds::all() as $name => $kind) {
             self::assertSame($name, $kind->name());
         }
-        self::assertCount(52, EntryKinds::all());
+        self::assertCount(53, EntryKinds::all());
     }
 
     public function testPowerWordsAndWhetherItIsEnergised(): void

@@ -11,9 +11,12 @@ use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\NextStep;
 use Oculant\Core\Diagnosis\PartTests;
+use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\PartKinds;
+use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Point;
 use PHPUnit\Framework\Attributes\Group;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
@@ -157,6 +160,28 @@ final class PartTestsTest extends TestCase
         self::assertStringContainsString("Test {$next['part']} by itself", $next['sentence']);
         self::assertNotSame('', $next['detail'], 'and how');
         self::assertEqualsCanonicalizing(['good', 'bad'], array_column($next['outcomes'], 'range'));
+    }
+
+    /** No output, output to common, leads: whichever it is, the part that tested bad comes out (common practice). */
+    public function testAPartThatTestedBadIsFoundHoweverItFailed(): void
+    {
+        $written = Supplies::drafted('linear', ['secondary' => '26 V', 'regulated' => '24 V'])->written;
+        $supply = DescriptionReader::fromArray(['modes' => array_slice($written['modes'], 0, 1)] + $written);
+        $knowledge = new SolvedKnowledge($supply);
+        $at = static fn(string $pin): string => (string) array_search(
+            $supply->part('U1')->terminals[$pin],
+            array_map(static fn(Point $p): string => $p->node, $supply->points),
+            true,
+        );
+        $raw = $knowledge->expectations($supply->mode(null)->id, null)->window($at('in'))->nominal;
+        $bench = (new Bench($supply))
+            ->add('power', ['power' => 'live'])
+            ->add('reading', ['text' => sprintf('%s %.1F', $at('in'), $raw)])
+            ->add('reading', ['text' => "{$at('out')} 0"])
+            ->add('tested', ['part' => 'U1', 'verdict' => 'bad']);
+        $workup = new Workup($supply, $bench->state(), $knowledge);
+        self::assertLessThan(0.9, $workup->suspects()[0]->probability);
+        self::assertStringStartsWith('Found and confirmed: U1', $workup->next()['next']['sentence']);
     }
 
     public function testANewFuseThatGoesAgainKeepsThePowerOff(): void

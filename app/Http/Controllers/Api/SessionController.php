@@ -128,7 +128,10 @@ final readonly class SessionController
                 new OA\Response(
                     response: 200,
                     description: 'Seen last first',
-                    content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/SignedIn')),
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/SignedIn'),
+                    ),
                 ),
                 new OA\Response(response: 422, description: 'A token is signed in nowhere'),
             ],
@@ -159,11 +162,7 @@ final readonly class SessionController
     ]
     public function endOne(Request $request, string $name): Response
     {
-        abort_unless(
-            $this->signIns->endOf($this->user($request), $name),
-            404,
-            'You are not signed in there any more.',
-        );
+        abort_unless($this->signIns->endOf($this->user($request), $name), 404, 'You are not signed in there any more.');
 
         return response()->noContent();
     }

@@ -143,7 +143,7 @@ final readonly class TraceController
         OA\Put(
             path: '/jobs/{job}/description',
             operationId: 'describeJobAnew',
-            summary: 'Put the job on another description, or on what its lines trace; its log must still mean something',
+            summary: 'Another description for the job, or what its lines trace; its log must still mean something',
             parameters: [
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
