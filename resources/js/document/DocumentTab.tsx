@@ -9,7 +9,8 @@ import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import type { Description } from '../library/description';
 import type { Place } from '../shell/PinBoard';
 import { PageSheet } from './PageSheet';
-import { readPdf, voltsNear, type ReadPage } from './pdf';
+import { readPdf, type ReadPage } from './pdf';
+import { voltsNear } from './words';
 
 interface Props {
     supply: string;

@@ -1,10 +1,11 @@
 import PdfWorker from 'pdfjs-dist/build/pdf.worker.min.mjs?worker';
+import { pagesAsked, type Word } from './words';
 
 /** A page as it is kept: a picture, and what is printed where. */
 export interface ReadPage {
     number: number;
     picture: Blob;
-    words: { text: string; x: number; y: number }[];
+    words: Word[];
 }
 
 /** Pixels of the longer side: enough to read a value in a circuit diagram. */
@@ -18,16 +19,6 @@ const blobOf = (canvas: HTMLCanvasElement) =>
             0.9,
         ),
     );
-
-/** "1-3, 7" as numbers, up to so many; all where nothing is asked for. */
-export function pagesAsked(text: string, all: number): number[] {
-    const every = Array.from({ length: all }, (_, k) => k + 1);
-    const asked = text.split(',').flatMap((part) => {
-        const [, from, to] = /^\s*(\d+)\s*(?:-\s*(\d+))?\s*$/.exec(part) ?? [];
-        return from === undefined ? [] : every.filter((n) => n >= Number(from) && n <= Number(to ?? from));
-    });
-    return asked.length === 0 ? every : [...new Set(asked)];
-}
 
 /** Draws the pages of a PDF one after the other. */
 export async function* readPdf(file: File, which: string): AsyncGenerator<ReadPage & { of: number }> {
@@ -68,22 +59,4 @@ export async function* readPdf(file: File, which: string): AsyncGenerator<ReadPa
     } finally {
         await task.destroy();
     }
-}
-
-/** What is printed nearest to a place and reads as a voltage, within a reach that a finger has. */
-export function voltsNear(
-    words: { text: string; x: number; y: number }[],
-    page: { width: number; height: number },
-    at: { x: number; y: number },
-): string | undefined {
-    const reach = 0.12;
-    const far = (word: { x: number; y: number }) =>
-        Math.hypot(word.x - at.x, ((word.y - at.y) * page.height) / page.width);
-    return words
-        .filter((word) => far(word) < reach)
-        .sort((a, b) => far(a) - far(b))
-        .map(({ text }) => /[-+−]?\d+(?:[.,]\d+)?\s*(?:m|k)?V\b/.exec(text)?.[0])
-        .find((found) => found !== undefined)
-        ?.replace('−', '-')
-        .replace(',', '.');
 }
