@@ -7,6 +7,7 @@ namespace App\Practice;
 use App\Knowledge\Solutions;
 use App\Models\PracticeRun;
 use App\Models\PracticeSeries;
+use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
 use Illuminate\Support\Facades\DB;
@@ -72,6 +73,16 @@ final readonly class PracticeDesk
         if ($begun !== null) {
             return $begun;
         }
+        if (isset($item['job'])) {
+            return self::begun(
+                $user,
+                $this->ofJob(
+                    RepairJob::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['job']),
+                    $item['seed'],
+                ),
+                ['series_id' => $series->id, 'series_item' => $number],
+            );
+        }
         $supply = Supply::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['supply']);
         $description = DescriptionReader::fromArray($supply->description);
         $class = array_column(FailureClass::cases(), null, 'name')[$item['mechanism'] ?? ''] ?? null;
@@ -87,6 +98,54 @@ final readonly class PracticeDesk
             ),
             ['series_id' => $series->id, 'series_item' => $number],
         );
+    }
+
+    /**
+     * What was found on a closed job, hidden again: its description and its cause, and nothing of its owner.
+     *
+     * @throws EntryRefused if it is not closed with a part as its cause, or its faults are not solved yet
+     */
+    private function ofJob(RepairJob $job, int $seed): Exercise
+    {
+        [$part, $fault] = self::causeOf($job);
+        $description = DescriptionReader::fromArray(self::nobodys($job->description));
+
+        return (new Setter($description, $this->knowledge($description)))->hide($part, $fault, $seed);
+    }
+
+    /**
+     * @return array{string, string} part and fault
+     *
+     * @throws EntryRefused
+     */
+    public static function causeOf(RepairJob $job): array
+    {
+        $cause = explode(':', (string) $job->found, 2);
+        if ($job->closed_at === null || count($cause) !== 2) {
+            throw EntryRefused::because(
+                'jobs',
+                "Job {$job->number} cannot be hidden: only one that is closed, with a part as its cause.",
+            );
+        }
+
+        return [$cause[0], $cause[1]];
+    }
+
+    /**
+     * @param array<string, mixed> $written
+     *
+     * @return array<string, mixed> without what says on which job something was found out or added
+     */
+    private static function nobodys(array $written): array
+    {
+        unset($written['traced']);
+        foreach ($written['parts'] as $k => $part) {
+            if (preg_match('/\bjob\b/i', (string) ($part['notes'] ?? '')) === 1) {
+                unset($written['parts'][$k]['notes']);
+            }
+        }
+
+        return $written;
     }
 
     /** @param array{series_id?: string, series_item?: int} $place in a series, where nobody begins twice */

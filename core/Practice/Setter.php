@@ -58,6 +58,26 @@ final readonly class Setter
         );
     }
 
+    /**
+     * A fault that somebody really found, in a unit whose parts are spread as the seed has them.
+     *
+     * @throws InvalidArgumentException if this supply has no such fault, or no measurement shows it
+     */
+    public function hide(string $part, string $fault, int $seed): Exercise
+    {
+        $id = "{$part}:{$fault}";
+        $technician = new SimulatedTechnician($this->supply, $this->knowledge);
+        if (!isset($this->shown($technician)[$id])) {
+            throw new InvalidArgumentException(
+                "That {$part} is {$fault} cannot be told from a good unit by any measurement here.",
+            );
+        }
+        $exercise = new Exercise($this->supply, [$part => $fault], $seed, $technician->story($id));
+        $steps = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep)->steps();
+
+        return new Exercise($this->supply, $exercise->faults, $seed, $exercise->story, count($steps));
+    }
+
     /** @return non-empty-list<FailureClass> ways to fail that can be hidden in this supply, most frequent first */
     public function classes(): array
     {

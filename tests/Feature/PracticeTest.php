@@ -115,6 +115,42 @@ final class PracticeTest extends FeatureTestCase
     }
 
     /** A lead sets the same units to several people; each plays them once, and only the lead sees how all did. */
+    /** What was found on a closed job is hidden again, and nothing of its owner goes along. */
+    public function testAClosedJobIsAnExercise(): void
+    {
+        [$lead, $one] = [$this->person('lead'), $this->person('apprentice')];
+        $job = $this->job($this->person('technician'));
+        app(Solutions::class)->prepare(Supplies::demo('tuner-feed'));
+        $asked = ['title' => 'Found here', 'jobs' => [$job->number], 'people' => [$one->id]];
+        $this->actingAs($lead);
+        // Nothing was found on it yet.
+        $this->postJson('/api/v1/practice/series', $asked)->assertJsonValidationErrors('jobs');
+        $this->postJson('/api/v1/practice/series', ['jobs' => ['99-001']] + $asked)->assertJsonValidationErrors('jobs');
+        $job->forceFill([
+            'closed_at' => now(),
+            'found' => 'R1:open',
+            'owner' => 'Mrs Vane',
+            'unit' => 'Her wireless',
+        ])->save();
+        $set = $this->postJson('/api/v1/practice/series', $asked)->assertCreated();
+        self::assertStringNotContainsString('Her wireless', (string) $set->getContent());
+
+        $this->actingAs($one);
+        $begun = $this->postJson('/api/v1/practice', ['series' => $set->json('id'), 'item' => 0])->assertCreated();
+        $run = PracticeRun::query()->findOrFail($begun->json('id'));
+        self::assertStringNotContainsString('Vane', json_encode($run->exercise, JSON_THROW_ON_ERROR));
+        self::assertStringNotContainsString('Her wireless', (string) $begun->getContent());
+        self::assertSame('Open', $run->mechanism);
+        $this->say($run->id, 'power live')->assertOk();
+        $this->say($run->id, 'name r1 open')->assertOk()->assertJsonPath('over', true);
+
+        // A lead of another workshop does not get at it.
+        $elsewhere = $this->person('lead', Workshop::query()->create(['name' => 'Elsewhere']));
+        $this->actingAs($elsewhere)
+            ->postJson('/api/v1/practice/series', ['people' => [$elsewhere->id]] + $asked)
+            ->assertJsonValidationErrors('jobs');
+    }
+
     public function testASeriesIsSetAndPlayed(): void
     {
         [$lead, $one, $two] = [$this->person('lead'), $this->person('apprentice'), $this->person('technician')];

@@ -1043,7 +1043,7 @@ export interface paths {
         /** Series that were set: to oneself, for a lead all of them */
         get: operations["listPracticeSeries"];
         put?: never;
-        /** Set units of one supply to people; for a lead */
+        /** Set units of one supply, or what was found on closed jobs, to people; for a lead */
         post: operations["setPracticeSeries"];
         delete?: never;
         options?: never;
@@ -6055,8 +6055,10 @@ export interface operations {
             content: {
                 "application/json": {
                     title: string;
-                    supply_id: string;
-                    count: number;
+                    supply_id?: string;
+                    count?: number;
+                    /** @description numbers of closed jobs, in place of supply and count */
+                    jobs?: string[];
                     /** @enum {string|null} */
                     difficulty?: "easy" | "middle" | "hard" | null;
                     mechanism?: string | null;

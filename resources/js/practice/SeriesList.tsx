@@ -10,13 +10,16 @@ type Run = PracticeSeries['mine'][number];
 
 interface Typed {
     title: string;
-    supply: string;
+    supply?: string;
     count: number;
+    jobs?: string;
     difficulty?: 'easy' | 'middle' | 'hard';
     mechanism?: string;
     due?: string;
     people: number[];
 }
+
+const numbersIn = (text: string | undefined) => (text ?? '').split(/[\s,;]+/).filter((one) => one !== '');
 
 const day = (date: string) => new Date(`${date}T12:00:00`).toLocaleDateString('en-GB');
 
@@ -112,8 +115,9 @@ function SetSeries() {
                 api.POST('/practice/series', {
                     body: {
                         title: typed.title,
-                        supply_id: typed.supply,
-                        count: typed.count,
+                        ...(numbersIn(typed.jobs).length > 0
+                            ? { jobs: numbersIn(typed.jobs) }
+                            : { supply_id: typed.supply, count: typed.count }),
                         difficulty: typed.difficulty ?? null,
                         mechanism: typed.mechanism ?? null,
                         due_on: typed.due === undefined || typed.due.trim() === '' ? null : typed.due.trim(),
@@ -140,7 +144,20 @@ function SetSeries() {
                 <Form.Item name="title" label="Name" rules={[{ required: true, message: 'Give it a name.' }]}>
                     <Input maxLength={120} placeholder="Leaky capacitors, five units" />
                 </Form.Item>
-                <Form.Item name="supply" label="Supply" rules={[{ required: true, message: 'Choose a supply.' }]}>
+                <Form.Item name="jobs" label="What was found on closed jobs">
+                    <Input placeholder="26-012, 26-014; or a supply below" />
+                </Form.Item>
+                <Form.Item
+                    name="supply"
+                    label="Supply"
+                    dependencies={['jobs']}
+                    rules={[
+                        ({ getFieldValue }) => ({
+                            required: numbersIn(getFieldValue('jobs') as string | undefined).length === 0,
+                            message: 'Choose a supply, or closed jobs.',
+                        }),
+                    ]}
+                >
                     <Select options={(supplies.data ?? []).map((one) => ({ value: one.id, label: one.title }))} />
                 </Form.Item>
                 <Form.Item name="count" label="Units">

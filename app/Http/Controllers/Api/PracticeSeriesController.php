@@ -6,12 +6,15 @@ namespace App\Http\Controllers\Api;
 
 use App\Models\PracticeRun;
 use App\Models\PracticeSeries;
+use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
+use App\Practice\PracticeDesk;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
 use Illuminate\Validation\Rule;
+use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Practice\Difficulty;
 use OpenApi\Attributes as OA;
@@ -72,15 +75,21 @@ final class PracticeSeriesController
         OA\Post(
             path: '/practice/series',
             operationId: 'setPracticeSeries',
-            summary: 'Set units of one supply to people; for a lead',
+            summary: 'Set units of one supply, or what was found on closed jobs, to people; for a lead',
             requestBody: new OA\RequestBody(
                 required: true,
                 content: new OA\JsonContent(
-                    required: ['title', 'supply_id', 'count', 'people'],
+                    required: ['title', 'people'],
                     properties: [
                         new OA\Property(property: 'title', type: 'string', maxLength: 120),
                         new OA\Property(property: 'supply_id', type: 'string'),
                         new OA\Property(property: 'count', type: 'integer'),
+                        new OA\Property(
+                            property: 'jobs',
+                            description: 'numbers of closed jobs, in place of supply and count',
+                            type: 'array',
+                            items: new OA\Items(type: 'string'),
+                        ),
                         new OA\Property(
                             property: 'difficulty',
                             type: 'string',
@@ -114,12 +123,15 @@ final class PracticeSeriesController
         $given = $request->validate(
             [
                 'title' => ['required', 'string', 'max:120'],
+                'jobs' => ['nullable', 'array', 'max:' . self::MOST],
+                'jobs.*' => ['string', 'max:20', 'distinct'],
                 'supply_id' => [
-                    'required',
+                    'required_without:jobs',
+                    'nullable',
                     'string',
                     Rule::exists('supplies', 'id')->where('workshop_id', $lead->workshop_id),
                 ],
-                'count' => ['required', 'integer', 'between:1,' . self::MOST],
+                'count' => ['required_without:jobs', 'nullable', 'integer', 'between:1,' . self::MOST],
                 'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
                 'mechanism' => ['nullable', Rule::in(array_column(FailureClass::cases(), 'name'))],
                 'due_on' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:today'],
@@ -140,26 +152,61 @@ final class PracticeSeriesController
                 'people.*' => 'Set it to at least one person who works here.',
             ],
         );
-        $supply = Supply::query()->findOrFail($given['supply_id']);
         $series = PracticeSeries::query()->create([
             'workshop_id' => $lead->workshop_id,
             'title' => trim($given['title']),
             'due_on' => $given['due_on'] ?? null,
-            'items' => array_map(
-                static fn(): array => [
-                    'supply' => $supply->id,
-                    'title' => $supply->title,
-                    'difficulty' => $given['difficulty'] ?? null,
-                    'mechanism' => $given['mechanism'] ?? null,
-                    'seed' => random_int(1, 2_000_000_000),
-                ],
-                range(1, (int) $given['count']),
-            ),
+            'items' =>
+                isset($given['jobs']) && $given['jobs'] !== []
+                    ? array_map(fn(string $number): array => $this->itemOf($lead, $number), $given['jobs'])
+                    : self::items(Supply::query()->findOrFail($given['supply_id']), $given),
             'people' => array_map(intval(...), $given['people']),
         ]);
         $names = User::query()->where('workshop_id', $lead->workshop_id)->pluck('name', 'id')->all();
 
         return new JsonResponse($this->view($series, $lead, $names), 201);
+    }
+
+    /**
+     * @param array<string, mixed> $given count, difficulty, mechanism
+     *
+     * @return list<array{supply: string, title: string, difficulty: ?string, mechanism: ?string, seed: int}>
+     */
+    private static function items(Supply $supply, array $given): array
+    {
+        return array_map(
+            static fn(): array => [
+                'supply' => $supply->id,
+                'title' => $supply->title,
+                'difficulty' => $given['difficulty'] ?? null,
+                'mechanism' => $given['mechanism'] ?? null,
+                'seed' => random_int(1, 2_000_000_000),
+            ],
+            range(1, (int) $given['count']),
+        );
+    }
+
+    /**
+     * @return array{supply: null, title: string, difficulty: null, mechanism: null, seed: int, job: string}
+     *
+     * @throws EntryRefused if there is no such job, or nothing was found on it
+     */
+    private function itemOf(User $lead, string $number): array
+    {
+        $job =
+            RepairJob::query()->where('workshop_id', $lead->workshop_id)->where('number', trim($number))->first() ??
+            throw EntryRefused::because('jobs', "There is no job {$number} in this workshop.");
+        PracticeDesk::causeOf($job);
+
+        return [
+            'supply' => null,
+            // Whose it was, and what it was called, stays with the job.
+            'title' => (string) ($job->description['title'] ?? ''),
+            'difficulty' => null,
+            'mechanism' => null,
+            'seed' => random_int(1, 2_000_000_000),
+            'job' => $job->id,
+        ];
     }
 
     #[
