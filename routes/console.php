@@ -6,13 +6,14 @@ use App\Console\Commands\MakeBackup;
 use App\Console\Commands\PruneKnowledge;
 use App\Console\Commands\PrunePhotographs;
 use App\Keeping\Beats;
+use App\Models\BenchPin;
 use App\Models\SignIn;
 use Illuminate\Support\Facades\Schedule;
 
 // What runs by itself says so; /up is red once it falls silent.
 Schedule::call(static fn() => app(Beats::class)->beat(Beats::SCHEDULER))->everyMinute();
 Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping();
-Schedule::command('model:prune', ['--model' => [SignIn::class]])
+Schedule::command('model:prune', ['--model' => [SignIn::class, BenchPin::class]])
     ->dailyAt('03:30')
     ->withoutOverlapping();
 Schedule::command(PrunePhotographs::class)->dailyAt('03:40')->withoutOverlapping();

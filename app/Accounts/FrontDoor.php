@@ -66,12 +66,7 @@ final readonly class FrontDoor
             ]);
         }
         assert($user !== null);
-        $shut = match (true) {
-            $user->closed_at !== null => 'This account is closed. Ask the lead of your workshop.',
-            // Its password is known to everybody.
-            $user->workshop?->is_demo === true && !$this->isDemo => 'The demo workshop is not open on this server.',
-            default => null,
-        };
+        $shut = $this->shut($user);
         if ($shut !== null) {
             throw ValidationException::withMessages(['email' => $shut]);
         }
@@ -89,6 +84,17 @@ final readonly class FrontDoor
         }
 
         return $user;
+    }
+
+    /** Why an account lets nobody in, whatever is given; null if it does. */
+    public function shut(User $user): ?string
+    {
+        return match (true) {
+            $user->closed_at !== null => 'This account is closed. Ask the lead of your workshop.',
+            // Its password is known to everybody.
+            $user->workshop?->is_demo === true && !$this->isDemo => 'The demo workshop is not open on this server.',
+            default => null,
+        };
     }
 
     /**

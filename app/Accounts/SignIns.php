@@ -22,6 +22,8 @@ final readonly class SignIns
 
     private const SEEN = 'seen';
 
+    private const BY_PIN = 'by_pin';
+
     /** Seconds between two looks that are written down. */
     private const EVERY = 300;
 
@@ -30,11 +32,13 @@ final readonly class SignIns
 
     public function __construct(private Repository $cache, private int $minutes) {}
 
-    public function begin(Session $session, User $user, Request $request): void
+    public function begin(Session $session, User $user, Request $request, bool $byPin = false): void
     {
         $session->regenerate();
         $session->put(self::EPOCH, $user->session_epoch ?? 0);
         $session->put(self::NAME, bin2hex(random_bytes(16)));
+        $session->put(self::BY_PIN, $byPin);
+        $session->forget(self::SEEN);
         $this->seen($session, $user, $request);
     }
 
@@ -121,6 +125,12 @@ final readonly class SignIns
     {
         $this->cache->put(self::ended($name), true, ($this->minutes + self::LATE) * 60);
         SignIn::query()->whereKey($name)->delete();
+    }
+
+    /** Whether it was begun by a short number at a bench. */
+    public static function isByPin(Session $session): bool
+    {
+        return $session->get(self::BY_PIN) === true;
     }
 
     /** Why this session is over; null while it is not. */

@@ -91,7 +91,7 @@ final readonly class Removal
         foreach (['model_has_roles', 'model_has_permissions'] as $table) {
             $this->db->table($table)->where('model_type', User::class)->whereIn('model_id', $users)->delete();
         }
-        foreach (['sessions', 'sign_ins'] as $table) {
+        foreach (['sessions', 'sign_ins', 'bench_pins'] as $table) {
             $this->db->table($table)->whereIn('user_id', $users)->delete();
         }
         $of('users')->delete();

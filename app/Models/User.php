@@ -37,10 +37,11 @@ final class User extends Authenticatable
 
     protected static function booted(): void
     {
-        // Where the epoch goes on, every session that was ends.
+        // Where the epoch goes on, every session that was ends, and so does every PIN.
         self::updated(static function (self $user): void {
             if ($user->wasChanged('session_epoch')) {
                 SignIn::query()->where('user_id', $user->id)->delete();
+                BenchPin::query()->where('user_id', $user->id)->delete();
             }
         });
     }

@@ -6,10 +6,12 @@ namespace Tests\Feature;
 
 use App\Accounts\FrontDoor;
 use App\Accounts\SignIns;
+use App\Models\BenchPin;
 use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Hashing\BcryptHasher;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Log;
+use Illuminate\Testing\TestResponse;
 use Laravel\Sanctum\PersonalAccessToken;
 
 /** Who gets in, how fast they may guess, and what a token may do. */
@@ -204,6 +206,94 @@ final class AccountTest extends FeatureTestCase
             ])
             ->assertNoContent();
         $this->fromApp()->getJson('/api/v1/session/all')->assertJsonCount(1);
+    }
+
+    public function testAPinIsGoodAtOneBenchForFewTriesAndForNoAccounts(): void
+    {
+        $user = $this->person('lead');
+        $this->signIn($user->email, 'a long enough word')->assertOk();
+        $set = fn(string $pin, string $password = 'a long enough word'): TestResponse => $this->fromApp()->putJson(
+            '/api/v1/session/pin',
+            ['current' => $password, 'pin' => $pin],
+        );
+        $set('4071', 'another word')->assertJsonValidationErrors('current');
+        foreach (['12', '1234', '9876', '7777', 'abcd', '123456789'] as $bad) {
+            $set($bad)->assertJsonValidationErrors('pin');
+        }
+        $bench = $set('4071')->assertNoContent()->getCookie('oculant_bench')?->getValue();
+        self::assertNotNull($bench);
+        $this->fromApp()->deleteJson('/api/v1/session')->assertNoContent();
+        $this->app['auth']->forgetGuards();
+
+        $try = fn(string $pin): TestResponse => $this->fromApp()->postJson('/api/v1/session/pin', [
+            'user' => $user->id,
+            'pin' => $pin,
+        ]);
+        // Not in another browser.
+        $this->fromApp()->getJson('/api/v1/session/pins')->assertExactJson([]);
+        $try('4071')->assertJsonValidationErrors('pin');
+        $this->withCredentials()->withCookie('oculant_bench', $bench);
+        $this->fromApp()
+            ->getJson('/api/v1/session/pins')
+            ->assertExactJson([['id' => $user->id, 'name' => $user->name]]);
+        $try('4072')->assertJsonPath('message', 'This is not the PIN. 4 more tries, then the password.');
+        $try('4071')->assertOk()->assertJsonPath('email', $user->email);
+
+        // It works at the bench, and not on accounts.
+        $this->app['auth']->forgetGuards();
+        $this->fromApp()->getJson('/api/v1/jobs')->assertOk();
+        $this->fromApp()
+            ->postJson('/api/v1/tokens', ['name' => 'x'])
+            ->assertForbidden();
+        $this->fromApp()->postJson('/api/v1/people/invitations', [])->assertForbidden();
+        $set('5082')->assertForbidden();
+        $this->fromApp()->deleteJson('/api/v1/session')->assertNoContent();
+        $this->app['auth']->forgetGuards();
+
+        for ($k = 0; $k < 5; $k++) {
+            $try('0000')->assertUnprocessable();
+        }
+        $try('4071')->assertJsonPath('message', 'No PIN is set here for this account: give the password.');
+        $this->fromApp()->getJson('/api/v1/session/pins')->assertExactJson([]);
+    }
+
+    public function testAPinEndsWithItsWeekItsPasswordAndItsAccount(): void
+    {
+        $user = $this->person('technician');
+        foreach (['its week', 'its password', 'its account', 'taken off'] as $by) {
+            $this->signIn($user->email, 'a long enough word')->assertOk();
+            $bench = $this->fromApp()
+                ->putJson('/api/v1/session/pin', ['current' => 'a long enough word', 'pin' => '4071'])
+                ->assertNoContent()
+                ->getCookie('oculant_bench')
+                ?->getValue();
+            $this->withCredentials()->withCookie('oculant_bench', (string) $bench);
+            $try = fn(): TestResponse => $this->fromApp()->postJson('/api/v1/session/pin', [
+                'user' => $user->id,
+                'pin' => '4071',
+            ]);
+            $try()->assertOk();
+            match ($by) {
+                'its week' => $this->travel(8)->days(),
+                'its password' => $user
+                    ->refresh()
+                    ->forceFill(['session_epoch' => $user->session_epoch + 1])
+                    ->save(),
+                'its account' => $user
+                    ->refresh()
+                    ->forceFill(['closed_at' => now()])
+                    ->save(),
+                default => $this->fromApp()->deleteJson('/api/v1/session/pin'),
+            };
+            $this->app['auth']->forgetGuards();
+            $try()->assertJsonValidationErrors('pin');
+            $this->travelBack();
+            $user
+                ->refresh()
+                ->forceFill(['closed_at' => null])
+                ->save();
+            BenchPin::query()->delete();
+        }
     }
 
     public function testASessionThatALateAnswerWroteBackStaysEnded(): void

@@ -78,6 +78,8 @@ final class SessionTest extends FeatureTestCase
                 'GET session',
                 'GET session/all',
                 'DELETE session/all/1',
+                'PUT session/pin',
+                'DELETE session/pin',
                 'GET supplies/1/pages',
                 'GET supplies/1/pages/1',
                 'GET jobs/1/pages',

@@ -176,3 +176,32 @@ test('what the workshop says once stands on its reports and where units are book
     await workshop.getByRole('button', { name: 'Keep it so' }).click();
     await expect(workshop.getByLabel('Mains here')).toHaveValue('230 V');
 });
+
+test('a PIN changes the person at a bench that several use', async ({ page }) => {
+    await signIn(page, 'wilma');
+    await page.getByRole('button', { name: /Wilma/ }).click();
+    await page.getByLabel('Password for the PIN').fill('harbour-light');
+    await page.getByLabel('New PIN').fill('1234');
+    await page.getByRole('button', { name: 'Set it' }).click();
+    await expect(page.getByRole('dialog').getByRole('alert')).toContainText('guessed first');
+    await page.getByLabel('New PIN').fill('4071');
+    await page.getByRole('button', { name: 'Set it' }).click();
+    await expect(page.getByRole('button', { name: 'Set another' })).toBeVisible();
+    await expect(page.getByLabel('Signed in')).toContainText('here');
+    await page.getByRole('button', { name: 'Back', exact: true }).click();
+    await page.getByRole('button', { name: 'Sign out' }).click();
+
+    await page.getByRole('button', { name: /Wilma/ }).click();
+    await page.getByLabel('PIN', { exact: true }).fill('4072');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('alert')).toContainText('4 more tries');
+    await page.getByLabel('PIN', { exact: true }).fill('4071');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();
+    // The password is still asked for where accounts are concerned.
+    await page.getByRole('button', { name: /Wilma/ }).click();
+    await page.getByLabel('Password for the PIN').fill('harbour-light');
+    await page.getByLabel('New PIN').fill('5082');
+    await page.getByRole('button', { name: 'Set another' }).click();
+    await expect(page.getByRole('dialog').getByRole('alert')).toContainText('You came in by PIN');
+});

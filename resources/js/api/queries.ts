@@ -38,6 +38,12 @@ export const sessionQuery = queryOptions({
             : false,
 });
 
+export const pinsQuery = queryOptions({
+    queryKey: ['pins'],
+    queryFn: () => answer(api.GET('/session/pins')),
+    retry: false,
+});
+
 export const signInsQuery = queryOptions({
     queryKey: ['sign-ins'],
     queryFn: () => answer(api.GET('/session/all')),

@@ -2,7 +2,7 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Input, Modal } from 'antd';
 import { useState } from 'react';
 import { answer, api } from '../api/client';
-import { sessionQuery, signInsQuery, tokensQuery } from '../api/queries';
+import { pinsQuery, sessionQuery, signInsQuery, tokensQuery } from '../api/queries';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { forgetAll } from './forgetAll';
@@ -59,6 +59,67 @@ function NewPassword() {
     );
 }
 
+/** For a quick change of person at a bench that several use. */
+function BenchPin({ mine }: { mine: boolean }) {
+    const queries = useQueryClient();
+    const [current, setCurrent] = useState('');
+    const [pin, setPin] = useState('');
+    const again = () => queries.invalidateQueries({ queryKey: pinsQuery.queryKey });
+    const set = useMutation({
+        mutationFn: () => answer(api.PUT('/session/pin', { body: { current, pin } })),
+        onSuccess: () => {
+            setCurrent('');
+            setPin('');
+            return again();
+        },
+    });
+    const off = useMutation({ mutationFn: () => answer(api.DELETE('/session/pin')), onSuccess: again });
+    const error = set.error ?? off.error;
+    return (
+        <form
+            className="new-password"
+            onSubmit={(event) => {
+                event.preventDefault();
+                set.mutate();
+            }}
+        >
+            <h3>PIN at this bench</h3>
+            <Input.Password
+                aria-label="Password for the PIN"
+                placeholder="your password"
+                autoComplete="current-password"
+                value={current}
+                onChange={(event) => setCurrent(event.target.value)}
+            />
+            <Input.Password
+                aria-label="New PIN"
+                placeholder="four to eight digits"
+                inputMode="numeric"
+                autoComplete="off"
+                value={pin}
+                onChange={(event) => setPin(event.target.value)}
+            />
+            <Button htmlType="submit" loading={set.isPending} disabled={current === '' || pin === ''}>
+                {mine ? 'Set another' : 'Set it'}
+            </Button>
+            {mine && (
+                <Button onClick={() => off.mutate()} loading={off.isPending}>
+                    Take it off
+                </Button>
+            )}
+            <p className="hint">
+                In this browser alone, for a week: sign out, and whoever is next presses a name. Accounts and the
+                workshop still ask for the password.
+            </p>
+            {error !== null && (
+                <p role="alert" className="refusal">
+                    {error.message}
+                </p>
+            )}
+        </form>
+    );
+}
+
 /** Whose account this is, which scripts have tokens of it, and the way out of everywhere. */
 export function Account({ onClose }: { onClose: () => void }) {
     const queries = useQueryClient();
@@ -69,6 +130,7 @@ export function Account({ onClose }: { onClose: () => void }) {
         onSuccess: () => queries.invalidateQueries({ queryKey: tokensQuery.queryKey }),
     });
     const places = useQuery(signInsQuery);
+    const pins = useQuery(pinsQuery);
     const end = useMutation({
         mutationFn: (name: string) => answer(api.DELETE('/session/all/{name}', { params: { path: { name } } })),
         onSettled: () => queries.invalidateQueries({ queryKey: signInsQuery.queryKey }),
@@ -88,6 +150,7 @@ export function Account({ onClose }: { onClose: () => void }) {
                     <Codes user={session} />
                 </Piece>
             )}
+            <BenchPin mine={pins.data?.some((one) => one.name === session?.name) === true} />
             <h3>Signed in</h3>
             <ul className="tokens" aria-label="Signed in">
                 {places.data?.map((one) => (

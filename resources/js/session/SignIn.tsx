@@ -1,5 +1,6 @@
 import { Button, Form, Input } from 'antd';
 import { CodeField } from './CodeField';
+import { PinDoor } from './PinDoor';
 import { useSignIn } from './useSignIn';
 
 const demo = document.getElementById('app')?.dataset.demo === 'yes';
@@ -18,6 +19,7 @@ export function SignIn() {
             <div className="sign-in-body">
                 <h1>Oculant</h1>
                 <p className="lede">See how far the energy gets, and why it stops.</p>
+                <PinDoor />
                 <Form layout="vertical" requiredMark={false} onFinish={(values) => void signIn(values)}>
                     <Form.Item
                         label="Address"

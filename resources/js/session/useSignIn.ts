@@ -10,12 +10,21 @@ export function useSignIn(onDone: () => void = () => undefined) {
     const [busy, setBusy] = useState(false);
     const [asksCode, setAsksCode] = useState(false);
 
-    const signIn = async (values: { email: string; password: string; code?: string }) => {
+    const signIn = async (
+        values: { email: string; password: string; code?: string } | { user: number; pin: string },
+    ) => {
         setBusy(true);
         setRefusal(undefined);
         try {
             await renewToken();
-            queries.setQueryData(sessionQuery.queryKey, await answer(api.POST('/session', { body: values })));
+            queries.setQueryData(
+                sessionQuery.queryKey,
+                await answer(
+                    'pin' in values
+                        ? api.POST('/session/pin', { body: values })
+                        : api.POST('/session', { body: values }),
+                ),
+            );
             // Read as well, for the service worker to keep: a reload without network asks for it.
             void queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
             onDone();
