@@ -92,7 +92,7 @@ final readonly class BenchPins
                     ->with('user')
                     ->get()
                     ->filter(fn(BenchPin $pin): bool => $pin->user !== null && $this->door->shut($pin->user) === null)
-                    ->map(static fn(BenchPin $pin): array => ['id' => $pin->user_id, 'name' => $pin->user?->name ?? ''])
+                    ->map(static fn(BenchPin $pin): array => ['id' => $pin->user_id, 'name' => $pin->user->name ?? ''])
                     ->sortBy('name')
                     ->all(),
             );
