@@ -48,6 +48,10 @@ use App\Http\Middleware\TokenMay;
 use Illuminate\Support\Facades\Route;
 use Oculant\Core\PowerUp\Plan;
 
+// As many digits as a number has.
+Route::pattern('person', '[0-9]{1,18}');
+Route::pattern('token', '[0-9]{1,18}');
+
 Route::post('session', [SessionController::class, 'store']);
 Route::get('session/pins', [PinController::class, 'index']);
 Route::post('session/pin', [PinController::class, 'open'])->middleware('throttle:links');
@@ -79,13 +83,13 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
             Route::delete('workshop/mark', [WorkshopController::class, 'unmark']);
             Route::post('people/invitations', [PeopleController::class, 'invite']);
             Route::delete('people/invitations/{invitation}', [PeopleController::class, 'withdraw']);
-            Route::put('people/{person}', [PeopleController::class, 'update'])->whereNumber('person');
-            Route::post('people/{person}/reset', [PeopleController::class, 'reset'])->whereNumber('person');
-            Route::post('people/{person}/close', [PeopleController::class, 'close'])->whereNumber('person');
-            Route::post('people/{person}/open', [PeopleController::class, 'open'])->whereNumber('person');
+            Route::put('people/{person}', [PeopleController::class, 'update']);
+            Route::post('people/{person}/reset', [PeopleController::class, 'reset']);
+            Route::post('people/{person}/close', [PeopleController::class, 'close']);
+            Route::post('people/{person}/open', [PeopleController::class, 'open']);
             Route::get('tokens', [TokenController::class, 'index']);
             Route::post('tokens', [TokenController::class, 'store']);
-            Route::delete('tokens/{token}', [TokenController::class, 'destroy'])->whereNumber('token');
+            Route::delete('tokens/{token}', [TokenController::class, 'destroy']);
         });
     });
 
