@@ -37,7 +37,6 @@ final class EntryKinds
         return $kinds ??= array_column(
             array_map(static fn(EntryKind $kind): array => [$kind->name(), $kind], [
                 new Entry\WhatFor(),
-                new Entry\Described(),
                 new Entry\Symptom(),
                 new Entry\Power(),
                 new Entry\MainsMeasured(),
@@ -72,6 +71,7 @@ final class EntryKinds
                 new Entry\Ramp(),
                 new Entry\Skip(),
                 new Entry\Note(),
+                new Entry\Described(),
                 new Entry\Cause(),
                 new Entry\Repair(),
                 new Entry\Work(),

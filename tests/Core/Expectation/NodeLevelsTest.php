@@ -7,6 +7,7 @@ namespace Tests\Core\Expectation;
 use Oculant\Core\Expectation\NodeLevels;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Places;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
@@ -51,10 +52,10 @@ final class NodeLevelsTest extends TestCase
     public function testEachSideIsReadAgainstItsOwnGround(): void
     {
         $supply = Supplies::demo('wheelhouse-display');
-        self::assertSame('HGND', NodeLevels::against($supply, 'BULK+'));
-        self::assertSame('0V', NodeLevels::against($supply, 'OUT'));
+        self::assertSame('HGND', Places::ground($supply, 'BULK+'));
+        self::assertSame('0V', Places::ground($supply, 'OUT'));
         $linear = Supplies::demo('tide-recorder');
-        self::assertSame('N', NodeLevels::against($linear, 'L2'), 'where the mains comes back');
-        self::assertSame('0V', NodeLevels::against($linear, 'AC1'));
+        self::assertSame('N', Places::ground($linear, 'L2'), 'where the mains comes back');
+        self::assertSame('0V', Places::ground($linear, 'AC1'));
     }
 }
