@@ -72,9 +72,9 @@ export function StateStrip({
                     {job.number} {job.unit}
                 </b>
                 <small>
-                    {bench.title} rev. {bench.revision} · {job.technician} ·{' '}
                     <Link to={`/jobs/${job.id}/report`}>report</Link> · <Link to={`/jobs/${job.id}/tags`}>tags</Link>
-                    {state.purpose_words !== '' && ` · ${state.purpose_words}`}
+                    {state.purpose_words !== '' && ` · ${state.purpose_words}`} · {bench.title} rev. {bench.revision} ·{' '}
+                    {job.technician}
                 </small>
             </div>
         </section>

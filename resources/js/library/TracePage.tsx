@@ -133,6 +133,11 @@ function Tracing({ storeKey, before, name, job, onDone }: TracingProps) {
                 Unplugged and discharged. Say what is seen, then what the beeper says; it draws what is known after
                 every line.
             </p>
+            {job !== undefined && !job.is_traced && (
+                <p className="caution">
+                    This unit is described already. What you trace here takes the place of that description.
+                </p>
+            )}
             <div className="trace-columns">
                 <section aria-label="What was found">
                     <label>
