@@ -7,6 +7,8 @@ export default defineConfig({
     build: {
         ssr: 'resources/js/circuit/circuit.ts',
         outDir: 'build',
+        // A module wherever it is put: an installation has no package.json beside it.
+        rollupOptions: { output: { entryFileNames: '[name].mjs' } },
         target: 'node18',
         // The worker's script stays in the browser.
         assetsInlineLimit: 0,

@@ -127,7 +127,7 @@ install_dependencies() {
 }
 
 build_front_end() {
-    if ! fresh build/circuit.js package-lock.json vite.config.ts vite.paper.config.ts $(find resources/js -type f); then
+    if ! fresh build/circuit.mjs package-lock.json vite.config.ts vite.paper.config.ts $(find resources/js -type f); then
         say "Building the front end"
         npm run --silent build >/dev/null || stop_with "the front end did not build (npm run build says why)."
     fi

@@ -13,7 +13,7 @@ use Oculant\Core\Supply\Description;
 use Symfony\Component\Process\ExecutableFinder;
 
 /**
- * The circuit drawn for paper, laid out by the same code as on the screen (build/circuit.js). Lines are a picture;
+ * The circuit drawn for paper, laid out by the same code as on the screen (build/circuit.mjs). Lines are a picture;
  * words are text of the page, which has every letter that the picture's fonts have not.
  */
 final readonly class CircuitDrawing
@@ -85,7 +85,7 @@ final readonly class CircuitDrawing
             return $known;
         }
         $node = (new ExecutableFinder())->find('node', null, ['/usr/bin', '/usr/local/bin']);
-        $script = base_path('build/circuit.js');
+        $script = base_path('build/circuit.mjs');
         $done =
             $node === null || !is_file($script)
                 ? null
