@@ -73,8 +73,8 @@ export function StateStrip({
                 </b>
                 <small>
                     <Link to={`/jobs/${job.id}/report`}>report</Link> · <Link to={`/jobs/${job.id}/tags`}>tags</Link>
-                    {state.purpose_words !== '' && ` · ${state.purpose_words}`} · {bench.title} rev. {bench.revision} ·{' '}
-                    {job.technician}
+                    {state.purpose_words !== '' && ` · ${state.purpose_words}`}
+                    {` · ${bench.title} rev. ${bench.revision} · ${job.technician}`}
                 </small>
             </div>
         </section>
