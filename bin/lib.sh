@@ -127,7 +127,8 @@ install_dependencies() {
 }
 
 build_front_end() {
-    if ! fresh build/circuit.mjs package-lock.json vite.config.ts vite.paper.config.ts $(find resources/js -type f); then
+    local from=(package-lock.json vite.config.ts vite.paper.config.ts $(find resources/js -type f))
+    if ! fresh build/circuit.mjs "${from[@]}"; then
         say "Building the front end"
         npm run --silent build >/dev/null || stop_with "the front end did not build (npm run build says why)."
     fi

@@ -104,13 +104,19 @@ final readonly class BenchPins
         $name = self::name($request);
         $known = $name === null ? null : self::good($name)->where('user_id', $user)->with('user')->first();
         $whose = $known?->user;
-        if ($known === null || $whose === null || $this->door->shut($whose) !== null) {
+        // Counted before it is looked at, and only while tries are left: many at once are no more than one by one.
+        if (
+            $name === null ||
+            $known === null ||
+            $whose === null ||
+            $this->door->shut($whose) !== null ||
+            self::good($name)->whereKey($known->getKey())->increment('tries') === 0
+        ) {
             throw ValidationException::withMessages([
                 'pin' => 'No PIN is set here for this account: give the password.',
             ]);
         }
-        // Counted before it is looked at: two tries at once are two tries.
-        $known->increment('tries');
+        $known->refresh();
         if (!$this->hasher->check($pin, $known->pin)) {
             Log::warning('PIN refused', ['account' => $whose->email, 'from' => $request->ip()]);
             $left = self::TRIES - $known->tries;

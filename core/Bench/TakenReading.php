@@ -39,7 +39,7 @@ final readonly class TakenReading
     /** Whether the unit stood as described, and at a place that the description foretells. */
     public function isPlain(Description $supply): bool
     {
-        return $this->context->isPlain() && ($this->isDeadCheck() || $supply->foretells($this->target));
+        return $this->context->isPlain() && $this->isForetold($supply);
     }
 
     /** The supply as it stood then, with a point where it was read. */
@@ -47,14 +47,18 @@ final readonly class TakenReading
     {
         $stood = $this->context->isPlain() ? $supply : $this->context->on($supply, $this->mode);
 
-        return $this->isDeadCheck() || $supply->foretells($this->target) ? $stood : $stood->opened($this->mode);
+        return $this->isForetold($supply) ? $stood : $stood->opened($this->mode);
     }
 
     /** The same for readings that stood() gives the same for. */
     public function standing(Description $supply): string
     {
-        return "{$this->mode} {$this->context->key()} " .
-            ($this->isDeadCheck() || $supply->foretells($this->target) ? '' : 'opened');
+        return "{$this->mode} {$this->context->key()} " . ($this->isForetold($supply) ? '' : 'opened');
+    }
+
+    private function isForetold(Description $supply): bool
+    {
+        return $this->isDeadCheck() || $supply->foretells($this->target);
     }
 
     /** A voltage on an unplugged unit says only whether it is discharged. */
