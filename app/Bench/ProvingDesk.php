@@ -161,9 +161,7 @@ final readonly class ProvingDesk
                         : null,
                     'peaks' => self::peaks($test, (string) $id),
                     'curve' => $this->curve($test, (string) $id, $read),
-                    'why' => $test->regulated[$id]
-                        ? 'Regulated: constant current finds what a regulator cannot hold.'
-                        : 'Unregulated: a constant resistance is calm on it and never pulls it down further.',
+                    'why' => $test->why((string) $id),
                 ],
                 array_keys($test->names),
                 array_values($test->names),

@@ -225,17 +225,11 @@ final class Cases
         $mode = $this->supply->mode(null)->id;
         $good = $this->good();
         $shares = $hums = [];
-        foreach ($this->supply->points as $id => $point) {
-            if ($point->rail !== null && !$this->supply->isHot($point->node)) {
-                $shares[] = $unit->true((string) $id, 'dc', $mode) / ($good->true((string) $id, 'dc', $mode) ?: 1.0);
-                $hums[] =
-                    $unit->true((string) $id, 'ripple', $mode) >
-                    max(
-                        0.1,
-                        0.01 * abs($good->true((string) $id, 'dc', $mode)),
-                        3 * $good->true((string) $id, 'ripple', $mode),
-                    );
-            }
+        foreach (array_map(strval(...), array_keys($this->supply->outputs())) as $id) {
+            $shares[] = $unit->true($id, 'dc', $mode) / ($good->true($id, 'dc', $mode) ?: 1.0);
+            $hums[] =
+                $unit->true($id, 'ripple', $mode) >
+                max(0.1, 0.01 * abs($good->true($id, 'dc', $mode)), 3 * $good->true($id, 'ripple', $mode));
         }
         $lit = array_diff($unit->signs($mode), $good->signs($mode));
         $symptom = match (true) {

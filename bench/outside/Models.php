@@ -198,6 +198,7 @@ final class Models
                 ),
             ),
             'transistor' => $this->transistor($part),
+            'thyristor' => $this->thyristor($part),
             'mosfet' => $this->mosfet($part),
             'regulator' => $this->regulator($part, 'common', $this->value($part, 'value')),
             'adjustable_regulator' => $this->regulator(
@@ -554,6 +555,23 @@ final class Models
         $this->deck->add("Q{$name}_1 {$c} {$base} {$inner} {$model}");
         $this->deck->add("Q{$name}_2 {$c} {$inner} {$e} {$model}");
         $this->deck->resistor("{$name}_bleed", $inner, $e, 1500.0 / $current);
+    }
+
+    /**
+     * Two transistors that hold each other on, with what bleeds the gate (the usual model; G. W. Neudeck and others,
+     * from memory).
+     */
+    private function thyristor(Part $part): void
+    {
+        $current = $part->value('current');
+        $npn = $this->deck->model(sprintf('NPN(IS=%.4g BF=6 RC=%.4g)', 1e-14 * $current, 0.08 / $current));
+        $pnp = $this->deck->model(sprintf('PNP(IS=%.4g BF=0.6 RE=%.4g)', 1e-14 * $current, 0.08 / $current));
+        [$a, $g, $k] = [$this->end($part, 'a'), $this->end($part, 'g'), $this->end($part, 'k')];
+        $inner = $this->deck->fresh();
+        $name = Deck::safe($part->ref);
+        $this->deck->add("Q{$name}_n {$inner} {$g} {$k} {$npn}");
+        $this->deck->add("Q{$name}_p {$g} {$inner} {$a} {$pnp}");
+        $this->deck->resistor("{$name}_bleed", $g, $k, 0.6 / 5e-3);
     }
 
     private function mosfet(Part $part): void

@@ -116,20 +116,9 @@ final readonly class Gates
             array_intersect(['bang', 'smoke'], array_column($state->symptoms, 'symptom')) !== [] ||
             FailureClass::shorts($state->cause['fault'] ?? '') ||
             array_filter(
-                self::outputs($supply),
+                array_map(strval(...), array_keys($supply->outputs())),
                 static fn(string $id): bool => self::readsShorted($supply, $state, $id),
             ) !== [];
-    }
-
-    /** @return list<string> ids of the points at the outputs */
-    public static function outputs(Description $supply): array
-    {
-        return array_map(
-            strval(...),
-            array_keys(
-                array_filter($supply->points, static fn($p): bool => $p->rail !== null && !$supply->isHot($p->node)),
-            ),
-        );
     }
 
     /** @return list<GateItem> */
@@ -183,7 +172,7 @@ final readonly class Gates
             ...self::fuse($supply, $state),
         ];
         if ($state->repairs !== [] || $state->works !== [] || self::fuseBlew($supply, $state)) {
-            foreach (self::outputs($supply) as $id) {
+            foreach (array_map(strval(...), array_keys($supply->outputs())) as $id) {
                 if (self::newest($state, $id, DeadCheck::RESISTANCE) === null) {
                     $items[] = new GateItem(
                         "check {$id}",

@@ -20,7 +20,6 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
-use Oculant\Core\Supply\Point;
 
 /**
  * Solves every fault of every part in every mode, piece by piece: some faults in one mode, which workers may share
@@ -456,15 +455,7 @@ final class DictionaryBuilder
     /** @return list<string> */
     private function rails(): array
     {
-        return array_map(
-            strval(...),
-            array_keys(
-                array_filter(
-                    $this->supply->points,
-                    fn(Point $point): bool => $point->rail !== null && !$this->supply->isHot($point->node),
-                ),
-            ),
-        );
+        return array_map(strval(...), array_keys($this->supply->outputs()));
     }
 
     /** @return array<string, Hypothesis> by id */

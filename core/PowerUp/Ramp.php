@@ -373,7 +373,7 @@ final readonly class Ramp
     /** @return list<string> the outputs, and the first reservoir ahead of them */
     private static function rails(Description $supply): array
     {
-        $rails = array_filter($supply->points, static fn($p): bool => $p->rail !== null && !$supply->isHot($p->node));
+        $rails = $supply->outputs();
 
         return array_slice(array_map(strval(...), array_keys($rails === [] ? $supply->points : $rails)), 0, 3);
     }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
+use Oculant\Core\Parts\Consumes;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Mains;
@@ -22,6 +23,9 @@ final class Description
 
     /** @var array<string, Point>|null */
     private ?array $places = null;
+
+    /** @var array<string, Point>|null */
+    private ?array $outputs = null;
 
     private ?bool $isSwitching = null;
 
@@ -74,6 +78,28 @@ final class Description
     public function places(): array
     {
         return $this->places ??= $this->points + Places::beside($this);
+    }
+
+    /**
+     * Rails that the unit is there for: beyond the mains side, or what a set without a mains transformer lives on.
+     *
+     * @return array<string, Point> by id
+     */
+    public function outputs(): array
+    {
+        return $this->outputs ??= array_filter(
+            $this->points,
+            fn(Point $point): bool => $point->rail !== null &&
+                (!$this->isHot($point->node) || $this->isConsumed($point->node)),
+        );
+    }
+
+    private function isConsumed(string $node): bool
+    {
+        return array_filter(
+            $this->parts,
+            static fn(Part $part): bool => $part->kind instanceof Consumes && in_array($node, $part->terminals, true),
+        ) !== [];
     }
 
     /** Whether what is read there is computed with the description as it is: at a point, or between two. */

@@ -146,7 +146,7 @@ final readonly class MinimumLoad
         $node = $this->supply->point($point)->node;
         $part = $this->interlock->part === null ? null : $this->supply->part($this->interlock->part);
 
-        return !$this->supply->isHot($node) &&
+        return (!$this->supply->isHot($node) || isset($this->supply->outputs()[$point])) &&
             ($part === null ||
                 ($this->supply->islands[$node] ?? -1) ===
                     ($this->supply->islands[array_values($part->terminals)[0]] ?? -2));

@@ -82,12 +82,12 @@ final class Peaks implements EntryKind
     {
         $given = Payload::text($payload, 'rail', 'the rail that the load hangs on', 40);
         $loaded = [];
-        foreach ($supply->points as $id => $point) {
+        foreach ($supply->outputs() as $id => $point) {
             $loads = array_filter(
                 $supply->parts,
                 static fn(Part $p): bool => $p->kind instanceof Consumes && in_array($point->node, $p->terminals, true),
             );
-            if ($point->rail !== null && !$supply->isHot($point->node) && $loads !== []) {
+            if ($loads !== []) {
                 $loaded[mb_strtolower((string) $id)] = (string) $id;
             }
         }

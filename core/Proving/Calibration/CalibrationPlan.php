@@ -61,7 +61,7 @@ final readonly class CalibrationPlan
         }
         $points = [];
         foreach ($supply->points as $id => $point) {
-            if ($point->documented === null && ($point->rail === null || $supply->isHot($point->node))) {
+            if ($point->documented === null && !isset($supply->outputs()[$id])) {
                 continue;
             }
             $isStated = $point->documented !== null && in_array($point->documented['mode'], [null, $mode->id], true);

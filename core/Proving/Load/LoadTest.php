@@ -43,6 +43,11 @@ final readonly class LoadTest
     /** Shares of full load that are tried where a supply does not rest without load. */
     private const LEAST = [0.02, 0.05, 0.1, 0.2, 0.5];
 
+    /** Common practice. */
+    private const LIVE =
+        'On the mains side: an isolation transformer first, no load and no scope that is earthed, and nothing bare ' .
+        'within reach. ';
+
     /** How far beyond full load a current limit is looked for. */
     private const BEYOND = 4.0;
 
@@ -53,6 +58,7 @@ final readonly class LoadTest
      * @param float|null $minimum share of full load below which a good unit does not rest; null if it needs none
      * @param array<string, array{amperes: float, volts: float}> $limits where a current limit takes over, by point id
      * @param array<string, LoadShape> $peaks of loads that are not steady, by point id
+     * @param list<string>            $live  ids of rails on the mains side
      */
     private function __construct(
         public array $steps,
@@ -61,6 +67,7 @@ final readonly class LoadTest
         public ?float $minimum,
         public array $limits,
         public array $peaks,
+        public array $live,
     ) {}
 
     /**
@@ -78,8 +85,8 @@ final readonly class LoadTest
         if ($rails === []) {
             throw PlanRefused::because(
                 'rails',
-                'No point of this description is a rail beyond the mains side: give the points at the outputs a ' .
-                    '"rail", for example "12 V".',
+                'No point of this description is an output: give the points at the outputs a "rail", for example ' .
+                    '"12 V", and on the mains side the load that hangs there.',
             );
         }
         $mode = $usual->mode->id;
@@ -128,6 +135,7 @@ final readonly class LoadTest
             self::minimum($supply, $mode, $rails, $steps),
             $limits,
             $peaks,
+            array_map(strval(...), array_keys(array_filter($rails, static fn(Rail $r): bool => $r->isLive))),
         );
     }
 
@@ -137,6 +145,15 @@ final readonly class LoadTest
         return isset($this->peaks[$point])
             ? $this->peaks[$point]->rms()
             : $this->steps[LoadStep::FULL]->expected[$point]['amperes'];
+    }
+
+    /** What kind of load suits it, and why. */
+    public function why(string $point): string
+    {
+        return (in_array($point, $this->live, true) ? self::LIVE : '') .
+            ($this->regulated[$point]
+                ? 'Regulated: constant current finds what a regulator cannot hold.'
+                : 'Unregulated: a constant resistance is calm on it and never pulls it down further.');
     }
 
     /** What a rail's current limit leaves above the peaks of its load; null for a load that is steady. */

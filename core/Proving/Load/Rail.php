@@ -20,21 +20,18 @@ final readonly class Rail
     private const COOL = 2.0;
 
     /** @param list<Part> $loads */
-    private function __construct(public Point $point, public array $loads) {}
+    private function __construct(public Point $point, public array $loads, public bool $isLive) {}
 
-    /** @return array<string, self> outputs beyond the mains side, by point id */
+    /** @return array<string, self> outputs, by point id */
     public static function all(Description $supply): array
     {
         $rails = $taken = [];
-        foreach ($supply->points as $id => $point) {
-            if ($point->rail === null || $supply->isHot($point->node)) {
-                continue;
-            }
+        foreach ($supply->outputs() as $id => $point) {
             $isFed = static fn(Part $p): bool => $p->kind instanceof Consumes &&
                 !isset($taken[$p->ref]) &&
                 array_intersect([$point->node], $p->terminals) !== [];
             $loads = array_values(array_filter($supply->parts, $isFed));
-            $rails[(string) $id] = new self($point, $loads);
+            $rails[(string) $id] = new self($point, $loads, $supply->isHot($point->node));
             $taken += array_fill_keys(array_column($loads, 'ref'), true);
         }
 
