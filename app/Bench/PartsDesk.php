@@ -9,7 +9,7 @@ use App\Knowledge\Solutions;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Diagnosis\Explanation;
 use Oculant\Core\Expectation\Expectations;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Bench\Outside;
 
+use Oculant\Core\Parts\Ability\FeedsEnergy;
 use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\FeedsEnergy;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Practice\Unit;
 use Oculant\Core\Supply\Description;

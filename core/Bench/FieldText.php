@@ -7,7 +7,7 @@ namespace Oculant\Core\Bench;
 use Oculant\Core\Bench\Entry\FuseLook;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\Entry\Tested;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Parts\Seen;
 use Oculant\Core\Supply\Description;
 

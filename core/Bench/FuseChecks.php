@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
-use Oculant\Core\Parts\Bridge;
+use Oculant\Core\Parts\Ability\NamesWindings;
+use Oculant\Core\Parts\Ability\StoresCharge;
 use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\Mosfet;
-use Oculant\Core\Parts\NamesWindings;
+use Oculant\Core\Parts\Kind\Bridge;
+use Oculant\Core\Parts\Kind\Mosfet;
+use Oculant\Core\Parts\Kind\Rectifier;
+use Oculant\Core\Parts\Kind\Transistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Rectifier;
-use Oculant\Core\Parts\StoresCharge;
-use Oculant\Core\Parts\Transistor;
 use Oculant\Core\Supply\Description;
 
 /**

@@ -6,13 +6,13 @@ namespace Oculant\Core\Bench;
 
 use Oculant\Core\Bench\Entry\Close;
 use Oculant\Core\Bench\Entry\Looked;
-use Oculant\Core\Parts\Consumes;
-use Oculant\Core\Parts\Contact;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FailureClass;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Contact;
+use Oculant\Core\Parts\Kind\Fuse;
+use Oculant\Core\Parts\Kind\Trimmer;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Trimmer;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\InterlockKind;

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
-use Oculant\Core\Parts\BreaksDown;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\BreaksDown;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\Decides;
+use Oculant\Core\Parts\Ability\StoresCharge;
 use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\Decides;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
 
 /** What could be meant by a line that cannot be read: the forms that begin as it does. */

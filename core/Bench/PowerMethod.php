@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
-use Oculant\Core\Parts\Mains;
+use Oculant\Core\Parts\Kind\Mains;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Alteration;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Bench;
 
-use Oculant\Core\Parts\HoldsHighVoltage;
-use Oculant\Core\Parts\NamesWindings;
+use Oculant\Core\Parts\Ability\HoldsHighVoltage;
+use Oculant\Core\Parts\Ability\NamesWindings;
+use Oculant\Core\Parts\Ability\StoresCharge;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
 
 /**

@@ -7,8 +7,8 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Bench\TakenReading;
-use Oculant\Core\Parts\Contact;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Kind\Contact;
 use Oculant\Core\Supply\Description;
 
 /**

@@ -33,7 +33,7 @@ use Oculant\Core\Diagnosis\Evidence\TestedEvidence;
 use Oculant\Core\Expectation\CapacitorJudge;
 use Oculant\Core\Expectation\CapacitorMeter;
 use Oculant\Core\Expectation\PartAlone;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;

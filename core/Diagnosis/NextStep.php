@@ -8,7 +8,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Expectation\Window;
 use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**

@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\StoresCharge;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\FaultMode;
+use Oculant\Core\Parts\Kind\Trace;
+use Oculant\Core\Parts\Kind\Wire;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\StoresCharge;
-use Oculant\Core\Parts\Trace;
-use Oculant\Core\Parts\Wire;
 use Oculant\Core\Supply\Description;
 
 /** Rails that several parts could hold down. */

@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Drawing;
 
-use Oculant\Core\Parts\CommonModeChoke;
-use Oculant\Core\Parts\Contact;
-use Oculant\Core\Parts\FeedsEnergy;
-use Oculant\Core\Parts\InductorPart;
-use Oculant\Core\Parts\InrushThermistor;
-use Oculant\Core\Parts\Optocoupler;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Kind\CommonModeChoke;
+use Oculant\Core\Parts\Kind\Contact;
+use Oculant\Core\Parts\Kind\InductorPart;
+use Oculant\Core\Parts\Kind\InrushThermistor;
+use Oculant\Core\Parts\Kind\Optocoupler;
+use Oculant\Core\Parts\Kind\Rectifier;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Rectifier;
-use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Supply\Description;
 
 /** How far each node is from where the energy comes in, counted in parts; grounds lead nowhere. */

@@ -4,18 +4,18 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Drawing;
 
-use Oculant\Core\Parts\AveragedConverter;
-use Oculant\Core\Parts\Bridge;
-use Oculant\Core\Parts\CommonModeChoke;
-use Oculant\Core\Parts\Consumes;
-use Oculant\Core\Parts\FeedsEnergy;
-use Oculant\Core\Parts\NeedsHeadroom;
-use Oculant\Core\Parts\OpAmp;
-use Oculant\Core\Parts\Optocoupler;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Ability\NeedsHeadroom;
+use Oculant\Core\Parts\Ability\StoresCharge;
+use Oculant\Core\Parts\Kind\AveragedConverter;
+use Oculant\Core\Parts\Kind\Bridge;
+use Oculant\Core\Parts\Kind\CommonModeChoke;
+use Oculant\Core\Parts\Kind\OpAmp;
+use Oculant\Core\Parts\Kind\Optocoupler;
+use Oculant\Core\Parts\Kind\Potentiometer;
+use Oculant\Core\Parts\Kind\Transformer;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Potentiometer;
-use Oculant\Core\Parts\StoresCharge;
-use Oculant\Core\Parts\Transformer;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\IsolationBarrier;
 

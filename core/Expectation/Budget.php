@@ -8,13 +8,13 @@ use Oculant\Core\Circuit\Branch\Capacitor;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Circuit\NoStableReading;
 use Oculant\Core\Circuit\Signal;
-use Oculant\Core\Parts\Consumes;
-use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Ability\Rated;
+use Oculant\Core\Parts\Ability\Switches;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Pulse;
-use Oculant\Core\Parts\Rated;
 use Oculant\Core\Parts\Rating;
-use Oculant\Core\Parts\Switches;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Parts\Contact;
+use Oculant\Core\Parts\Ability\StoresCharge;
+use Oculant\Core\Parts\Kind\Contact;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 

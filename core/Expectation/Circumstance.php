@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Parts\Consumes;
-use Oculant\Core\Parts\CurrentDriver;
-use Oculant\Core\Parts\NamesWindings;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\NamesWindings;
+use Oculant\Core\Parts\Kind\CurrentDriver;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;

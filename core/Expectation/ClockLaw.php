@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Parts\Oscillates;
+use Oculant\Core\Parts\Ability\Oscillates;
+use Oculant\Core\Parts\Ability\StoresCharge;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Resistor;
-use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Point;
 

@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Uncertainty;
 use Oculant\Core\Supply\AlternatingNodes;

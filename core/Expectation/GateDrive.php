@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Parts\AveragedConverter;
+use Oculant\Core\Parts\Kind\AveragedConverter;
 use Oculant\Core\Supply\Description;
 
 /**

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Circuit\WarmStart;
-use Oculant\Core\Parts\HasState;
+use Oculant\Core\Parts\Ability\HasState;
 use Oculant\Core\Parts\Part;
 
 /** The rounds through which a similar supply came to rest: what its parts were at, and where its circuit stood. */

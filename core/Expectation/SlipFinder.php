@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Parts\Ability\NamesWindings;
 use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\NamesWindings;
 use Oculant\Core\Quantity\Meter;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;

@@ -6,10 +6,10 @@ namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Circuit\Branch\Capacitor;
 use Oculant\Core\Circuit\CycleRecord;
+use Oculant\Core\Parts\Ability\Rated;
+use Oculant\Core\Parts\Ability\SharesHeat;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Rated;
 use Oculant\Core\Parts\Rating;
-use Oculant\Core\Parts\SharesHeat;
 
 /** What the parts of a run carry, beside what they are rated for. */
 final class Stress

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
-use Oculant\Core\Parts\Switches;
+use Oculant\Core\Parts\Ability\Switches;
 
 /**
  * The ripple at the switching frequency that averaging leaves out: a capacitor charged in pulses, dV = share I / (f C)

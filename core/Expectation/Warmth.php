@@ -4,9 +4,9 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Parts\Ability\Warms;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Resistor;
-use Oculant\Core\Parts\Warms;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 

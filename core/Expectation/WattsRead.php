@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Expectation;
 
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;

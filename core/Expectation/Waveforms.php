@@ -6,8 +6,8 @@ namespace Oculant\Core\Expectation;
 
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Circuit\CycleRecord;
-use Oculant\Core\Parts\FeedsEnergy;
-use Oculant\Core\Parts\NeedsHeadroom;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Ability\NeedsHeadroom;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\PowerUp;
 
-use Oculant\Core\Parts\HoldsHighVoltage;
+use Oculant\Core\Parts\Ability\HoldsHighVoltage;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;

@@ -8,11 +8,11 @@ use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Expectation\Behaviour;
-use Oculant\Core\Parts\Consumes;
-use Oculant\Core\Parts\HoldsHighVoltage;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\HoldsHighVoltage;
+use Oculant\Core\Parts\Ability\StoresCharge;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Resistor;
-use Oculant\Core\Parts\StoresCharge;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\PowerUp;
 
-use Oculant\Core\Parts\Electrolytic;
+use Oculant\Core\Parts\Kind\Electrolytic;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Duration;
 use Oculant\Core\Quantity\PreferredValues;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\PowerUp;
 
-use Oculant\Core\Parts\Selector;
-use Oculant\Core\Parts\Transformer;
+use Oculant\Core\Parts\Kind\Selector;
+use Oculant\Core\Parts\Kind\Transformer;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\PowerUp;
 
-use Oculant\Core\Parts\LivesBetween;
-use Oculant\Core\Parts\LocalConverter;
+use Oculant\Core\Parts\Ability\LivesBetween;
+use Oculant\Core\Parts\Kind\LocalConverter;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Parts\UnderVoltageLockout;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;

@@ -20,7 +20,7 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Seen;
 use Oculant\Core\Quantity\Quantity;

@@ -9,7 +9,7 @@ use Oculant\Core\Expectation\Budget;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Expectation\Warmth;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Proving\Load\Rail;
 use Oculant\Core\Supply\Description;

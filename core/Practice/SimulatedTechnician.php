@@ -16,7 +16,7 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Likelihood;
 use Oculant\Core\Diagnosis\Signs;
 use Oculant\Core\Diagnosis\Workup;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
 
 /** Follows every next step on a simulated unit until a cause is proposed: for practice, tests and the bench figures. */

@@ -6,7 +6,7 @@ namespace Oculant\Core\Replacement;
 
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Observation;
-use Oculant\Core\Parts\LivesBetween;
+use Oculant\Core\Parts\Ability\LivesBetween;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\UnderVoltageLockout;
 use Oculant\Core\Quantity\Quantity;

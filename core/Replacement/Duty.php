@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
-use Oculant\Core\Parts\Bridge;
-use Oculant\Core\Parts\LivesBetween;
+use Oculant\Core\Parts\Ability\LivesBetween;
+use Oculant\Core\Parts\Ability\Switches;
+use Oculant\Core\Parts\Kind\Bridge;
+use Oculant\Core\Parts\Kind\Rectifier;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Rectifier;
-use Oculant\Core\Parts\Switches;
 use Oculant\Core\Supply\Description;
 
 /** What a capacitor is there for: it decides how much its value may differ. */

@@ -6,7 +6,7 @@ namespace Oculant\Core\Replacement;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Expectation\Warmth;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Seen;
 use Oculant\Core\Quantity\Quantity;

@@ -6,9 +6,9 @@ namespace Oculant\Core\Replacement;
 
 use Closure;
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Parts\Ability\Switches;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rating;
-use Oculant\Core\Parts\Switches;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;

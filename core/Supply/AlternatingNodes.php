@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
-use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
 use Oculant\Core\Parts\Part;
 
 /**

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Supply;
 
 use Oculant\Core\Circuit\Netlist;
-use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Meter;
 

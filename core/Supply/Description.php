@@ -4,15 +4,15 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Ability\Oscillates;
+use Oculant\Core\Parts\Ability\Switches;
 use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\FeedsEnergy;
-use Oculant\Core\Parts\Mains;
-use Oculant\Core\Parts\Oscillates;
+use Oculant\Core\Parts\Kind\Mains;
+use Oculant\Core\Parts\Kind\PwmController;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\PwmController;
-use Oculant\Core\Parts\Resistor;
-use Oculant\Core\Parts\Switches;
 use OutOfBoundsException;
 
 /** A supply, described once. Everything a technician sees is computed from this and the job's log. */

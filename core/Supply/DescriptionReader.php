@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Supply;
 
 use JsonException;
-use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Reading\Fields;

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
+use Oculant\Core\Parts\Kind\YCapacitor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\YCapacitor;
 
 /**
  * What stands between the mains side and everything that can be touched, and what it must hold.

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\PreferredValues;
 use Oculant\Core\Quantity\Quantity;

@@ -9,7 +9,7 @@ use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
-use Oculant\Core\Parts\Resistor;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;

@@ -9,7 +9,7 @@ use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
 
 /** How a fuse looks, and what was fitted: a fuse tells how violently it went. */

@@ -10,7 +10,7 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LoadShape;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;

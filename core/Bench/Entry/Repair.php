@@ -14,7 +14,7 @@ use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
 use Oculant\Core\Bench\TemporaryChange;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
 
 /** A part came out and another went in, or its joint was made good. */

@@ -9,7 +9,7 @@ use Oculant\Core\Bench\EntryKind;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Supply\Description;
 
 /** Supply and load told apart: the load on a bench supply, the supply on a dummy load, a load unplugged. */

@@ -6,7 +6,7 @@ namespace Oculant\Core\Diagnosis\Evidence;
 
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Likelihood;
-use Oculant\Core\Parts\BreaksDown;
+use Oculant\Core\Parts\Ability\BreaksDown;
 use Oculant\Core\Parts\Part;
 
 /** A zener under current, one leg lifted: its axis is shares of the marked voltage. */

@@ -7,7 +7,7 @@ namespace Oculant\Core\Diagnosis\Evidence;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Signs;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
 use Oculant\Core\Supply\Alteration;
 use Oculant\Core\Supply\Description;
 

@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis\Mishap;
 
-use Oculant\Core\Parts\Diode;
+use Oculant\Core\Parts\Kind\Diode;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis\Mishap;
 
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
-use Oculant\Core\Parts\Resistor;
 use Oculant\Core\Supply\Description;
 
 /** Two nodes joined that should not be: solder, a whisker, a wire that touches. */

@@ -12,7 +12,7 @@ use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Diagnosis\FaultDictionary;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Suspect;
-use Oculant\Core\Parts\Fuse;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**

@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply\Reading;
 
-use Oculant\Core\Parts\Contact;
-use Oculant\Core\Parts\FeedsEnergy;
+use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Kind\Contact;
 use Oculant\Core\Parts\Part;
 
 /** The nodes that parts share: which exist, which belong together, and what cannot be. */

@@ -4,14 +4,14 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply\Reading;
 
+use Oculant\Core\Parts\Ability\ChecksItself;
+use Oculant\Core\Parts\Ability\Supposes;
 use Oculant\Core\Parts\Body;
-use Oculant\Core\Parts\ChecksItself;
-use Oculant\Core\Parts\Mains;
+use Oculant\Core\Parts\Kind\Mains;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\PartKind;
 use Oculant\Core\Parts\PartKinds;
-use Oculant\Core\Parts\Supposes;
 use Oculant\Core\Quantity\ToleranceCode;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\DescriptionRefused;

@@ -6,10 +6,10 @@ namespace Tests\Core\Parts;
 
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Observation;
-use Oculant\Core\Parts\Consumes;
+use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\PartKind;
 use Oculant\Core\Parts\PartKinds;
-use Oculant\Core\Parts\Rated;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use PHPUnit\Framework\Attributes\DataProvider;

@@ -7,7 +7,7 @@ namespace Tests\Core\PowerUp;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Expectation\Behaviour;
-use Oculant\Core\Parts\Lamp;
+use Oculant\Core\Parts\Kind\Lamp;
 use Oculant\Core\PowerUp\LampLimiter;
 use Oculant\Core\PowerUp\LowVoltageFeed;
 use Oculant\Core\PowerUp\MethodChoice;

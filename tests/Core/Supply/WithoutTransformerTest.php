@@ -59,11 +59,7 @@ final class WithoutTransformerTest extends TestCase
         $supply = self::supply('dropper');
         $record = (new Behaviour($supply))->run($supply->mode(null))->longest()->record;
 
-        self::assertEqualsWithDelta(
-            2 * M_PI * 50 * 680e-9 * 230,
-            $record->currentSignal('R1')->rms,
-            0.06 * 0.049,
-        );
+        self::assertEqualsWithDelta(2 * M_PI * 50 * 680e-9 * 230, $record->currentSignal('R1')->rms, 0.06 * 0.049);
     }
 
     /** Heaters in series share the volts that are left by their resistances: Ohm's law. */

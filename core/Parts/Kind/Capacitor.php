@@ -1,0 +1,52 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts\Kind;
+
+use Oculant\Core\Parts\FaultMode;
+use Oculant\Core\Parts\Look;
+use Oculant\Core\Parts\Part;
+
+/** A film or ceramic capacitor of no stated type, terminals a and b. */
+final class Capacitor extends FixedCapacitor
+{
+    public function name(): string
+    {
+        return 'capacitor';
+    }
+
+    public function title(): string
+    {
+        return 'Capacitor';
+    }
+
+    public function faults(Part $part): array
+    {
+        return [
+            new FaultMode(
+                'short',
+                'shorted',
+                0.5,
+                'Ohms across it; lift one leg.',
+                looks: [Look::Crack, Look::Crater],
+                degrees: [1.5, 0.05],
+            ),
+            new FaultMode(
+                'leaky',
+                'leaky',
+                0.3,
+                'Insulation test at its working voltage, one leg lifted.',
+                graded: true,
+                degrees: [100e3, 2e3, 50.0],
+            ),
+            new FaultMode(
+                'open',
+                'open',
+                0.15,
+                'Capacitance with one leg lifted.',
+                silence: 'It steadies what the mean reading does not show: noise, or stability at the edge.',
+            ),
+        ];
+    }
+}

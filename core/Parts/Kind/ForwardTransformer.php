@@ -1,0 +1,41 @@
+<?php
+
+declare(strict_types=1);
+
+namespace Oculant\Core\Parts\Kind;
+
+/** A forward converter, one or two switches: an output choke smooths the current into the capacitors. */
+final class ForwardTransformer extends AveragedConverter
+{
+    public function name(): string
+    {
+        return 'forward';
+    }
+
+    public function title(): string
+    {
+        return 'Forward transformer';
+    }
+
+    protected function alone(): float
+    {
+        return 0.03;
+    }
+
+    protected function swing(): float
+    {
+        return 0.3;
+    }
+
+    /** Half duty at the lowest feed: the winding swings to twice the output there. */
+    protected function reverse(float $output, float $excess): float
+    {
+        return 2 * $output * $excess;
+    }
+
+    /** Twice the feed while the core resets. */
+    protected function standOff(float $across, float $lowest): float
+    {
+        return 2 * $across;
+    }
+}
