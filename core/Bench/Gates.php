@@ -198,7 +198,7 @@ final readonly class Gates
                     sprintf(
                         'Look at the polarity of the new %s: %s, against the board, its neighbours and its twin.',
                         $ref,
-                        self::marked($supply->part($ref)),
+                        $supply->part($ref)->kind->profile()->mark,
                     ),
                     'look',
                     "polarity {$ref}",
@@ -518,16 +518,6 @@ final readonly class Gates
         }
 
         return null;
-    }
-
-    /** What the part itself shows: the stripe of an electrolytic is its minus, the bar of a tantalum its plus. */
-    private static function marked(Part $part): string
-    {
-        return match ($part->kind->name()) {
-            'tantalum' => 'its bar is the plus',
-            'electrolytic' => 'its stripe is the minus',
-            default => 'its notch, dot or band',
-        };
     }
 
     private static function hasPolarity(Part $part): bool

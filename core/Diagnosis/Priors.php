@@ -6,6 +6,7 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Purpose;
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 
@@ -18,22 +19,8 @@ final readonly class Priors
     /** The weights of the kinds count as much as this many repairs of the same board (Dirichlet prior). */
     private const STRENGTH = 12.0;
 
-    /** Part kinds whose insulation or seal gives up after some twenty to thirty years (common practice). */
+    /** Years after which a seal or an insulation gives up as often as the weights say (common practice). */
     private const AGE_YEARS = 20.0;
-
-    private const SEALED = ['electrolytic', 'paper_suppressor', 'tantalum'];
-
-    private const CONTACTS = [
-        'connector',
-        'switch',
-        'selector',
-        'joint',
-        'relay',
-        'potentiometer',
-        'trimmer',
-        'wire',
-        'fuse',
-    ];
 
     /** Words in a part's notes that say that it stands in the heat. */
     private const HEAT = '/(?<!no )(?<!not )\b(heat ?sinks?|hot)\b|\bnext to\b.*\b(R\d+|valve|heater)\b/i';
@@ -95,7 +82,8 @@ final readonly class Priors
     {
         $factor = 1.0;
         $is = static fn(string $condition): bool => in_array($condition, $state->conditions, true);
-        $sealed = in_array($hypothesis->kind, self::SEALED, true);
+        $ages = $part->kind->profile()->ages;
+        $sealed = $ages === Ageing::Sealed;
         if ($sealed && $state->years !== null) {
             $factor *= min(4.0, max(0.5, $state->years / self::AGE_YEARS));
         }
@@ -107,7 +95,7 @@ final readonly class Priors
         if ($is('idle') && $sealed) {
             $factor *= $hypothesis->fault === 'leaky' ? 3.0 : 1.5;
         }
-        if (in_array($hypothesis->kind, self::CONTACTS, true)) {
+        if ($ages === Ageing::Contact) {
             $factor *= ($is('damp') ? 2.5 : 1.0) * ($is('moved') ? 2.5 : 1.0);
         }
         if ($is('damp') && in_array($hypothesis->fault, ['leaky', 'shorted_turns', 'insulation', 'carbonised'], true)) {

@@ -14,6 +14,8 @@ interface PartKind
 
     public function title(): string;
 
+    public function profile(): Profile;
+
     public function terminals(): Terminals;
 
     /** @return list<Parameter> the main value first */

@@ -20,20 +20,6 @@ use Oculant\Core\Supply\Description;
  */
 final class RunningUnit
 {
-    /** Seconds in which parts warm up by two thirds (common practice). */
-    private const SLOWNESS = [
-        'transformer' => 2400.0,
-        'electrolytic' => 1100.0,
-        'regulator' => 700.0,
-        'adjustable_regulator' => 700.0,
-        'bridge' => 450.0,
-        'mosfet' => 600.0,
-        'transistor' => 600.0,
-        'resistor' => 180.0,
-    ];
-
-    private const SLOW = 300.0;
-
     /** Mains steps between which it is solved; readings in between are read off. */
     private const GRID = 0.05;
 
@@ -216,7 +202,7 @@ final class RunningUnit
                     $part,
                     $this->between(static fn(Observation $o): float => $o->heat[$ref] ?? 0.0, $this->mains),
                 );
-        $tau = self::SLOWNESS[$part->kind->name()] ?? self::SLOW;
+        $tau = $part->kind->profile()->warms;
 
         return $end + (($this->risen[$ref] ?? 0.0) - $end) * exp(-max(0.0, $now - $this->since) / $tau);
     }

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
+use Oculant\Core\Parts\Family;
+
 use Oculant\Core\Quantity\Unit;
 
 /** What a part is chosen by. The name of a case is also the heading of its column in stock lists. */

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
+use Oculant\Core\Parts\Family;
+
 /** A candidate beside the original, row by row, for the place it is meant for. */
 final readonly class Comparison
 {

@@ -5,6 +5,8 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement;
 
 use Oculant\Core\Parts\Body;
+
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\PartKinds;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
+use Oculant\Core\Parts\Family;
+
 use Oculant\Core\Quantity\ColourCode;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\ToleranceCode;

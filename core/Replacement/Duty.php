@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement;
 
 use Oculant\Core\Parts\Ability\LivesBetween;
+
 use Oculant\Core\Parts\Ability\Switches;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\Kind\Bridge;
 use Oculant\Core\Parts\Kind\Rectifier;
 use Oculant\Core\Parts\Part;

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement;
 
 use Oculant\Core\Bench\BenchState;
+
 use Oculant\Core\Expectation\Warmth;
 use Oculant\Core\Parts\Ability\Consumes;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Seen;
 use Oculant\Core\Quantity\Quantity;

@@ -26,19 +26,6 @@ use Oculant\Core\Supply\Description;
  */
 final readonly class PartJudge
 {
-    /** Volts that junctions show on a diode test, conducting (common practice). */
-    private const JUNCTION = [
-        'diode' => [0.45, 0.75],
-        'fast_diode' => [0.4, 0.75],
-        'ultrafast_diode' => [0.35, 0.65],
-        'schottky' => [0.12, 0.45],
-        'zener' => [0.6, 0.85],
-        'led' => [1.5, 3.4],
-        'transistor' => [0.5, 0.8],
-        'mosfet' => [0.35, 0.75],
-        'optocoupler' => [0.9, 1.4],
-    ];
-
     /** Below this a junction is a short. */
     private const SHORT_VOLTS = 0.1;
 
@@ -120,7 +107,7 @@ final readonly class PartJudge
                     'from an insulation tester or a source with a resistor',
                 ),
             ],
-            isset(self::JUNCTION[$kind]) => [
+            $part->kind->profile()->junction !== null => [
                 $this->trial('drop', 'forward drop', Unit::Volt, $ref),
                 $this->trial('reverse', 'the other way round', Unit::Volt, "{$ref}.reverse"),
             ],
@@ -152,7 +139,7 @@ final readonly class PartJudge
             $trial->id === 'breakdown' => self::zener($part, $value),
             $trial->id === 'gain' => self::share($part, $trial, $value, $part->value('gain'), 'weak'),
             $trial->id === 'transfer' => self::share($part, $trial, $value, $part->value('transfer'), 'weak'),
-            $trial->unit === Unit::Volt && isset(self::JUNCTION[$part->kind->name()]) => self::junction(
+            $trial->unit === Unit::Volt && $part->kind->profile()->junction !== null => self::junction(
                 $part,
                 $trial,
                 $value,
@@ -335,7 +322,7 @@ final readonly class PartJudge
 
     private static function junction(Part $part, Trial $trial, float $volts): Judgement
     {
-        [$low, $high] = self::JUNCTION[$part->kind->name()];
+        [$low, $high] = $part->kind->profile()->junction ?? [0.0, 0.0];
         if ($trial->id === 'reverse') {
             $isGood = is_infinite($volts) || $volts > 1.5;
 

@@ -5,8 +5,10 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement;
 
 use Closure;
+
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Parts\Ability\Switches;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Quantity;

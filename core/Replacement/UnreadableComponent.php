@@ -6,6 +6,8 @@ namespace Oculant\Core\Replacement;
 
 use InvalidArgumentException;
 
+use Oculant\Core\Parts\Family;
+
 final class UnreadableComponent extends InvalidArgumentException
 {
     /** @param list<string> $words that mean nothing here */

@@ -30,6 +30,23 @@ final readonly class AlternatingNodes
         'resistor' => [['a', 'b']],
     ];
 
+    /** Kinds that lead alternating current whatever is behind them, and rectify none of it. */
+    private const LINEAR = [
+        'resistor',
+        'heater',
+        'lamp',
+        'load',
+        'potentiometer',
+        'film_capacitor',
+        'x_capacitor',
+        'capacitor',
+        'paper_suppressor',
+        'ceramic_capacitor',
+        'inductor',
+    ];
+
+    private const CAPACITORS = ['film_capacitor', 'x_capacitor', 'capacitor', 'paper_suppressor', 'ceramic_capacitor'];
+
     private const WINDINGS = [
         ['p1', 'p2'],
         ['s1', 's2', 'ct'],
@@ -84,6 +101,7 @@ final readonly class AlternatingNodes
      */
     private static function spread(array $nodes, array $still, Description $supply): array
     {
+        $rectified = self::rectified($supply);
         do {
             $before = count($nodes);
             foreach ($supply->parts as $part) {
@@ -92,10 +110,65 @@ final readonly class AlternatingNodes
                         $nodes += [$a => true, $b => true];
                     }
                 }
+                // A capacitor in series drops the mains for the bridge behind it.
+                if (in_array($part->kind->name(), self::CAPACITORS, true)) {
+                    [$a, $b] = [$part->node('a'), $part->node('b')];
+                    $nodes += isset($nodes[$a], $rectified[$b]) && !isset($still[$a]) ? [$b => true] : [];
+                    $nodes += isset($nodes[$b], $rectified[$a]) && !isset($still[$b]) ? [$a => true] : [];
+                }
             }
+            $nodes += self::between($nodes, $supply);
         } while (count($nodes) > $before);
 
         return $nodes;
+    }
+
+    /** @return array<string, true> nodes at the alternating ends of bridges */
+    private static function rectified(Description $supply): array
+    {
+        $nodes = [];
+        foreach ($supply->parts as $part) {
+            if ($part->kind->name() === 'bridge') {
+                $nodes += [$part->node('ac1') => true, $part->node('ac2') => true];
+            }
+        }
+
+        return $nodes;
+    }
+
+    /**
+     * What hangs between two of these nodes on nothing that rectifies: a chain of heaters with its dropper.
+     *
+     * @param array<string, true> $nodes
+     *
+     * @return array<string, true>
+     */
+    private static function between(array $nodes, Description $supply): array
+    {
+        $found = $barred = $next = [];
+        foreach ($supply->parts as $part) {
+            $free = array_diff($part->terminals, array_map(strval(...), array_keys($nodes)));
+            foreach ($free as $node) {
+                $next[$node] = [...$next[$node] ?? [], ...$free];
+                $barred += in_array($part->kind->name(), self::LINEAR, true) ? [] : [$node => true];
+                $found += count($free) < count($part->terminals) ? [$node => true] : [];
+            }
+        }
+        $reached = [];
+        foreach (array_keys($found) as $start) {
+            $chain = [];
+            $open = [$start];
+            while ($open !== []) {
+                $node = array_pop($open);
+                if (!isset($chain[$node])) {
+                    $chain[$node] = true;
+                    $open = [...$open, ...$next[$node]];
+                }
+            }
+            $reached += array_intersect_key($chain, $barred) === [] ? $chain : [];
+        }
+
+        return $reached;
     }
 
     /** @return list<array{string, string}> nodes */

@@ -4,11 +4,13 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
+use Oculant\Core\Parts\PartKinds;
+
 /** A description with a part more: one that a repair fitted where none was. */
 final class GrownDescription
 {
-    /** Letter before the number, by kind (IEC 81346-2); resistors, capacitors and the rest by their first ones. */
-    private const LETTERS = ['resistor' => 'R', 'fuse' => 'F', 'inductor' => 'L', 'lamp' => 'LA', 'led' => 'LED'];
+    /** Letter of what is none of the kinds; the reader refuses it with the list of them. */
+    private const UNKNOWN = 'X';
 
     /**
      * @param array<string, mixed> $written a description
@@ -22,7 +24,7 @@ final class GrownDescription
     public static function with(array $written, array $row, string $notes): array
     {
         $taken = array_column($written['parts'], 'ref');
-        $letter = self::letter((string) $row['kind']);
+        $letter = PartKinds::named((string) $row['kind'])?->profile()->letter ?? self::UNKNOWN;
         $number = 1;
         foreach ($taken as $ref) {
             if (preg_match("/^{$letter}(\\d+)$/", (string) $ref, $found) === 1) {
@@ -33,15 +35,5 @@ final class GrownDescription
         $written['parts'][] = $row;
 
         return [DescriptionReader::fromArray($written)->written, $row['ref']];
-    }
-
-    private static function letter(string $kind): string
-    {
-        return self::LETTERS[$kind] ??
-            match (true) {
-                str_contains($kind, 'capacitor'), in_array($kind, ['electrolytic', 'tantalum'], true) => 'C',
-                str_contains($kind, 'diode'), in_array($kind, ['schottky', 'zener', 'tvs'], true) => 'D',
-                default => 'X',
-            };
     }
 }

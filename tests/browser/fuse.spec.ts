@@ -13,7 +13,7 @@ async function open(page: Page, name: RegExp): Promise<void> {
 
 test('a blown fuse is followed by dead checks, and the short behind it is cornered', async ({ page }) => {
     await signIn(page);
-    await open(page, /Auction scale/);
+    await open(page, /Auction scale, buyers/);
     // Nothing asks for power while the fuse is known to be open.
     await expect(next(page)).toContainText(/Ohms|Diode test/);
     await expect(page.getByLabel('State of the unit').getByRole('status')).toHaveText('Unplugged and discharged');
@@ -147,7 +147,7 @@ test('a closed job hands back, and its report opens from the bench', async ({ pa
 
 test('tags for the unit and for each bag say whose they are and lead to the job', async ({ page }) => {
     await signIn(page, 'ines');
-    await open(page, /Auction scale/);
+    await open(page, /Auction scale, buyers/);
     await page.getByRole('link', { name: 'tags' }).click();
     const job = new URL(page.url()).pathname.split('/')[2] ?? '';
     const tags = page.getByRole('list', { name: 'Tags' }).getByRole('listitem');

@@ -197,7 +197,7 @@ test('what is taken off is put back from the end of the list, and hand-back wait
 test('an apprentice is not offered to pass over a gate; a lead may, with a reason', async ({ page }) => {
     const gates = page.getByRole('dialog', { name: 'Gates' });
     await signIn(page, 'wilma');
-    await page.getByRole('link', { name: /Auction scale/ }).click();
+    await page.getByRole('link', { name: /Auction scale, buyers/ }).click();
     await expect(field(page)).toBeFocused();
     await command(page, '8');
     await expect(gates.getByLabel('Before mains')).toContainText('A fuse went: D1');

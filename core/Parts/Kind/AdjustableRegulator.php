@@ -11,10 +11,12 @@ use Oculant\Core\Parts\Ability\NeedsHeadroom;
 use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -35,6 +37,31 @@ final class AdjustableRegulator extends Device implements Adjusts, NeedsHeadroom
     public function title(): string
     {
         return 'Adjustable regulator';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'junction 125 °C, then its thermal protection cuts in',
+            warms: 700.0,
+            letter: 'U',
+            hot: Profile::HOT_REGULATOR,
+            probed: 4,
+            family: Family::Regulator,
+            types: ['/^(lm|tl)?317|^lm337/i'],
+            symbols: ['LM317', 'LM337'],
+            pins: [
+                'IN' => 'in',
+                'VI' => 'in',
+                'OUT' => 'out',
+                'VO' => 'out',
+                'ADJ' => 'adj',
+                '1' => 'adj',
+                '2' => 'out',
+                '3' => 'in',
+            ],
+        );
     }
 
     public function terminals(): Terminals

@@ -10,6 +10,7 @@ use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A battery as the source, plus to minus, with its internal resistance. */
@@ -25,6 +26,17 @@ final class Battery extends Pair implements FeedsEnergy
     public function title(): string
     {
         return 'Battery';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 60.0,
+            limit: 'cells swell and age above',
+            warms: 300.0,
+            letter: 'BT',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function apart(): Apart

@@ -8,6 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Parts\Ability\FeedsEnergy;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A bench supply with a current limit, plus to minus: constant voltage until the limit, then constant current. */
@@ -23,6 +24,11 @@ final class BenchSupply extends Pair implements FeedsEnergy
     public function title(): string
     {
         return 'Bench supply';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(celsius: 60.0, limit: 'its own case', warms: 300.0, letter: 'G', hot: Profile::COMPARE);
     }
 
     public function parameters(): array

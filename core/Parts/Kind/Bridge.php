@@ -8,9 +8,11 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
 
@@ -31,6 +33,38 @@ final class Bridge extends Device implements Rated, Warms
     public function title(): string
     {
         return 'Bridge rectifier';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 110.0,
+            limit: 'junction 150 °C',
+            warms: 450.0,
+            letter: 'BR',
+            hot: [
+                'Average current times two drops of about 0.9 V is its heat: from 3 or 4 W it wants area, from 30 W ' .
+                'a heatsink.',
+                'One leg open makes the others carry double.',
+                'Bolted down on a thin even film of grease, not over-torqued.',
+            ],
+            meant: [50.0, 'an output rectifier is hot by trade'],
+            probed: 1,
+            family: Family::Rectifier,
+            prefixes: ['BR', 'BD'],
+            words: ['bridge'],
+            symbols: ['D_Bridge'],
+            pins: [
+                '+' => 'plus',
+                '-' => 'minus',
+                '~' => 'ac1',
+                '~2' => 'ac2',
+                '1' => 'plus',
+                '2' => 'ac1',
+                '3' => 'ac2',
+                '4' => 'minus',
+            ],
+        );
     }
 
     public function terminals(): Terminals

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 
 /** A film or ceramic capacitor of no stated type, terminals a and b. */
 final class Capacitor extends FixedCapacitor
@@ -19,6 +21,18 @@ final class Capacitor extends FixedCapacitor
     public function title(): string
     {
         return 'Capacitor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'temperature class',
+            warms: 300.0,
+            letter: 'C',
+            hot: Profile::COMPARE,
+            family: Family::Capacitor,
+        );
     }
 
     public function faults(Part $part): array

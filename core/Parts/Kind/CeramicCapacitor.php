@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 
 /** Multilayer types crack when the board is bent and then short the rail they decouple (common practice). */
 final class CeramicCapacitor extends FixedCapacitor
@@ -19,6 +21,21 @@ final class CeramicCapacitor extends FixedCapacitor
     public function title(): string
     {
         return 'Ceramic capacitor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 105.0,
+            limit: 'temperature class',
+            warms: 300.0,
+            letter: 'C',
+            hot: Profile::COMPARE,
+            family: Family::Capacitor,
+            prefixes: ['C'],
+            words: ['ceramic', 'disc'],
+            symbols: ['C$', 'C_'],
+        );
     }
 
     public function faults(Part $part): array

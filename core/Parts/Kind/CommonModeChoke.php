@@ -12,6 +12,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -30,6 +31,18 @@ final class CommonModeChoke extends Device implements Guards, Rated
     public function title(): string
     {
         return 'Common-mode choke';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 90.0,
+            limit: 'winding on the mains side, class A (IEC 60085)',
+            warms: 300.0,
+            letter: 'L',
+            hot: ['Mains current squared times its resistance.'],
+            words: ['common-mode'],
+        );
     }
 
     public function terminals(): Terminals

@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 
 final class Connector extends Contact
 {
@@ -19,6 +21,20 @@ final class Connector extends Contact
     public function title(): string
     {
         return 'Connector';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'its springs lose their force',
+            warms: 300.0,
+            letter: 'J',
+            hot: ['Crimp, spring and solder of the hot pin: voltage drop across it at full load.'],
+            ages: Ageing::Contact,
+            prefixes: ['J', 'P'],
+            words: ['connector', 'plug'],
+        );
     }
 
     public function apart(): Apart

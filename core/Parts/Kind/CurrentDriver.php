@@ -10,6 +10,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -26,6 +27,17 @@ final class CurrentDriver extends LocalConverter implements Warms
     public function title(): string
     {
         return 'Constant-current driver';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'junction 125 to 150 °C, then its thermal protection cuts in',
+            warms: 300.0,
+            letter: 'U',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function parameters(): array

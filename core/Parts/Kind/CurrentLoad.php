@@ -10,6 +10,7 @@ use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** What the supply feeds, drawing the same current at any voltage above half a volt, a to b. */
@@ -23,6 +24,17 @@ final class CurrentLoad extends Pair implements Consumes
     public function title(): string
     {
         return 'Constant-current load';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'usual class of what hangs on an output',
+            warms: 300.0,
+            letter: 'RL',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function apart(): Apart

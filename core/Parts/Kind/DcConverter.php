@@ -10,6 +10,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -27,6 +28,17 @@ final class DcConverter extends LocalConverter implements Warms
     public function title(): string
     {
         return 'DC converter';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 95.0,
+            limit: 'case of a converter module',
+            warms: 300.0,
+            letter: 'U',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function parameters(): array

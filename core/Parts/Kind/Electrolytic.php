@@ -10,12 +10,15 @@ use Oculant\Core\Parts\Ability\Decides;
 use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\StoresCharge;
 use Oculant\Core\Parts\Ability\Warms;
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -43,6 +46,29 @@ final class Electrolytic extends Pair implements Decides, Rated, StoresCharge, W
     public function title(): string
     {
         return 'Electrolytic capacitor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'class not described: 85 °C is assumed',
+            warms: 1100.0,
+            letter: 'C',
+            hot: [
+                'Heat in it is ripple current squared times ESR: compare with its ripple rating.',
+                'An open bridge leg doubles its ripple.',
+                'Several in parallel on unequal tracks do not share.',
+                'What hot part stands beside it?',
+            ],
+            probed: 2,
+            family: Family::Capacitor,
+            ages: Ageing::Sealed,
+            mark: 'its stripe is the minus',
+            words: ['electrolytic', 'elco', 'elko'],
+            symbols: ['C_Polarized', 'CP', 'C_Electrolytic'],
+            pins: ['1' => 'plus', '2' => 'minus'],
+        );
     }
 
     public function parameters(): array

@@ -13,6 +13,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A fan, plus to minus: as good as a resistor up to its rated voltage. */
@@ -28,6 +29,17 @@ final class Fan extends Pair implements Consumes, ShowsSigns
     public function title(): string
     {
         return 'Fan';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 70.0,
+            limit: 'bearing grease',
+            warms: 300.0,
+            letter: 'M',
+            hot: ['Does it turn freely, and the right way round?'],
+        );
     }
 
     public function apart(): Apart

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** Plastic film: the most reliable of all, until it carries pulses or mains. */
@@ -20,6 +22,19 @@ final class FilmCapacitor extends FixedCapacitor
     public function title(): string
     {
         return 'Film capacitor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'film softens',
+            warms: 300.0,
+            letter: 'C',
+            hot: Profile::COMPARE,
+            family: Family::Capacitor,
+            words: ['film', 'foil'],
+        );
     }
 
     public function faults(Part $part): array

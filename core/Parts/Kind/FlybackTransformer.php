@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Profile;
+
 /**
  * A flyback: the outputs are fed in pulses while the switch is off, so their capacitors carry all the ripple current.
  */
@@ -17,6 +19,19 @@ final class FlybackTransformer extends AveragedConverter
     public function title(): string
     {
         return 'Flyback transformer';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 95.0,
+            limit: 'ferrite core and class B winding, 130 °C at the hot spot (IEC 60085)',
+            warms: 300.0,
+            letter: 'T',
+            hot: Profile::HOT_WINDING,
+            probed: 9,
+            words: ['flyback-transformer'],
+        );
     }
 
     protected function alone(): float

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Profile;
+
 /** A forward converter, one or two switches: an output choke smooths the current into the capacitors. */
 final class ForwardTransformer extends AveragedConverter
 {
@@ -15,6 +17,18 @@ final class ForwardTransformer extends AveragedConverter
     public function title(): string
     {
         return 'Forward transformer';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 95.0,
+            limit: 'ferrite core and class B winding, 130 °C at the hot spot (IEC 60085)',
+            warms: 300.0,
+            letter: 'T',
+            hot: Profile::HOT_WINDING,
+            probed: 10,
+        );
     }
 
     protected function alone(): float

@@ -8,12 +8,15 @@ use Oculant\Core\Circuit\CycleRecord;
 use Oculant\Core\Parts\Ability\Guards;
 use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\ShowsSigns;
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\Breaking;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -31,6 +34,25 @@ final class Fuse extends Contact implements Guards, Rated, ShowsSigns
     public function title(): string
     {
         return 'Fuse';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 90.0,
+            limit: 'its holder and its own rating',
+            warms: 300.0,
+            letter: 'F',
+            hot: [
+                'Its clips: springs that have lost their force heat it more than the current.',
+                'Is the current what the rating is for?',
+            ],
+            family: Family::Fuse,
+            ages: Ageing::Contact,
+            prefixes: ['F'],
+            words: ['fuse'],
+            symbols: ['Fuse', 'Polyfuse'],
+        );
     }
 
     public function apart(): Apart

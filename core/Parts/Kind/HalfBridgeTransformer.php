@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Profile;
+
 /**
  * A half bridge with two switches, driven in turn; each output is fed twice a cycle through a choke or a resonant tank.
  */
@@ -17,6 +19,18 @@ final class HalfBridgeTransformer extends AveragedConverter
     public function title(): string
     {
         return 'Half-bridge transformer';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 95.0,
+            limit: 'ferrite core and class B winding, 130 °C at the hot spot (IEC 60085)',
+            warms: 300.0,
+            letter: 'T',
+            hot: Profile::HOT_WINDING,
+            probed: 11,
+        );
     }
 
     protected function alone(): float

@@ -14,6 +14,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A valve heater or heating element: cold it reads a fraction of its hot resistance. */
@@ -27,6 +28,18 @@ final class Heater extends Pair implements Consumes, ShowsSigns
     public function title(): string
     {
         return 'Heater';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 250.0,
+            limit: 'it works by being hot',
+            warms: 300.0,
+            letter: 'B',
+            hot: Profile::COMPARE,
+            meant: [200.0, 'a heater'],
+        );
     }
 
     public function apart(): Apart

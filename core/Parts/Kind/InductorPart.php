@@ -13,6 +13,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -27,6 +28,23 @@ final class InductorPart extends Pair implements Rated, Warms
     public function title(): string
     {
         return 'Inductor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 95.0,
+            limit: 'enamelled wire and core, class B (IEC 60085)',
+            warms: 300.0,
+            letter: 'L',
+            hot: [
+                'Current squared times its resistance; with ripple its core heats as well.',
+                'Is it the value and the core that was there?',
+            ],
+            prefixes: ['L'],
+            words: ['choke', 'coil', 'inductor'],
+            symbols: ['L_Core', 'L_Ferrite', 'L$', 'L_Small'],
+        );
     }
 
     public function parameters(): array

@@ -10,10 +10,12 @@ use Oculant\Core\Parts\Ability\Adjusts;
 use Oculant\Core\Parts\Ability\Guards;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -31,6 +33,22 @@ final class InrushThermistor extends Pair implements Adjusts, Guards, Warms
     public function title(): string
     {
         return 'NTC thermistor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 200.0,
+            limit: 'it works by being hot',
+            warms: 300.0,
+            letter: 'RT',
+            hot: ['It works by being hot. Hotter than its data sheet says: more current than it is for.'],
+            meant: [100.0, 'an inrush thermistor works hot'],
+            family: Family::Other,
+            prefixes: ['RT', 'NTC', 'TH'],
+            words: ['ntc', 'thermistor'],
+            symbols: ['Thermistor_NTC'],
+        );
     }
 
     public function parameters(): array

@@ -18,6 +18,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Parts\UnderVoltageLockout;
@@ -38,6 +39,19 @@ final class IntegratedSwitcher extends Device implements Decides, LivesBetween, 
     public function title(): string
     {
         return 'Integrated switcher';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'junction 125 to 150 °C, then its thermal protection cuts in',
+            warms: 300.0,
+            letter: 'U',
+            hot: Profile::HOT_SWITCH,
+            probed: 5,
+            words: ['switcher'],
+        );
     }
 
     public function apart(): Apart

@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 
 final class Joint extends Contact
 {
@@ -18,6 +20,18 @@ final class Joint extends Contact
     public function title(): string
     {
         return 'Solder joint';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 90.0,
+            limit: 'solder ages',
+            warms: 300.0,
+            letter: 'X',
+            hot: ['Resolder it with fresh solder; look for a crack around the pin.'],
+            ages: Ageing::Contact,
+        );
     }
 
     public function parameters(): array

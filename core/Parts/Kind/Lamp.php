@@ -14,6 +14,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -30,6 +31,20 @@ final class Lamp extends Pair implements Adjusts, ShowsSigns
     public function title(): string
     {
         return 'Filament lamp';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 250.0,
+            limit: 'glass of a filament lamp, it works by being hot',
+            warms: 300.0,
+            letter: 'LA',
+            hot: Profile::COMPARE,
+            meant: [150.0, 'a lamp'],
+            words: ['lamp', 'bulb'],
+            symbols: ['Lamp'],
+        );
     }
 
     public function apart(): Apart

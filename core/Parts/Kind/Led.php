@@ -14,6 +14,7 @@ use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -33,6 +34,22 @@ final class Led extends Pair implements ShowsSigns, Rated
     public function title(): string
     {
         return 'LED';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'junction 125 °C',
+            warms: 300.0,
+            letter: 'LED',
+            hot: Profile::COMPARE,
+            junction: [1.5, 3.4],
+            prefixes: ['LED'],
+            words: ['led'],
+            symbols: ['LED'],
+            pins: ['1' => 'k', '2' => 'a'],
+        );
     }
 
     public function parameters(): array

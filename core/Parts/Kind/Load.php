@@ -11,6 +11,7 @@ use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** What the supply feeds, as a resistance: stated in ohms, or as a current at a voltage. */
@@ -24,6 +25,19 @@ final class Load extends Pair implements Consumes, ChecksItself
     public function title(): string
     {
         return 'Load';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'usual class of what hangs on an output',
+            warms: 300.0,
+            letter: 'RL',
+            hot: Profile::COMPARE,
+            prefixes: ['RL'],
+            words: ['load'],
+        );
     }
 
     public function apart(): Apart

@@ -13,6 +13,7 @@ use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** The outlet and cord: an alternating source, or a direct one for equipment fed from a battery or another supply. */
@@ -28,6 +29,17 @@ final class Mains extends Pair implements Adjusts, FeedsEnergy, ShowsSigns
     public function title(): string
     {
         return 'Mains feed';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 70.0,
+            limit: 'inlet and its wires',
+            warms: 300.0,
+            letter: 'W',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function apart(): Apart

@@ -10,10 +10,12 @@ use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -33,6 +35,24 @@ final class Mosfet extends Device implements Rated, Warms
     public function title(): string
     {
         return 'MOSFET';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'junction 150 °C, case through its insulator',
+            warms: 600.0,
+            letter: 'Q',
+            hot: Profile::HOT_SWITCH,
+            probed: 6,
+            family: Family::Mosfet,
+            junction: [0.35, 0.75],
+            words: ['mosfet', 'fet', 'n-mosfet'],
+            types: ['/^(irf|buz|stp|2sk|spp|spa|fqp)/i'],
+            symbols: ['Q_NMOS', 'Q_PMOS', 'IRF'],
+            pins: ['D' => 'd', 'G' => 'g', 'S' => 's'],
+        );
     }
 
     public function terminals(): Terminals

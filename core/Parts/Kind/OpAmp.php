@@ -10,6 +10,7 @@ use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
 
@@ -28,6 +29,19 @@ final class OpAmp extends Device
     public function title(): string
     {
         return 'Operational amplifier';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'rated for 70 to 85 °C around it',
+            warms: 300.0,
+            letter: 'U',
+            hot: Profile::COMPARE,
+            words: ['opamp', 'op-amp'],
+            types: ['/^(lm358|tl07|tl08|ne5532|741)/i'],
+        );
     }
 
     public function apart(): Apart

@@ -7,9 +7,11 @@ namespace Oculant\Core\Parts\Kind;
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Circuit\SegmentTable;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
 
@@ -27,6 +29,22 @@ final class Optocoupler extends Device
     public function title(): string
     {
         return 'Optocoupler';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'its transfer ratio ages with heat',
+            warms: 300.0,
+            letter: 'OK',
+            hot: Profile::COMPARE,
+            family: Family::Optocoupler,
+            junction: [0.9, 1.4],
+            prefixes: ['OK', 'OC', 'PC'],
+            words: ['optocoupler', 'opto'],
+            types: ['/^(pc817|4n\\d\\d|cny|tlp|sfh|el817)/i'],
+        );
     }
 
     private const LED_OHMS = 10.0;

@@ -5,9 +5,12 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts\Kind;
 
 use Oculant\Core\Parts\Ability\Guards;
+use Oculant\Core\Parts\Ageing;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 
 /**
  * Metallised paper in clear resin across the mains. After 20 to 30 years the resin cracks, moisture enters, and it
@@ -23,6 +26,19 @@ final class PaperSuppressor extends FixedCapacitor implements Guards
     public function title(): string
     {
         return 'Paper suppressor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 70.0,
+            limit: 'paper and cast resin',
+            warms: 300.0,
+            letter: 'C',
+            hot: Profile::COMPARE,
+            family: Family::Safety,
+            ages: Ageing::Sealed,
+        );
     }
 
     public function faults(Part $part): array

@@ -11,6 +11,7 @@ use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -29,6 +30,11 @@ final class PictureTube extends Pair implements Consumes, HoldsHighVoltage
     public function title(): string
     {
         return 'Picture tube and deflection';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(celsius: 80.0, limit: 'its neck and yoke', warms: 300.0, letter: 'V', hot: Profile::COMPARE);
     }
 
     public function apart(): Apart

@@ -6,12 +6,14 @@ namespace Oculant\Core\Parts\Kind;
 
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Parts\Ability\Rated;
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -27,6 +29,19 @@ class Potentiometer extends Device implements Rated
     public function title(): string
     {
         return 'Potentiometer';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'its track and grease',
+            warms: 300.0,
+            letter: 'VR',
+            hot: Profile::COMPARE,
+            ages: Ageing::Contact,
+            words: ['potentiometer', 'pot'],
+        );
     }
 
     public function terminals(): Terminals

@@ -17,6 +17,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -36,6 +37,17 @@ final class PowerFactorStage extends Device implements Adjusts, Decides, Rated, 
     public function title(): string
     {
         return 'Power-factor stage';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'choke of class B, switch with a junction of 150 °C',
+            warms: 300.0,
+            letter: 'PF',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function apart(): Apart

@@ -11,6 +11,7 @@ use Oculant\Core\Parts\Apart;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** What the supply feeds when it regulates for itself: the lower the voltage, the more current it draws, a to b. */
@@ -24,6 +25,17 @@ final class PowerLoad extends Pair implements Consumes
     public function title(): string
     {
         return 'Constant-power load';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'usual class of what hangs on an output',
+            warms: 300.0,
+            letter: 'RL',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function apart(): Apart

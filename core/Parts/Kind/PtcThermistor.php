@@ -13,6 +13,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -29,6 +30,18 @@ final class PtcThermistor extends Pair implements Decides, Guards
     public function title(): string
     {
         return 'PTC thermistor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 150.0,
+            limit: 'it works by being hot',
+            warms: 300.0,
+            letter: 'RT',
+            hot: Profile::COMPARE,
+            meant: [100.0, 'it works by being hot'],
+        );
     }
 
     public function parameters(): array

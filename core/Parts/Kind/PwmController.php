@@ -17,6 +17,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Parts\UnderVoltageLockout;
 use Oculant\Core\Quantity\Unit;
@@ -41,6 +42,19 @@ final class PwmController extends Device implements Decides, LivesBetween, Oscil
     public function title(): string
     {
         return 'Switching controller';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'rated for 70 to 85 °C around it',
+            warms: 300.0,
+            letter: 'U',
+            hot: Profile::COMPARE,
+            words: ['controller', 'pwm'],
+            types: ['/^(uc384|uc184|3842|3843|3844|3845|tl494|sg3525)/i'],
+        );
     }
 
     public function apart(): Apart

@@ -11,10 +11,12 @@ use Oculant\Core\Parts\Ability\NeedsHeadroom;
 use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -41,6 +43,32 @@ final class Regulator extends Device implements Adjusts, NeedsHeadroom, Rated, W
     public function title(): string
     {
         return 'Regulator';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'junction 125 °C, then its thermal protection cuts in',
+            warms: 700.0,
+            letter: 'U',
+            hot: Profile::HOT_REGULATOR,
+            probed: 3,
+            family: Family::Regulator,
+            words: ['regulator'],
+            types: ['/^(ua|lm|l|mc)?7[89]\\d\\d/i'],
+            symbols: ['78', 'LM78', 'L78', 'MC78', '79', 'LM79', 'L79', 'MC79'],
+            pins: [
+                'IN' => 'in',
+                'VI' => 'in',
+                'OUT' => 'out',
+                'VO' => 'out',
+                'GND' => 'common',
+                '1' => 'in',
+                '2' => 'common',
+                '3' => 'out',
+            ],
+        );
     }
 
     public function terminals(): Terminals

@@ -9,11 +9,13 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Parts\Ability\Decides;
 use Oculant\Core\Parts\Ability\ShowsSigns;
 use Oculant\Core\Parts\Ability\Warms;
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
 
@@ -31,6 +33,20 @@ final class Relay extends Device implements Decides, ShowsSigns, Warms
     public function title(): string
     {
         return 'Relay';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'coil and plastics',
+            warms: 300.0,
+            letter: 'K',
+            hot: ['Voltage drop across its contacts, and its coil voltage.'],
+            ages: Ageing::Contact,
+            prefixes: ['K'],
+            words: ['relay'],
+        );
     }
 
     public function terminals(): Terminals

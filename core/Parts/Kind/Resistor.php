@@ -9,10 +9,12 @@ use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -30,6 +32,27 @@ final class Resistor extends Pair implements Rated, Warms
     public function title(): string
     {
         return 'Resistor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 155.0,
+            limit: 'film on its hottest spot',
+            warms: 180.0,
+            letter: 'R',
+            hot: [
+                'Volts squared over ohms, or current squared times ohms: compare with its rating, and with twice that.',
+                'Has its value drifted? Heat does that first.',
+                'Clear of the board, and of any capacitor.',
+            ],
+            meant: [80.0, 'a bleeder or dropper is meant to be hot'],
+            probed: 15,
+            family: Family::Resistor,
+            prefixes: ['R'],
+            words: ['resistor'],
+            symbols: ['R$', 'R_'],
+        );
     }
 
     public function parameters(): array

@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts\Kind;
 
 use Oculant\Core\Circuit\Netlist;
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 
 /** A mains voltage selector: joins the common contact to the tap for the chosen mains. */
@@ -23,6 +25,18 @@ final class Selector extends Device
     public function title(): string
     {
         return 'Voltage selector';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'its springs lose their force',
+            warms: 300.0,
+            letter: 'S',
+            hot: Profile::COMPARE,
+            ages: Ageing::Contact,
+        );
     }
 
     public function terminals(): Terminals

@@ -11,6 +11,7 @@ use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -29,6 +30,21 @@ final class ShuntReference extends Device implements Rated
     public function title(): string
     {
         return 'Shunt reference';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'its reference drifts',
+            warms: 300.0,
+            letter: 'U',
+            hot: Profile::COMPARE,
+            words: ['reference'],
+            types: ['/^(tl|lm|ka)431/i'],
+            symbols: ['TL431'],
+            pins: ['REF' => 'ref', 'A' => 'a', 'K' => 'k'],
+        );
     }
 
     private const TRANSCONDUCTANCE = 2.0;

@@ -10,6 +10,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A gap on the board or a small gas arrester: nothing at working voltage, until it has arced and carbonised. */
@@ -23,6 +24,17 @@ final class SparkGap extends Pair implements Guards
     public function title(): string
     {
         return 'Spark gap';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 105.0,
+            limit: 'a healthy one stays cold',
+            warms: 300.0,
+            letter: 'SG',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function parameters(): array

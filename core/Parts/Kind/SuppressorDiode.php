@@ -13,6 +13,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A transient suppressor (TVS), anode a to cathode k: a zener that is never to conduct in good order. */
@@ -28,6 +29,19 @@ final class SuppressorDiode extends Pair implements BreaksDown, Guards
     public function title(): string
     {
         return 'Suppressor diode';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 110.0,
+            limit: 'junction 150 °C',
+            warms: 300.0,
+            letter: 'D',
+            hot: Profile::COMPARE,
+            symbols: ['D_TVS'],
+            pins: ['1' => 'k', '2' => 'a'],
+        );
     }
 
     public function parameters(): array

@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 
 final class SwitchPart extends Contact
 {
@@ -17,6 +19,21 @@ final class SwitchPart extends Contact
     public function title(): string
     {
         return 'Switch';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'its springs lose their force',
+            warms: 300.0,
+            letter: 'S',
+            hot: ['Voltage drop across its contacts at full load.'],
+            ages: Ageing::Contact,
+            prefixes: ['SW', 'S'],
+            words: ['switch'],
+            symbols: ['SW_'],
+        );
     }
 
     public function parameters(): array

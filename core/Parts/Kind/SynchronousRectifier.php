@@ -12,6 +12,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /**
@@ -30,6 +31,11 @@ final class SynchronousRectifier extends Pair implements Rated
     public function title(): string
     {
         return 'Synchronous rectifier';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(celsius: 105.0, limit: 'junction 150 °C', warms: 300.0, letter: 'D', hot: Profile::COMPARE);
     }
 
     public function parameters(): array

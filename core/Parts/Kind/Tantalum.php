@@ -10,12 +10,15 @@ use Oculant\Core\Parts\Ability\Decides;
 use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\StoresCharge;
 use Oculant\Core\Parts\Ability\Warms;
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -37,6 +40,25 @@ final class Tantalum extends Pair implements Decides, Rated, StoresCharge, Warms
     public function title(): string
     {
         return 'Tantalum capacitor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 85.0,
+            limit: 'derated to two thirds of its volts above',
+            warms: 300.0,
+            letter: 'C',
+            hot: [
+                'Ripple and inrush: it wants three times its working volts of headroom where current is not limited.',
+                'A leak heats it: replace it.',
+            ],
+            probed: 16,
+            family: Family::Capacitor,
+            ages: Ageing::Sealed,
+            mark: 'its bar is the plus',
+            words: ['tantalum'],
+        );
     }
 
     public function parameters(): array

@@ -8,6 +8,7 @@ use Oculant\Core\Parts\Ability\Guards;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A bimetal switch or thermal fuse on a heatsink or under a winding: closed until it is too warm. */
@@ -21,6 +22,17 @@ final class ThermalSwitch extends Contact implements Guards
     public function title(): string
     {
         return 'Thermal switch';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 90.0,
+            limit: 'near what it opens at it opens',
+            warms: 300.0,
+            letter: 'S',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function parameters(): array

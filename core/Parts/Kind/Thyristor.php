@@ -13,6 +13,7 @@ use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
 
@@ -27,6 +28,18 @@ final class Thyristor extends Device implements Decides, Warms
     public function title(): string
     {
         return 'Thyristor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 90.0,
+            limit: 'junction 125 °C',
+            warms: 300.0,
+            letter: 'Q',
+            hot: Profile::HOT_SWITCH,
+            words: ['thyristor', 'scr'],
+        );
     }
 
     public function terminals(): Terminals

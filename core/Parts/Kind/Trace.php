@@ -8,6 +8,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A track on the board that can burn or crack. */
@@ -21,6 +22,17 @@ final class Trace extends Contact
     public function title(): string
     {
         return 'Board track';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 105.0,
+            limit: 'laminate, glass transition at 130 °C',
+            warms: 300.0,
+            letter: 'W',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function parameters(): array

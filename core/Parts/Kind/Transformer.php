@@ -17,6 +17,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -70,6 +71,32 @@ final class Transformer extends Device implements ChecksItself, NamesWindings, R
     public function title(): string
     {
         return 'Transformer';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 90.0,
+            limit: 'class A winding, 105 °C at the hot spot (IEC 60085), the outside some 15 K cooler',
+            warms: 2400.0,
+            letter: 'T',
+            hot: Profile::HOT_WINDING,
+            probed: 8,
+            prefixes: ['TR', 'T'],
+            words: ['transformer'],
+            symbols: ['Transformer_1P_1S', 'Transformer_1P_SS'],
+            pins: [
+                'AA' => 'p1',
+                'AB' => 'p2',
+                'SA' => 's1',
+                'SB' => 's2',
+                'SC' => 'ct',
+                '1' => 'p1',
+                '2' => 'p2',
+                '3' => 's1',
+                '4' => 's2',
+            ],
+        );
     }
 
     public function apart(): Apart

@@ -10,10 +10,12 @@ use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
@@ -33,6 +35,25 @@ final class Transistor extends Device implements Rated, Warms
     public function title(): string
     {
         return 'Transistor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'junction 150 °C, case through its insulator',
+            warms: 600.0,
+            letter: 'Q',
+            hot: Profile::HOT_SWITCH,
+            probed: 7,
+            family: Family::Transistor,
+            junction: [0.5, 0.8],
+            prefixes: ['Q'],
+            words: ['npn', 'pnp', 'transistor'],
+            types: ['/^((bc|bd|bf|bu|2n|2s[abcd]|tip|mj)\\d{2}|mje)/i'],
+            symbols: ['Q_NPN', 'Q_PNP', 'BC', 'BD', '2N', 'TIP'],
+            pins: ['C' => 'c', 'B' => 'b', 'E' => 'e'],
+        );
     }
 
     private const BASE_OHMS = 10.0;

@@ -16,6 +16,7 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Terminals;
 use Oculant\Core\Quantity\Unit;
 
@@ -33,6 +34,18 @@ final class Valve extends Device implements Consumes, Decides, ShowsSigns
     public function title(): string
     {
         return 'Valve stage';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 220.0,
+            limit: 'glass of a power valve; data books give 220 to 250 °C',
+            warms: 300.0,
+            letter: 'V',
+            hot: Profile::COMPARE,
+            meant: [180.0, 'a valve'],
+        );
     }
 
     public function apart(): Apart

@@ -8,6 +8,7 @@ use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Parts\Ability\FeedsEnergy;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A variable transformer as the source, l to n: the mains times its setting, behind its own impedance. */
@@ -23,6 +24,17 @@ final class VariableTransformer extends Pair implements FeedsEnergy
     public function title(): string
     {
         return 'Variable transformer';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 90.0,
+            limit: 'class A winding, and brushes',
+            warms: 300.0,
+            letter: 'T',
+            hot: Profile::COMPARE,
+        );
     }
 
     public function parameters(): array

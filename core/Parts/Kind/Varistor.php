@@ -11,10 +11,12 @@ use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -32,6 +34,21 @@ final class Varistor extends Pair implements Guards, Rated, Warms
     public function title(): string
     {
         return 'Varistor';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 60.0,
+            limit: 'a healthy one stays cold',
+            warms: 300.0,
+            letter: 'RV',
+            hot: ['A warm varistor is worn: replace it.', 'Rated above the highest line: 275 or 320 V for 230 V.'],
+            family: Family::Varistor,
+            prefixes: ['RV', 'VDR'],
+            words: ['varistor', 'mov'],
+            symbols: ['Varistor'],
+        );
     }
 
     public function parameters(): array

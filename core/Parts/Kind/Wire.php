@@ -4,10 +4,12 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Parts\Kind;
 
+use Oculant\Core\Parts\Ageing;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** A lead or cable between boards. */
@@ -21,6 +23,18 @@ final class Wire extends Contact
     public function title(): string
     {
         return 'Wire';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 70.0,
+            limit: 'PVC insulation (IEC 60227)',
+            warms: 300.0,
+            letter: 'W',
+            hot: Profile::COMPARE,
+            ages: Ageing::Contact,
+        );
     }
 
     public function parameters(): array

@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts\Kind;
 
 use Oculant\Core\Parts\Ability\Guards;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Quantity\Unit;
 
 /** Between line and neutral, IEC 60384-14 class X: made to fail open, loses value over the years. */
@@ -21,6 +23,20 @@ final class XCapacitor extends FixedCapacitor implements Guards
     public function title(): string
     {
         return 'Safety capacitor, class X';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'climatic category 40/100 (IEC 60384-14)',
+            warms: 300.0,
+            letter: 'C',
+            hot: Profile::COMPARE,
+            family: Family::Safety,
+            prefixes: ['CX'],
+            words: ['x-cap', 'x1', 'x2', 'xcap'],
+        );
     }
 
     public function faults(Part $part): array

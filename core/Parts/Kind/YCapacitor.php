@@ -5,9 +5,11 @@ declare(strict_types=1);
 namespace Oculant\Core\Parts\Kind;
 
 use Oculant\Core\Parts\Ability\Guards;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Look;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 
 /**
  * From the mains side to earth or to the output, IEC 60384-14 class Y. It bridges the isolation barrier on purpose and
@@ -23,6 +25,20 @@ final class YCapacitor extends FixedCapacitor implements Guards
     public function title(): string
     {
         return 'Safety capacitor, class Y';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 100.0,
+            limit: 'climatic category 40/100 (IEC 60384-14)',
+            warms: 300.0,
+            letter: 'C',
+            hot: Profile::COMPARE,
+            family: Family::Safety,
+            prefixes: ['CY'],
+            words: ['y-cap', 'y1', 'y2', 'ycap'],
+        );
     }
 
     public function islands(Part $part): array

@@ -11,9 +11,11 @@ use Oculant\Core\Parts\Ability\Rated;
 use Oculant\Core\Parts\Ability\Warms;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\DeadCheck;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Parameter;
 use Oculant\Core\Parts\Part;
+use Oculant\Core\Parts\Profile;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 
@@ -30,6 +32,24 @@ final class Zener extends Pair implements BreaksDown, Rated, Warms
     public function title(): string
     {
         return 'Zener diode';
+    }
+
+    public function profile(): Profile
+    {
+        return new Profile(
+            celsius: 110.0,
+            limit: 'junction 150 °C',
+            warms: 300.0,
+            letter: 'D',
+            hot: ['Volts times what is left of the current when the load takes least.'],
+            family: Family::Zener,
+            junction: [0.6, 0.85],
+            prefixes: ['ZD', 'Z'],
+            words: ['zener'],
+            types: ['/^(1n47\\d\\d|bzx|bzv|bzy)/i'],
+            symbols: ['D_Zener', 'Zener'],
+            pins: ['1' => 'k', '2' => 'a'],
+        );
     }
 
     public function parameters(): array

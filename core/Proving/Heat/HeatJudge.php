@@ -87,7 +87,7 @@ final readonly class HeatJudge
             'engine' => self::beside($engine),
             'life' => $part->kind->name() === 'electrolytic' ? $this->life($part, $celsius, $room) : null,
             'ripple' => $this->ripple($ref),
-            'advice' => $isHot ? HeatAdvice::of($part) : [],
+            'advice' => $isHot ? $part->kind->profile()->hot : [],
         ];
     }
 

@@ -14,26 +14,6 @@ use Oculant\Core\Supply\Description;
 /** The channels that a soak of a supply should watch, with alarm limits computed from its description. */
 final class SoakDraft
 {
-    /** Parts that a thermocouple is worth, in this order (common practice). */
-    private const WARM = [
-        'bridge',
-        'electrolytic',
-        'regulator',
-        'adjustable_regulator',
-        'integrated_switcher',
-        'mosfet',
-        'transistor',
-        'transformer',
-        'flyback',
-        'forward',
-        'half_bridge',
-        'schottky',
-        'ultrafast_diode',
-        'diode',
-        'resistor',
-        'tantalum',
-    ];
-
     /**
      * @param array<string, float> $heats watts by part that a good unit turns into heat
      * @param int                  $most  thermocouples
@@ -97,16 +77,15 @@ final class SoakDraft
      */
     private static function warmest(Description $supply, array $heats, int $most): array
     {
-        $order = array_flip(self::WARM);
         $parts = array_filter(
             $supply->parts,
-            static fn(Part $p): bool => isset($order[$p->kind->name()]) &&
+            static fn(Part $p): bool => $p->kind->profile()->probed !== null &&
                 ($heats[$p->ref] ?? 0.0) > ($p->kind->name() === 'electrolytic' ? 0.0 : 0.1),
         );
         uasort(
             $parts,
-            static fn(Part $a, Part $b): int => [$order[$a->kind->name()], -($heats[$a->ref] ?? 0.0)] <=> [
-                $order[$b->kind->name()],
+            static fn(Part $a, Part $b): int => [$a->kind->profile()->probed, -($heats[$a->ref] ?? 0.0)] <=> [
+                $b->kind->profile()->probed,
                 -($heats[$b->ref] ?? 0.0),
             ],
         );

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement\Combination;
 
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\ComponentText;
-use Oculant\Core\Replacement\Family;
 use Oculant\Core\Replacement\UnreadableComponent;
 
 /** A value that is to be made of what lies in the drawer: "13R3 50 W", "0R1 0.1 %", "capacitor 33u 450 V". */

@@ -4,10 +4,10 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement\Drawer;
 
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\ComponentText;
-use Oculant\Core\Replacement\Family;
 use Oculant\Core\Replacement\UnreadableComponent;
 
 /**

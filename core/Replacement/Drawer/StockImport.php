@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement\Drawer;
 
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\ComponentText;
-use Oculant\Core\Replacement\Family;
 use Oculant\Core\Replacement\KnownTypes;
 use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\Import\CsvTable;

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace Oculant\Core\Replacement\Recap;
 
 use Oculant\Core\Bench\Payload;
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\ComponentText;
 use Oculant\Core\Replacement\Drawer\StockImport;
 use Oculant\Core\Replacement\Drawer\StockRefused;
-use Oculant\Core\Replacement\Family;
 use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Import\CsvTable;

@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement\Rules;
 
+use Oculant\Core\Parts\Family;
 use Oculant\Core\Parts\Rating;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Component;
-use Oculant\Core\Replacement\Family;
 use Oculant\Core\Replacement\Fit;
 use Oculant\Core\Replacement\Place;
 use Oculant\Core\Replacement\Row;

@@ -4,6 +4,8 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply\Import;
 
+use Oculant\Core\Parts\Kind\Regulator;
+use Oculant\Core\Parts\KnownBy;
 use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\UnreadableQuantity;
@@ -15,86 +17,8 @@ use Oculant\Core\Supply\DescriptionRefused;
  */
 final class KicadNetlist
 {
-    /** Kind by the symbol's name in the part libraries, tried in this order. */
-    private const SYMBOLS = [
-        '/^(C_Polarized|CP|C_Electrolytic)/i' => 'electrolytic',
-        '/^(D_Zener|Zener)/i' => 'zener',
-        '/^(D_Schottky)/i' => 'schottky',
-        '/^(LED)/i' => 'led',
-        '/^(D_TVS)/i' => 'tvs',
-        '/^(D_Bridge)/i' => 'bridge',
-        '/^(Fuse|Polyfuse)/i' => 'fuse',
-        '/^(R_Potentiometer|R_Trim)/i' => 'trimmer',
-        '/^(Varistor)/i' => 'varistor',
-        '/^(L_Core|L_Ferrite|L$|L_Small)/i' => 'inductor',
-        '/^(SW_)/i' => 'switch',
-        '/^(Thermistor_NTC)/i' => 'ntc',
-        '/^(Transformer_1P_(1S|SS))/i' => 'transformer',
-        '/^(78\d\d|LM78|L78|MC78|79\d\d|LM79|L79|MC79)/i' => 'regulator',
-        '/^(LM317|LM337)/i' => 'adjustable_regulator',
-        '/^(TL431)/i' => 'shunt_reference',
-        '/^(Q_NPN|Q_PNP|BC|BD|2N|TIP)/i' => 'transistor',
-        '/^(Q_NMOS|Q_PMOS|IRF)/i' => 'mosfet',
-        '/^(Lamp)/i' => 'lamp',
-        '/^(R$|R_)/i' => 'resistor',
-        '/^(C$|C_)/i' => 'ceramic_capacitor',
-        '/^(D$|D_|1N)/i' => 'diode',
-    ];
-
-    /** Terminal by pin number, or by the pin's function where the symbol names it. */
-    private const PINS = [
-        'diode' => ['1' => 'k', '2' => 'a'],
-        'zener' => ['1' => 'k', '2' => 'a'],
-        'schottky' => ['1' => 'k', '2' => 'a'],
-        'led' => ['1' => 'k', '2' => 'a'],
-        'tvs' => ['1' => 'k', '2' => 'a'],
-        'electrolytic' => ['1' => 'plus', '2' => 'minus'],
-        'bridge' => [
-            '+' => 'plus',
-            '-' => 'minus',
-            '~' => 'ac1',
-            '~2' => 'ac2',
-            '1' => 'plus',
-            '2' => 'ac1',
-            '3' => 'ac2',
-            '4' => 'minus',
-        ],
-        'regulator' => [
-            'IN' => 'in',
-            'VI' => 'in',
-            'OUT' => 'out',
-            'VO' => 'out',
-            'GND' => 'common',
-            '1' => 'in',
-            '2' => 'common',
-            '3' => 'out',
-        ],
-        'adjustable_regulator' => [
-            'IN' => 'in',
-            'VI' => 'in',
-            'OUT' => 'out',
-            'VO' => 'out',
-            'ADJ' => 'adj',
-            '1' => 'adj',
-            '2' => 'out',
-            '3' => 'in',
-        ],
-        'shunt_reference' => ['REF' => 'ref', 'A' => 'a', 'K' => 'k'],
-        'transistor' => ['C' => 'c', 'B' => 'b', 'E' => 'e'],
-        'mosfet' => ['D' => 'd', 'G' => 'g', 'S' => 's'],
-        'trimmer' => ['1' => 'a', '2' => 'wiper', '3' => 'b'],
-        'transformer' => [
-            'AA' => 'p1',
-            'AB' => 'p2',
-            'SA' => 's1',
-            'SB' => 's2',
-            'SC' => 'ct',
-            '1' => 'p1',
-            '2' => 'p2',
-            '3' => 's1',
-            '4' => 's2',
-        ],
-    ];
+    /** Terminal by pin number, of what has two ends that are alike. */
+    private const OF_TWO = ['1' => 'a', '2' => 'b'];
 
     private const GROUND = '/^(\/?)(GND|0V|COM|GNDA|GNDD|EARTH)$/i';
 
@@ -199,13 +123,10 @@ final class KicadNetlist
 
     private static function kind(string $symbol, string $value): ?string
     {
-        foreach (self::SYMBOLS as $pattern => $kind) {
-            if (preg_match($pattern, $symbol) === 1 || ($kind === 'regulator' && preg_match($pattern, $value) === 1)) {
-                return $kind;
-            }
-        }
+        // A regulator of a general symbol says in its value what it is.
+        $kind = KnownBy::type($value) instanceof Regulator ? KnownBy::type($value) : KnownBy::symbol($symbol);
 
-        return null;
+        return $kind?->name();
     }
 
     /**
@@ -215,7 +136,7 @@ final class KicadNetlist
      */
     private static function terminals(string $kind, array $pins): array
     {
-        $map = self::PINS[$kind] ?? ['1' => 'a', '2' => 'b'];
+        $map = PartKinds::all()[$kind]->profile()->pins ?: self::OF_TWO;
         $terminals = [];
         foreach ($pins as $number => $pin) {
             $function = strtoupper($pin['function']);

@@ -2,7 +2,7 @@
 
 declare(strict_types=1);
 
-namespace Oculant\Core\Replacement;
+namespace Oculant\Core\Parts;
 
 use Oculant\Core\Quantity\Unit;
 
@@ -22,42 +22,17 @@ enum Family: string
     case Varistor = 'varistor';
     case Other = 'other';
 
-    /** Kinds that stock and lists know, by the word of the description. */
-    private const KINDS = [
-        'electrolytic' => self::Capacitor,
-        'tantalum' => self::Capacitor,
-        'film_capacitor' => self::Capacitor,
-        'ceramic_capacitor' => self::Capacitor,
-        'capacitor' => self::Capacitor,
-        'x_capacitor' => self::Safety,
-        'y_capacitor' => self::Safety,
-        'paper_suppressor' => self::Safety,
-        'diode' => self::Rectifier,
-        'fast_diode' => self::Rectifier,
-        'ultrafast_diode' => self::Rectifier,
-        'schottky' => self::Rectifier,
-        'bridge' => self::Rectifier,
-        'zener' => self::Zener,
-        'resistor' => self::Resistor,
-        'fuse' => self::Fuse,
-        'regulator' => self::Regulator,
-        'adjustable_regulator' => self::Regulator,
-        'transistor' => self::Transistor,
-        'mosfet' => self::Mosfet,
-        'optocoupler' => self::Optocoupler,
-        'varistor' => self::Varistor,
-        'ntc' => self::Other,
-    ];
-
     public static function of(string $kind): self
     {
-        return self::KINDS[$kind] ?? self::Other;
+        return PartKinds::named($kind)?->profile()->family ?? self::Other;
     }
 
-    /** @return non-empty-list<string> */
+    /** @return list<string> kinds that stock and lists know, by the word of the description */
     public static function kinds(): array
     {
-        return array_keys(self::KINDS);
+        return array_keys(
+            array_filter(PartKinds::all(), static fn(PartKind $kind): bool => $kind->profile()->family !== null),
+        );
     }
 
     /** True for kinds whose values add up to others: resistors and ordinary capacitors. */
