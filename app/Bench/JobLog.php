@@ -241,7 +241,7 @@ final readonly class JobLog
                 'Send the description itself to /description; what it says of the job enters the log by itself.',
             );
         }
-        if ($kind === 'close' && ($missing = $file->workup()->missingForClose()) !== []) {
+        if ($kind === 'close' && ($missing = $file->workup()->proofs->missingForClose()) !== []) {
             throw EntryRefused::because('close', 'Not yet: ' . implode('; ', $missing) . '.');
         }
         if (

@@ -69,7 +69,7 @@ final readonly class JobSummary
      */
     public static function ofFile(JobFile $file): array
     {
-        $waits = $file->workup()->waitsFor();
+        $waits = $file->workup()->choice->waitsFor();
         self::keep($file, $waits);
 
         return [

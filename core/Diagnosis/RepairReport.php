@@ -121,7 +121,7 @@ final class RepairReport
             'notes' => array_column($state->notes, 'text'),
             'closedAt' => $state->closedAt,
             'handedBackAt' => $state->handedBackAt,
-            'open' => $state->closedAt === null ? $workup->missingForClose() : [],
+            'open' => $state->closedAt === null ? $workup->proofs->missingForClose() : [],
         ];
     }
 }

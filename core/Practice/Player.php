@@ -145,7 +145,7 @@ final readonly class Player
     private function left(Run $run): array
     {
         $state = $run->state();
-        $functions = $run->workup()->functions();
+        $functions = $run->workup()->points->functions();
         $left = [];
         foreach (array_keys($this->exercise->supply->points) as $id) {
             $left[] = [(string) $id, $functions[$id]];

@@ -374,7 +374,7 @@ final readonly class SimulatedTechnician
             return $this->confirmation($workup, $state);
         }
         $mode = $this->supply->mode(null)->id;
-        $functions = $workup->functions();
+        $functions = $workup->points->functions();
         $left = [];
         foreach ($this->supply->points as $id => $point) {
             if ($state->latest((string) $id, $functions[$id], $mode) === null) {

@@ -35,7 +35,7 @@ final class PhotoView
                 'height' => (int) ($size->height ?? 3),
                 'pins' => array_map(
                     static fn(array $pin): array => ['entry' => $pin['entry'], 'x' => $pin['x'], 'y' => $pin['y']] +
-                        $file->workup()->place($pin['target']),
+                        $file->workup()->points->of($pin['target']),
                     $pins,
                 ),
             ];

@@ -303,7 +303,7 @@ final class LedgerTest extends TestCase
     private function expected(Bench $bench, string $point): float
     {
         $workup = new Workup($bench->supply, $bench->state(), Supplies::knowledge('auction-scale'));
-        $view = array_values(array_filter($workup->points(), static fn(array $p): bool => $p['id'] === $point))[0];
+        $view = array_values(array_filter($workup->points->all(), static fn(array $p): bool => $p['id'] === $point))[0];
 
         return ($view['low'] + $view['high']) / 2;
     }

@@ -109,7 +109,7 @@ final class DiagnosisTest extends TestCase
     public function testAWorkingRailProvesWhatItShares(): void
     {
         $workup = $this->workup($this->missingRail());
-        $energy = array_column($workup->path(), 'energy', 'id');
+        $energy = array_column($workup->points->path(), 'energy', 'id');
 
         self::assertSame('present', $energy['inlet']);
         self::assertSame('present', $energy['transformer']);
@@ -162,7 +162,7 @@ final class DiagnosisTest extends TestCase
         $bench = $this->repaired();
         $workup = $this->workup($bench);
 
-        self::assertGreaterThan(0.4, $workup->fixed());
+        self::assertGreaterThan(0.4, $workup->inference->fixed());
         $next = $workup->next()['next'];
         self::assertSame(
             ['measure', 'TP4', 'resistance'],
@@ -196,7 +196,7 @@ final class DiagnosisTest extends TestCase
             ->add('power', ['power' => 'unplugged']);
         $workup = $this->workup($bench);
 
-        self::assertContains('these do not read right after the repair: TP6', $workup->missingForClose());
+        self::assertContains('these do not read right after the repair: TP6', $workup->proofs->missingForClose());
         self::assertNotSame('close', $workup->next()['next']['kind']);
         self::assertNotSame(['U2'], $workup->suspects()[0]->parts());
     }

@@ -31,7 +31,7 @@ final class PurposeTest extends TestCase
         $bench->seeTo(Gate::HandBack);
         $workup = self::workup($bench);
 
-        self::assertSame([], $workup->missingForClose());
+        self::assertSame([], $workup->proofs->missingForClose());
         self::assertSame('close', $workup->next()['next']['kind']);
         $page = array_column(self::page($bench), 'text', 'title');
         self::assertSame('It works: check or service.', $page['What it was here for']);
@@ -67,7 +67,7 @@ final class PurposeTest extends TestCase
             ->add('reading', ['text' => 'tp6 0.02']);
         $workup = self::workup($bench);
 
-        self::assertContains('these do not read right: TP6', $workup->missingForClose());
+        self::assertContains('these do not read right: TP6', $workup->proofs->missingForClose());
         self::assertNotContains($workup->next()['next']['kind'], ['close', 'gate']);
         $this->expectException(EntryRefused::class);
         $bench->add('close');

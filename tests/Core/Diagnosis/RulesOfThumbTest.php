@@ -235,7 +235,7 @@ final class RulesOfThumbTest extends TestCase
         self::assertLessThan(0.6, $workup->suspects()[0]->probability);
         self::assertGreaterThan(
             1.4 * $this->told('deck-intercom', [])->place('LED1')['suspicion'],
-            $workup->place('LED1')['suspicion'],
+            $workup->points->of('LED1')['suspicion'],
         );
         self::assertNotSame('confirm', $workup->next()['next']['kind']);
     }
@@ -342,7 +342,7 @@ final class RulesOfThumbTest extends TestCase
     {
         $parts = [];
         foreach (array_merge(...array_map(static fn(Suspect $s): array => $s->parts(), $workup->suspects())) as $ref) {
-            $parts[$ref] ??= $workup->place($ref)['suspicion'];
+            $parts[$ref] ??= $workup->points->of($ref)['suspicion'];
         }
         arsort($parts);
 

@@ -98,7 +98,7 @@ final class WayToPowerTest extends TestCase
             ->add('reading', ['text' => 'tp4 0.1']);
         $workup = new Workup($bench->supply, $bench->state(), Supplies::knowledge('auction-scale'));
 
-        self::assertSame(['TP4'], $workup->badProof());
+        self::assertSame(['TP4'], $workup->proofs->bad());
         self::assertStringNotContainsString('behaves', $workup->next()['next']['sentence']);
     }
 

@@ -229,8 +229,8 @@ final class WorkupTest extends TestCase
     {
         $workup = $this->workup(new Bench(Supplies::demo('tide-recorder')), 'tide-recorder');
 
-        self::assertSame(['unknown'], array_values(array_unique(array_column($workup->path(), 'energy'))));
-        self::assertGreaterThan(0, array_sum(array_column($workup->path(), 'suspicion')));
+        self::assertSame(['unknown'], array_values(array_unique(array_column($workup->points->path(), 'energy'))));
+        self::assertGreaterThan(0, array_sum(array_column($workup->points->path(), 'suspicion')));
     }
 
     public function testAReplacedPartIsMarkedAndNoLongerSuspected(): void
