@@ -1,3 +1,3 @@
 import { defineConfig } from 'vitest/config';
 
-export default defineConfig({ test: { include: ['tests/outbox/*.test.ts'], environment: 'node' } });
+export default defineConfig({ test: { include: ['tests/front/*.test.ts'], environment: 'node' } });

@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Accounts\AccountRefused;
 use App\Archive\ArchiveRefused;
 use App\Files\NotKept;
+use App\Http\Middleware\CookieOnChange;
 use App\Http\Middleware\OwnName;
 use App\Http\Middleware\SaneInput;
 use App\Instruments\InstrumentFailed;
@@ -42,6 +43,7 @@ return Application::configure(basePath: dirname(__DIR__))
         // It carries its own signature, and is read where nothing is decrypted.
         $middleware->encryptCookies(except: [OffKey::COOKIE]);
         $middleware->statefulApi();
+        $middleware->prependToGroup('api', CookieOnChange::class);
         $middleware->appendToGroup('api', SaneInput::class);
         $middleware->redirectGuestsTo('/');
     })

@@ -24,6 +24,8 @@ final readonly class SignIns
 
     private const BY_PIN = 'by_pin';
 
+    private const PROLONGED = 'session_prolonged';
+
     /** Seconds between two looks that are written down. */
     private const EVERY = 300;
 
@@ -34,6 +36,11 @@ final readonly class SignIns
 
     public function begin(Session $session, User $user, Request $request, bool $byPin = false): void
     {
+        $before = $session->get(self::NAME);
+        if (is_string($before)) {
+            // Whoever was here before is out, whatever answer of theirs is still under way.
+            $this->endNamed($before);
+        }
         $session->regenerate();
         $session->put(self::EPOCH, $user->session_epoch ?? 0);
         $session->put(self::NAME, bin2hex(random_bytes(16)));
@@ -107,6 +114,7 @@ final readonly class SignIns
             return;
         }
         $session->put(self::SEEN, $now);
+        $request->attributes->set(self::PROLONGED, true);
         SignIn::query()->upsert(
             [
                 'name' => $name,
@@ -119,6 +127,12 @@ final readonly class SignIns
             ['name'],
             ['address', 'seen_at'],
         );
+    }
+
+    /** Whether somebody was seen anew with this request, so that the browser keeps its session for longer. */
+    public static function isProlonged(Request $request): bool
+    {
+        return $request->attributes->get(self::PROLONGED) === true;
     }
 
     private function endNamed(string $name): void

@@ -166,7 +166,7 @@ final class Cases
         $mode = $this->supply->mode(null)->id;
         $state = new BenchState($mode);
         $state->symptoms = $complaint;
-        $functions = (new Workup($this->supply, $state, $this->knowledge))->functions();
+        $functions = (new Workup($this->supply, $state, $this->knowledge))->points->functions();
         $isFuseOpen =
             array_filter($unit->signs($mode), static fn(string $sign): bool => str_ends_with($sign, ' open')) !== [];
         if ($unit->settles($mode) && !$isFuseOpen) {

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Models\SignIn;
 use Illuminate\Foundation\Http\Middleware\ValidateCsrfToken;
 use Illuminate\Routing\Route;
 use PHPUnit\Framework\Attributes\DataProvider;
@@ -23,6 +24,50 @@ final class SessionTest extends FeatureTestCase
         $this->fromApp()->deleteJson('/api/v1/session')->assertNoContent();
         $this->app['auth']->forgetGuards();
         $this->fromApp()->getJson('/api/v1/session')->assertUnauthorized();
+    }
+
+    /**
+     * An answer that was under way when somebody signed in comes after the answer to that: were its cookie the session
+     * before, the browser would be signed out again.
+     */
+    public function testACookieIsSentWhenTheSessionIsAnotherAndNowAndThenToKeepIt(): void
+    {
+        $user = $this->person('technician');
+        $name = config()->string('session.cookie');
+        $guest = $this->fromApp()->getJson('/api/v1/session/pins')->assertOk()->getCookie($name)?->getValue();
+        self::assertNotNull($guest);
+        $this->withCredentials();
+        $late = $this->fromApp()->withCookie($name, $guest)->getJson('/api/v1/session/pins')->assertOk();
+        self::assertNull($late->getCookie($name));
+        self::assertNull($late->getCookie('XSRF-TOKEN', false));
+
+        $signedIn = $this->fromApp()
+            ->withCookie($name, $guest)
+            ->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'])
+            ->assertOk();
+        $own = $signedIn->getCookie($name)?->getValue();
+        self::assertNotNull($own);
+        self::assertNotSame($guest, $own);
+        self::assertNotNull($signedIn->getCookie('XSRF-TOKEN', false));
+        $again = $this->fromApp()->withCookie($name, $own)->getJson('/api/v1/session')->assertOk();
+        self::assertNull($again->getCookie($name));
+
+        $this->travel(6)->minutes();
+        $later = $this->fromApp()->withCookie($name, $own)->getJson('/api/v1/session')->assertOk();
+        self::assertSame($own, $later->getCookie($name)?->getValue());
+    }
+
+    /** At a shared bench one comes after the other: whoever was here before is signed in no more. */
+    public function testWhoComesNextEndsTheSessionBefore(): void
+    {
+        [$first, $next] = [$this->person('technician'), $this->person('technician')];
+        foreach ([$first, $next] as $user) {
+            $this->fromApp()
+                ->postJson('/api/v1/session', ['email' => $user->email, 'password' => 'a long enough word'])
+                ->assertOk();
+        }
+
+        self::assertSame([$next->id], SignIn::query()->pluck('user_id')->all());
     }
 
     public function testSaysThatThePasswordIsWrongWithoutSayingWhoExists(): void

@@ -1,29 +1,31 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { App } from 'antd';
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import type { Bench, Step } from '../api/client';
-import { benchQuery, meterEffectQuery, type Section } from '../api/queries';
-import { takeReading, useMeter } from '../instruments/useMeter';
-import { AlarmCurtain } from '../power/AlarmCurtain';
-import { sections } from '../power/sections';
-import type { Dialog } from './Dialogs';
-import { evidenceKinds } from './evidenceKinds';
-import { EnergyPath } from './EnergyPath';
-import { LogStrip } from './LogStrip';
-import { NextStep } from './NextStep';
-import { StateStrip } from './StateStrip';
-import { Suspects } from './Suspects';
+import { benchQuery } from '../api/queries';
+import { keepSounds, sounds } from '../hands/tones';
+import { useTold } from '../hands/useTold';
+import { RefusalNote } from '../help/RefusalNote';
+import { useMeter } from '../instruments/useMeter';
 import { useOutbox } from '../outbox/useOutbox';
+import { AlarmCurtain } from '../power/AlarmCurtain';
 import { HeldKeys } from '../shell/HeldKeys';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
-import { keepSounds, play, sounds, speak, toneOf } from '../hands/tones';
-import { useWalk } from '../hands/useWalk';
+import { isTypedInto, isWithModifier, useKeys } from '../shell/useKeys';
 import { keepBeside, keptBeside } from './beside';
+import { CommandBar, KeySheet } from './CommandKeys';
+import { benchCommands } from './commands';
+import type { Dialog } from './Dialogs';
+import { EnergyPath } from './EnergyPath';
+import { act, atRest, meaningOf, wayTo, type Sheet } from './hands';
+import { LogStrip } from './LogStrip';
+import { NextStep } from './NextStep';
 import { shrink } from './picture';
-import { CommandBar, KeySheet, type Command } from './Commands';
-import { RefusalNote } from '../help/RefusalNote';
+import { StateStrip } from './StateStrip';
+import { Suspects } from './Suspects';
+import { useTaking } from './useTaking';
 
 // What is behind a key comes after what is on the screen, before anybody presses it.
 const sheets = {
@@ -39,19 +41,8 @@ const Ledger = later(() => sheets.ledger().then((module) => module.Ledger));
 const BenchCircuit = later(() => sheets.circuit().then((module) => module.BenchCircuit));
 const InstrumentSheet = later(() => sheets.instruments().then((module) => module.InstrumentSheet));
 
-/**
- * What foot switches send: page down, or one of the keys that no keyboard has. It does what Enter does in the field.
- */
-const footSwitch = /^(PageDown|F1[3-9]|F2[0-4])$/;
-
-/** Where a key stands on the sheet of all keys. */
-const [log, power, repair, look] = ['Into the log', 'Power and safety', 'Repair and proof', 'To look at'];
-
 /** Entries that pass a gate: refused, they lead to what is missing. */
 const gated = ['power', 'close', 'handback'];
-
-const isTyping = (target: EventTarget | null) =>
-    target instanceof HTMLElement && target.closest('input, textarea, select, [role="dialog"], .ant-modal') !== null;
 
 /** What lies there, as the description has it. */
 function placeOf(bench: Bench, target: string): string {
@@ -59,218 +50,179 @@ function placeOf(bench: Bench, target: string): string {
     return point?.name ?? bench.checks.find((c) => c.id === target)?.where ?? '';
 }
 
+/** The step, or a measurement at another place than the step's. */
+const stepAt = (bench: Bench, step: Step, aimed: string | undefined): Step =>
+    aimed === undefined || aimed === step.target
+        ? step
+        : {
+              ...step,
+              kind: 'measure',
+              sentence: `Reading at ${aimed}: ${placeOf(bench, aimed)}.`,
+              detail: '',
+              target: aimed,
+              meter: null,
+              caution: null,
+              outcomes: [],
+          };
+
 function OpenJob({ bench }: { bench: Bench }) {
     const { job } = bench;
     const { message } = App.useApp();
     const navigate = useNavigate();
-    const [dialog, setDialog] = useState<Dialog>();
-    const [text, setText] = useState('');
-    const [leader, setLeader] = useState(false);
-    const [chosen, setChosen] = useState<Step>();
-    const [focusOn, setFocusOn] = useState<string>();
-    const [plan, setPlan] = useState<Section>();
-    const [ledger, setLedger] = useState(false);
-    const [instruments, setInstruments] = useState(false);
-    const [keys, setKeys] = useState(false);
+    const [hands, does] = useReducer(act, atRest);
     const [heard, setHeard] = useState(sounds);
     const [isDrawn, setDrawn] = useState(() => keptBeside() === 'circuit');
     const reads = useMeter();
     const field = useRef<HTMLInputElement>(null);
-    // What was refused stands in the field again, unless something else is being typed already.
+    const open = useCallback((dialog?: Dialog) => does({ do: 'open', dialog }), []);
+    const layOver = useCallback((sheet?: Sheet) => does({ do: 'lay over', sheet }), []);
+    /** Once what was open is gone. */
+    const toField = () => window.setTimeout(() => field.current?.focus(), 0);
     const outbox = useOutbox(job.id, ({ kind, payload }) => {
         if (kind === 'reading' && typeof payload.text === 'string') {
-            const typed = payload.text;
-            setText((now) => (now === '' ? typed : now));
+            does({ do: 'give back', text: payload.text });
         }
         if (kind === 'repair') {
-            setDialog({ name: 'repair', part: String(payload.part), typed: payload });
+            open({ name: 'repair', part: String(payload.part), typed: payload });
         } else if (gated.includes(kind)) {
-            setDialog({ name: 'gates' });
+            open({ name: 'gates' });
         }
     });
-    const step = chosen ?? bench.next;
-    const newest = bench.log.find((entry) => !entry.struck && entry.kind !== 'strike');
+    const { aimed, dialog, leader, plan, sheet, text } = hands;
+    const step = hands.chosen ?? bench.next;
+    const target = aimed ?? step.target;
+    const quantity = aimed === undefined ? step.quantity : undefined;
+    const reading = bench.log.find((entry) => entry.reading !== null && !entry.struck)?.reading ?? null;
+    const mayWrite = job.may_write;
+    const ofStep: Dialog = { name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined };
 
     // The ledger and the parts open with the part that is being worked on.
-    const worked =
-        step.part ?? bench.parts.find((part) => part.ref === (focusOn ?? step.target)?.split('.')[0])?.ref ?? null;
+    const worked = step.part ?? bench.parts.find((part) => part.ref === target?.split('.')[0])?.ref ?? null;
 
     const record = useCallback(
         async (kind: string, payload: Record<string, unknown>) => {
-            setChosen(undefined);
+            does({ do: 'record' });
             return outbox.record(kind, payload);
         },
         [outbox],
     );
+    const strike = (entry: string) => void record('strike', { entry });
 
-    const queries = useQueryClient();
-    const target = focusOn ?? step.target;
-    // A meter on the network: the empty field is an order to take the reading.
-    const takes =
-        job.may_write &&
-        reads.meter?.online === true &&
-        target !== null &&
-        (focusOn !== undefined ||
-            (step.kind === 'measure' && ['dc', 'ac', 'resistance'].includes(step.quantity ?? '')));
-    const take = useMutation({
-        mutationFn: (byItself: boolean) =>
-            takeReading(
-                job.id,
-                reads.meter?.id ?? '',
-                target ?? '',
-                focusOn === undefined ? step.quantity : null,
-                byItself,
-            ),
-        onSuccess: () => {
-            setChosen(undefined);
-            setFocusOn(undefined);
-            return queries.invalidateQueries({ queryKey: ['bench', job.id] });
+    const taking = useTaking({
+        bench,
+        step,
+        target,
+        isAimed: aimed !== undefined,
+        isFree: text === '' && dialog === undefined,
+        heard,
+        reads,
+        onTaken: () => {
+            does({ do: 'record' });
+            does({ do: 'aim' });
         },
     });
-
-    const place = bench.points.find((point) => point.id === target);
-    const walk = useWalk({
-        job: job.id,
-        meter: reads.meter?.id ?? '',
-        target: target ?? '',
-        quantity: step.quantity ?? 'dc',
-        on: heard.walks && takes && focusOn === undefined && text === '' && !take.isPending && dialog === undefined,
-        waits: place?.waits ?? true,
-        onTake: () => take.mutate(true),
-    });
-
-    const quantity = focusOn === undefined ? step.quantity : null;
-    const effect =
-        useQuery({
-            ...meterEffectQuery(
-                job.id,
-                reads.meter?.id ?? '',
-                target ?? '',
-                quantity,
-                `${bench.state.power} ${bench.state.mode}`,
-            ),
-            enabled: reads.meter !== undefined && target !== null && bench.state.power !== 'unplugged',
-        }).data?.sentence ?? undefined;
-
-    const close = () => {
-        setDialog(undefined);
-        window.setTimeout(() => field.current?.focus(), 0);
-    };
+    useTold(reading, step.sentence, heard);
 
     /** To what settles something that a gate asks for. */
     const lead = (item: { leads: string; target?: string | null }) => {
-        setDialog(undefined);
-        switch (item.leads) {
-            case 'look':
-                void record('looked', { what: item.target });
-                window.setTimeout(() => field.current?.focus(), 0);
+        open();
+        const way = wayTo(item);
+        switch (way?.to) {
+            case 'dialog':
+                open(way.dialog);
+                break;
+            case 'plan':
+                does({ do: 'plan', section: way.section });
+                break;
+            case 'page':
+                void navigate(`/jobs/${job.id}/${way.page}`);
+                break;
+            case 'record':
+                void record(way.kind, way.payload);
+                toField();
                 break;
             case 'ledger':
-                setLedger(true);
+                layOver('ledger');
                 break;
-            case 'refit':
-                setDialog({ name: 'taken' });
-                break;
-            case 'discharge':
-                setPlan('safe');
-                break;
-            case 'power':
-                setDialog({ name: 'power' });
-                break;
-            case 'prove':
-                void navigate(`/jobs/${job.id}/prove/safety`);
-                break;
-            case 'recap':
-                void navigate(`/jobs/${job.id}/parts/recap`);
-                break;
-            case 'calibration':
-                void navigate(`/jobs/${job.id}/prove/calibration`);
-                break;
-            case 'isolation':
-                setDialog({ name: 'isolation' });
-                break;
-            case 'check':
-                setPlan(undefined);
-                setChosen(undefined);
-                setFocusOn(item.target ?? undefined);
-                window.setTimeout(() => field.current?.focus(), 0);
+            case 'point':
+                does({ do: 'plan' });
+                does({ do: 'record' });
+                does({ do: 'aim', at: way.at });
+                toField();
                 break;
         }
     };
 
     const enter = async () => {
         if (text.trim() !== '') {
-            const typed = text;
-            setText('');
-            setFocusOn(undefined);
-            await record('reading', {
-                text: typed,
-                target: focusOn ?? step.target,
-                quantity: focusOn === undefined ? step.quantity : undefined,
-            });
+            does({ do: 'send' });
+            await record('reading', { text, target, quantity });
             return;
         }
-        if (takes) {
-            walk.pressed();
-            take.mutate(false);
+        if (taking.meter !== undefined) {
+            taking.press();
             return;
         }
         switch (step.kind) {
             case 'state':
                 if (step.leads === 'plan') {
-                    setPlan('lamp');
+                    does({ do: 'plan', section: 'lamp' });
                 } else {
                     await record('power', { power: step.power, mode: step.mode ?? bench.state.mode });
                 }
                 break;
             case 'confirm':
             case 'cause':
-                setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined });
+                open(ofStep);
                 break;
             case 'gate':
                 lead({ leads: step.leads ?? '', target: step.part });
                 break;
             case 'close':
-                await record('close', {});
-                break;
             case 'handback':
-                await record('handback', {});
+                await record(step.kind, {});
                 break;
         }
     };
 
     const fromDialog = (kind: string, payload: Record<string, unknown>, stay = false) => {
+        void record(kind, payload);
         if (stay) {
-            void record(kind, payload);
             return;
         }
-        const goOn = kind === 'cause' && payload.kind !== 'none' && job.may_write;
-        const next: Dialog =
-            payload.kind === undefined || payload.kind === 'part'
-                ? { name: 'repair', part: payload.part as string }
-                : { name: 'work', place: payload.place as string };
-        setDialog(goOn ? next : undefined);
-        if (!goOn) {
-            window.setTimeout(() => field.current?.focus(), 0);
+        if (kind !== 'cause' || payload.kind === 'none' || !mayWrite) {
+            open();
+            toField();
+            return;
         }
         // The cause is named with the power off, so that the repair that follows can be recorded.
-        if (goOn && bench.state.power !== 'unplugged') {
+        if (bench.state.power !== 'unplugged') {
             void message.info('Unplug, discharge and record it before the repair is recorded.');
-            setDialog(undefined);
+            open();
+            return;
         }
-        void record(kind, payload);
+        open(
+            payload.kind === undefined || payload.kind === 'part'
+                ? { name: 'repair', part: payload.part as string }
+                : { name: 'work', place: payload.place as string },
+        );
     };
 
-    const mayWrite = job.may_write;
     const camera = useRef<HTMLInputElement>(null);
     const pictured = useRef('');
     const picture = (place: string) => {
         pictured.current = place;
         camera.current?.click();
     };
-    const undo = () => {
-        if (newest !== undefined) {
-            void record('strike', { entry: newest.id });
+    const pictureTaken = (taken: File | undefined) => {
+        const place = pictured.current === '' ? target : pictured.current;
+        pictured.current = '';
+        if (taken !== undefined && place !== null) {
+            const read = reading?.target === place ? ` ${reading.text}` : '';
+            void shrink(taken).then((small) =>
+                outbox.record('photo', { caption: `${place}${read}`, target: place }, small),
+            );
+            field.current?.focus();
         }
     };
 
@@ -280,213 +232,66 @@ function OpenJob({ bench }: { bench: Bench }) {
         }
     };
 
-    const turn = () => {
-        keepBeside(isDrawn ? 'path' : 'circuit');
-        setDrawn(!isDrawn);
-    };
-
-    const commands: Command[] = [
+    const commands = benchCommands(
+        { bench, step, target, worked, isDrawn },
         {
-            key: 'u',
-            label: 'undo',
-            records: true,
-            run: undo,
-            shown: newest !== undefined,
-            inBar: true,
-            onPhone: true,
-            group: log,
-        },
-        {
-            key: 'a',
-            label: 'add',
-            records: true,
-            run: () => setDialog({ name: 'evidence' }),
-            shown: true,
-            inBar: true,
-            onPhone: true,
-            group: log,
-        },
-        { key: 'x', label: "can't reach", records: true, run: skip, shown: step.target !== null, group: log },
-        {
-            key: 'y',
-            label: 'symptom',
-            records: true,
-            run: () => setDialog({ name: 'symptom' }),
-            shown: true,
-            group: log,
-        },
-        { key: 'n', label: 'note', records: true, run: () => setDialog({ name: 'note' }), shown: true, group: log },
-        {
-            key: 'v',
-            label: 'photo',
-            records: true,
-            run: () => setDialog({ name: 'photos' }),
-            shown: true,
-            onPhone: true,
-            group: log,
-        },
-        {
-            key: '+',
-            label: target === null ? 'picture of it' : `picture of ${target}`,
-            records: true,
-            run: () => picture(target ?? ''),
-            shown: target !== null,
-            group: log,
-        },
-        ...evidenceKinds.map((kind) => ({
-            key: kind.key,
-            label: kind.label,
-            records: true,
-            run: () => setDialog({ name: kind.name }),
-            shown: true,
-            group: 'What you know',
-        })),
-        { key: 'p', label: 'power', records: true, run: () => setDialog({ name: 'power' }), shown: true, group: power },
-        {
-            key: 'm',
-            label: 'mains',
-            records: true,
-            run: () => setDialog({ name: 'mains' }),
-            shown: bench.state.power !== 'unplugged',
-            group: power,
-        },
-        ...sections.map((one) => ({
-            key: one.key,
-            label: one.key === '1' ? 'power-up plan' : one.title.toLowerCase(),
-            run: () => setPlan(one.section),
-            shown: true,
-            onPhone: one.key === '1',
-            group: power,
-        })),
-        { key: 'l', label: 'ledger', run: () => setLedger(true), shown: true, group: power },
-        { key: '8', label: 'gates', run: () => setDialog({ name: 'gates' }), shown: true, group: power },
-        {
-            key: 'c',
-            label: 'cause',
-            records: true,
-            run: () => setDialog({ name: 'cause', part: step.part ?? undefined, fault: step.fault ?? undefined }),
-            shown: true,
-            inBar: true,
-            group: repair,
-        },
-        {
-            key: 'r',
-            label: 'repair',
-            records: true,
-            run: () =>
-                setDialog({
-                    name: 'repair',
-                    part:
-                        bench.log.find((e) => e.kind === 'cause' && !e.struck) === undefined
-                            ? undefined
-                            : (step.part ?? undefined),
-                }),
-            shown: true,
-            group: repair,
-        },
-        {
-            key: '0',
-            label: 'parts',
-            run: () => void navigate(`/jobs/${job.id}/parts${worked === null ? '' : `?part=${worked}`}`),
-            shown: true,
-            inBar: true,
-            group: repair,
-        },
-        { key: '9', label: 'taken off', run: () => setDialog({ name: 'taken' }), shown: true, group: repair },
-        {
-            key: '-',
-            label: 'put right',
-            records: true,
-            run: () => setDialog({ name: 'work' }),
-            shown: true,
-            group: repair,
-        },
-        {
-            key: '=',
-            label: 'here for',
-            records: true,
-            run: () => setDialog({ name: 'purpose' }),
-            shown: true,
-            group: repair,
-        },
-        {
-            key: '/',
-            label: 'prove it',
-            run: () => void navigate(`/jobs/${job.id}/prove`),
-            shown: true,
-            inBar: true,
-            group: repair,
-        },
-        { key: ',', label: isDrawn ? 'path' : 'circuit', run: turn, shown: true, inBar: true, group: look },
-        { key: '*', label: 'trace', run: () => void navigate(`/jobs/${job.id}/trace`), shown: true, group: look },
-        { key: '.', label: 'instruments', run: () => setInstruments(true), shown: true, group: look },
-        { key: ';', label: 'far screen', run: () => void navigate(`/jobs/${job.id}/far`), shown: true, group: look },
-        { key: '?', label: 'all keys', run: () => setKeys(true), shown: true, group: look },
-    ];
-
-    const latestCommands = useRef(commands);
-    const press = useRef(() => {});
-    useEffect(() => {
-        latestCommands.current = commands;
-        press.current = () => void enter();
-    });
-
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            if (event.key === 'F2') {
-                // From everywhere, whatever is open and wherever the cursor stands.
-                event.preventDefault();
-                setLedger(true);
-                return;
-            }
-            if (
-                event.ctrlKey ||
-                event.altKey ||
-                event.metaKey ||
-                dialog !== undefined ||
-                ledger ||
-                instruments ||
-                keys
-            ) {
-                return;
-            }
-            const free = !isTyping(event.target);
-            // A digit or a minus without the space bar is the beginning of a reading, for who may write one.
-            if (leader || (free && (!mayWrite || !/[\d-]/.test(event.key)))) {
-                const command = latestCommands.current.find(
-                    (c) => c.key === event.key.toLowerCase() && c.shown && (mayWrite || c.records !== true),
-                );
-                if (command !== undefined) {
-                    event.preventDefault();
-                    setLeader(false);
-                    command.run();
-                    return;
+            open,
+            layOver,
+            plan: (section) => does({ do: 'plan', section }),
+            go: (page) => void navigate(`/jobs/${job.id}/${page}`),
+            undo: () => {
+                const newest = bench.log.find((entry) => !entry.struck && entry.kind !== 'strike');
+                if (newest !== undefined) {
+                    strike(newest.id);
                 }
-            }
-            if (leader && event.key !== ' ') {
-                setLeader(false);
-            }
-            if (footSwitch.test(event.key)) {
+            },
+            skip,
+            picture: () => picture(target ?? ''),
+            turn: () => {
+                keepBeside(isDrawn ? 'path' : 'circuit');
+                setDrawn(!isDrawn);
+            },
+        },
+    );
+    const commandOf = (key: string) =>
+        commands.find((c) => c.key === key && c.shown && (mayWrite || c.records !== true));
+
+    useKeys((event) => {
+        const { meaning, endsLeader } = meaningOf(
+            {
+                key: event.key,
+                withModifier: isWithModifier(event),
+                typing: isTypedInto(event.target),
+                onButton: event.target instanceof HTMLElement && event.target.closest('button, a') !== null,
+            },
+            hands,
+            mayWrite,
+            (key) => commandOf(key) !== undefined,
+        );
+        if (endsLeader) {
+            does({ do: 'lead', on: false });
+        }
+        switch (meaning) {
+            case 'ledger':
                 event.preventDefault();
-                press.current();
-                return;
-            }
-            if (
-                free &&
-                event.key === 'Enter' &&
-                !(event.target instanceof HTMLElement && event.target.closest('button, a') !== null)
-            ) {
+                layOver('ledger');
+                break;
+            case 'command':
+                event.preventDefault();
+                commandOf(event.key.toLowerCase())?.run();
+                break;
+            case 'press':
+                event.preventDefault();
+                void enter();
+                break;
+            case 'focus':
                 field.current?.focus();
-            }
-            if (event.key === 'Escape') {
-                setText('');
-                setFocusOn(undefined);
-                setChosen(undefined);
-            }
-        };
-        window.addEventListener('keydown', listen, true);
-        return () => window.removeEventListener('keydown', listen, true);
-    }, [leader, dialog, ledger, instruments, keys, mayWrite]);
+                break;
+            case 'escape':
+                does({ do: 'escape' });
+                break;
+        }
+    }, true);
 
     useEffect(() => {
         field.current?.focus();
@@ -498,7 +303,7 @@ function OpenJob({ bench }: { bench: Bench }) {
     }, []);
 
     const measureAt = (id: string) => {
-        setFocusOn(id);
+        does({ do: 'aim', at: id });
         field.current?.focus();
     };
 
@@ -513,34 +318,21 @@ function OpenJob({ bench }: { bench: Bench }) {
         return undefined;
     }, [isAlarmed]);
     const closePlan = useCallback(() => {
-        setPlan(undefined);
+        does({ do: 'plan' });
         window.setTimeout(() => field.current?.focus(), 0);
     }, []);
-    const closeLedger = () => {
-        setLedger(false);
-        window.setTimeout(() => field.current?.focus(), 0);
+    const closeSheet = () => {
+        layOver();
+        toField();
     };
-
-    const reading = bench.log.find((entry) => entry.reading !== null && !entry.struck)?.reading ?? null;
-    // Eyes stay on the leads: the verdict is heard, and the next step said.
-    const told = useRef(reading?.entry);
-    useEffect(() => {
-        if (reading !== null && told.current !== reading.entry) {
-            told.current = reading.entry;
-            if (heard.walks || heard.speaks) {
-                play(toneOf(reading), heard.volume);
-                speak(`${reading.word}. ${step.sentence}`);
-            }
-        }
-    }, [reading, step.sentence, heard]);
 
     return (
         <main className={plan !== undefined ? 'bench planning' : isDrawn ? 'bench drawn' : 'bench'}>
             <StateStrip
                 bench={bench}
-                onPower={() => setDialog({ name: 'power' })}
-                onMains={() => setDialog({ name: 'mains' })}
-                onLedger={() => setLedger(true)}
+                onPower={() => open({ name: 'power' })}
+                onMains={() => open({ name: 'mains' })}
+                onLedger={() => layOver('ledger')}
             />
             {isDrawn && plan === undefined ? (
                 <Piece
@@ -554,7 +346,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                     <BenchCircuit
                         bench={bench}
                         step={step}
-                        target={focusOn ?? step.target}
+                        target={target}
                         onPoint={measureAt}
                         onPart={(ref) => void navigate(`/jobs/${job.id}/parts?part=${ref}`)}
                     />
@@ -564,7 +356,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                     <EnergyPath
                         path={bench.path}
                         points={bench.points}
-                        target={focusOn ?? step.target}
+                        target={target}
                         onPoint={(point) => measureAt(point.id)}
                     />
                 </Piece>
@@ -583,7 +375,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                         section={plan}
                         refusal={outbox.refusal?.message}
                         refused={outbox.refusal?.entry}
-                        onShow={setPlan}
+                        onShow={(section) => does({ do: 'plan', section })}
                         onRecord={(kind, payload) => void record(kind, payload)}
                         onClose={closePlan}
                     />
@@ -591,65 +383,45 @@ function OpenJob({ bench }: { bench: Bench }) {
             )}
             {plan === undefined && (
                 <NextStep
-                    step={
-                        focusOn === undefined || focusOn === step.target
-                            ? step
-                            : {
-                                  ...step,
-                                  kind: 'measure',
-                                  sentence: `Reading at ${focusOn}: ${placeOf(bench, focusOn)}.`,
-                                  detail: '',
-                                  target: focusOn,
-                                  meter: null,
-                                  caution: null,
-                                  outcomes: [],
-                              }
-                    }
+                    step={stepAt(bench, step, aimed)}
                     alternatives={
-                        chosen === undefined
+                        hands.chosen === undefined
                             ? bench.alternatives
-                            : [bench.next, ...bench.alternatives].filter((other) => other !== chosen)
+                            : [bench.next, ...bench.alternatives].filter((other) => other !== hands.chosen)
                     }
                     latest={reading}
-                    refusal={take.error ?? outbox.refusal}
+                    refusal={taking.error ?? outbox.refusal}
                     asksUnit={outbox.refusal?.field === 'unit'}
                     onUnit={(unit) => {
-                        const typed = text.trim();
-                        setText('');
-                        void record('reading', { text: `${typed} ${unit}`, target: focusOn ?? step.target });
+                        does({ do: 'type', text: '' });
+                        void record('reading', { text: `${text.trim()} ${unit}`, target });
                     }}
-                    onPower={() => setDialog({ name: 'power' })}
-                    effect={walk.words ?? effect}
-                    take={takes ? reads.meter?.name : undefined}
-                    mayWrite={job.may_write}
+                    onPower={() => open({ name: 'power' })}
+                    effect={taking.words}
+                    take={taking.meter}
+                    mayWrite={mayWrite}
                     unplugged={bench.state.power === 'unplugged'}
                     text={text}
                     leader={leader}
                     field={field}
                     onText={(value) => {
-                        setText(value);
-                        setLeader(false);
+                        does({ do: 'type', text: value });
                         outbox.forget(value === '');
-                        take.reset();
+                        taking.forget();
                     }}
                     onEnter={() => void enter()}
-                    onLeader={setLeader}
+                    onLeader={(on) => does({ do: 'lead', on })}
                     onAnswer={(answer) =>
                         void record('reading', { text: answer, target: step.target, quantity: step.quantity })
                     }
-                    onSkip={step.target !== null && job.may_write ? skip : undefined}
-                    onPicture={job.may_write ? picture : undefined}
+                    onSkip={step.target !== null && mayWrite ? skip : undefined}
+                    onPicture={mayWrite ? picture : undefined}
                     onChoose={(other) => {
-                        setChosen(other);
+                        does({ do: 'choose', step: other });
                         field.current?.focus();
                     }}
                 >
-                    <CommandBar
-                        commands={commands}
-                        leader={leader}
-                        mayWrite={job.may_write}
-                        onAll={() => setKeys(true)}
-                    />
+                    <CommandBar commands={commands} leader={leader} mayWrite={mayWrite} onAll={() => layOver('keys')} />
                 </NextStep>
             )}
             {plan === undefined && (
@@ -660,7 +432,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                         course={bench.course}
                         solving={bench.solving ?? null}
                         short={bench.short}
-                        onName={job.may_write ? (part, fault) => setDialog({ name: 'cause', part, fault }) : undefined}
+                        onName={mayWrite ? (part, fault) => open({ name: 'cause', part, fault }) : undefined}
                     />
                 </Piece>
             )}
@@ -668,7 +440,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 <LogStrip
                     log={bench.log}
                     waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))}
-                    onStrike={job.may_write ? (entry) => void record('strike', { entry: entry.id }) : undefined}
+                    onStrike={mayWrite ? (entry) => strike(entry.id) : undefined}
                 />
             </Piece>
             <input
@@ -681,15 +453,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 onChange={(event) => {
                     const taken = event.target.files?.[0];
                     event.target.value = '';
-                    const place = pictured.current === '' ? target : pictured.current;
-                    pictured.current = '';
-                    if (taken !== undefined && place !== null) {
-                        const read = reading?.target === place ? ` ${reading.text}` : '';
-                        void shrink(taken).then((small) =>
-                            outbox.record('photo', { caption: `${place}${read}`, target: place }, small),
-                        );
-                        field.current?.focus();
-                    }
+                    pictureTaken(taken);
                 }}
             />
             {dialog !== undefined && (
@@ -698,8 +462,11 @@ function OpenJob({ bench }: { bench: Bench }) {
                         dialog={dialog}
                         bench={bench}
                         onRecord={fromDialog}
-                        onClose={close}
-                        onOpen={setDialog}
+                        onClose={() => {
+                            open();
+                            toField();
+                        }}
+                        onOpen={open}
                         onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)}
                         onLead={lead}
                         refusal={outbox.refusal?.message}
@@ -707,17 +474,8 @@ function OpenJob({ bench }: { bench: Bench }) {
                     />
                 </Piece>
             )}
-            {keys && (
-                <KeySheet
-                    commands={commands}
-                    mayWrite={job.may_write}
-                    onClose={() => {
-                        setKeys(false);
-                        window.setTimeout(() => field.current?.focus(), 0);
-                    }}
-                />
-            )}
-            {instruments && (
+            {sheet === 'keys' && <KeySheet commands={commands} mayWrite={mayWrite} onClose={closeSheet} />}
+            {sheet === 'instruments' && (
                 <Piece name="list of instruments" waits={<HeldKeys />}>
                     <InstrumentSheet
                         job={job.id}
@@ -726,14 +484,11 @@ function OpenJob({ bench }: { bench: Bench }) {
                         heard={heard}
                         onHeard={(changed) => setHeard(keepSounds(changed))}
                         onMeter={reads.choose}
-                        onClose={() => {
-                            setInstruments(false);
-                            window.setTimeout(() => field.current?.focus(), 0);
-                        }}
+                        onClose={closeSheet}
                     />
                 </Piece>
             )}
-            {ledger && (
+            {sheet === 'ledger' && (
                 <Piece name="ledger" waits={<HeldKeys />}>
                     <Ledger
                         bench={bench}
@@ -741,7 +496,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                         refusal={outbox.refusal?.message}
                         refused={outbox.refusal?.entry}
                         onRecord={(kind, payload) => void outbox.record(kind, payload)}
-                        onClose={closeLedger}
+                        onClose={closeSheet}
                     />
                 </Piece>
             )}
@@ -749,14 +504,14 @@ function OpenJob({ bench }: { bench: Bench }) {
                 <AlarmCurtain
                     key={alarm.entry}
                     alarm={alarm}
-                    mayWrite={job.may_write}
+                    mayWrite={mayWrite}
                     onAgain={(volts) =>
                         void (bench.parts.some((part) => part.ref === alarm.place)
                             ? record('left', { part: alarm.place, text: volts })
                             : record('reading', { text: volts, target: alarm.place, quantity: alarm.quantity }))
                     }
-                    onLive={() => setDialog({ name: 'power' })}
-                    onStrike={() => void record('strike', { entry: alarm.entry })}
+                    onLive={() => open({ name: 'power' })}
+                    onStrike={() => strike(alarm.entry)}
                 />
             )}
         </main>

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query';
 import { App, Button } from 'antd';
-import { useEffect } from 'react';
 import { answer, api } from '../api/client';
+import { useKeys } from '../shell/useKeys';
 
 /** One press, no question: it opens its own connections on the server. The same without a script is at /off. */
 function useOff() {
@@ -56,15 +56,11 @@ export function EverythingOff() {
 /** F9, on whatever page and whatever is open. */
 export function OffKey() {
     const { mutate } = useOff();
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            if (event.key === 'F9') {
-                event.preventDefault();
-                mutate();
-            }
-        };
-        window.addEventListener('keydown', listen, true);
-        return () => window.removeEventListener('keydown', listen, true);
-    }, [mutate]);
+    useKeys((event) => {
+        if (event.key === 'F9') {
+            event.preventDefault();
+            mutate();
+        }
+    }, true);
     return null;
 }

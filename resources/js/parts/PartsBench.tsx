@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect } from 'react';
+import { useCallback } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { isTypedInto, useKeys } from '../shell/useKeys';
 import { benchQuery } from '../api/queries';
 import type { Bench } from '../api/client';
 import { useOutbox, type Entry as Waiting } from '../outbox/useOutbox';
@@ -36,24 +37,17 @@ function Open({ bench, tab, part }: { bench: Bench; tab: string; part: string | 
         [job.id, navigate, part],
     );
 
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            if (
-                event.target instanceof HTMLElement &&
-                event.target.closest('input, textarea, .ant-modal, .ant-select') !== null
-            ) {
-                return;
-            }
-            const chosen = tabs.find((one) => one.key === event.key);
-            if (chosen !== undefined) {
-                open(chosen.tab);
-            } else if (event.key === 'Escape') {
-                void navigate(`/jobs/${job.id}`);
-            }
-        };
-        window.addEventListener('keydown', listen);
-        return () => window.removeEventListener('keydown', listen);
-    }, [job.id, navigate, open]);
+    useKeys((event) => {
+        if (isTypedInto(event.target)) {
+            return;
+        }
+        const chosen = tabs.find((one) => one.key === event.key);
+        if (chosen !== undefined) {
+            open(chosen.tab);
+        } else if (event.key === 'Escape') {
+            void navigate(`/jobs/${job.id}`);
+        }
+    });
 
     const writes: Writes = {
         bench,

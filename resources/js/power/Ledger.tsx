@@ -1,12 +1,13 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { Button, Drawer, Form, Input, Select } from 'antd';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { answer, api, type Bench, type LedgerEntry, type Words } from '../api/client';
 import { wordsQuery } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
 import { useRefused } from './useRefused';
 import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import { ForWriters } from '../shell/ForWriters';
+import { isWithModifier, useKeys } from '../shell/useKeys';
 
 type Change = Words['changes'][number];
 type Record_ = (kind: string, payload: Record<string, unknown>) => void;
@@ -260,27 +261,16 @@ export function Ledger({
     const mayWrite = bench.job.may_write;
     const { ledger, open } = bench.safety;
 
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            if (
-                !mayWrite ||
-                opening !== undefined ||
-                isField(event.target) ||
-                event.ctrlKey ||
-                event.altKey ||
-                event.metaKey
-            ) {
-                return;
-            }
-            const change = words?.changes.find((one) => one.key === event.key.toLowerCase());
-            if (change !== undefined) {
-                event.preventDefault();
-                setOpening(change);
-            }
-        };
-        window.addEventListener('keydown', listen);
-        return () => window.removeEventListener('keydown', listen);
-    }, [mayWrite, opening, words]);
+    useKeys((event) => {
+        if (!mayWrite || opening !== undefined || isField(event.target) || isWithModifier(event)) {
+            return;
+        }
+        const change = words?.changes.find((one) => one.key === event.key.toLowerCase());
+        if (change !== undefined) {
+            event.preventDefault();
+            setOpening(change);
+        }
+    });
 
     return (
         <Drawer

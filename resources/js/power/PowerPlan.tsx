@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useEffect } from 'react';
 import type { Bench, Caution, LampPlan, PowerMethod, PowerUp, RampPlan } from '../api/client';
 import { powerUpQuery, type Section } from '../api/queries';
 import type { Entry as Waiting } from '../outbox/useOutbox';
@@ -14,6 +13,7 @@ import { ReformSection } from './ReformSection';
 import { sections } from './sections';
 import { RefusalNote } from '../help/RefusalNote';
 import { ForWriters } from '../shell/ForWriters';
+import { isTypedInto, useKeys } from '../shell/useKeys';
 
 export interface Acts {
     onRecord: (kind: string, payload: Record<string, unknown>) => void;
@@ -99,27 +99,18 @@ export function PowerPlan({
     const plan = useQuery(powerUpQuery(bench.job.id, section, asOf));
     const { onShow } = acts;
 
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            const isField =
-                event.target instanceof HTMLElement &&
-                event.target.closest('input, textarea, .ant-modal, .ant-drawer') !== null;
-            if (
-                event.key === 'Escape' &&
-                !(event.target instanceof HTMLElement && event.target.closest('.ant-modal, .ant-drawer') !== null)
-            ) {
-                onClose();
-                return;
-            }
-            const chosen = isField ? undefined : sections.find((one) => one.key === event.key);
-            if (chosen !== undefined) {
-                event.preventDefault();
-                onShow(chosen.section);
-            }
-        };
-        window.addEventListener('keydown', listen);
-        return () => window.removeEventListener('keydown', listen);
-    }, [onClose, onShow]);
+    useKeys((event) => {
+        const isOver = event.target instanceof HTMLElement && event.target.closest('.ant-modal, .ant-drawer') !== null;
+        if (event.key === 'Escape' && !isOver) {
+            onClose();
+            return;
+        }
+        const chosen = isTypedInto(event.target) ? undefined : sections.find((one) => one.key === event.key);
+        if (chosen !== undefined) {
+            event.preventDefault();
+            onShow(chosen.section);
+        }
+    });
 
     return (
         <section className="plan" aria-label="Power-up plan">

@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
+import { isTypedInto, useKeys } from '../shell/useKeys';
 import type { Bench, Instrument } from '../api/client';
 import { benchQuery } from '../api/queries';
 import { useOutbox, type Entry as Waiting } from '../outbox/useOutbox';
@@ -66,24 +67,17 @@ function Open({ bench, tab }: { bench: Bench; tab: string }) {
         [job.id, navigate],
     );
 
-    useEffect(() => {
-        const listen = (event: KeyboardEvent) => {
-            if (
-                event.target instanceof HTMLElement &&
-                event.target.closest('input, textarea, .ant-modal, .ant-select') !== null
-            ) {
-                return;
-            }
-            const chosen = tabs.find((one) => one.key === event.key);
-            if (chosen !== undefined) {
-                open(chosen.tab);
-            } else if (event.key === 'Escape') {
-                void navigate(`/jobs/${job.id}`);
-            }
-        };
-        window.addEventListener('keydown', listen);
-        return () => window.removeEventListener('keydown', listen);
-    }, [job.id, navigate, open]);
+    useKeys((event) => {
+        if (isTypedInto(event.target)) {
+            return;
+        }
+        const chosen = tabs.find((one) => one.key === event.key);
+        if (chosen !== undefined) {
+            open(chosen.tab);
+        } else if (event.key === 'Escape') {
+            void navigate(`/jobs/${job.id}`);
+        }
+    });
 
     const isClosed = job.closed || job.handed_back;
     const changes = bench.safety.ledger.filter((one) => one.open).length;

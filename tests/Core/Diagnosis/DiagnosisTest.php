@@ -183,7 +183,7 @@ final class DiagnosisTest extends TestCase
         );
         $bench->seeTo(Gate::HandBack);
         self::assertSame('close', $this->workup($bench)->next()['next']['kind']);
-        self::assertSame([], $this->workup($bench)->missingForClose());
+        self::assertSame([], $this->workup($bench)->proofs->missingForClose());
     }
 
     public function testARepairThatDidNotHelpCannotBeClosed(): void

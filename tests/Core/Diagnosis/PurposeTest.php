@@ -85,7 +85,7 @@ final class PurposeTest extends TestCase
         );
         $bench->add('cause', ['kind' => 'none', 'text' => 'two hours warm under load, 20 starts']);
 
-        self::assertSame([], self::workup($bench)->missingForClose());
+        self::assertSame([], self::workup($bench)->proofs->missingForClose());
         self::assertStringContainsString('No fault found. two hours warm', array_column(self::page($bench), 'text')[0]);
     }
 
@@ -97,7 +97,7 @@ final class PurposeTest extends TestCase
         self::assertContains('name the cause', Close::missing($bench->supply, $bench->state()));
         $bench->add('cause', ['kind' => 'none', 'text' => '40 starts warm and cold']);
 
-        self::assertSame([], self::workup($bench)->missingForClose(), 'the readings that there are prove it');
+        self::assertSame([], self::workup($bench)->proofs->missingForClose(), 'the readings that there are prove it');
     }
 
     public function testACauseBesideThePartsIsPutRightAndProven(): void
@@ -119,7 +119,7 @@ final class PurposeTest extends TestCase
         self::rails($bench);
         $bench->add('power', ['power' => 'unplugged'])->seeTo(Gate::HandBack);
 
-        self::assertSame([], self::workup($bench)->missingForClose());
+        self::assertSame([], self::workup($bench)->proofs->missingForClose());
         self::assertSame('close', self::workup($bench)->next()['next']['kind']);
         $page = array_column(self::page($bench), 'text', 'title');
         self::assertSame('plug X3: a connector, pushed on wrongly or loose. one pin off', $page['What was wrong']);
@@ -217,10 +217,13 @@ final class PurposeTest extends TestCase
             ->add('repair', ['part' => 'C1', 'out' => '2200u 35V', 'in' => '2200u 35V 105C']);
         $bench->seeTo(Gate::Limited)->seeTo(Gate::Mains);
         self::rails($bench);
-        $again = static fn(): array => self::workup($bench)->again();
+        $again = static fn(): array => self::workup($bench)->proofs->again();
         self::assertCount(1, $again());
         self::assertStringStartsWith('TP3 ripple (', $again()[0]);
-        self::assertContains('measure again what was wrong: ' . $again()[0], self::workup($bench)->missingForClose());
+        self::assertContains(
+            'measure again what was wrong: ' . $again()[0],
+            self::workup($bench)->proofs->missingForClose(),
+        );
         $next = self::workup($bench)->next()['next'];
         self::assertSame(['measure', 'TP3', 'ripple'], [$next['kind'], $next['target'], $next['quantity']]);
         $bench->add('reading', ['text' => 'tp3 1.1 ripple']);
@@ -264,7 +267,7 @@ final class PurposeTest extends TestCase
     {
         return array_values(
             array_filter(
-                self::workup($bench)->missingForClose(),
+                self::workup($bench)->proofs->missingForClose(),
                 static fn(string $m): bool => str_contains($m, 'not tested as it now stands'),
             ),
         );

@@ -234,7 +234,7 @@ final class RulesOfThumbTest extends TestCase
 
         self::assertLessThan(0.6, $workup->suspects()[0]->probability);
         self::assertGreaterThan(
-            1.4 * $this->told('deck-intercom', [])->place('LED1')['suspicion'],
+            1.4 * $this->told('deck-intercom', [])->points->of('LED1')['suspicion'],
             $workup->points->of('LED1')['suspicion'],
         );
         self::assertNotSame('confirm', $workup->next()['next']['kind']);

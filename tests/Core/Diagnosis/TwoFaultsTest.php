@@ -146,7 +146,7 @@ final class TwoFaultsTest extends TestCase
                 $this->read($state, $point, 'dc', $value, "{$time}{$point}");
             }
         }
-        self::assertStringContainsString($check, implode("\n", $this->workup($state)->descriptionChecks()));
+        self::assertStringContainsString($check, implode("\n", $this->workup($state)->choice->checks()));
     }
 
     public function testAGoodUnitRaisesNoDoubts(): void
@@ -155,7 +155,7 @@ final class TwoFaultsTest extends TestCase
         foreach (['TP3' => 21.7, 'TP5' => -21.7, 'TP4' => 15.0, 'TP6' => -15.0] as $point => $value) {
             $this->read($state, $point, 'dc', $value, $point);
         }
-        self::assertSame([], $this->workup($state)->descriptionChecks());
+        self::assertSame([], $this->workup($state)->choice->checks());
         self::assertStringNotContainsString('Once more', $this->workup($state)->next()['next']['sentence']);
     }
 

@@ -192,24 +192,24 @@ final class WorkupTest extends TestCase
     public function testWaitsForFollowsTheJob(): void
     {
         $bench = (new Bench(Supplies::demo('tuner-feed')))->add('power', ['power' => 'live', 'mode' => 'loaded']);
-        self::assertStringStartsWith('measuring', $this->workup($bench, 'tuner-feed')->waitsFor());
+        self::assertStringStartsWith('measuring', $this->workup($bench, 'tuner-feed')->choice->waitsFor());
         $bench
             ->add('power', ['power' => 'unplugged'])
             ->add('cause', ['part' => 'Z1', 'fault' => 'short'])
             ->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
-        self::assertSame('proof at TP4', $this->workup($bench, 'tuner-feed')->waitsFor());
+        self::assertSame('proof at TP4', $this->workup($bench, 'tuner-feed')->choice->waitsFor());
         $bench
             ->seeTo(Gate::Mains)
             ->add('power', ['power' => 'live', 'mode' => 'loaded'])
             ->add('reading', ['text' => 'tp4 9.2'])
             ->add('power', ['power' => 'unplugged']);
-        self::assertSame('its safety tests', $this->workup($bench, 'tuner-feed')->waitsFor());
+        self::assertSame('its safety tests', $this->workup($bench, 'tuner-feed')->choice->waitsFor());
         $bench->seeTo(Gate::HandBack);
-        self::assertSame('closing', $this->workup($bench, 'tuner-feed')->waitsFor());
+        self::assertSame('closing', $this->workup($bench, 'tuner-feed')->choice->waitsFor());
         $bench->add('close');
-        self::assertSame('hand-back', $this->workup($bench, 'tuner-feed')->waitsFor());
+        self::assertSame('hand-back', $this->workup($bench, 'tuner-feed')->choice->waitsFor());
         $bench->add('handback');
-        self::assertSame('handed back', $this->workup($bench, 'tuner-feed')->waitsFor());
+        self::assertSame('handed back', $this->workup($bench, 'tuner-feed')->choice->waitsFor());
     }
 
     public function testARepairWithoutACauseAsksForIt(): void
@@ -242,7 +242,7 @@ final class WorkupTest extends TestCase
             ->add('cause', ['part' => 'Z1', 'fault' => 'short'])
             ->add('repair', ['part' => 'Z1', 'out' => 'a', 'in' => 'b']);
         $parts = array_column(
-            array_merge(...array_column($this->workup($bench, 'tuner-feed')->path(), 'parts')),
+            array_merge(...array_column($this->workup($bench, 'tuner-feed')->points->path(), 'parts')),
             null,
             'ref',
         );

@@ -82,7 +82,7 @@ final class IsolationTest extends TestCase
         self::assertNotNull($condemned->tests()->condemned());
         self::assertStringStartsWith('Condemned', $condemned->next()['next']['sentence']);
         self::assertStringContainsString('T1', $condemned->next()['next']['detail']);
-        self::assertStringContainsString('isolation', implode(' ', $condemned->missingForClose()));
+        self::assertStringContainsString('isolation', implode(' ', $condemned->proofs->missingForClose()));
 
         $bench
             ->add('cause', ['part' => 'T1', 'fault' => 'primary_open'])
@@ -90,7 +90,7 @@ final class IsolationTest extends TestCase
             ->add('isolation', ['test' => 'resistance', 'text' => 'OL']);
         $cured = new Workup($supply, $bench->state(), $knowledge);
         self::assertNull($cured->tests()->condemned());
-        self::assertStringNotContainsString('isolation', implode(' ', $cured->missingForClose()));
+        self::assertStringNotContainsString('isolation', implode(' ', $cured->proofs->missingForClose()));
     }
 
     public function testInsulationIsNotMeasuredOnALiveUnit(): void

@@ -1,18 +1,5 @@
 import { Button, Modal } from 'antd';
-
-export interface Command {
-    key: string;
-    label: string;
-    run: () => void;
-    shown: boolean;
-    /** It records something: off for who may only read the job. */
-    records?: boolean;
-    /** Stands in the row under the field; the rest is behind "?". */
-    inBar?: boolean;
-    /** Stands in the bar at the bottom of a phone. */
-    onPhone?: boolean;
-    group: string;
-}
+import type { Command } from './commands';
 
 /** One quiet row: what is used most, and the way to the rest. */
 export function CommandBar({
