@@ -12,7 +12,7 @@ use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\MinimumLoad;
 
-/** What the log makes of every fault: the evidence weighed, with pairs and mishaps where no single fault explains it. */
+/** What the log makes of every fault; of pairs and mishaps as well, where no single fault explains it. */
 final class Inference
 {
     /** Beyond this share for "none of these" two faults at once are considered. */
