@@ -126,6 +126,21 @@ test('a second board is booked in half traced, traced on at the bench, and the f
 
     await command(page, '*');
     await expect(page.getByLabel('Lines').getByRole('listitem')).toHaveCount(13);
+    // A photograph beside it, with what is traced pinned on it.
+    await page.getByRole('button', { name: 'Photographs' }).click();
+    const sheet = page.getByRole('dialog', { name: 'Photographs' });
+    await sheet.getByLabel('Add a photograph').fill('Track side');
+    await sheet.getByLabel('Photograph file').setInputFiles('database/demo/photos/tide-recorder.jpg');
+    const board = sheet.getByRole('group', { name: 'Track side' });
+    await expect(board).toBeVisible();
+    await sheet.getByLabel('Place a pin').fill('U1');
+    await page.locator('.ant-select-dropdown').getByTitle(/^U1 /).click();
+    await expect(board).toBeFocused();
+    await page.keyboard.press('Enter');
+    await expect(sheet.getByRole('button', { name: /Pin U1/ })).toBeVisible();
+    await sheet.getByRole('button', { name: 'Back' }).click();
+    await expect(page.getByRole('button', { name: 'Photographs (1)' })).toBeVisible();
+
     await page.getByLabel('Next line').focus();
     for (const line of [
         'c2 100u 35V',

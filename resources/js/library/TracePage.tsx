@@ -4,10 +4,12 @@ import { useEffect, useRef, useState } from 'react';
 import { Link, useLocation, useNavigate, useParams } from 'react-router';
 import { answer, api, type Bench, type Traced } from '../api/client';
 import { benchQuery, jobTraceQuery, supplyQuery } from '../api/queries';
+import { useOutbox } from '../outbox/useOutbox';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { RefusalNote } from '../help/RefusalNote';
 
+const PhotoBoard = later(() => import('../bench/PhotoBoard').then((module) => module.PhotoBoard));
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 
 const keptAs = (job: string | undefined) => (job === undefined ? 'oculant.trace' : `oculant.trace.${job}`);
@@ -270,6 +272,7 @@ function Tracing({ storeKey, before, name, job, onDone }: TracingProps) {
                                 >
                                     Take it to the bench
                                 </Button>
+                                <Pictures bench={job} />
                                 <Link to={`/jobs/${id}`}>Back to the bench</Link>
                             </>
                         )}
@@ -294,6 +297,30 @@ function Tracing({ storeKey, before, name, job, onDone }: TracingProps) {
                 </section>
             </div>
         </main>
+    );
+}
+
+/** Photographs of the board, with what is traced pinned on them. */
+function Pictures({ bench }: { bench: Bench }) {
+    const [open, setOpen] = useState(false);
+    const outbox = useOutbox(bench.job.id, () => undefined);
+    return (
+        <>
+            <Button onClick={() => setOpen(true)}>
+                {bench.photos.length === 0 ? 'Photographs' : `Photographs (${bench.photos.length})`}
+            </Button>
+            {open && (
+                <Piece name="photographs">
+                    <PhotoBoard
+                        bench={bench}
+                        refusal={outbox.refusal?.message}
+                        onRecord={(kind, payload) => void outbox.record(kind, payload)}
+                        onPhoto={(picture, caption) => void outbox.record('photo', { caption }, picture)}
+                        onClose={() => setOpen(false)}
+                    />
+                </Piece>
+            )}
+        </>
     );
 }
 

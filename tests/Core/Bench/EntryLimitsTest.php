@@ -74,12 +74,7 @@ final class EntryLimitsTest extends TestCase
     public static function methods(): iterable
     {
         yield 'lamp' => [['how' => 'lamp'], 'watts', '2000 W', '2001 W'];
-        yield 'variable transformer, 1.3 times 230 V' => [
-            ['how' => 'variable_transformer'],
-            'volts',
-            '299 V',
-            '300 V',
-        ];
+        yield 'variable transformer, 1.3 times 230 V' => [['how' => 'variable_transformer'], 'volts', '299 V', '300 V'];
         yield 'bench supply' => [['how' => 'bench', 'limit' => '1 A'], 'volts', '400 V', '401 V'];
         yield 'its current limit' => [['how' => 'bench', 'volts' => '12 V'], 'limit', '60 A', '61 A'];
     }

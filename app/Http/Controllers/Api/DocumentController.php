@@ -4,13 +4,13 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Requests\PageRequest;
 use App\Http\Resources\PageView;
 use App\Library\Documents;
 use App\Models\DocumentPage;
 use App\Models\RepairJob;
 use App\Models\Supply;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -20,6 +20,8 @@ use OpenApi\Attributes as OA;
 /** Service documents of a design: their pages, and what is pinned on them. */
 final readonly class DocumentController
 {
+    use KnowsWhoAsks;
+
     public function __construct(private Documents $documents) {}
 
     #[
@@ -258,13 +260,5 @@ final readonly class DocumentController
     private static function page(Supply $supply, string $id): DocumentPage
     {
         return DocumentPage::query()->ofSupply($supply)->findOrFail($id);
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

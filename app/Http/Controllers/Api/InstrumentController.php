@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Requests\InstrumentRequest;
 use App\Http\Resources\InstrumentView;
 use App\Instruments\AllowList;
 use App\Instruments\Rack;
 use App\Models\Instrument;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -19,6 +19,8 @@ use OpenApi\Attributes as OA;
 /** The instruments of a workshop. */
 final class InstrumentController
 {
+    use KnowsWhoAsks;
+
     #[
         OA\Get(
             path: '/instruments',
@@ -163,13 +165,5 @@ final class InstrumentController
         Gate::authorize('view', $instrument);
 
         return new JsonResponse(['identity' => $rack->driver($instrument)->identify()]);
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

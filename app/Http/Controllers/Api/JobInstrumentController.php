@@ -4,12 +4,12 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Rules\NotedAt;
 use App\Instruments\InstrumentDesk;
 use App\Instruments\Setting;
 use App\Models\Instrument;
 use App\Models\RepairJob;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
@@ -18,6 +18,8 @@ use OpenApi\Attributes as OA;
 /** Instruments at the bench of a job. */
 final class JobInstrumentController
 {
+    use KnowsWhoAsks;
+
     private const HERE = '/jobs/{job}/instruments/{instrument}';
 
     public function __construct(private readonly InstrumentDesk $desk) {}
@@ -229,13 +231,5 @@ final class JobInstrumentController
             Setting::of($instrument->kind, array_filter($given, static fn(mixed $v): bool => $v !== null)),
             ($given['part'] ?? '') === '' ? null : $given['part'],
         ];
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

@@ -7,9 +7,9 @@ namespace App\Http\Controllers\Api;
 use App\Accounts\BenchPins;
 use App\Accounts\FrontDoor;
 use App\Accounts\SignIns;
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Resources\UserResource;
 use App\Instruments\OffKey;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -19,6 +19,8 @@ use OpenApi\Attributes as OA;
 /** Short numbers for a quick change of person at a shared bench. */
 final readonly class PinController
 {
+    use KnowsWhoAsks;
+
     public function __construct(private BenchPins $pins, private SignIns $signIns, private OffKey $key) {}
 
     #[
@@ -147,13 +149,5 @@ final readonly class PinController
         $this->pins->forget($request, $this->user($request));
 
         return response()->noContent();
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Resources\CircuitView;
 use App\Models\PracticeRun;
 use App\Models\PracticeSeries;
@@ -25,6 +26,8 @@ use OpenApi\Attributes as OA;
 /** Practice: everybody at their own runs; a lead may look at those of the others. */
 final readonly class PracticeController
 {
+    use KnowsWhoAsks;
+
     private const LISTED = 100;
 
     public function __construct(private PracticeDesk $desk, private Learning $learning) {}
@@ -310,13 +313,5 @@ final readonly class PracticeController
         abort_if(!$series->isSetTo($user), 404);
 
         return $this->desk->beginOf($user, $series, (int) $given['item']);
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Models\PracticeRun;
 use App\Models\PracticeSeries;
 use App\Models\RepairJob;
@@ -22,6 +23,8 @@ use OpenApi\Attributes as OA;
 /** Series of exercises: a lead sets them, whoever they are set to plays them, and a lead sees how everybody did. */
 final class PracticeSeriesController
 {
+    use KnowsWhoAsks;
+
     /** Units of one series, and series that are listed. */
     private const MOST = 20;
 
@@ -271,14 +274,6 @@ final class PracticeSeriesController
     {
         $user = $this->user($request);
         abort_if(!$user->can('manage people'), 403, 'Series are set by whoever leads the workshop.');
-
-        return $user;
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
 
         return $user;
     }

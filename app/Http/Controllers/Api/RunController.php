@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Bench\JobFile;
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Instruments\Confirmation;
 use App\Knowledge\Solutions;
 use App\Models\Instrument;
@@ -27,6 +28,8 @@ use OpenApi\Attributes as OA;
 /** Runs that the server watches by itself: soak, heat, repeated starts. */
 final class RunController
 {
+    use KnowsWhoAsks;
+
     private const MOST_POINTS = 2000;
 
     public function __construct(
@@ -312,13 +315,5 @@ final class RunController
     {
         Gate::authorize($ability, $job);
         abort_if($run->repair_job_id !== $job->id, 404, 'There is no such run in this job.');
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Bench\ProvingDesk;
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Models\RepairJob;
-use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
@@ -17,6 +17,8 @@ use OpenApi\Attributes as OA;
 /** The rule set that this workshop tests by. */
 final class SafetyRulesController
 {
+    use KnowsWhoAsks;
+
     #[
         OA\Get(
             path: '/safety-rules',
@@ -84,13 +86,5 @@ final class SafetyRulesController
             ->update(['safety_rules' => $rules->toArray()]);
 
         return new JsonResponse($rules->toArray());
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

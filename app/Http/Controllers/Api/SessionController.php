@@ -6,6 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Accounts\FrontDoor;
 use App\Accounts\SignIns;
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Requests\SignInRequest;
 use App\Http\Resources\UserResource;
 use App\Instruments\OffKey;
@@ -18,6 +19,8 @@ use OpenApi\Attributes as OA;
 
 final readonly class SessionController
 {
+    use KnowsWhoAsks;
+
     public function __construct(private OffKey $key, private SignIns $signIns) {}
 
     #[
@@ -165,14 +168,6 @@ final readonly class SessionController
         abort_unless($this->signIns->endOf($this->user($request), $name), 404, 'You are not signed in there any more.');
 
         return response()->noContent();
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 
     /** With the key to emergency off, which is good when nothing else is. */

@@ -5,11 +5,11 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Drawer\Drawer;
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Requests\StockImportRequest;
 use App\Http\Requests\StockRequest;
 use App\Http\Resources\StockView;
 use App\Models\StockItem;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -26,6 +26,8 @@ use OpenApi\Attributes as OA;
 /** The drawer: search by need, fill, correct, import, export, and make values of what is there. */
 final class StockController
 {
+    use KnowsWhoAsks;
+
     /** Lines in one answer; a search shows fewer. */
     private const SHOWN = 1000;
 
@@ -278,13 +280,5 @@ final class StockController
             'target' => $target->words(),
             'sets' => array_map(static fn(Combination $c): array => $c->view(), $found),
         ]);
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

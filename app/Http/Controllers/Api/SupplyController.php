@@ -4,11 +4,11 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Requests\SupplyRequest;
 use App\Http\Resources\SupplyResource;
 use App\Library\Shelf;
 use App\Models\Supply;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\AnonymousResourceCollection;
@@ -19,6 +19,8 @@ use OpenApi\Attributes as OA;
 /** The library: browse, keep, change, duplicate. */
 final class SupplyController
 {
+    use KnowsWhoAsks;
+
     #[
         OA\Get(
             path: '/supplies',
@@ -189,13 +191,5 @@ final class SupplyController
         );
 
         return (new SupplyResource($copy))->response($request)->setStatusCode(201);
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

@@ -5,8 +5,8 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Accounts\Abilities;
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Http\Requests\TokenRequest;
-use App\Models\User;
 use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Http\Response;
@@ -16,6 +16,8 @@ use OpenApi\Attributes as OA;
 /** Tokens for scripts; each account sees and revokes its own only, and only as a person. */
 final class TokenController
 {
+    use KnowsWhoAsks;
+
     #[
         OA\Get(
             path: '/tokens',
@@ -118,13 +120,5 @@ final class TokenController
             'expires_at' => $token->expires_at?->toIso8601String(),
             'last_used_at' => $token->last_used_at?->toIso8601String(),
         ];
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 }

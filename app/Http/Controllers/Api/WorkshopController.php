@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Accounts\Workshops;
+use App\Http\Controllers\KnowsWhoAsks;
 use App\Models\User;
 use App\Models\Workshop;
 use App\Models\WorkshopSettings;
@@ -17,6 +18,8 @@ use OpenApi\Attributes as OA;
 /** What the workshop says of itself: everybody may read it, its leads change it. */
 final readonly class WorkshopController
 {
+    use KnowsWhoAsks;
+
     /** Kilobytes of a mark as it comes. */
     private const MARK = 2048;
 
@@ -199,14 +202,6 @@ final readonly class WorkshopController
             'has_mark' => $workshop->mark !== null,
             'may_edit' => $user->can('manage people'),
         ]);
-    }
-
-    private function user(Request $request): User
-    {
-        $user = $request->user();
-        assert($user instanceof User);
-
-        return $user;
     }
 
     private function lead(Request $request): User
