@@ -6,17 +6,9 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Circuit\Netlist;
 use Oculant\Core\Expectation\Behaviour;
-use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Expectation\Settling;
-use Oculant\Core\Parts\Ability\NamesWindings;
-use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\FailureClass;
-use Oculant\Core\Parts\FaultMode;
-use Oculant\Core\Parts\Kind\AveragedConverter;
 use Oculant\Core\Parts\Kind\Fuse;
-use Oculant\Core\Parts\Part;
-use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
@@ -27,60 +19,6 @@ use Oculant\Core\Supply\Mode;
  */
 final class DictionaryBuilder
 {
-    /** Share of a reading below which two are the same to any meter. */
-    private const SAME = 3e-4;
-
-    /** The same in volts or ohms, near nothing. */
-    private const SAME_FLOOR = 3e-4;
-
-    /**
-     * Parts beyond which faults are solved at one severity only: degrees would take a large dictionary from minutes to
-     * many. What leaks has some all the same, or it is taken for its neighbour that is shorted.
-     */
-    private const GRADED_UP_TO = 34;
-
-    /** Parts up to which severities are solved so closely that what lies between two of them can be told from both. */
-    private const CLOSELY_UP_TO = 24;
-
-    /**
-     * How many times as bad as its neighbour a severity then is at most: ripple behind a leak rises and falls again
-     * within two decades.
-     */
-    private const APART = 8.0;
-
-    /**
-     * Ohms at which whatever leaks or is shorted is solved, all of it at the same ones: across the same two nodes it is
-     * one circuit whichever part it is, and what regulates or limits gives way somewhere between one ohm and thirty.
-     */
-    private const CLOSE_LADDER = [
-        0.3,
-        0.8,
-        1.5,
-        4.0,
-        8.0,
-        15.0,
-        30.0,
-        100.0,
-        320.0,
-        1e3,
-        3.2e3,
-        1e4,
-        3.2e4,
-        1e5,
-        3.2e5,
-    ];
-
-    /** Ohms up to which one severity stands for all where there are many parts. */
-    private const SHORT = 2.0;
-
-    private const LADDER = [1.5, 8.0, 30.0, 320.0, 3.2e3, 3.2e4];
-
-    /** The ends of a fault that lie nearer to a rung than this ratio make it superfluous. */
-    private const NEAR_A_RUNG = 1.4;
-
-    /** Ohms below which no semiconductor has a say. */
-    private const COPPER = 50.0;
-
     /** Share by which the heat of a part must change to be noticed. */
     private const FELT = 0.2;
 
@@ -89,10 +27,7 @@ final class DictionaryBuilder
     /** @var array<string, Hypothesis>|null */
     private ?array $hypotheses = null;
 
-    private DeadMeter $meter;
-
-    /** @var list<array<string>>|null nodes of each winding, as asked for */
-    private ?array $windings = null;
+    private DeadReadings $dead;
 
     /** @var array<string, self> by part and severity */
     private array $failed = [];
@@ -101,19 +36,13 @@ final class DictionaryBuilder
     private array $healthy = [];
 
     /**
-     * @var array<string, array{array<string, float>, array<string, array{float, float}>}> dead readings and their spans
-     *     by what is fitted and what is broken: most modes differ only with the power on
-     */
-    private array $dead = [];
-
-    /**
      * @param Description|null $asleep as it is with the plug out, where that differs
      * @param self|null        $beside for the same good unit, only with other severities of its faults
      */
     public function __construct(private readonly Description $supply, ?Description $asleep = null, ?self $beside = null)
     {
         $this->behaviour = new Behaviour($supply);
-        $this->meter = new DeadMeter($asleep ?? $supply, $beside?->meter);
+        $this->dead = new DeadReadings($supply, $asleep, $beside?->dead);
     }
 
     /** Dead checks of a good unit, and no faults. */
@@ -121,7 +50,7 @@ final class DictionaryBuilder
     {
         $readings = $spans = [];
         foreach ($this->supply->modes as $mode) {
-            [$readings[$mode->id][Hypothesis::HEALTHY], $spans[$mode->id][Hypothesis::HEALTHY]] = $this->deadReadings(
+            [$readings[$mode->id][Hypothesis::HEALTHY], $spans[$mode->id][Hypothesis::HEALTHY]] = $this->dead->of(
                 $mode,
                 [],
             );
@@ -174,14 +103,14 @@ final class DictionaryBuilder
         $solved = [];
         $rows->broken = $usual->broken ?? [];
         $healthy = $this->healthy["{$mode->id} {$mainsVolts}"] ??= $this->behaviour->live($mode, [], $mainsVolts);
-        $rows->put($mode->id, Hypothesis::HEALTHY, $healthy, $this->deadReadings($mode, []), $healthy->heat);
+        $rows->put($mode->id, Hypothesis::HEALTHY, $healthy, $this->dead->of($mode, []), $healthy->heat);
         foreach ($ids as $k => $id) {
             $hypothesis = $this->hypotheses()[$id];
             foreach ($this->rows([$id => $hypothesis]) as $row => [, $degree]) {
                 $twin = $degree === null ? null : $this->likeBothEnds($hypothesis, $degree, $rows->readings[$mode->id]);
                 $failed = $this->failedBy($hypothesis->ref, $degree);
                 $circuit =
-                    $twin === null && $degree !== null && self::isAcross($hypothesis->fault, $hypothesis->in)
+                    $twin === null && $degree !== null && Severities::isAcross($hypothesis->fault, $hypothesis->in)
                         ? $failed->circuit($hypothesis, $mode, $mainsVolts, $healthy)
                         : $row;
                 $twin ??= $this->sameCircuit($solved[$circuit] ?? null, $mode, $rows);
@@ -202,8 +131,8 @@ final class DictionaryBuilder
         }
         // A circuit for every part and severity would fill the memory of whoever goes on.
         $this->failed = [];
-        $rows->readings[$mode->id] = self::sparse($rows->readings[$mode->id]);
-        $rows->spans[$mode->id] = self::sparseSpans($rows->spans[$mode->id]);
+        $rows->readings[$mode->id] = SparseRows::readings($rows->readings[$mode->id]);
+        $rows->spans[$mode->id] = SparseRows::spans($rows->spans[$mode->id]);
 
         return $rows;
     }
@@ -227,7 +156,7 @@ final class DictionaryBuilder
             $rows->signs,
             array_filter($rows->broken),
             array_filter($rows->how),
-            self::group($hypotheses, $rows->readings),
+            Indistinct::groups($hypotheses, $rows->readings),
             $this->rails(),
             array_map(array_filter(...), $rows->heat),
             $rows->spans,
@@ -267,7 +196,7 @@ final class DictionaryBuilder
             $mode->id,
             $row,
             $observation,
-            $this->asUsual($usual, $mode, $row) ?? $this->deadReadings($mode, $faults + $broken),
+            $this->asUsual($usual, $mode, $row) ?? $this->dead->of($mode, $faults + $broken),
             $heat,
         );
         $spared = array_filter(
@@ -280,8 +209,7 @@ final class DictionaryBuilder
                 $mode->id,
                 Hypothesis::spared($row),
                 $observation,
-                $this->asUsual($usual, $mode, Hypothesis::spared($row)) ??
-                    $this->deadReadings($mode, $faults + $spared),
+                $this->asUsual($usual, $mode, Hypothesis::spared($row)) ?? $this->dead->of($mode, $faults + $spared),
                 [],
             );
         }
@@ -292,7 +220,7 @@ final class DictionaryBuilder
                 $lucky,
                 $held,
                 $this->asUsual($usual, $mode, $lucky) ??
-                    $this->deadReadings($mode, $faults + $rows->breaks($mode->id, $lucky, $held)),
+                    $this->dead->of($mode, $faults + $rows->breaks($mode->id, $lucky, $held)),
                 self::changedHeat($healthy->heat, $held->heat),
             );
         }
@@ -401,15 +329,6 @@ final class DictionaryBuilder
     }
 
     /**
-     * Whether it is so many ohms across two terminals: with power and without, and however the rest of the circuit
-     * stands.
-     */
-    private static function isAcross(string $fault, ?Unit $in): bool
-    {
-        return $in === Unit::Ohm && FailureClass::of($fault)->burdens();
-    }
-
-    /**
      * The same for faults that make the same circuit of it: before power, running as a good unit runs, and with the
      * plug out.
      */
@@ -468,6 +387,7 @@ final class DictionaryBuilder
     private function allHypotheses(): array
     {
         $hypotheses = [];
+        $severities = new Severities(count($this->supply->parts));
         foreach ($this->supply->parts as $ref => $part) {
             foreach ($part->kind->faults($part) as $fault) {
                 $id = "{$ref}:{$fault->name}";
@@ -483,174 +403,13 @@ final class DictionaryBuilder
                     $part->kind->name(),
                     $fault->comesAndGoes,
                     [],
-                    $this->degrees($fault),
+                    $severities->of($fault),
                     $fault->in,
                 );
             }
         }
 
         return $hypotheses;
-    }
-
-    /** @return list<float> severities at which a fault is solved here */
-    private function degrees(FaultMode $fault): array
-    {
-        $parts = count($this->supply->parts);
-        $isClose = $parts <= self::CLOSELY_UP_TO;
-        $isAcross = self::isAcross($fault->name, $fault->in);
-        if (
-            $fault->degrees === [] ||
-            ($parts > self::GRADED_UP_TO && !($isAcross && max($fault->degrees) > self::SHORT))
-        ) {
-            return [];
-        }
-        if ($isAcross) {
-            return self::rungs($fault->degrees, $isClose ? self::CLOSE_LADDER : self::LADDER);
-        }
-
-        return $isClose ? self::closely($fault->degrees) : $fault->degrees;
-    }
-
-    /**
-     * @param non-empty-list<float> $degrees ohms, from mildest to worst
-     * @param list<float>           $ladder
-     *
-     * @return list<float> its ends, and the rungs between them
-     */
-    private static function rungs(array $degrees, array $ladder): array
-    {
-        [$mildest, $worst] = [max($degrees), min($degrees)];
-        $between = array_filter(
-            $ladder,
-            static fn(float $rung): bool => $rung * self::NEAR_A_RUNG < $mildest && $rung > $worst * self::NEAR_A_RUNG,
-        );
-
-        return [$mildest, ...array_reverse(array_values($between)), $worst];
-    }
-
-    /**
-     * @param non-empty-list<float> $degrees
-     *
-     * @return list<float>
-     */
-    private static function closely(array $degrees): array
-    {
-        $close = array_slice($degrees, 0, 1);
-        foreach (array_slice($degrees, 1) as $k => $to) {
-            $from = $degrees[$k];
-            $steps = max(1, (int) ceil(abs(log($to / $from)) / log(self::APART)));
-            array_push(
-                $close,
-                ...array_map(
-                    static fn(int $step): float => $from * ($to / $from) ** ($step / $steps),
-                    range(1, $steps),
-                ),
-            );
-        }
-
-        return $close;
-    }
-
-    /**
-     * Most faults leave most readings alone, and a dictionary is read on every request.
-     *
-     * @param array<string, array<string, float>> $rows by hypothesis, "healthy" among them
-     *
-     * @return array<string, array<string, float>> of a fault only what differs from healthy; six digits are more than
-     *     any meter shows
-     */
-    private static function sparse(array $rows): array
-    {
-        $healthy = array_map(self::digits(...), $rows[Hypothesis::HEALTHY]);
-        $sparse = [Hypothesis::HEALTHY => $healthy];
-        foreach ($rows as $id => $row) {
-            if ($id !== Hypothesis::HEALTHY) {
-                $changed = array_filter(
-                    array_map(self::digits(...), $row),
-                    static fn(float $value, string $key): bool => !self::same($value, $healthy[$key] ?? NAN),
-                    ARRAY_FILTER_USE_BOTH,
-                );
-                $sparse[$id] =
-                    $changed + array_fill_keys(array_map(strval(...), array_keys(array_diff_key($healthy, $row))), NAN);
-            }
-        }
-
-        return $sparse;
-    }
-
-    /**
-     * @param array<string, string> $faults fault name by part reference
-     *
-     * @return array{float, array{float, float}|null} reading and span
-     */
-    private function readBetween(DeadCheck $check, Mode $mode, array $faults): array
-    {
-        $value = $this->meter->read($check, $mode, $faults);
-
-        // What is shorted shows the same to every meter, a winding only if its ohms are known.
-        return [
-            $value,
-            $value > self::COPPER || $check->quantity === DeadCheck::DIODE || $this->isAcrossWinding($check)
-                ? $this->meter->span($check, $mode, $faults)
-                : null,
-        ];
-    }
-
-    private function isAcrossWinding(DeadCheck $check): bool
-    {
-        $this->windings ??= array_merge(
-            ...array_map(
-                static fn(Part $part): array => array_map(
-                    static fn(array $ends): array => array_map($part->node(...), $ends),
-                    $part->kind->islands($part),
-                ),
-                array_values(
-                    array_filter(
-                        $this->supply->parts,
-                        static fn(Part $part): bool => $part->kind instanceof NamesWindings ||
-                            $part->kind instanceof AveragedConverter,
-                    ),
-                ),
-            ),
-        );
-
-        return array_filter(
-            $this->windings,
-            static fn(array $nodes): bool => in_array($check->red, $nodes, true) &&
-                in_array($check->black, $nodes, true),
-        ) !== [];
-    }
-
-    /**
-     * @param array<string, array<string, array{float, float}>> $rows by hypothesis, "healthy" among them
-     *
-     * @return array<string, array<string, array{float, float}>> of a fault only what differs from healthy
-     */
-    private static function sparseSpans(array $rows): array
-    {
-        $healthy = $rows[Hypothesis::HEALTHY];
-        foreach ($rows as $id => $row) {
-            $rows[$id] =
-                $id === Hypothesis::HEALTHY
-                    ? $row
-                    : array_filter(
-                        $row,
-                        static fn(array $span, string $key): bool => $span !== ($healthy[$key] ?? null),
-                        ARRAY_FILTER_USE_BOTH,
-                    );
-        }
-
-        return $rows;
-    }
-
-    private static function same(float $value, float $healthy): bool
-    {
-        return $value === $healthy || abs($value - $healthy) < self::SAME * abs($healthy) + self::SAME_FLOOR;
-    }
-
-    private static function digits(float $value): float
-    {
-        return is_finite($value) ? (float) sprintf('%.6g', $value) : $value;
     }
 
     /**
@@ -670,108 +429,5 @@ final class DictionaryBuilder
         }
 
         return $changed;
-    }
-
-    /**
-     * @param array<string, string> $faults fault name by part reference
-     *
-     * @return array{array<string, float>, array<string, array{float, float}>} readings and spans by "target quantity"
-     */
-    private function deadReadings(Mode $mode, array $faults): array
-    {
-        ksort($faults);
-
-        return $this->dead[
-            CircuitBuilder::unplugged($this->supply, $mode) . json_encode($faults, JSON_THROW_ON_ERROR)
-        ] ??= $this->readDead($mode, $faults);
-    }
-
-    /**
-     * @param array<string, string> $faults fault name by part reference
-     *
-     * @return array{array<string, float>, array<string, array{float, float}>} as deadReadings()
-     */
-    private function readDead(Mode $mode, array $faults): array
-    {
-        $readings = $spans = [];
-        $between = [];
-        foreach ($this->supply->deadChecks() as $id => $check) {
-            // Many parts lie across the same two nodes.
-            [$value, $span] =
-                $check->quantity === DeadCheck::ESR
-                    ? [$this->meter->read($check, $mode, $faults), null]
-                    : ($between["{$check->red} {$check->black} {$check->quantity}"] ??= $this->readBetween(
-                        $check,
-                        $mode,
-                        $faults,
-                    ));
-            if (!is_nan($value)) {
-                $readings["{$id} {$check->quantity}"] = $value;
-                if ($span !== null) {
-                    $spans["{$id} {$check->quantity}"] = [self::digits($span[0]), self::digits($span[1])];
-                }
-            }
-        }
-
-        return [$readings, $spans];
-    }
-
-    /**
-     * @param array<string, Hypothesis>                          $hypotheses
-     * @param array<string, array<string, array<string, float>>> $readings
-     *
-     * @return array<string, int>
-     */
-    private static function group(array $hypotheses, array $readings): array
-    {
-        $groups = [];
-        $representatives = [];
-        foreach ($hypotheses as $id => $hypothesis) {
-            $number = null;
-            foreach (self::isSolved($hypothesis, $readings) ? $representatives : [] as $candidate => $other) {
-                if (
-                    self::isSolved($hypotheses[$other], $readings) &&
-                    self::isLike($hypothesis, $hypotheses[$other], $readings)
-                ) {
-                    $number = $candidate;
-                    break;
-                }
-            }
-            if ($number === null) {
-                $number = count($representatives);
-                $representatives[] = $id;
-            }
-            $groups[$id] = $number;
-        }
-
-        return $groups;
-    }
-
-    /**
-     * Of what was solved nowhere yet nobody knows what it is like.
-     *
-     * @param array<string, array<string, array<string, float>>> $readings
-     */
-    private static function isSolved(Hypothesis $hypothesis, array $readings): bool
-    {
-        return array_filter(
-            $readings,
-            static fn(array $byHypothesis): bool => isset($byHypothesis[$hypothesis->id]),
-        ) !== [];
-    }
-
-    /**
-     * Whether no measurement separates two faults as they usually are and at their worst: milder, they differ by how
-     * bad they are, not by where they are.
-     *
-     * @param array<string, array<string, array<string, float>>> $readings
-     */
-    private static function isLike(Hypothesis $one, Hypothesis $other, array $readings): bool
-    {
-        $worst = static fn(Hypothesis $h): string => $h->degrees === []
-            ? $h->id
-            : Hypothesis::at($h->id, count($h->degrees) - 1);
-
-        return Alike::rows($worst($one), $worst($other), $readings) && Alike::rows($one->id, $other->id, $readings);
     }
 }
