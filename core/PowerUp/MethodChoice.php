@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\PowerUp;
 
 use Oculant\Core\Bench\BenchState;
-use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\Gating\ShortsSeen;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Supply\Description;
 
@@ -30,7 +30,7 @@ final readonly class MethodChoice
     public function __construct(private Description $supply, private BenchState $state, private float $shortShare)
     {
         $this->kind = new Topology($supply);
-        $this->hadShort = Gates::hadShort($supply, $state) && $state->limitedWith !== $state->replaced();
+        $this->hadShort = ShortsSeen::hadShort($supply, $state) && $state->limitedWith !== $state->replaced();
         $this->isOld = in_array('idle', $state->conditions, true) || ($state->years ?? 0) >= self::OLD;
     }
 

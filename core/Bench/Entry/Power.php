@@ -10,6 +10,7 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\Gating\BeforePower;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
 use Oculant\Core\Bench\PowerMethod;
@@ -59,7 +60,7 @@ final class Power implements EntryKind
     /** Loads are changed under power as well: what the supply must see is asked for then, too. */
     private static function mayBeSetUpSo(Description $supply, BenchState $state): void
     {
-        $missing = Gates::interlocks($supply, $state);
+        $missing = BeforePower::interlocks($supply, $state);
         if ($missing !== []) {
             throw EntryRefused::because(
                 'mode',

@@ -11,6 +11,7 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\Gating\BeforePower;
 use Oculant\Core\Bench\LogEntry;
 use Oculant\Core\Bench\Payload;
 use Oculant\Core\Bench\TemporaryChange;
@@ -56,7 +57,7 @@ final class Repair implements EntryKind
             $supply->part($ref)->kind instanceof Fuse
                 ? array_values(
                     array_filter(
-                        Gates::fuse($supply, $state),
+                        BeforePower::fuse($supply, $state),
                         static fn(GateItem $i): bool => !in_array(
                             $i->id,
                             $state->overrides[Gate::Limited->value]['items'] ?? [],

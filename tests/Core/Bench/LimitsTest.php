@@ -10,6 +10,7 @@ use Oculant\Core\Bench\FuseChecks;
 use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\GateItem;
 use Oculant\Core\Bench\Gates;
+use Oculant\Core\Bench\Gating\ShortsSeen;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Supply\Description;
@@ -163,7 +164,7 @@ final class LimitsTest extends TestCase
             ->add('reading', ['text' => "tp1 {$ohms}"]);
 
         self::assertSame($is, in_array('check TP1', self::missing(Gate::Limited, $bench), true));
-        self::assertSame($is, Gates::hadShort($bench->supply, $bench->state()));
+        self::assertSame($is, ShortsSeen::hadShort($bench->supply, $bench->state()));
     }
 
     /** @return iterable<string, array{string, string, bool}> */
