@@ -146,4 +146,16 @@ final readonly class Part
 
         return null;
     }
+
+    /** The first of these that it can have. */
+    public function firstFault(string ...$names): ?string
+    {
+        foreach ($names as $name) {
+            if ($this->fault($name) !== null) {
+                return $name;
+            }
+        }
+
+        return null;
+    }
 }
