@@ -6,7 +6,6 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Expectation\Expectations;
-use Oculant\Core\Expectation\Window;
 use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
@@ -17,48 +16,10 @@ use Oculant\Core\Supply\Description;
  */
 final class NextStep
 {
-    /**
-     * Minutes: unplugging, discharging and proving it; plugging in again; connecting or removing loads. Common
-     * practice.
-     */
-    private const UNPLUG = 2.5;
-
-    private const ENERGISE = 1.5;
-
-    private const CHANGE_LOADS = 1.5;
-
-    /** Measurements that a change of power is usually made for: it is not paid by the first alone. */
-    private const SHARED_BY = 2.0;
-
-    /** Taking up another instrument, coupling and setting it: ripple wants a scope. Common practice. */
-    private const SCOPE = 0.4;
-
-    /**
-     * Dead checks: from a rail to its ground, on a part under suspicion, on any other part (which only tells in a
-     * roundabout way).
-     */
-    private const DEAD_RAIL = 0.7;
-
-    private const DEAD_SUSPECT = 0.75;
-
-    private const DEAD_OTHER = 1.0;
-
-    /** Live primary and high voltage cost care; working with the plug out does not. */
-    private const HAZARD_HOT = 4.0;
-
-    private const HAZARD_HIGH = 1.5;
-
-    private const HAZARD_LIVE = 1.3;
-
     /** Times as long as it takes that a measurement counts which would certainly destroy a part. */
     private const HARM = 50.0;
 
-    private const IGNORED = 5e-4;
-
     private const OPEN_OHMS = 1000.0;
-
-    /** Standard deviations between two foretold readings from which an edge between them tells anything. */
-    private const APART = 0.7;
 
     /** Bits below which a measurement tells next to nothing. */
     private const TELLS = 0.02;
@@ -68,12 +29,18 @@ final class NextStep
     /** @var array<string, Expectations> by mode id */
     private array $expectations = [];
 
+    private Telling $telling;
+
+    private Effort $effort;
+
     public function __construct(private readonly Description $supply, Knowledge $knowledge, ?float $mainsVolts)
     {
         $this->dictionary = $knowledge->dictionary($mainsVolts);
         foreach ($supply->modes as $id => $mode) {
             $this->expectations[$id] = $knowledge->expectations((string) $id, $mainsVolts);
         }
+        $this->telling = new Telling($this->dictionary, $this->expectations);
+        $this->effort = new Effort($supply, $this->dictionary, $this->expectations);
     }
 
     /**
@@ -100,13 +67,20 @@ final class NextStep
                 ) {
                     continue;
                 }
-                [$bits, $outcomes] = $this->information($plausible, $belief->forms, $mode->id, $key);
+                [$bits, $outcomes] = $this->telling->of($plausible, $belief->forms, $mode->id, $key);
                 if ($doubt !== null) {
                     // Repeating tells whether it was a slip, and nothing else.
                     $bits = -$doubt * log($doubt, 2) - (1 - $doubt) * log(max(1e-9, 1 - $doubt), 2);
                 }
                 if ($bits > self::TELLS) {
-                    [$minutes, $hazard] = $this->cost($state, $target, $quantity, $mode->id, $energised, $plausible);
+                    [$minutes, $hazard] = $this->effort->of(
+                        $state,
+                        $target,
+                        $quantity,
+                        $mode->id,
+                        $energised,
+                        $plausible,
+                    );
                     $harm = $energised ? 1 + self::HARM * array_sum($takes) : 1.0;
                     $candidates[] = new Candidate(
                         $target,
@@ -126,7 +100,7 @@ final class NextStep
         $tests = (new PartTests($this->supply, $this->dictionary))->candidates(
             $plausible,
             $state,
-            $state->power->isEnergised() ? self::UNPLUG : 0.0,
+            $state->power->isEnergised() ? Effort::UNPLUG : 0.0,
         );
         $candidates = [
             ...$candidates,
@@ -172,7 +146,7 @@ final class NextStep
     {
         $plausible = [];
         // However much none of them fits so far: what would tell them apart may yet show which one does.
-        $ignored = self::IGNORED * max(1e-6, 1 - ($belief->probability[Hypothesis::UNKNOWN] ?? 0.0));
+        $ignored = Telling::IGNORED * max(1e-6, 1 - ($belief->probability[Hypothesis::UNKNOWN] ?? 0.0));
         foreach ($belief->probability as $id => $probability) {
             if ($probability > $ignored && $id !== Hypothesis::UNKNOWN) {
                 $remaining = $this->dictionary->remaining((string) $id, $replaced);
@@ -299,266 +273,5 @@ final class NextStep
     private function isMoved(array $plausible, string $mode, string $key): bool
     {
         return array_intersect_key($plausible, $this->dictionary->movers($mode, $key)) !== [];
-    }
-
-    /**
-     * Results that a meter can tell apart, and the entropy of which one comes.
-     *
-     * @param array<string, float>       $plausible
-     * @param array<string, array<string, float>> $forms how likely each form of a fault is
-     *
-     * @return array{float, list<Outcome>}
-     */
-    private function information(array $plausible, array $forms, string $mode, string $key): array
-    {
-        $healthy = $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key);
-        [$target, $quantity] = explode(' ', $key);
-        $window = $this->expectations[$mode]->windows[$target][$quantity] ?? null;
-        $rows = [];
-        $movers = $this->dictionary->movers($mode, $key);
-        $unmoved = array_diff_key($plausible, $movers);
-        foreach (array_intersect_key($plausible, $movers) as $id => $probability) {
-            foreach ($this->foretold((string) $id, $forms[$id] ?? []) as [$row, $share]) {
-                array_push($rows, ...$this->shown($mode, $row, $key, $window, [$id => $probability * $share]));
-            }
-        }
-        if ($unmoved !== []) {
-            array_push($rows, ...$this->shown($mode, Hypothesis::HEALTHY, $key, $window, $unmoved));
-        }
-        usort($rows, static fn(array $a, array $b): int => $a[0] <=> $b[0]);
-        $bins = [];
-        $edge = null;
-        foreach ($rows as $row) {
-            if ($edge === null || $row[0] - $edge > 3 * $row[2]) {
-                $bins[] = [];
-            }
-            $bins[count($bins) - 1][] = $row;
-            $edge = $row[0];
-        }
-        $edges = self::edges($rows);
-        if (count($bins) === 1 && $edges !== []) {
-            $bins = self::halved($rows, $edges, $plausible);
-        }
-        $outcomes = [];
-        foreach (array_filter($bins) as $bin) {
-            $ids = [];
-            foreach ($bin as [, , , $shares]) {
-                foreach ($shares as $id => $share) {
-                    $ids[$id] = ($ids[$id] ?? 0.0) + $share;
-                }
-            }
-            $values = array_column($bin, 1);
-            $outcomes[] = new Outcome(min($values), max($values), array_sum($ids), $ids);
-        }
-
-        return [self::bits($rows, $plausible, $edges), $outcomes];
-    }
-
-    /**
-     * Where everything grades into everything, the one edge that tells most is what a technician looks for.
-     *
-     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the
-     *     axis
-     * @param non-empty-list<float>                                  $edges
-     * @param array<string, float>                                   $plausible
-     *
-     * @return list<list<array{float, float, float, array<string, float>}>> what lies on either side of it
-     */
-    private static function halved(array $rows, array $edges, array $plausible): array
-    {
-        $best = $edges[0];
-        $most = -1.0;
-        foreach ($edges as $edge) {
-            $bits = self::bits($rows, $plausible, [$edge]);
-            if ($bits > $most) {
-                [$best, $most] = [$edge, $bits];
-            }
-        }
-
-        return [
-            array_values(array_filter($rows, static fn(array $row): bool => $row[0] < $best)),
-            array_values(array_filter($rows, static fn(array $row): bool => $row[0] >= $best)),
-        ];
-    }
-
-    /**
-     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the
-     *     axis
-     *
-     * @return list<float> half-way between readings that are apart
-     */
-    private static function edges(array $rows): array
-    {
-        $edges = [];
-        foreach ($rows as $k => [$x, , $sigma]) {
-            $before = $rows[$k - 1] ?? null;
-            if ($before !== null && $x - $before[0] > self::APART * min($sigma, $before[2])) {
-                $edges[] = ($x + $before[0]) / 2;
-            }
-        }
-
-        return $edges;
-    }
-
-    /**
-     * Mutual information of the reading and the fault. Readings overlap: each falls on either side of the edges
-     * half-way between two foretold ones as often as its spread has it, so that a form that grades into another tells
-     * what it tells, and no more.
-     *
-     * @param list<array{float, float, float, array<string, float>}> $rows as shown() gives them, in their order on the
-     *     axis
-     * @param array<string, float>                                   $plausible
-     * @param list<float>                                            $edges
-     */
-    private static function bits(array $rows, array $plausible, array $edges): float
-    {
-        if ($edges === []) {
-            return 0.0;
-        }
-        $cells = [];
-        foreach ($rows as [$x, , $sigma, $shares]) {
-            $below = 0.0;
-            foreach ([...$edges, INF] as $cell => $edge) {
-                $z = ($edge - $x) / $sigma;
-                // Within 0.0002 of the normal distribution (Bowling et al. 2009, from memory).
-                $upTo = is_infinite($edge)
-                    ? 1.0
-                    : 1 / (1 + exp(max(-60.0, min(60.0, -1.5976 * $z - 0.07056 * $z ** 3))));
-                if ($upTo - $below > self::IGNORED) {
-                    foreach ($shares as $id => $share) {
-                        $cells[$cell][$id] = ($cells[$cell][$id] ?? 0.0) + $share * ($upTo - $below);
-                    }
-                }
-                $below = $upTo;
-            }
-        }
-        $bits = 0.0;
-        foreach ($cells as $ids) {
-            $probability = array_sum($ids);
-            $bits -= $probability * log(max($probability, 1e-12), 2);
-            // What it tells of how bad a fault is tells nothing of which one it is.
-            foreach ($ids as $id => $share) {
-                $bits += $share * log(max($share / $plausible[$id], 1e-12), 2);
-            }
-        }
-
-        return max(0.0, $bits);
-    }
-
-    /**
-     * A row of the dictionary as it is told apart from others: on the axis, what the meter shows, how far off that may
-     * be, and by what.
-     *
-     * @param array<string, float> $ids probability by hypothesis
-     *
-     * @return list<array{float, float, float, array<string, float>}> one, or none where nothing is foretold
-     */
-    private function shown(string $mode, string $row, string $key, ?Window $window, array $ids): array
-    {
-        $value = $this->dictionary->reading($mode, $row, $key);
-        if (is_nan($value)) {
-            return [];
-        }
-        $quantity = Likelihood::quantity($key);
-        [$low, $high] = array_map(
-            static fn(float $end): float => Likelihood::scale($quantity, $end),
-            $this->dictionary->span($mode, $row, $key),
-        );
-        $sigma = Likelihood::sigma(
-            $quantity,
-            $value,
-            $this->dictionary->reading($mode, Hypothesis::HEALTHY, $key),
-            $window,
-        );
-
-        // What may lie anywhere between two limits is told apart from what lies outside them.
-        return [[($low + $high) / 2, $value, $sigma + ($high - $low) / 6, $ids]];
-    }
-
-    /**
-     * What a fault may show: in each form that is still possible, as often as it is.
-     *
-     * @param array<string, float> $shares by form
-     *
-     * @return list<array{string, float}> row of the dictionary and share
-     */
-    private function foretold(string $id, array $shares): array
-    {
-        if ($shares === []) {
-            return [[$id, 1.0]];
-        }
-        $foretold = [];
-        foreach ($shares as $name => $share) {
-            $form = $this->dictionary->form($id, $name);
-            if ($form === null) {
-                return [[$id, 1.0]];
-            }
-            $worse = ($form->from + $form->to) / 2;
-            foreach (
-                $form->state !== null ? [[$form->state, 1.0]] : [[$form->mild, 1 - $worse], [$form->worse, $worse]]
-                as [$row, $part]
-            ) {
-                $foretold[$row] = [$row, ($foretold[$row][1] ?? 0.0) + $part * $share];
-            }
-        }
-
-        return array_values(array_filter($foretold, static fn(array $one): bool => $one[1] > self::IGNORED));
-    }
-
-    /**
-     * @param array<string, float> $plausible
-     *
-     * @return array{float, float} minutes, hazard factor
-     */
-    private function cost(
-        BenchState $state,
-        string $target,
-        string $quantity,
-        string $mode,
-        bool $energised,
-        array $plausible,
-    ): array {
-        $minutes = $energised
-            ? $this->supply->points[$target]->minutes + ($quantity === 'ripple' ? self::SCOPE : 0.0)
-            : $this->deadMinutes($target, $plausible);
-        if ($mode !== $state->mode) {
-            // Loads are changed with the power off.
-            $minutes +=
-                self::CHANGE_LOADS + ($state->power->isEnergised() && $energised ? self::UNPLUG + self::ENERGISE : 0.0);
-        }
-        if ($energised !== $state->power->isEnergised()) {
-            $minutes += ($energised ? self::ENERGISE : self::UNPLUG) / self::SHARED_BY;
-        }
-        if (!$energised) {
-            return [$minutes, 1.0];
-        }
-        $point = $this->supply->points[$target];
-        $nominal = $this->expectations[$mode]->nominal;
-        $peak = max(abs($nominal->reading($target, 'dc')), 1.4 * $nominal->reading($target, 'ac'));
-
-        return [
-            $minutes,
-            match (true) {
-                $this->supply->isHot($point->node) => self::HAZARD_HOT,
-                $peak > 60 => self::HAZARD_HIGH,
-                default => self::HAZARD_LIVE,
-            },
-        ];
-    }
-
-    /** @param array<string, float> $plausible */
-    private function deadMinutes(string $target, array $plausible): float
-    {
-        if (isset($this->supply->points[$target])) {
-            return self::DEAD_RAIL;
-        }
-        $part = explode('.', $target)[0];
-        foreach ($plausible as $id => $probability) {
-            if ($probability > 0.02 && ($this->dictionary->hypotheses[$id]->ref ?? null) === $part) {
-                return self::DEAD_SUSPECT;
-            }
-        }
-
-        return self::DEAD_OTHER;
     }
 }
