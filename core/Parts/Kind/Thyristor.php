@@ -20,6 +20,12 @@ use Oculant\Core\Quantity\Unit;
 /** A thyristor as a crowbar, anode a, gate g, cathode k: once fired it holds until its current ceases. */
 final class Thyristor extends Device implements Decides, Warms
 {
+    /**
+     * Ohms from gate to cathode beside the junction: power types have their emitter shorted by some tens to hundreds
+     * of ohms, sensitive ones by none (data sheets; common practice).
+     */
+    private const SHUNT = 100.0;
+
     public function name(): string
     {
         return 'thyristor';
@@ -111,6 +117,7 @@ final class Thyristor extends Device implements Decides, Warms
             $k,
             SegmentTable::junction(1e-9, 2.2, 20.0, corners: SegmentTable::SIGNAL_CORNERS),
         );
+        $netlist->chip("{$part->ref}.shunt", $g, $k, self::SHUNT);
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $a, $k, 0.05);
         } elseif (($fault === null || $fault === 'fired') && ($part->values['fired'] ?? 0.0) > 0) {

@@ -236,6 +236,13 @@ final class AsTheyAreTest extends TestCase
             (new DeadMeter($supply))->read($check, $mode, ['SCR1' => 'fired']),
         );
 
+        // From gate to cathode a power type shows tens of ohms, a sensitive one a junction: a resistor across it reads
+        // like either (common practice; data sheets of both).
+        $gate = (new DeadMeter($supply))->span($supply->deadChecks()['R1'], $mode);
+        self::assertNotNull($gate);
+        self::assertLessThan(50.0, $gate[0]);
+        self::assertGreaterThan(900.0, $gate[1]);
+
         $switcher = Switchers::of('flyback', 12.0, 10.0);
         self::assertLessThan(
             0.5,
