@@ -128,7 +128,7 @@ final class Models
             'switch', 'connector', 'joint', 'wire', 'trace', 'thermal_switch' => $this->across($part, 0.015),
             'relay' => $this->relay($part),
             'ntc' => $this->across($part, $this->value($part, 'value') * $this->warmed($part)),
-            'ptc' => $this->across($part, $this->value($part, 'value')),
+            'ptc' => $this->resettable($part),
             'lamp' => $this->across(
                 $part,
                 ($part->value('value') ** 2 / $part->value('power')) * ($this->isDead ? 0.1 : 1.0),
@@ -555,6 +555,24 @@ final class Models
         $this->deck->add("Q{$name}_1 {$c} {$base} {$inner} {$model}");
         $this->deck->add("Q{$name}_2 {$c} {$inner} {$e} {$model}");
         $this->deck->resistor("{$name}_bleed", $inner, $e, 1500.0 / $current);
+    }
+
+    /** Warmed through, a resettable fuse turns a steady power into heat whatever stands across it (data sheets). */
+    private function resettable(Part $part): void
+    {
+        $ohms = $this->value($part, 'value');
+        if ($this->isDead) {
+            $this->across($part, $ohms);
+
+            return;
+        }
+        $volts = $this->volts($part, 'a', 'b');
+        $this->deck->current(
+            $part->ref,
+            $this->end($part, 'a'),
+            $this->end($part, 'b'),
+            sprintf('%s/(%.6g+%1$s*%1$s/0.8)', $volts, $ohms),
+        );
     }
 
     /**

@@ -51,6 +51,19 @@ final class Netlist
         return $this->isUnpowered && $this->sleep > 1.0;
     }
 
+    /**
+     * What differs by the type of a part, with the plug out: as the most eager meter finds the most eager type, as it
+     * usually is, and the other way round.
+     */
+    public function byType(float $eager, float $usual, float $shy): float
+    {
+        return match (true) {
+            $this->sleep < 1.0 => $eager,
+            $this->sleep > 1.0 => $shy,
+            default => $usual,
+        };
+    }
+
     public function resistor(string $name, string $a, string $b, float $ohms): void
     {
         $this->add(new Resistor($name, $this->between($a, $b), 1 / $ohms));

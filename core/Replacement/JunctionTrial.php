@@ -7,6 +7,7 @@ namespace Oculant\Core\Replacement;
 use Oculant\Core\Expectation\BreakdownJudge;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
+use Oculant\Core\Parts\Kind\Transistor;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
@@ -16,6 +17,9 @@ final class JunctionTrial
 {
     /** Below this a junction is a short. */
     private const SHORT_VOLTS = 0.1;
+
+    /** Volts that base and emitter of a Darlington show at most: one junction or two (data sheets). */
+    private const TWO_JUNCTIONS = 1.5;
 
     /** Ohms below which two leads of a part are one. */
     private const SHORT_OHMS = 2.0;
@@ -77,6 +81,9 @@ final class JunctionTrial
     public static function junction(Part $part, Trial $trial, float $volts): Judgement
     {
         [$low, $high] = $part->kind->profile()->junction ?? [0.0, 0.0];
+        if ($trial->id === 'be' && $part->kind instanceof Transistor && Transistor::isDarlington($part)) {
+            $high = self::TWO_JUNCTIONS;
+        }
         if ($trial->id === 'reverse') {
             $isGood = is_infinite($volts) || $volts > 1.5;
 

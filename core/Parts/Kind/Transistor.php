@@ -154,6 +154,11 @@ final class Transistor extends Device implements Rated, Warms
         ];
     }
 
+    public static function isDarlington(Part $part): bool
+    {
+        return $part->value('gain') > self::DARLINGTON;
+    }
+
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         [$c, $b, $e] = [$part->node('c'), $part->node('b'), $part->node('e')];
@@ -166,10 +171,15 @@ final class Transistor extends Device implements Rated, Warms
         $gain = $part->value('gain') * ($fault === 'weak' ? $part->degree(0.05) : 1.0);
         // The emitter current sets the drop (BC547 and larger types: 0.65 V at a fiftieth of the rating); the junction
         // here carries the base's share of it.
-        $isDarlington = $part->value('gain') > self::DARLINGTON;
+        $isDarlington = self::isDarlington($part);
         $be = SegmentTable::junction(
             (2e-13 * $rating) / $gain,
-            $isDarlington ? 2.0 : 1.0,
+            match (true) {
+                !$isDarlington => 1.0,
+                // Resistors inside may go past its second junction at the current of a meter, or there are none.
+                $netlist->isUnpowered => $netlist->byType(1.0, 1.4, 2.0),
+                default => 2.0,
+            },
             0.1 / $rating,
             corners: $corners,
         );

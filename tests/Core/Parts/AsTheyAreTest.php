@@ -250,6 +250,50 @@ final class AsTheyAreTest extends TestCase
         );
     }
 
+    /**
+     * Base to emitter a Darlington shows two junctions, or hardly more than one where resistors inside go past the
+     * second at the milliampere of a meter (TIP120 family data sheets; common practice).
+     */
+    public function testADarlingtonShowsOneJunctionOrTwo(): void
+    {
+        $of = static function (string $gain): array {
+            $supply = self::supply(
+                [
+                    [
+                        'ref' => 'B1',
+                        'kind' => 'bench_supply',
+                        'value' => '12 V',
+                        'limit' => '1 A',
+                        'terminals' => ['plus' => 'A', 'minus' => '0V'],
+                    ],
+                    ['ref' => 'RL1', 'kind' => 'load', 'value' => '10k', 'terminals' => ['a' => 'A', 'b' => '0V']],
+                    ['ref' => 'R2', 'kind' => 'resistor', 'value' => '1M', 'terminals' => ['a' => 'B', 'b' => '0V']],
+                    [
+                        'ref' => 'Q1',
+                        'kind' => 'transistor',
+                        'gain' => $gain,
+                        'current' => '5 A',
+                        'power' => '60 W',
+                        'terminals' => ['c' => 'A', 'b' => 'B', 'e' => '0V'],
+                    ],
+                ],
+                'A',
+            );
+            $check = $supply->deadChecks()['Q1.be'];
+            $meter = new DeadMeter($supply);
+
+            return $meter->span($check, $supply->mode('loaded')) ?? [$meter->read($check, $supply->mode('loaded'))];
+        };
+        [$low, $high] = $of('1000');
+        self::assertGreaterThan(0.55, $low);
+        self::assertLessThan(0.8, $low);
+        self::assertGreaterThan(1.2, $high);
+        self::assertLessThan(1.6, $high);
+        foreach ($of('60') as $plain) {
+            self::assertEqualsWithDelta(0.62, $plain, 0.12);
+        }
+    }
+
     /** One diode of a doubler open: the other capacitor alone, about half (common practice). */
     public function testADoublerWithOneDiodeOpenGivesHalf(): void
     {
