@@ -24,14 +24,16 @@ enum Family: string
 
     public static function of(string $kind): self
     {
-        return PartKinds::named($kind)?->profile()->family ?? self::Other;
+        return PartKinds::profiles()[PartKinds::named($kind)?->name() ?? '']->family ?? self::Other;
     }
 
     /** @return list<string> kinds that stock and lists know, by the word of the description */
     public static function kinds(): array
     {
-        return array_keys(
-            array_filter(PartKinds::all(), static fn(PartKind $kind): bool => $kind->profile()->family !== null),
+        static $kinds = null;
+
+        return $kinds ??= array_keys(
+            array_filter(PartKinds::profiles(), static fn(Profile $profile): bool => $profile->family !== null),
         );
     }
 

@@ -34,8 +34,8 @@ final class KnownBy
     {
         $best = null;
         $longest = 0;
-        foreach (PartKinds::all() as $kind) {
-            foreach ($kind->profile()->symbols as $begins) {
+        foreach (PartKinds::profiles() as $kind => $profile) {
+            foreach ($profile->symbols as $begins) {
                 $length = strlen($begins);
                 $isMeant = str_ends_with($begins, '$')
                     ? strcasecmp($name, substr($begins, 0, -1)) === 0
@@ -46,15 +46,15 @@ final class KnownBy
             }
         }
 
-        return $best;
+        return $best === null ? null : PartKinds::all()[$best];
     }
 
     /** @param callable(Profile): bool $isMeant */
     private static function first(callable $isMeant): ?PartKind
     {
-        foreach (PartKinds::all() as $kind) {
-            if ($isMeant($kind->profile())) {
-                return $kind;
+        foreach (PartKinds::profiles() as $kind => $profile) {
+            if ($isMeant($profile)) {
+                return PartKinds::all()[$kind];
             }
         }
 

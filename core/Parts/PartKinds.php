@@ -81,6 +81,14 @@ final class PartKinds
         return self::all()[self::FORMERLY[$name] ?? $name] ?? null;
     }
 
+    /** @return array<string, Profile> by name; each is made once, since lists ask for them line by line */
+    public static function profiles(): array
+    {
+        static $profiles = null;
+
+        return $profiles ??= array_map(static fn(PartKind $kind): Profile => $kind->profile(), self::all());
+    }
+
     /** @return array<string, PartKind> by name */
     public static function all(): array
     {

@@ -5,6 +5,13 @@ declare(strict_types=1);
 namespace Oculant\Core\Supply;
 
 use Oculant\Core\Parts\Ability\FeedsEnergy;
+use Oculant\Core\Parts\Kind\FixedCapacitor;
+use Oculant\Core\Parts\Kind\Heater;
+use Oculant\Core\Parts\Kind\InductorPart;
+use Oculant\Core\Parts\Kind\Lamp;
+use Oculant\Core\Parts\Kind\Load;
+use Oculant\Core\Parts\Kind\Potentiometer;
+use Oculant\Core\Parts\Kind\Resistor;
 use Oculant\Core\Parts\Part;
 
 /**
@@ -29,23 +36,6 @@ final readonly class AlternatingNodes
         'lamp' => [['a', 'b']],
         'resistor' => [['a', 'b']],
     ];
-
-    /** Kinds that lead alternating current whatever is behind them, and rectify none of it. */
-    private const LINEAR = [
-        'resistor',
-        'heater',
-        'lamp',
-        'load',
-        'potentiometer',
-        'film_capacitor',
-        'x_capacitor',
-        'capacitor',
-        'paper_suppressor',
-        'ceramic_capacitor',
-        'inductor',
-    ];
-
-    private const CAPACITORS = ['film_capacitor', 'x_capacitor', 'capacitor', 'paper_suppressor', 'ceramic_capacitor'];
 
     private const WINDINGS = [
         ['p1', 'p2'],
@@ -111,7 +101,7 @@ final readonly class AlternatingNodes
                     }
                 }
                 // A capacitor in series drops the mains for the bridge behind it.
-                if (in_array($part->kind->name(), self::CAPACITORS, true)) {
+                if ($part->kind instanceof FixedCapacitor) {
                     [$a, $b] = [$part->node('a'), $part->node('b')];
                     $nodes += isset($nodes[$a], $rectified[$b]) && !isset($still[$a]) ? [$b => true] : [];
                     $nodes += isset($nodes[$b], $rectified[$a]) && !isset($still[$b]) ? [$a => true] : [];
@@ -121,6 +111,18 @@ final readonly class AlternatingNodes
         } while (count($nodes) > $before);
 
         return $nodes;
+    }
+
+    /** Whether it leads alternating current whatever is behind it, and rectifies none of it. */
+    private static function isLinear(Part $part): bool
+    {
+        return $part->kind instanceof FixedCapacitor ||
+            $part->kind instanceof InductorPart ||
+            $part->kind instanceof Resistor ||
+            $part->kind instanceof Potentiometer ||
+            $part->kind instanceof Heater ||
+            $part->kind instanceof Lamp ||
+            $part->kind instanceof Load;
     }
 
     /** @return array<string, true> nodes at the alternating ends of bridges */
@@ -150,7 +152,7 @@ final readonly class AlternatingNodes
             $free = array_diff($part->terminals, array_map(strval(...), array_keys($nodes)));
             foreach ($free as $node) {
                 $next[$node] = [...$next[$node] ?? [], ...$free];
-                $barred += in_array($part->kind->name(), self::LINEAR, true) ? [] : [$node => true];
+                $barred += self::isLinear($part) ? [] : [$node => true];
                 $found += count($free) < count($part->terminals) ? [$node => true] : [];
             }
         }

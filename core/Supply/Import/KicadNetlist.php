@@ -124,9 +124,9 @@ final class KicadNetlist
     private static function kind(string $symbol, string $value): ?string
     {
         // A regulator of a general symbol says in its value what it is.
-        $kind = KnownBy::type($value) instanceof Regulator ? KnownBy::type($value) : KnownBy::symbol($symbol);
+        $typed = KnownBy::type($value);
 
-        return $kind?->name();
+        return ($typed instanceof Regulator ? $typed : KnownBy::symbol($symbol))?->name();
     }
 
     /**
