@@ -128,7 +128,7 @@ final readonly class Telling
      * @param array<string, float>                                   $plausible
      * @param list<float>                                            $edges
      */
-    private static function bits(array $rows, array $plausible, array $edges): float
+    public static function bits(array $rows, array $plausible, array $edges): float
     {
         if ($edges === []) {
             return 0.0;

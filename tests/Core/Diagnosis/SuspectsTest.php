@@ -16,9 +16,9 @@ use Oculant\Core\Diagnosis\Reasoner;
 use Oculant\Core\Diagnosis\Reasons;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Suspects;
+use Oculant\Core\Diagnosis\Telling;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
-use ReflectionMethod;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
@@ -141,9 +141,7 @@ final class SuspectsTest extends TestCase
     #[DataProvider('distances')]
     public function testTwoOverlappingReadingsTellWhatABinaryChannelTells(float $distance): void
     {
-        $bits = new ReflectionMethod(NextStep::class, 'bits');
-        $told = $bits->invoke(
-            null,
+        $told = Telling::bits(
             [[0.0, 0.0, 1.0, ['a' => 0.5]], [$distance, $distance, 1.0, ['b' => 0.5]]],
             ['a' => 0.5, 'b' => 0.5],
             [$distance / 2],
@@ -165,12 +163,11 @@ final class SuspectsTest extends TestCase
      */
     public function testAFaultThatGradesIntoAGoodUnitStillTellsSomething(): void
     {
-        $bits = new ReflectionMethod(NextStep::class, 'bits');
         $rows = [[0.0, 0.0, 1.0, ['good' => 0.5]]];
         foreach (range(1, 5) as $k) {
             $rows[] = [2.0 * $k, 2.0 * $k, 1.0, ['worn' => 0.1]];
         }
-        $told = $bits->invoke(null, $rows, ['good' => 0.5, 'worn' => 0.5], [1.0, 3.0, 5.0, 7.0, 9.0]);
+        $told = Telling::bits($rows, ['good' => 0.5, 'worn' => 0.5], [1.0, 3.0, 5.0, 7.0, 9.0]);
 
         self::assertGreaterThan(0.5, $told);
         self::assertLessThan(1.0, $told);
