@@ -11,6 +11,7 @@ use App\Http\Middleware\SaneInput;
 use App\Instruments\InstrumentFailed;
 use App\Instruments\OffKey;
 use App\Knowledge\BeingWorkedOut;
+use App\Sharing\ShareRefused;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
@@ -55,6 +56,7 @@ return Application::configure(basePath: dirname(__DIR__))
             BeingWorkedOut::class,
             AccountRefused::class,
             ArchiveRefused::class,
+            ShareRefused::class,
             InstrumentFailed::class,
             PlanRefused::class,
             AnswerUnreadable::class,
@@ -73,7 +75,7 @@ return Application::configure(basePath: dirname(__DIR__))
             ),
         );
         $exceptions->render(
-            static fn(StockRefused|UnreadableComponent|ArchiveRefused $e): JsonResponse => new JsonResponse(
+            static fn(StockRefused|UnreadableComponent|ArchiveRefused|ShareRefused $e): JsonResponse => new JsonResponse(
                 ['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]],
                 422,
             ),

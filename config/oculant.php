@@ -26,6 +26,10 @@ return [
         array_filter(array_map(trim(...), explode(',', (string) env('OCULANT_INSTRUMENTS', '127.0.0.1')))),
     ),
 
+    // Web addresses at which other workshops publish boards, and that this server may read: each with what begins with
+    // it. None: boards come in as files.
+    'shares' => array_values(array_filter(array_map(trim(...), explode(',', (string) env('OCULANT_SHARES', ''))))),
+
     // Where this app and its database listen themselves: no instrument is there.
     'own' => [
         'ports' => [

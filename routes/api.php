@@ -34,6 +34,7 @@ use App\Http\Controllers\Api\SafetyRulesController;
 use App\Http\Controllers\Api\SchemaController;
 use App\Http\Controllers\Api\SecondFactorController;
 use App\Http\Controllers\Api\SessionController;
+use App\Http\Controllers\Api\ShareController;
 use App\Http\Controllers\Api\StockController;
 use App\Http\Controllers\Api\SupplyController;
 use App\Http\Controllers\Api\TemplateController;
@@ -51,11 +52,14 @@ use Oculant\Core\PowerUp\Plan;
 // As many digits as a number has.
 Route::pattern('person', '[0-9]{1,18}');
 Route::pattern('token', '[0-9]{1,18}');
+Route::pattern('key', '[0-9]{1,18}');
+Route::pattern('source', '[0-9]{1,18}');
 
 Route::post('session', [SessionController::class, 'store']);
 Route::get('session/pins', [PinController::class, 'index']);
 Route::post('session/pin', [PinController::class, 'open'])->middleware('throttle:links');
 Route::get('schema/supply', SchemaController::class);
+Route::get('shared/{word}/{file}', [ShareController::class, 'read'])->middleware('throttle:shared');
 Route::middleware('throttle:links')->group(function (): void {
     Route::get('invitations/{word}', [InvitationController::class, 'show']);
     Route::post('invitations/{word}', [InvitationController::class, 'store']);
@@ -72,6 +76,15 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::post('practice/series', [PracticeSeriesController::class, 'store']);
         Route::delete('practice/series/{series}', [PracticeSeriesController::class, 'destroy']);
         Route::get('people', [PeopleController::class, 'index']);
+        Route::get('shares', [ShareController::class, 'index']);
+        Route::post('shares', [ShareController::class, 'store']);
+        Route::delete('shares/{board}', [ShareController::class, 'destroy']);
+        Route::put('shares/keys/{key}', [ShareController::class, 'accept']);
+        Route::post('shares/sources', [ShareController::class, 'addSource']);
+        Route::delete('shares/sources/{source}', [ShareController::class, 'removeSource']);
+        Route::post('supplies/{supply}/share/draft', [ShareController::class, 'draft']);
+        Route::put('supplies/{supply}/share', [ShareController::class, 'publish']);
+        Route::delete('supplies/{supply}/share', [ShareController::class, 'withdraw']);
         Route::middleware(ByPassword::class)->group(function (): void {
             Route::put('session/pin', [PinController::class, 'store']);
             Route::post('session/code', [SecondFactorController::class, 'store']);

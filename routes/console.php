@@ -5,6 +5,7 @@ declare(strict_types=1);
 use App\Console\Commands\MakeBackup;
 use App\Console\Commands\PruneKnowledge;
 use App\Console\Commands\PrunePhotographs;
+use App\Console\Commands\TakeInBoards;
 use App\Keeping\Beats;
 use App\Models\BenchPin;
 use App\Models\SignIn;
@@ -16,6 +17,7 @@ Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping()
 Schedule::command('model:prune', ['--model' => [SignIn::class, BenchPin::class]])
     ->dailyAt('03:30')
     ->withoutOverlapping();
+Schedule::command(TakeInBoards::class)->dailyAt('04:10')->withoutOverlapping();
 Schedule::command(PrunePhotographs::class)->dailyAt('03:40')->withoutOverlapping();
 
 $into = config('oculant.backup.directory');

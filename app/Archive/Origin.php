@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Accounts\WorkshopKey;
 use App\Models\RepairJob;
 use Illuminate\Support\Carbon;
 
@@ -34,7 +35,7 @@ final class Origin
         $taken = isset($from['by'], $from['taken_at'])
             ? sprintf(', taken in by %s on %s', $from['by'], Carbon::parse((string) $from['taken_at'])->format('j F Y'))
             : '';
-        $key = is_string($from['key'] ?? null) ? Seal::fingerprint((string) base64_decode($from['key'], true)) : '';
+        $key = is_string($from['key'] ?? null) ? WorkshopKey::fingerprint($from['key']) : '';
 
         return "came from {$from['workshop']} as {$from['number']}{$taken}; " .
             match (true) {

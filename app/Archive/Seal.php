@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 namespace App\Archive;
 
+use App\Accounts\WorkshopKey;
 use App\Models\Workshop;
-use Illuminate\Contracts\Encryption\Encrypter;
 use JsonException;
 use ZipArchive;
 
@@ -18,18 +18,18 @@ final readonly class Seal
 {
     public const FILE = 'signature.json';
 
-    public function __construct(private Encrypter $encrypter) {}
+    public function __construct(private WorkshopKey $key) {}
 
     public function put(ZipArchive $zip, Workshop $workshop): void
     {
-        $secret = $this->secretOf($workshop);
+        $key = $this->key->of($workshop);
         $zip->addFromString(
             self::FILE,
             json_encode(
                 [
                     'workshop' => $workshop->name,
-                    'key' => (string) $workshop->verify_key,
-                    'signature' => base64_encode(sodium_crypto_sign_detached(self::content($zip), $secret)),
+                    'key' => $key,
+                    'signature' => $this->key->sign($workshop, self::content($zip)),
                 ],
                 JSON_THROW_ON_ERROR | JSON_PRETTY_PRINT | JSON_UNESCAPED_UNICODE | JSON_UNESCAPED_SLASHES,
             ),
@@ -52,14 +52,7 @@ final readonly class Seal
         } catch (JsonException) {
             $seal = null;
         }
-        $key = base64_decode(is_string($seal['key'] ?? null) ? $seal['key'] : '', true);
-        $signature = base64_decode(is_string($seal['signature'] ?? null) ? $seal['signature'] : '', true);
-        $isWhole =
-            is_string($key) &&
-            strlen($key) === SODIUM_CRYPTO_SIGN_PUBLICKEYBYTES &&
-            is_string($signature) &&
-            strlen($signature) === SODIUM_CRYPTO_SIGN_BYTES &&
-            sodium_crypto_sign_verify_detached($signature, self::content($zip), $key);
+        $isWhole = WorkshopKey::fits(self::content($zip), $seal['signature'] ?? null, $seal['key'] ?? null);
         if (!$isWhole) {
             throw ArchiveRefused::because(
                 'The signature of this archive does not fit what is in it: it was changed after it was signed, ' .
@@ -69,32 +62,8 @@ final readonly class Seal
 
         return [
             'workshop' => mb_substr(is_string($seal['workshop'] ?? null) ? $seal['workshop'] : '', 0, 200),
-            'key' => base64_encode((string) $key),
+            'key' => base64_encode((string) base64_decode($seal['key'], true)),
         ];
-    }
-
-    /** For reading out over the telephone: "9f3a 02c7 51de 88b0". */
-    public static function fingerprint(string $key): string
-    {
-        return trim(chunk_split(substr(hash('sha256', $key), 0, 16), 4, ' '));
-    }
-
-    /** @return non-empty-string */
-    private function secretOf(Workshop $workshop): string
-    {
-        if ($workshop->signing_key === null) {
-            $pair = sodium_crypto_sign_keypair();
-            $workshop
-                ->forceFill([
-                    'signing_key' => $this->encrypter->encrypt(base64_encode(sodium_crypto_sign_secretkey($pair))),
-                    'verify_key' => base64_encode(sodium_crypto_sign_publickey($pair)),
-                ])
-                ->save();
-        }
-        $secret = base64_decode((string) $this->encrypter->decrypt((string) $workshop->signing_key), true);
-        assert(is_string($secret) && $secret !== '');
-
-        return $secret;
     }
 
     /** Names and sums of all other files, by name. */

@@ -171,7 +171,7 @@ final class JobFile
     public function workup(): Workup
     {
         if ($this->workup === null) {
-            $this->workup = new Workup($this->supply, $this->state, $this->knowledge, $this->seenBefore());
+            $this->workup = new Workup($this->supply, $this->state, $this->knowledge, ...$this->seenBefore());
             $this->solutions->preparePairs($this->supply);
         }
 
@@ -197,13 +197,14 @@ final class JobFile
         return $why === null ? $expected : throw PlanRefused::because('mode', $why);
     }
 
-    /** @return array<string, int> */
+    /** @return array{array<string, int>, array<string, int>} times here by hypothesis, and times elsewhere */
     private function seenBefore(): array
     {
         // Asked for on every request: not its whole description.
         $supply = $this->job->supply()->first(['id', 'workshop_id', 'parent_id', 'history_from']);
+        $history = new WorkshopHistory();
 
-        return $supply === null ? [] : (new WorkshopHistory())->of($supply, $this->job->id);
+        return $supply === null ? [[], []] : [$history->of($supply, $this->job->id), $history->elsewhere($supply)];
     }
 
     /** @return list<string> what was tested and tried beside readings, as the log says it */

@@ -33,6 +33,14 @@ final class NotKept extends RuntimeException
         );
     }
 
+    public static function file(string $name): self
+    {
+        return new self(
+            "The server could not keep {$name}: its disk is full, or cannot be written to. Nothing is published by " .
+                'it; tell whoever looks after the server, and try again then.',
+        );
+    }
+
     public static function offList(string $path): self
     {
         return new self(

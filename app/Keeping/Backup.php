@@ -39,6 +39,10 @@ final readonly class Backup
         'practice_series',
         'document_pages',
         'page_pins',
+        'publications',
+        'share_keys',
+        'shared_boards',
+        'share_sources',
     ];
 
     public function __construct(private ConnectionInterface $db, private Dump $dump, private Lock $lock) {}

@@ -28,10 +28,14 @@ final readonly class Removal
         if ((clone $runs)->whereNull('ended_at')->exists()) {
             throw new KeepingFailed('A soak or another run of the demo is still going on: stop it first.');
         }
+        $words = $this->db->table('workshops')->whereIn('id', $ids)->whereNotNull('share_word')->pluck('share_word');
         $designs = $this->db->table('document_pages')->whereIn('workshop_id', $ids)->distinct()->pluck('design_id');
         $this->db->transaction(fn() => $this->rows($ids, $jobs, (clone $runs)->pluck('number')->all()), 3);
         foreach ($designs as $design) {
             $this->disk->deleteDirectory("documents/{$design}");
+        }
+        foreach ($words as $word) {
+            $this->disk->deleteDirectory("shares/{$word}");
         }
         $papers = $this->disk->files('papers');
         foreach ($jobs as $job) {
@@ -71,6 +75,10 @@ final readonly class Removal
         $of('supplies')->update(['parent_id' => null]);
         foreach (
             [
+                'publications',
+                'shared_boards',
+                'share_keys',
+                'share_sources',
                 'practice_runs',
                 'practice_series',
                 'supplies',

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace App\Library;
 
 use App\Models\RepairJob;
+use App\Models\SharedBoard;
 use App\Models\Supply;
 
 /**
@@ -40,6 +41,29 @@ final class WorkshopHistory
             ->get();
 
         return array_map(intval(...), $counts->pluck('times', 'found')->all());
+    }
+
+    /**
+     * What other workshops found on the board, of those whose key a lead has accepted.
+     *
+     * @return array<string, int> times by "part:fault"
+     */
+    public function elsewhere(Supply $supply): array
+    {
+        $counts = [];
+        $boards = SharedBoard::query()
+            ->where('workshop_id', $supply->workshop_id)
+            ->where('design_id', $supply->parent_id ?? $supply->id)
+            ->whereRelation('shareKey', 'accepted_at', '!=', null)
+            ->get(['id', 'failures']);
+        foreach ($boards as $board) {
+            foreach ($board->failures as $id => $times) {
+                $counts[$id] = ($counts[$id] ?? 0) + $times;
+            }
+        }
+        arsort($counts);
+
+        return $counts;
     }
 
     /**

@@ -15,6 +15,7 @@ use Illuminate\Database\Eloquent\Model;
  * @property bool $is_demo
  * @property string|null $signing_key encrypted
  * @property string|null $verify_key
+ * @property string|null $share_word in the address at which others read what it publishes
  */
 final class Workshop extends Model
 {

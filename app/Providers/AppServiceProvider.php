@@ -32,6 +32,8 @@ use App\Policies\RepairJobPolicy;
 use App\Policies\SupplyPolicy;
 use App\Proving\FastClock;
 use App\Report\CircuitDrawing;
+use App\Sharing\Sources;
+use App\Sharing\TakeIn;
 use App\StandIn\Hands;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Cache\RateLimiting\Limit;
@@ -117,6 +119,10 @@ final class AppServiceProvider extends ServiceProvider
                 (string) config('filesystems.disks.local.root'),
             ),
         );
+        $this->app->bind(
+            Sources::class,
+            static fn($app): Sources => new Sources($app->make(TakeIn::class), (array) config('oculant.shares')),
+        );
         $this->app->singleton(Pieces::class);
         $this->app
             ->when([KeptBench::class, Solutions::class, Pieces::class])
@@ -160,6 +166,7 @@ final class AppServiceProvider extends ServiceProvider
         Route::model('job', RepairJob::class);
         Route::model('run', Run::class);
         // Nobody guesses a link of 192 bits; nobody tries for long either.
+        Limits::for('shared', static fn(Request $request): Limit => Limit::perMinute(600)->by((string) $request->ip()));
         Limits::for('links', static fn(Request $request): Limit => Limit::perMinute(30)->by((string) $request->ip()));
         Limits::for(
             'api',

@@ -50,12 +50,16 @@ final class Inference
     /** @var array<string, float>|null */
     private ?array $suspicion = null;
 
-    /** @param array<string, int> $seen times this workshop found each hypothesis on this board */
+    /**
+     * @param array<string, int> $seen      times this workshop found each hypothesis on this board
+     * @param array<string, int> $elsewhere times others did whom it believes
+     */
     public function __construct(
         public readonly Description $supply,
         public readonly BenchState $state,
         Knowledge $knowledge,
         array $seen = [],
+        array $elsewhere = [],
     ) {
         $this->mains = EvidenceList::isFar($state->mainsVolts, $supply) ? null : $state->mainsVolts;
         $plain = [];
@@ -68,7 +72,7 @@ final class Inference
             fn(TakenReading $reading): bool => $this->isExplained($reading, $plain[$reading->mode]),
             $this->mainsSeen($plain),
         );
-        $priors = Priors::of($knowledge->dictionary($this->mains), $supply, $state, $seen);
+        $priors = Priors::of($knowledge->dictionary($this->mains), $supply, $state, $seen, $elsewhere);
         [$this->knowledge, $this->belief, $this->doubts] = $this->weigh($knowledge, $priors, $evidence, $plain);
         $this->dictionary = $this->knowledge->dictionary($this->mains);
         $this->suspects = Suspects::of($this->dictionary, $this->belief);

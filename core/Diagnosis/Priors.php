@@ -19,6 +19,14 @@ final readonly class Priors
     /** The weights of the kinds count as much as this many repairs of the same board (Dirichlet prior). */
     private const STRENGTH = 12.0;
 
+    /**
+     * A repair elsewhere counts so much of one here: those units led another life, and nobody here has seen them (a
+     * guess). All of them together count a quarter of what the kinds themselves say at most.
+     */
+    private const ELSEWHERE = 0.25;
+
+    private const MOST_ELSEWHERE = 3.0;
+
     /** Years after which a seal or an insulation gives up as often as the weights say (common practice). */
     private const AGE_YEARS = 20.0;
 
@@ -34,12 +42,16 @@ final readonly class Priors
      */
     private function __construct(public array $share, public float $healthy = self::HEALTHY) {}
 
-    /** @param array<string, int> $seen times this workshop found each hypothesis on this board */
+    /**
+     * @param array<string, int> $seen      times this workshop found each hypothesis on this board
+     * @param array<string, int> $elsewhere times others did whom it believes
+     */
     public static function of(
         FaultDictionary $dictionary,
         Description $supply,
         BenchState $state,
         array $seen = [],
+        array $elsewhere = [],
     ): self {
         $weights = [];
         foreach ($dictionary->hypotheses as $id => $hypothesis) {
@@ -47,10 +59,16 @@ final readonly class Priors
             $weights[$id] = $hypothesis->weight * ($part === null ? 1.0 : self::modifier($hypothesis, $part, $state));
         }
         $total = array_sum($weights) ?: 1.0;
-        $counted = array_sum(array_intersect_key($seen, $weights));
+        $others = array_intersect_key($elsewhere, $weights);
+        $each = min(self::ELSEWHERE, self::MOST_ELSEWHERE / max(1, array_sum($others)));
+        $found = array_map(
+            static fn(string $id): float => ($seen[$id] ?? 0) + $each * ($others[$id] ?? 0),
+            array_combine(array_keys($weights), array_keys($weights)),
+        );
+        $counted = array_sum($found);
         $share = [];
         foreach ($weights as $id => $weight) {
-            $share[$id] = ((self::STRENGTH * $weight) / $total + ($seen[$id] ?? 0)) / (self::STRENGTH + $counted);
+            $share[$id] = ((self::STRENGTH * $weight) / $total + $found[$id]) / (self::STRENGTH + $counted);
         }
 
         return new self($share, self::healthy($state->purpose));

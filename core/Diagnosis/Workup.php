@@ -29,14 +29,18 @@ final class Workup
 
     private ?Reasons $reasons = null;
 
-    /** @param array<string, int> $seen times this workshop found each hypothesis on this board */
+    /**
+     * @param array<string, int> $seen      times this workshop found each hypothesis on this board
+     * @param array<string, int> $elsewhere times others did whom it believes
+     */
     public function __construct(
         Description $supply,
         BenchState $state,
         Knowledge $knowledge,
         private readonly array $seen = [],
+        private readonly array $elsewhere = [],
     ) {
-        $this->inference = new Inference($supply, $state, $knowledge, $seen);
+        $this->inference = new Inference($supply, $state, $knowledge, $seen, $elsewhere);
         $this->points = new PointViews($this->inference);
         $this->proofs = new Proofs($this->inference, $this->tests());
         $this->choice = new StepChoice($this->inference, $this->proofs, $this->tests());
@@ -200,10 +204,14 @@ final class Workup
             : Severity::of($suspect->members[0], $this->inference->belief, $this->inference->knowledge)?->words();
     }
 
-    /** How often this workshop has found one of a suspect's faults on this board. */
-    public function seenBefore(Suspect $suspect): int
+    /** @return array{int, int} times that one of a suspect's faults was found on this board, here and elsewhere */
+    public function seenBefore(Suspect $suspect): array
     {
-        return array_sum(array_map(fn(Hypothesis $h): int => $this->seen[$h->id] ?? 0, $suspect->members));
+        $times = static fn(array $seen): int => array_sum(
+            array_map(static fn(Hypothesis $h): int => $seen[$h->id] ?? 0, $suspect->members),
+        );
+
+        return [$times($this->seen), $times($this->elsewhere)];
     }
 
     /** @return list<array{part: string, label: string, looks: string, notes: string}> what to look at first */

@@ -72,6 +72,7 @@ final class Schematic
             $this->stages += array_fill_keys($stage->parts, $stage->id);
         }
     }
+
     /** @return list<DrawnPart> in the order of the energy, then of the description */
     public function parts(): array
     {
@@ -83,6 +84,40 @@ final class Schematic
         usort($parts, static fn(DrawnPart $a, DrawnPart $b): int => $far($a) <=> $far($b));
 
         return $parts;
+    }
+
+    /** @return list<DrawnUnknown> parts that are kept without being understood, as far as it is known where they hang */
+    public function unknown(): array
+    {
+        $drawn = [];
+        foreach ($this->supply->written['unknown'] ?? [] as $row) {
+            $nodes = array_map(strval(...), (array) ($row['pins'] ?? []));
+            if ($nodes === []) {
+                continue;
+            }
+            $beside = array_values(array_filter($nodes, fn(string $node): bool => isset($this->at[$node])));
+            $near = array_merge(...array_map(fn(string $node): array => $this->at[$node], $beside));
+            $stages = array_map(fn(Part $part): ?string => $this->stages[$part->ref] ?? null, $near);
+            $pins = [];
+            foreach (array_keys($nodes) as $k => $name) {
+                $node = $nodes[$name];
+                $pins[] = new DrawnPin(
+                    (string) $name,
+                    $node,
+                    $k < count($nodes) / 2 ? Side::West : Side::East,
+                    $this->isGround($node),
+                );
+            }
+            $drawn[] = new DrawnUnknown(
+                (string) $row['ref'],
+                (string) ($row['value'] ?? '?'),
+                $beside !== [] && $this->isHot($beside[0]) ? Zone::Hot : Zone::Safe,
+                array_values(array_filter($stages))[0] ?? null,
+                $pins,
+            );
+        }
+
+        return $drawn;
     }
 
     public function isGround(string $node): bool

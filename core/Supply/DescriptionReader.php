@@ -11,6 +11,7 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Reading\Fields;
 use Oculant\Core\Supply\Reading\NodeMap;
 use Oculant\Core\Supply\Reading\PartReader;
+use stdClass;
 
 /** Reads the open format `oculant/supply` version 1 (docs/supply.schema.json, docs/formats.md). */
 final readonly class DescriptionReader
@@ -201,6 +202,11 @@ final readonly class DescriptionReader
                 if (isset($row[$name])) {
                     $this->fields->text("{$path}.{$name}", $row[$name], $most);
                 }
+            }
+            $pins = $row['pins'] ?? [];
+            // Counted from nought they are a list, and from an import an object.
+            foreach (is_array($pins) || $pins instanceof stdClass ? (array) $pins : [null] as $pin => $node) {
+                $this->fields->text("{$path}.pins.{$pin}", $node, 120);
             }
         }
     }

@@ -101,6 +101,9 @@ final class Draft
             'points' => [],
             'traced' => $how,
         ];
+        if ($traced->strangers !== []) {
+            $draft['unknown'] = self::strangers($traced);
+        }
         $supply = DescriptionReader::sketch($draft)->description;
         $draft['points'] = self::points(
             $traced,
@@ -123,6 +126,7 @@ final class Draft
     public static function known(array $draft): array
     {
         $unknown = [];
+        $strangers = $draft['unknown'] ?? [];
         do {
             $before = count($unknown);
             $touched = array_count_values(
@@ -176,7 +180,7 @@ final class Draft
                 ),
             ),
         ] +
-            ($unknown === [] ? [] : ['unknown' => array_values($unknown)]) +
+            ($unknown === [] && $strangers === [] ? [] : ['unknown' => [...array_values($unknown), ...$strangers]]) +
             $draft;
     }
 
@@ -213,6 +217,26 @@ final class Draft
             in_array($pin, $traced->mains ?? [], true);
     }
 
+    /** @return list<array<string, mixed>> parts that nobody knows the kind of, as a description keeps them */
+    private static function strangers(Traced $traced): array
+    {
+        $rows = [];
+        foreach ($traced->strangers as $stranger) {
+            $pins = [];
+            foreach ($traced->pinsOf($stranger->ref) as $pin) {
+                $pins[$pin] = $traced->node("{$stranger->ref}.{$pin}");
+            }
+            $rows[] =
+                [
+                    'ref' => $stranger->ref,
+                    'value' => $stranger->marking === '' ? '?' : $stranger->marking,
+                    'note' => 'nobody knows yet what it is; ' . self::evidence($traced, $stranger),
+                ] + ($pins === [] ? [] : ['pins' => $pins]);
+        }
+
+        return $rows;
+    }
+
     private static function busiest(Traced $traced): string
     {
         $count = [];
@@ -227,7 +251,7 @@ final class Draft
         return (string) (array_key_first($count) ?? '0V');
     }
 
-    private static function evidence(Traced $traced, TracedPart $part): string
+    private static function evidence(Traced $traced, TracedPart|Stranger $part): string
     {
         $lines = [];
         foreach ($traced->connections as $connection) {

@@ -16,7 +16,7 @@ final class Hunches
     private const SUSPECTED = 20.0;
 
     /** Kind and pin, kind and pin, weight, why. */
-    private const HABITS = [
+    public const HABITS = [
         ['bridge', 'plus', 'electrolytic', 'plus', 9, 'the reservoir stands across the bridge'],
         ['bridge', 'minus', 'electrolytic', 'minus', 9, 'the reservoir stands across the bridge'],
         ['bridge', 'ac1', 'transformer', 's1', 8, 'the secondary feeds the bridge'],

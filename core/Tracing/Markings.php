@@ -46,12 +46,13 @@ final class Markings
     ];
 
     /**
-     * @param list<string> $words after the reference
+     * @param list<string> $words      after the reference
+     * @param bool         $byLetter   false where the letter before its number is not to be believed
      *
      * @return array{PartKind, array<string, mixed>}|null the kind, and what of the words is its value or type; null if
      *     nothing tells what it is
      */
-    public static function read(string $ref, array $words): ?array
+    public static function read(string $ref, array $words, bool $byLetter = true): ?array
     {
         $kind = null;
         $left = [];
@@ -73,7 +74,7 @@ final class Markings
                 [$typed, $kind] = [$word, $kind ?? $name];
             }
         }
-        $kind ??= self::byLetter($ref, $left);
+        $kind ??= $byLetter ? self::byLetter($ref, $left) : null;
         $found = $kind === null ? null : PartKinds::named($kind);
 
         return $found === null ? null : [$found, self::values($found, $left, $typed)];

@@ -81,14 +81,19 @@ final class Resemblance
     /** @return self|null null while too little is known of the board, or nothing comes near */
     public static function of(Traced $traced): ?self
     {
+        return self::nearest($traced, 1)[0] ?? null;
+    }
+
+    /** @return list<self> the nearest first; none while too little is known of the board */
+    public static function nearest(Traced $traced, int $most): array
+    {
         if (count($traced->parts) < self::FEWEST) {
-            return null;
+            return [];
         }
         $sorts = array_count_values(
             array_map(static fn(TracedPart $p): string => self::sort($p->kind->name()), $traced->parts),
         );
-        $best = null;
-        $most = 0.0;
+        $scores = [];
         foreach (self::families() as $name => $family) {
             $theirs = array_count_values(
                 array_map(static fn(array $p): string => self::sort($p['kind']), $family['parts']),
@@ -101,14 +106,18 @@ final class Resemblance
             foreach ($sorts as $sort => $count) {
                 $score -= self::rarity($sort) * max(0, $count - ($theirs[$sort] ?? 0));
             }
-            if ($score > $most) {
-                [$best, $most] = [$name, $score];
-            }
+            $scores[$name] = $score;
         }
+        $near = array_filter($scores, static fn(float $score): bool => $score > 0.0);
+        arsort($near);
 
-        return $best === null
-            ? null
-            : new self(self::families()[$best], self::match($traced, self::families()[$best]['parts']));
+        return array_map(
+            static fn(string $name): self => new self(
+                self::families()[$name],
+                Matching::of($traced, self::families()[$name]['parts']),
+            ),
+            array_slice(array_keys($near), 0, $most),
+        );
     }
 
     public function family(): string
@@ -166,6 +175,30 @@ final class Resemblance
             static fn(array $row): array => ['what' => $row['what'], 'where' => $row['where']],
             array_slice($rows, 0, self::MOST),
         );
+    }
+
+    /** @return array<string, array<string, mixed>> what of the family stands for no part of the board yet */
+    public function open(): array
+    {
+        return array_filter(array_diff_key($this->of['parts'], $this->matched), self::isOnTheBoard(...));
+    }
+
+    /** @return list<string> pins of the board that stand at a node of the family, as far as their parts were found */
+    public function pinsAt(string $node): array
+    {
+        $pins = [];
+        foreach ($this->matched as $ref => $board) {
+            foreach (array_keys($this->of['parts'][$ref]['terminals'], $node, true) as $pin) {
+                $pins[] = "{$board}.{$pin}";
+            }
+        }
+
+        return $pins;
+    }
+
+    public function isGround(string $node): bool
+    {
+        return $node === $this->of['reference'] || in_array($node, $this->of['grounds'], true);
     }
 
     /** @return list<string> kinds that are still to be found and go by such a letter, as a line names them */
@@ -232,7 +265,7 @@ final class Resemblance
     /** A node of the family by a pin of the board; null if nothing of it was found. */
     private function end(string $node): ?string
     {
-        if ($node === $this->of['reference'] || in_array($node, $this->of['grounds'], true)) {
+        if ($this->isGround($node)) {
             return 'ground';
         }
         $best = null;
@@ -250,102 +283,7 @@ final class Resemblance
         return $best;
     }
 
-    /**
-     * The surest pair first; what hangs on pairs that stand already is surer.
-     *
-     * @param array<string, array<string, mixed>> $parts of the family
-     *
-     * @return array<string, string> part of the board by part of the family
-     */
-    private static function match(Traced $traced, array $parts): array
-    {
-        $matched = [];
-        $left = $traced->parts;
-        while ($left !== []) {
-            $best = null;
-            $most = -INF;
-            foreach ($left as $board) {
-                foreach ($parts as $ref => $row) {
-                    if (isset($matched[$ref]) || self::sort($row['kind']) !== self::sort($board->kind->name())) {
-                        continue;
-                    }
-                    $score = self::likeness($traced, $parts, $matched, (string) $ref, $board);
-                    if ($score > $most) {
-                        [$best, $most] = [[(string) $ref, $board->ref], $score];
-                    }
-                }
-            }
-            if ($best === null) {
-                break;
-            }
-            $matched[$best[0]] = $best[1];
-            unset($left[$best[1]]);
-        }
-
-        return $matched;
-    }
-
-    /**
-     * @param array<string, array<string, mixed>> $parts
-     * @param array<string, string>               $matched
-     */
-    private static function likeness(
-        Traced $traced,
-        array $parts,
-        array $matched,
-        string $ref,
-        TracedPart $board,
-    ): float {
-        $row = $parts[$ref];
-        $score = $row['kind'] === $board->kind->name() ? 1.0 : 0.0;
-        [$theirs, $ours] = [Value::size($row['value'] ?? null), Value::size($board->written['value'] ?? null)];
-        if ($theirs > 0.0 && $ours > 0.0) {
-            $score += max(0.0, 1.5 - abs(log10($ours / $theirs)));
-        }
-        $terminals = $row['terminals'];
-        $ways = [$terminals];
-        if (count($terminals) === 2 && array_keys($terminals) === ['a', 'b']) {
-            $ways[] = ['a' => $terminals['b'], 'b' => $terminals['a']];
-        }
-
-        return $score +
-            max(
-                array_map(
-                    static fn(array $way): float => self::joints($traced, $parts, $matched, $way, $board->ref),
-                    $ways,
-                ),
-            );
-    }
-
-    /**
-     * @param array<string, array<string, mixed>> $parts
-     * @param array<string, string>               $matched
-     * @param array<string, string>               $way node of the family by pin
-     */
-    private static function joints(Traced $traced, array $parts, array $matched, array $way, string $board): float
-    {
-        $score = 0.0;
-        foreach ($way as $pin => $node) {
-            $isTouched = count($traced->with("{$board}.{$pin}")) > 1;
-            foreach ($matched as $other => $there) {
-                foreach ($parts[$other]['terminals'] as $otherPin => $at) {
-                    if ($at !== $node) {
-                        continue;
-                    }
-                    $isThere = $traced->isJoined("{$board}.{$pin}", "{$there}.{$otherPin}");
-                    $score += $isThere
-                        ? 2.0
-                        : ($isTouched && count($traced->with("{$there}.{$otherPin}")) > 1
-                            ? -0.7
-                            : 0.0);
-                }
-            }
-        }
-
-        return $score;
-    }
-
-    private static function sort(string $kind): string
+    public static function sort(string $kind): string
     {
         return self::SORTS[$kind] ?? $kind;
     }

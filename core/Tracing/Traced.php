@@ -33,6 +33,9 @@ final class Traced
     /** @var array<string, TracedPart> by reference */
     public array $parts = [];
 
+    /** @var array<string, Stranger> by reference: nobody knows yet what they are */
+    public array $strangers = [];
+
     /** @var array<int, string> what is wrong with a line, by its number from 1 */
     public array $refused = [];
 
@@ -178,22 +181,35 @@ final class Traced
             throw new LineRefused(sprintf('"%s" is no pin. Write part, dot, pin: "r5.1", "c7.plus", "q1.d".', $word));
         }
         $ref = strtoupper($said[1]);
+        $given = $said[3] ?? ($said[2] ?? '');
+        if (isset($this->strangers[$ref])) {
+            return new Pin($ref, mb_strtolower($given));
+        }
         $part = $this->parts[$ref] ?? null;
         if ($part === null) {
             throw new LineRefused(
                 sprintf('%s is not described yet. Say what it is first: "%s 4k7".', $ref, mb_strtolower($ref)),
             );
         }
-        $given = $said[3] ?? ($said[2] ?? '');
         $name = $part->pin($given);
         if ($name === null) {
+            $pins = $part->kind->terminals()->all();
             throw new LineRefused(
                 sprintf(
                     'A %s has no pin "%s". Its pins are: %s.',
                     mb_strtolower($part->kind->title()),
                     $given,
-                    implode(', ', $part->kind->terminals()->all()),
-                ),
+                    implode(', ', $pins),
+                ) .
+                    (ctype_digit($given)
+                        ? sprintf(
+                            ' If they are counted, say which is which: "%s %s %s=%s".',
+                            mb_strtolower($ref),
+                            str_replace('_', '-', $part->kind->name()),
+                            $given,
+                            $pins[0],
+                        )
+                        : ''),
             );
         }
 
@@ -420,39 +436,152 @@ final class Traced
         $ref = strtoupper((string) array_shift($words));
         if (preg_match('/^[A-Z]{1,4}\d{1,4}[A-Z]?$/', $ref) !== 1) {
             throw new LineRefused(
-                'Say what is seen ("r5 4k7", "q1 irf840 mosfet"), or what the beeper says: "beep q1.d t1.p2", ' .
-                    '"open q1.g q2.g", "r5.1 with c7.plus", "ground c1.minus", "call c1.plus BULK+", ' .
-                    '"mains f1.1 t1.p2".',
+                'Say what is seen ("r5 4k7", "q1 irf840 mosfet", "u2 ?"), or what the beeper says: ' .
+                    '"beep q1.d t1.p2", "open q1.g q2.g", "r5.1 with c7.plus", "ground c1.minus", ' .
+                    '"call c1.plus BULK+", "mains f1.1 t1.p2".',
             );
         }
-        $read = Markings::read($ref, $words);
+        $called = [];
+        foreach (preg_grep('/^\w+=\w+$/', $words) ?: [] as $k => $word) {
+            [$counted, $name] = explode('=', mb_strtolower($word));
+            $called[$counted] = $name;
+            unset($words[$k]);
+        }
+        $seen = array_values(array_diff($words, ['?']));
+        $isAsked = count($seen) < count($words);
+        $read = Markings::read($ref, $seen, !$isAsked);
+        if ($read === null && $isAsked && !isset($this->parts[$ref])) {
+            $this->strangers[$ref] = new Stranger($ref, implode(' ', $seen), $number);
+
+            return;
+        }
         if ($read === null) {
             $this->untold[$number] = $ref;
             throw new LineRefused(
                 sprintf(
-                    'Nothing tells what %s is. Add a word: "%s mosfet", "%s fuse T2A".',
+                    'Nothing tells what %1$s is. Add a word ("%2$s mosfet", "%2$s fuse T2A"), or a question mark ' .
+                        'while nobody knows ("%2$s ?"): its place may tell.',
                     $ref,
-                    mb_strtolower($ref),
                     mb_strtolower($ref),
                 ),
             );
         }
         [$kind, $written] = $read;
         $known = $this->parts[$ref] ?? null;
-        if ($known !== null && $known->kind->name() !== $kind->name()) {
-            foreach (array_keys($this->roots) as $pin) {
-                if (str_starts_with($pin, "{$ref}.")) {
-                    throw new LineRefused(
-                        sprintf(
-                            '%s is a %s by line %d, with pins that are joined already. Take those lines out first.',
-                            $ref,
-                            mb_strtolower($known->kind->title()),
-                            $known->line,
-                        ),
-                    );
-                }
+        $part = new TracedPart(
+            $ref,
+            $kind,
+            $written + ($known->written ?? []),
+            $number,
+            $called + ($known->called ?? []),
+        );
+        $pins = $this->pinsOf($ref);
+        if ($known !== null && $known->kind->name() !== $kind->name() && $pins !== []) {
+            throw new LineRefused(
+                sprintf(
+                    '%s is a %s by line %d, with pins that are joined already. Take those lines out first.',
+                    $ref,
+                    mb_strtolower($known->kind->title()),
+                    $known->line,
+                ),
+            );
+        }
+        foreach ($called as $counted => $name) {
+            if (!in_array($name, $kind->terminals()->all(), true)) {
+                throw new LineRefused(
+                    sprintf(
+                        'A %s has no pin "%s" that %s could be. Its pins are: %s.',
+                        mb_strtolower($kind->title()),
+                        $name,
+                        $counted,
+                        implode(', ', $kind->terminals()->all()),
+                    ),
+                );
             }
         }
-        $this->parts[$ref] = new TracedPart($ref, $kind, $written + ($known->written ?? []), $number);
+        if (isset($this->strangers[$ref])) {
+            $this->meet($part, $pins);
+        }
+        $this->parts[$ref] = $part;
+    }
+
+    /** @return list<string> names of its pins that some line touched */
+    public function pinsOf(string $ref): array
+    {
+        $pins = [];
+        foreach (array_keys($this->roots) as $id) {
+            if (str_starts_with((string) $id, "{$ref}.")) {
+                $pins[] = substr((string) $id, strlen($ref) + 1);
+            }
+        }
+
+        return $pins;
+    }
+
+    /**
+     * What was a stranger is known now: its pins take the names that such a part has.
+     *
+     * @param list<string> $pins as they were counted
+     *
+     * @throws LineRefused if nothing says which they are
+     */
+    private function meet(TracedPart $part, array $pins): void
+    {
+        $names = [];
+        foreach ($pins as $pin) {
+            $names[$pin] = $part->pin($pin);
+        }
+        $nameless = array_map(strval(...), array_keys($names, null, true));
+        if ($nameless !== []) {
+            $free = array_values(array_diff($part->kind->terminals()->all(), $names));
+            throw new LineRefused(
+                sprintf(
+                    'Which pin of a %s is %s? Say it in the line: "%s=%s". Still free: %s.',
+                    mb_strtolower($part->kind->title()),
+                    implode(' and which ', $nameless),
+                    $nameless[0],
+                    $free[0] ?? $part->kind->terminals()->all()[0],
+                    implode(', ', $free),
+                ),
+            );
+        }
+        unset($this->strangers[$part->ref]);
+        foreach ($names as $pin => $name) {
+            $this->rename("{$part->ref}.{$pin}", new Pin($part->ref, (string) $name));
+        }
+    }
+
+    private function rename(string $old, Pin $new): void
+    {
+        $id = $new->id();
+        if ($old === $id) {
+            return;
+        }
+        if (isset($this->roots[$id])) {
+            $this->roots[$this->root($old)] = $this->root($id);
+        }
+        $root = $this->root($old);
+        $root = $root === $old ? $id : $root;
+        unset($this->roots[$old]);
+        foreach ([$id, ...array_keys($this->roots, $old, true)] as $pin) {
+            $this->roots[$pin] = $root;
+        }
+        if (isset($this->names[$old])) {
+            $this->names[$id] = $this->names[$old];
+            unset($this->names[$old]);
+        }
+        $is = static fn(string $pin): string => $pin === $old ? $id : $pin;
+        $this->grounds = array_map($is, $this->grounds);
+        $this->mains = $this->mains === null ? null : [$is($this->mains[0]), $is($this->mains[1])];
+        $isPin = static fn(Pin $pin): Pin => $pin->id() === $old ? $new : $pin;
+        $this->connections = array_map(
+            static fn(Connection $c): Connection => new Connection(
+                $isPin($c->one),
+                $isPin($c->other),
+                $c->beeps,
+                $c->line,
+            ),
+            $this->connections,
+        );
     }
 }

@@ -37,6 +37,7 @@ const JobTracePage = later(() => import('./library/TracePage').then((module) => 
 const ReportPage = later(() => import('./report/ReportPage').then((module) => module.ReportPage));
 const TagsPage = later(() => import('./report/TagsPage').then((module) => module.TagsPage));
 const SettingsPage = later(() => import('./settings/SettingsPage').then((module) => module.SettingsPage));
+const SharedPage = later(() => import('./library/SharedPage').then((module) => module.SharedPage));
 const SupplyEditor = later(() => import('./library/SupplyEditor').then((module) => module.SupplyEditor));
 
 function Oculant() {
@@ -80,6 +81,7 @@ function Oculant() {
                                 <Route path="drawer" element={<DrawerPage />} />
                                 <Route path="library" element={<LibraryPage />} />
                                 <Route path="library/import" element={<ImportPage />} />
+                                <Route path="library/shared" element={<SharedPage />} />
                                 <Route path="library/trace" element={<TracePage />} />
                                 <Route path="library/:supply" element={<SupplyEditor />} />
                                 <Route path="help/:page?" element={<HelpPage />} />

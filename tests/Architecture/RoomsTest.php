@@ -44,7 +44,8 @@ final class RoomsTest
         'Proving' => ['Models', 'Knowledge', 'Bench', 'Instruments'],
         'StandIn' => ['Models', 'Bench', 'Instruments'],
         'Practice' => ['Models', 'Knowledge'],
-        'Archive' => ['Models', 'Library', 'Bench', 'Policies'],
+        'Sharing' => ['Models', 'Files', 'Accounts', 'Library'],
+        'Archive' => ['Models', 'Accounts', 'Library', 'Bench', 'Policies'],
         'Report' => ['Models', 'Bench', 'Proving', 'Archive'],
         'Papers' => ['Models', 'Files', 'Knowledge', 'Bench', 'Report'],
     ];

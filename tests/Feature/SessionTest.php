@@ -121,6 +121,15 @@ final class SessionTest extends FeatureTestCase
         foreach (
             [
                 'GET session',
+                'GET shares',
+                'POST shares',
+                'DELETE shares/1',
+                'PUT shares/keys/1',
+                'POST shares/sources',
+                'DELETE shares/sources/1',
+                'POST supplies/1/share/draft',
+                'PUT supplies/1/share',
+                'DELETE supplies/1/share',
                 'GET session/all',
                 'DELETE session/all/1',
                 'PUT session/pin',

@@ -128,12 +128,17 @@ use OpenApi\Attributes as OA;
     OA\Schema(
         schema: 'SeenBefore',
         type: 'object',
-        required: ['part', 'fault', 'title', 'times'],
+        required: ['part', 'fault', 'title', 'times', 'elsewhere'],
         properties: [
             new OA\Property(property: 'part', type: 'string'),
             new OA\Property(property: 'fault', type: 'string'),
             new OA\Property(property: 'title', type: 'string'),
-            new OA\Property(property: 'times', type: 'integer'),
+            new OA\Property(property: 'times', description: 'in this workshop', type: 'integer'),
+            new OA\Property(
+                property: 'elsewhere',
+                description: 'in workshops whose key a lead has accepted',
+                type: 'integer',
+            ),
         ],
     ),
 ]

@@ -27,7 +27,7 @@ use OpenApi\Attributes as OA;
         required: ['ref', 'kind', 'label', 'value', 'turned', 'pose', 'zone', 'stage', 'pins'],
         properties: [
             new OA\Property(property: 'ref', type: 'string'),
-            new OA\Property(property: 'kind', type: 'string'),
+            new OA\Property(property: 'kind', description: 'or "unknown"', type: 'string'),
             new OA\Property(property: 'label', type: 'string'),
             new OA\Property(property: 'value', description: 'what stands on it', type: 'string'),
             new OA\Property(property: 'turned', description: 'a pnp transistor', type: 'boolean'),
@@ -157,6 +157,7 @@ use OpenApi\Attributes as OA;
             'refused',
             'contradictions',
             'through',
+            'strangers',
             'hunches',
             'family',
             'missing',
@@ -251,6 +252,35 @@ use OpenApi\Attributes as OA;
                 description: 'what it takes to be solved at all',
                 type: 'array',
                 items: new OA\Items(type: 'string'),
+            ),
+            new OA\Property(
+                property: 'strangers',
+                description: 'parts that nobody knows the kind of, and what each may be by its place, likeliest first',
+                type: 'array',
+                items: new OA\Items(
+                    required: ['ref', 'may_be'],
+                    properties: [
+                        new OA\Property(property: 'ref', type: 'string'),
+                        new OA\Property(
+                            property: 'may_be',
+                            type: 'array',
+                            items: new OA\Items(
+                                required: ['kind', 'sentence', 'line'],
+                                properties: [
+                                    new OA\Property(property: 'kind', type: 'string'),
+                                    new OA\Property(property: 'sentence', type: 'string'),
+                                    new OA\Property(
+                                        property: 'line',
+                                        description: 'the line that takes it for this',
+                                        type: 'string',
+                                    ),
+                                ],
+                                type: 'object',
+                            ),
+                        ),
+                    ],
+                    type: 'object',
+                ),
             ),
             new OA\Property(
                 property: 'hunches',

@@ -476,6 +476,7 @@ use OpenApi\Attributes as OA;
             'against',
             'chain',
             'seen_before',
+            'seen_elsewhere',
         ],
         properties: [
             new OA\Property(property: 'id', type: 'string'),
@@ -504,6 +505,11 @@ use OpenApi\Attributes as OA;
                 ),
             ),
             new OA\Property(property: 'seen_before', type: 'integer'),
+            new OA\Property(
+                property: 'seen_elsewhere',
+                description: 'times that other workshops found it whose key a lead has accepted',
+                type: 'integer',
+            ),
             new OA\Property(property: 'for', type: 'array', items: new OA\Items(ref: '#/components/schemas/Reason')),
             new OA\Property(
                 property: 'against',

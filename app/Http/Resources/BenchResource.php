@@ -141,9 +141,11 @@ final class BenchResource extends JsonResource
      * @param string|null          $severity in words
      * @param array<string, mixed> $reasons  as Workup::reasons() gives them
      *
+     * @param array{int, int} $seenBefore here, and elsewhere
+     *
      * @return array<string, mixed>
      */
-    private function suspect(Suspect $suspect, ?string $severity, array $reasons, int $seenBefore): array
+    private function suspect(Suspect $suspect, ?string $severity, array $reasons, array $seenBefore): array
     {
         return [
             'id' => $suspect->id,
@@ -164,7 +166,8 @@ final class BenchResource extends JsonResource
             'for' => $reasons['for'],
             'against' => $reasons['against'],
             'chain' => $suspect->chain,
-            'seen_before' => $seenBefore,
+            'seen_before' => $seenBefore[0],
+            'seen_elsewhere' => $seenBefore[1],
         ];
     }
 }

@@ -6,9 +6,11 @@ namespace App\Http\Resources;
 
 use Oculant\Core\Drawing\DrawnPart;
 use Oculant\Core\Drawing\DrawnPin;
+use Oculant\Core\Drawing\DrawnUnknown;
 use Oculant\Core\Drawing\Energised;
 use Oculant\Core\Drawing\LooseEnd;
 use Oculant\Core\Drawing\LooseEnds;
+use Oculant\Core\Drawing\Pose;
 use Oculant\Core\Drawing\Schematic;
 use Oculant\Core\Expectation\Destruction;
 use Oculant\Core\Expectation\NodeLevels;
@@ -29,13 +31,17 @@ final class CircuitView
     public static function of(Description $supply): array
     {
         $schematic = new Schematic($supply);
-        $parts = array_map(self::part(...), $schematic->parts());
+        $unknown = $schematic->unknown();
+        $nodes = array_map(strval(...), array_keys($supply->islands));
+        foreach ($unknown as $part) {
+            array_push($nodes, ...array_map(static fn(DrawnPin $pin): string => $pin->node, $part->pins));
+        }
         $places = array_map(static fn(Point $place): string => $place->node, Places::beside($supply));
 
         return [
             'title' => $supply->title,
             'key' => $supply->hash(),
-            'parts' => $parts,
+            'parts' => [...array_map(self::part(...), $schematic->parts()), ...array_map(self::unknown(...), $unknown)],
             'nodes' => array_map(
                 static fn(string $node): array => [
                     'id' => $node,
@@ -49,7 +55,7 @@ final class CircuitView
                     ),
                     'place' => ($place = array_search($node, $places, true)) === false ? null : (string) $place,
                 ],
-                array_map(strval(...), array_keys($supply->islands)),
+                array_values(array_unique($nodes)),
             ),
             'loose' => array_map(
                 static fn(LooseEnd $end): array => [
@@ -150,15 +156,41 @@ final class CircuitView
             'pose' => $drawn->pose->value,
             'zone' => $drawn->zone->value,
             'stage' => $drawn->stage,
-            'pins' => array_map(
-                static fn(DrawnPin $pin): array => [
-                    'name' => $pin->name,
-                    'node' => $pin->node,
-                    'side' => $pin->side->value,
-                    'ground' => $pin->isGround,
-                ],
-                $drawn->pins,
-            ),
+            'pins' => self::pins($drawn->pins),
         ];
+    }
+
+    /** @return array<string, mixed> */
+    private static function unknown(DrawnUnknown $drawn): array
+    {
+        return [
+            'ref' => $drawn->ref,
+            'kind' => 'unknown',
+            'label' => "{$drawn->ref}, not known what it is",
+            'value' => $drawn->marking,
+            'turned' => false,
+            'pose' => Pose::Frame->value,
+            'zone' => $drawn->zone->value,
+            'stage' => $drawn->stage,
+            'pins' => self::pins($drawn->pins),
+        ];
+    }
+
+    /**
+     * @param list<DrawnPin> $pins
+     *
+     * @return list<array{name: string, node: string, side: string, ground: bool}>
+     */
+    private static function pins(array $pins): array
+    {
+        return array_map(
+            static fn(DrawnPin $pin): array => [
+                'name' => $pin->name,
+                'node' => $pin->node,
+                'side' => $pin->side->value,
+                'ground' => $pin->isGround,
+            ],
+            $pins,
+        );
     }
 }

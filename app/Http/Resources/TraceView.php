@@ -9,7 +9,10 @@ use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\DescriptionRefused;
 use Oculant\Core\Tracing\Board;
 use Oculant\Core\Tracing\Draft;
+use Oculant\Core\Tracing\Guess;
 use Oculant\Core\Tracing\Hunches;
+use Oculant\Core\Tracing\MayBe;
+use Oculant\Core\Tracing\Traced;
 
 /** A board as far as it is known, what contradicts itself, what it comes near to, and what to try next. */
 final class TraceView
@@ -30,6 +33,7 @@ final class TraceView
             'refused' => $board->refused(),
             'contradictions' => $board->traced->contradictions,
             'through' => $board->traced->through,
+            'strangers' => self::strangers($board->traced),
             'hunches' => Hunches::of($board->traced, $worth?->suspicion() ?? []),
             'family' =>
                 $family === null
@@ -44,6 +48,27 @@ final class TraceView
             'worth' => $worth?->sentence(),
             ...self::known($board),
         ];
+    }
+
+    /** @return list<array{ref: string, may_be: list<array{kind: string, sentence: string, line: string}>}> */
+    private static function strangers(Traced $traced): array
+    {
+        $rows = [];
+        foreach (MayBe::of($traced) as $ref => $guesses) {
+            $rows[] = [
+                'ref' => $ref,
+                'may_be' => array_map(
+                    static fn(Guess $guess): array => [
+                        'kind' => $guess->kind->name(),
+                        'sentence' => $guess->sentence(),
+                        'line' => $guess->line($traced->strangers[$ref]->marking),
+                    ],
+                    $guesses,
+                ),
+            ];
+        }
+
+        return $rows;
     }
 
     /** @return array{known: int, unknown: int, lacks: list<string>} */

@@ -28,6 +28,7 @@ export type Option = Schemas['Option'];
 export type PhotoView = Schemas['PhotoView'];
 export type DocumentPage = Schemas['DocumentPage'];
 export type Traced = Schemas['Traced'];
+export type Shares = Schemas['Shares'];
 export type PinView = Schemas['PinView'];
 export type Words = Schemas['Words'];
 export type Waveform = Schemas['Waveform'];

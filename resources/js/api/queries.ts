@@ -378,6 +378,8 @@ export const learningQuery = (person?: number) =>
 
 export const workshopQuery = queryOptions({ queryKey: ['workshop'], queryFn: () => answer(api.GET('/workshop')) });
 
+export const sharesQuery = queryOptions({ queryKey: ['shares'], queryFn: () => answer(api.GET('/shares')) });
+
 export const peopleQuery = queryOptions({ queryKey: ['people'], queryFn: () => answer(api.GET('/people')) });
 
 export const invitationQuery = (word: string) =>

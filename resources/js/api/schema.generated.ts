@@ -1553,6 +1553,144 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What this workshop publishes, what it took in, whose key counts, and where it reads */
+        get: operations["showShares"];
+        put?: never;
+        /** Take in a board that another workshop published, from its file */
+        post: operations["takeInBoard"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shares/{board}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** What others found on it counts no more; the description stays in the library */
+        delete: operations["forgetSharedBoard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shares/keys/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Whether what a workshop found counts here: after its fingerprint was compared with it */
+        put: operations["acceptShareKey"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shares/sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read an address at which another workshop publishes, now and every night */
+        post: operations["addShareSource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shares/sources/{source}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Read this address no more; what came from it stays */
+        delete: operations["removeShareSource"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/share/draft": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The file as it would be published, to be looked at or given by hand */
+        post: operations["draftShare"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/supplies/{supply}/share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Publish a board at the address of this workshop, or what it is now in place of what it was */
+        put: operations["publishBoard"];
+        post?: never;
+        /** Publish a board no more; what others took in by then stays with them */
+        delete: operations["withdrawBoard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/shared/{word}/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a workshop publishes, for anybody who has its address: index.json, and the boards it names */
+        get: operations["readShared"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/stock": {
         parameters: {
             query?: never;
@@ -1963,7 +2101,10 @@ export interface components {
             part: string;
             fault: string;
             title: string;
+            /** @description in this workshop */
             times: number;
+            /** @description in workshops whose key a lead has accepted */
+            elsewhere: number;
         };
         DeadCheckRow: {
             id: string;
@@ -2063,6 +2204,7 @@ export interface components {
         };
         CircuitPart: {
             ref: string;
+            /** @description or "unknown" */
             kind: string;
             label: string;
             /** @description what stands on it */
@@ -2168,6 +2310,16 @@ export interface components {
             unknown: number;
             /** @description what it takes to be solved at all */
             lacks: string[];
+            /** @description parts that nobody knows the kind of, and what each may be by its place, likeliest first */
+            strangers: {
+                ref: string;
+                may_be: {
+                    kind: string;
+                    sentence: string;
+                    /** @description the line that takes it for this */
+                    line: string;
+                }[];
+            }[];
             /** @description what is worth a beep next, the most telling first */
             hunches: {
                 one: string;
@@ -3751,6 +3903,8 @@ export interface components {
                 looks: string;
             }[];
             seen_before: number;
+            /** @description times that other workshops found it whose key a lead has accepted */
+            seen_elsewhere: number;
             for: components["schemas"]["Reason"][];
             against: components["schemas"]["Reason"][];
             chain: string[];
@@ -3928,6 +4082,53 @@ export interface components {
             purpose?: string;
             symptoms: string[];
         };
+        Shares: {
+            workshop: string;
+            /** @description of its own key */
+            fingerprint: string;
+            /** @description at which others read; null while nothing is published */
+            address: string | null;
+            published: {
+                supply: string;
+                title: string;
+                revisions: string[];
+                failures: boolean;
+                /** Format: date-time */
+                at: string | null;
+            }[];
+            /** @description workshops that something was taken in from */
+            keys: {
+                id: number;
+                /** @description as it calls itself */
+                name: string;
+                fingerprint: string;
+                /** @description whether what it found counts */
+                accepted: boolean;
+            }[];
+            taken: {
+                id: string;
+                /** @description of keys */
+                key: number;
+                /** @description in the own library */
+                supply: string;
+                title: string;
+                repairs: number;
+                /** Format: date-time */
+                signed_at: string;
+                /** @description revisions that were changed here, and so did not follow */
+                held: number;
+            }[];
+            sources: {
+                id: number;
+                address: string;
+                /** Format: date-time */
+                read_at: string | null;
+                /** @description what came of it */
+                said: string | null;
+            }[];
+            /** @description addresses that the server may read */
+            may_read: string[];
+        };
     };
     responses: {
         /** @description A worker is working it out for the first time: ask again after Retry-After seconds */
@@ -3939,7 +4140,18 @@ export interface components {
         };
     };
     parameters: never;
-    requestBodies: never;
+    requestBodies: {
+        Publishing: {
+            content: {
+                "application/json": {
+                    /** @description supplies of the design */
+                    revisions: string[];
+                    /** @description and what failed how often */
+                    failures: boolean;
+                };
+            };
+        };
+    };
     headers: never;
     pathItems: never;
 }
@@ -7180,6 +7392,282 @@ export interface operations {
                 content?: never;
             };
             /** @description You are signed in nowhere by that name */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    showShares: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shares"];
+                };
+            };
+            /** @description Only its lead may */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeInBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "multipart/form-data": {
+                    /**
+                     * Format: binary
+                     * @description docs/shared.schema.json, up to 2 MB
+                     */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description All of it */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shares"];
+                };
+            };
+            /** @description It is not whole, or not what it says it is */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    forgetSharedBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                board: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    acceptShareKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                key: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    accepted: boolean;
+                };
+            };
+        };
+        responses: {
+            /** @description All of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shares"];
+                };
+            };
+        };
+    };
+    addShareSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    address: string;
+                };
+            };
+        };
+        responses: {
+            /** @description All of it; the address is being read */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shares"];
+                };
+            };
+            /** @description This server does not read there */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    removeShareSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                source: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    draftShare: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Publishing"];
+        responses: {
+            /** @description docs/shared.schema.json */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+        };
+    };
+    publishBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody: components["requestBodies"]["Publishing"];
+        responses: {
+            /** @description All of it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shares"];
+                };
+            };
+            /** @description Nothing was chosen */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    withdrawBoard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                supply: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Gone */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    readShared: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description docs/shared.schema.json, or the index as docs/formats.md has it */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
+                };
+            };
+            /** @description Nothing is published there */
             404: {
                 headers: {
                     [name: string]: unknown;

@@ -39,6 +39,15 @@ function Why({ suspect, checks }: { suspect: SuspectView; checks: string[] }) {
                     </span>
                 </p>
             )}
+            {suspect.seen_elsewhere > 0 && (
+                <p>
+                    <b>elsewhere</b>
+                    <span>
+                        {suspect.seen_elsewhere === 1 ? 'Once' : `${suspect.seen_elsewhere} times`} on this board, by
+                        workshops whose word counts here; a quarter of one of your own each.
+                    </span>
+                </p>
+            )}
             {suspect.members.length > 1 && (
                 <p>
                     <b>alike</b>

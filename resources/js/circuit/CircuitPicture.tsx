@@ -92,7 +92,9 @@ function PartFigure({
     ].join(', ');
     return (
         <g
-            className={`circuit-part ${isTarget ? 'target' : ''} ${wrong === undefined ? '' : 'wrong'}`}
+            className={`circuit-part ${isTarget ? 'target' : ''} ${wrong === undefined ? '' : 'wrong'} ${
+                part.kind === 'unknown' ? 'stranger' : ''
+            }`}
             data-part={part.ref}
             onClick={() => onPart?.(part.ref)}
         >

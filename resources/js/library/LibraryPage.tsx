@@ -26,6 +26,9 @@ export function LibraryPage() {
                 </div>
                 {session.data?.can.edit_library === true && (
                     <div className="page-actions">
+                        {session.data.can.manage_people && (
+                            <Button onClick={() => void navigate('/library/shared')}>Shared boards</Button>
+                        )}
                         <Button onClick={() => void navigate('/library/trace')}>Trace a board</Button>
                         <Button onClick={() => void navigate('/library/import')}>Import a file</Button>
                         <Button type="primary" onClick={() => void navigate('/library/new')}>

@@ -17,6 +17,7 @@ const keptAs = (job: string | undefined) => (job === undefined ? 'oculant.trace'
 /** What a line may look like. */
 const FORMS = [
     'q1 irf840 mosfet',
+    'u2 ? 2A41',
     'beep q1.d t1.p2',
     'open q1.g q2.g',
     'sweep c1.minus: r5.2 u1.gnd',
@@ -215,6 +216,40 @@ function Tracing({ storeKey, before, name, job, onDone }: TracingProps) {
                         </ul>
                     )}
                     {traced.data?.worth != null && lines.length > 0 && <p role="status">{traced.data.worth}</p>}
+                    {(traced.data?.strangers.length ?? 0) > 0 && (
+                        <>
+                            <h2>What it may be, by its place</h2>
+                            <ul className="hunches" aria-label="What it may be">
+                                {traced.data?.strangers.map(
+                                    (stranger) =>
+                                        stranger.may_be.length === 0 && (
+                                            <li key={stranger.ref}>
+                                                <span>
+                                                    <b>{stranger.ref}</b>: its place tells nothing yet. Beep its pins
+                                                    out by their numbers.
+                                                </span>
+                                            </li>
+                                        ),
+                                )}
+                                {traced.data?.strangers.flatMap((stranger) =>
+                                    stranger.may_be.map((guess) => (
+                                        <li key={`${stranger.ref} ${guess.kind}`}>
+                                            <span>{guess.sentence}</span>
+                                            <Button
+                                                size="small"
+                                                onClick={() => {
+                                                    setText(guess.line);
+                                                    field.current?.focus();
+                                                }}
+                                            >
+                                                take it for that
+                                            </Button>
+                                        </li>
+                                    )),
+                                )}
+                            </ul>
+                        </>
+                    )}
                     {(traced.data?.hunches.length ?? 0) > 0 && (
                         <>
                             <h2>Worth a beep next</h2>

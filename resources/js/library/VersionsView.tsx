@@ -74,7 +74,8 @@ function FoundBefore({ supply }: { supply: string }) {
                             {(rows.data ?? []).map((row) => (
                                 <tr key={row.title}>
                                     <th>{row.title}</th>
-                                    <td>{row.times} ×</td>
+                                    <td>{row.times > 0 && `${row.times} × here`}</td>
+                                    <td>{row.elsewhere > 0 && `${row.elsewhere} × elsewhere`}</td>
                                 </tr>
                             ))}
                         </tbody>

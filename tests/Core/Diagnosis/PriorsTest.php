@@ -103,6 +103,31 @@ final class PriorsTest extends TestCase
         );
     }
 
+    /**
+     * What others found counts a quarter each, and three repairs altogether at most; their sum by hand. What this
+     * workshop found itself counts beside it as before.
+     */
+    public function testWhatOthersHaveSeenCountsLess(): void
+    {
+        $supply = Supplies::demo('tide-recorder');
+        $dictionary = Supplies::knowledge('tide-recorder')->dictionary(null);
+        $state = (new Bench($supply))->state();
+        $before = Priors::of($dictionary, $supply, $state)->share['U2:open'];
+        $share = static fn(array $seen, array $elsewhere): float => Priors::of(
+            $dictionary,
+            $supply,
+            $state,
+            $seen,
+            $elsewhere,
+        )->share['U2:open'];
+        self::assertEqualsWithDelta((12 * $before + 1) / 13, $share([], ['U2:open' => 4]), 1e-12);
+        self::assertEqualsWithDelta((12 * $before + 1) / 14, $share([], ['U2:open' => 4, 'U1:open' => 4]), 1e-12);
+        self::assertEqualsWithDelta((12 * $before + 3) / 15, $share([], ['U2:open' => 12]), 1e-12);
+        self::assertEqualsWithDelta((12 * $before + 3) / 15, $share([], ['U2:open' => 90_000]), 1e-12);
+        self::assertEqualsWithDelta((12 * $before + 3) / 15, $share(['U2:open' => 2], ['U2:open' => 4]), 1e-12);
+        self::assertSame($before, $share([], ['X9:gone' => 5]));
+    }
+
     /** Experience leads, but a reading that contradicts it wins. */
     public function testHistoryDoesNotOverruleAMeasurement(): void
     {
@@ -111,7 +136,7 @@ final class PriorsTest extends TestCase
         $bench = (new Bench($supply))->add('power', ['power' => 'live', 'mode' => 'loaded']);
         $first = new Workup($supply, $bench->state(), $knowledge, ['U2:open' => 6]);
         self::assertContains('U2', $first->suspects()[0]->parts());
-        self::assertSame(6, $first->seenBefore($first->suspects()[0]));
+        self::assertSame([6, 0], $first->seenBefore($first->suspects()[0]));
 
         $good = $knowledge->expectations('loaded', null)->nominal;
         foreach (['TP4', 'TP5', 'TP6'] as $point) {

@@ -7,7 +7,6 @@ namespace Tests\Core\Tracing;
 use Oculant\Core\Diagnosis\SolvedKnowledge;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Expectation\Undescribed;
-use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\DescriptionRefused;
@@ -18,6 +17,7 @@ use Oculant\Core\Tracing\Traced;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
+use Tests\Support\Boards;
 use Tests\Support\Supplies;
 
 /** A board that is known in part: what it comes near to, what is missing, and a diagnosis of what is known. */
@@ -36,14 +36,10 @@ final class ResemblanceTest extends TestCase
     public function testAFamilyIsKnownUnderOtherNamesAndWithoutAPart(string $family): void
     {
         $supply = Supplies::drafted($family);
-        $names = self::renamed($supply);
-        $onBoard = array_filter(
-            array_keys($names),
-            static fn(string $ref): bool => !in_array($supply->part($ref)->kind->name(), ['mains', 'load'], true),
-        );
+        $names = Boards::renamed($supply);
         $right = $all = $said = $asked = 0;
-        foreach (array_slice(array_values($onBoard), 0, 12) as $without) {
-            $found = Resemblance::of(new Traced(self::lines($supply, $names, $without)));
+        foreach (array_slice(array_reverse(Boards::parts($supply)), 0, 12) as $without) {
+            $found = Resemblance::of(new Traced(Boards::lines($supply, $names, $without)));
             self::assertNotNull($found);
             self::assertSame($family, $found->family(), "without {$without}");
             foreach ($found->matched as $ref => $board) {
@@ -72,7 +68,7 @@ final class ResemblanceTest extends TestCase
     public function testWhatIsMissingIsSaidWithItsPlace(): void
     {
         $supply = Supplies::drafted('flyback');
-        $found = Resemblance::of(new Traced(self::lines($supply, self::same($supply), 'R12')));
+        $found = Resemblance::of(new Traced(Boards::lines($supply, Boards::same($supply), 'R12')));
         $rows = array_filter(
             $found?->missing() ?? [],
             static fn(array $row): bool => str_starts_with($row['what'], 'resistor'),
@@ -84,7 +80,7 @@ final class ResemblanceTest extends TestCase
     public function testAPartThatNothingTellsIsGuessedByWhatIsMissing(): void
     {
         $supply = Supplies::drafted('adaptor');
-        $board = new Board([...self::lines($supply, self::same($supply), 'U12'), 'u12 ?'], 'x');
+        $board = new Board([...Boards::lines($supply, Boards::same($supply), 'U12'), 'u12'], 'x');
         self::assertStringContainsString('shunt_reference', $board->refused()[0]['message']);
     }
 
@@ -183,53 +179,5 @@ final class ResemblanceTest extends TestCase
             }
         }
         self::fail("No point at {$node}.");
-    }
-
-    /** @return array<string, string> */
-    private static function same(Description $supply): array
-    {
-        return array_combine(
-            array_map(strval(...), array_keys($supply->parts)),
-            array_map(strval(...), array_keys($supply->parts)),
-        );
-    }
-
-    /** @return array<string, string> references in the opposite order within each letter, from 500 on */
-    private static function renamed(Description $supply): array
-    {
-        $names = [];
-        foreach (array_reverse(array_keys($supply->parts)) as $k => $ref) {
-            $names[(string) $ref] = preg_replace('/\d.*$/', '', (string) $ref) . (500 + $k);
-        }
-
-        return $names;
-    }
-
-    /**
-     * @param array<string, string> $names
-     *
-     * @return list<string>
-     */
-    private static function lines(Description $supply, array $names, string $without): array
-    {
-        $lines = $at = [];
-        foreach ($supply->parts as $ref => $part) {
-            if ((string) $ref === $without || in_array($part->kind->name(), ['mains', 'load'], true)) {
-                continue;
-            }
-            $value = $part->written['value'] ?? '';
-            $lines[] = trim("{$names[$ref]} {$part->kind->name()} " . str_replace(' ', '', (string) $value));
-            self::assertNotNull(PartKinds::named($part->kind->name()));
-            foreach ($part->terminals as $pin => $node) {
-                $at[$node][] = "{$names[$ref]}.{$pin}";
-            }
-        }
-        foreach ($at as $pins) {
-            if (count($pins) > 1) {
-                $lines[] = array_shift($pins) . ' with ' . implode(' ', $pins);
-            }
-        }
-
-        return $lines;
     }
 }

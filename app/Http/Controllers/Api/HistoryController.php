@@ -44,7 +44,9 @@ final readonly class HistoryController
         Gate::authorize('view', $supply);
         $parts = DescriptionReader::fromArray($supply->description)->parts;
         $rows = [];
-        foreach ($this->history->of($supply) as $id => $times) {
+        $here = $this->history->of($supply);
+        $elsewhere = $this->history->elsewhere($supply);
+        foreach (array_keys($here + $elsewhere) as $id) {
             [$ref, $fault] = explode(':', $id, 2);
             $rows[] = [
                 'part' => $ref,
@@ -52,7 +54,8 @@ final readonly class HistoryController
                 'title' => isset($parts[$ref])
                     ? "{$parts[$ref]->label()}, " . ($parts[$ref]->fault($fault)->title ?? $fault)
                     : "{$ref} {$fault}",
-                'times' => $times,
+                'times' => $here[$id] ?? 0,
+                'elsewhere' => $elsewhere[$id] ?? 0,
             ];
         }
 
