@@ -13,12 +13,12 @@ use Illuminate\Support\Facades\Schedule;
 
 // What runs by itself says so; /up is red once it falls silent.
 Schedule::call(static fn() => app(Beats::class)->beat(Beats::SCHEDULER))->everyMinute();
-Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping();
+Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping()->onOneServer();
 Schedule::command('model:prune', ['--model' => [SignIn::class, BenchPin::class]])
     ->dailyAt('03:30')
-    ->withoutOverlapping();
-Schedule::command(TakeInBoards::class)->dailyAt('04:10')->withoutOverlapping();
-Schedule::command(PrunePhotographs::class)->dailyAt('03:40')->withoutOverlapping();
+    ->withoutOverlapping()->onOneServer();
+Schedule::command(TakeInBoards::class)->dailyAt('04:10')->withoutOverlapping()->onOneServer();
+Schedule::command(PrunePhotographs::class)->dailyAt('03:40')->withoutOverlapping()->onOneServer();
 
 $into = config('oculant.backup.directory');
 if (is_string($into) && $into !== '') {
@@ -29,5 +29,5 @@ if (is_string($into) && $into !== '') {
         ...is_string($phrase) && $phrase !== '' ? ["--phrase-file={$phrase}"] : [],
     ])
         ->dailyAt('02:40')
-        ->withoutOverlapping();
+        ->withoutOverlapping()->onOneServer();
 }

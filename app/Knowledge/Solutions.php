@@ -10,6 +10,7 @@ use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Supply\Description;
+use Throwable;
 
 /** Gives the knowledge of any description, and sees to it that it gets solved. */
 final class Solutions
@@ -147,14 +148,22 @@ final class Solutions
      * @param array{class-string, string, list<mixed>} $work what a worker calls for it: class, method, and what comes
      *     after the description
      *
+     * @param bool $isLong whatever the supply, and whoever asks for it
+     *
      * @return T
      *
      * @throws BeingWorkedOut
      */
-    public function remember(Description $supply, string $what, callable $compute, array $work): mixed
-    {
+    public function remember(
+        Description $supply,
+        string $what,
+        callable $compute,
+        array $work,
+        bool $isLong = false,
+    ): mixed {
         $key = self::viewKey($supply, $what);
-        if ($this->mayCompute() || !$supply->isLarge() || $this->cache->has($key)) {
+        $isSoon = !$supply->isLarge() && !$isLong;
+        if ($this->mayCompute($isLong) || $isSoon || $this->cache->has($key)) {
             return $this->cache->remember($key, now()->addDays(self::KEPT), $compute(...));
         }
         $refused = $this->cache->get("{$key}:refused");
@@ -169,7 +178,7 @@ final class Solutions
     }
 
     /** What remember() would give, where the engine cannot: whoever asks is told why, for a while. */
-    public function refuse(Description $supply, string $what, CircuitError $why): void
+    public function refuse(Description $supply, string $what, Throwable $why): void
     {
         $this->cache->put(self::viewKey($supply, $what) . ':refused', $why->getMessage(), self::ASKED);
     }
@@ -186,9 +195,9 @@ final class Solutions
     }
 
     /** Workers and commands have time; so has whoever sends something in, which must not get lost. */
-    private function mayCompute(): bool
+    private function mayCompute(bool $isLong): bool
     {
-        $isSent = !request()->isMethodSafe() && !request()->attributes->has(self::ANSWERS);
+        $isSent = !$isLong && !request()->isMethodSafe() && !request()->attributes->has(self::ANSWERS);
 
         return config('oculant.patient') ?? app()->runningInConsole() || $isSent;
     }

@@ -6,6 +6,7 @@ namespace App\Knowledge;
 
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
+use InvalidArgumentException;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Supply\DescriptionReader;
 
@@ -39,7 +40,7 @@ final class WorkOut implements ShouldQueue
         $supply = DescriptionReader::fromArray($this->description);
         try {
             app($desk)->{$method}($supply, ...$arguments);
-        } catch (CircuitError $e) {
+        } catch (CircuitError|InvalidArgumentException $e) {
             $solutions->refuse($supply, $this->what, $e);
         }
     }

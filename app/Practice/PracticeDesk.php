@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Practice;
 
+use App\Knowledge\BeingWorkedOut;
 use App\Knowledge\Solutions;
 use App\Models\PracticeRun;
 use App\Models\PracticeSeries;
@@ -22,6 +23,7 @@ use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Setter;
 use Oculant\Core\Practice\Spoken;
 use Oculant\Core\Practice\Step;
+use Oculant\Core\Practice\Twist;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\Point;
@@ -33,28 +35,54 @@ final readonly class PracticeDesk
     private const MOST_LINES = 300;
 
     /** Seconds in which one of the difficulty asked for is looked for. */
-    private const PATIENCE = 8.0;
+    private const PATIENCE = 90.0;
 
     public function __construct(private Solutions $solutions, private Learning $learning) {}
 
-    /** @throws EntryRefused if its faults are not solved yet, or none is as hard as asked for */
+    /**
+     * @throws EntryRefused   if its faults are not solved yet, or none is as hard as asked for
+     * @throws BeingWorkedOut while a worker looks for one: the same seed asks for the same
+     */
     public function begin(
         User $user,
         Supply $supply,
         ?Difficulty $difficulty,
         int $seed,
         bool $isDue = false,
+        ?Twist $twist = null,
     ): PracticeRun {
         $description = DescriptionReader::fromArray($supply->description);
         $setter = new Setter($description, $this->knowledge($description));
+        $class = $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null;
 
-        return self::begun(
-            $user,
-            $setter->set(
-                $seed,
-                $difficulty,
-                self::PATIENCE,
-                $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null,
+        return self::begun($user, $this->exercise($description, $seed, $difficulty?->value, $class?->name, $twist?->value));
+    }
+
+    /** A unit as asked for; looked for by a worker, since the best strategy plays each that is tried. */
+    public function exercise(
+        Description $supply,
+        int $seed,
+        ?string $difficulty,
+        ?string $class,
+        ?string $twist,
+    ): Exercise {
+        $asked = [$seed, $difficulty, $class, $twist];
+
+        return Exercise::of(
+            $this->solutions->remember(
+                $supply,
+                'exercise ' . json_encode($asked),
+                fn(): array => (new Setter($supply, $this->knowledge($supply)))
+                    ->set(
+                        $seed,
+                        Difficulty::tryFrom($difficulty ?? ''),
+                        self::PATIENCE,
+                        array_column(FailureClass::cases(), null, 'name')[$class ?? ''] ?? null,
+                        Twist::tryFrom($twist ?? ''),
+                    )
+                    ->toArray(),
+                [self::class, 'exercise', $asked],
+                isLong: true,
             ),
         );
     }
@@ -85,16 +113,16 @@ final readonly class PracticeDesk
         }
         $supply = Supply::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['supply']);
         $description = DescriptionReader::fromArray($supply->description);
-        $class = array_column(FailureClass::cases(), null, 'name')[$item['mechanism'] ?? ''] ?? null;
 
         return self::begun(
             $user,
             // A server that is busy refuses; it never gives another unit than it gives everybody.
-            (new Setter($description, $this->knowledge($description)))->set(
+            $this->exercise(
+                $description,
                 $item['seed'],
-                Difficulty::tryFrom($item['difficulty'] ?? ''),
-                self::PATIENCE,
-                $class,
+                $item['difficulty'] ?? null,
+                $item['mechanism'] ?? null,
+                $item['twist'] ?? null,
             ),
             ['series_id' => $series->id, 'series_item' => $number],
         );

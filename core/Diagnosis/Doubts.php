@@ -31,7 +31,7 @@ final readonly class Doubts
 
     public static function of(Belief $belief, Knowledge $knowledge): self
     {
-        $doubts = $times = [];
+        $doubts = $times = $before = [];
         foreach ($belief->evidence as $k => $evidence) {
             if (!($evidence instanceof ReadingEvidence) || $evidence->quantity === 'swing') {
                 continue;
@@ -46,7 +46,10 @@ final readonly class Doubts
             }
             $key = "{$evidence->mode} {$evidence->target} {$evidence->quantity}";
             $times[$key] = ($times[$key] ?? 0) + 1;
-            $doubts[$key] = $slip;
+            // Read again and alike, it is as odd as it was; read otherwise, the later counts.
+            $isAlike = isset($before[$key]) && $evidence->repeats($before[$key]);
+            $doubts[$key] = $isAlike ? max($doubts[$key], $slip) : $slip;
+            $before[$key] = $evidence;
         }
 
         return new self(

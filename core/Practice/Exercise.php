@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Oculant\Core\Practice;
 
 use InvalidArgumentException;
+use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Supply\Description;
@@ -20,6 +21,8 @@ final readonly class Exercise
      * @param int                   $seed   spread of its parts, noise of its meter
      * @param list<string>          $story  words of Symptom::WORDS, or "F1 open" and the like
      * @param int|null              $steps  measurements that the best strategy needed; null if nobody has tried
+     * @param float                 $shy    share of its starts at which what is wrong is not there
+     * @param array<string, float>  $differs by reference: its value in this unit is so many times the described one
      */
     public function __construct(
         public Description $supply,
@@ -27,11 +30,30 @@ final readonly class Exercise
         public int $seed,
         public array $story,
         public ?int $steps = null,
+        public float $shy = 0.0,
+        public array $differs = [],
     ) {}
 
     public function unit(): SimulatedUnit
     {
-        return new SimulatedUnit($this->supply, $this->faults, $this->seed);
+        $parts = [];
+        foreach ($this->differs as $ref => $times) {
+            $part = $this->supply->part($ref);
+            $parts[$ref] = $part->with('value', $times * $part->value('value'));
+        }
+
+        return new SimulatedUnit(
+            $parts === [] ? $this->supply : $this->supply->withParts($parts),
+            $this->faults,
+            $this->seed,
+            shy: $this->shy,
+        );
+    }
+
+    /** The same, after so many measurements by the best strategy. */
+    public function after(int $steps): self
+    {
+        return new self($this->supply, $this->faults, $this->seed, $this->story, $steps, $this->shy, $this->differs);
     }
 
     /** Way to fail of what is hidden; null if nothing is wrong with it. */
@@ -43,7 +65,8 @@ final readonly class Exercise
     /** Its owner's words. */
     public function words(): string
     {
-        $said = array_map(static fn(string $symptom): string => Symptom::WORDS[$symptom] ?? $symptom, $this->story);
+        $said = array_map(static fn(string $symptom): string => Symptom::WORDS[$symptom] ??
+                (isset(Background::CONDITIONS[$symptom]) ? ucfirst(Background::CONDITIONS[$symptom]) : $symptom), $this->story);
 
         return $said === [] ? 'It came in without a word.' : implode('. ', $said) . '.';
     }
@@ -62,7 +85,10 @@ final readonly class Exercise
             'seed' => $this->seed,
             'story' => $this->story,
             'steps' => $this->steps,
-            'hidden' => base64_encode(json_encode((object) $this->faults, JSON_THROW_ON_ERROR)),
+            'hidden' => self::shut($this->faults),
+            ...$this->shy === 0.0 && $this->differs === []
+                ? []
+                : ['beside' => self::shut(['shy' => $this->shy, 'differs' => (object) $this->differs])],
         ];
     }
 
@@ -79,13 +105,8 @@ final readonly class Exercise
             );
         }
         $supply = DescriptionReader::fromArray(is_array($given['description'] ?? null) ? $given['description'] : []);
-        $hidden = json_decode(
-            (string) base64_decode(is_string($given['hidden'] ?? null) ? $given['hidden'] : '', true),
-            true,
-        );
-        if (!is_array($hidden)) {
-            throw new InvalidArgumentException('What is hidden in this exercise cannot be read: "hidden" is base64.');
-        }
+        $hidden = self::opened($given, 'hidden');
+        $beside = isset($given['beside']) ? self::opened($given, 'beside') : [];
         $faults = [];
         foreach ($hidden as $ref => $fault) {
             $part = $supply->parts[(string) $ref] ?? null;
@@ -94,9 +115,22 @@ final readonly class Exercise
             }
             $faults[(string) $ref] = $fault;
         }
+        [$shy, $differs] = [$beside['shy'] ?? 0.0, $beside['differs'] ?? []];
+        if (!is_numeric($shy) || $shy < 0 || $shy > 1 || !is_array($differs)) {
+            throw new InvalidArgumentException('What is beside in this exercise is a share of starts, and values.');
+        }
+        foreach ($differs as $ref => $times) {
+            $part = $supply->parts[(string) $ref] ?? null;
+            if ($part === null || !$part->knows('value') || !is_numeric($times) || $times < 0.01 || $times > 100) {
+                throw new InvalidArgumentException(
+                    'In this exercise a part has another value that has none, or one beyond a hundred times its own.',
+                );
+            }
+        }
         $story = array_values(array_filter(is_array($given['story'] ?? null) ? $given['story'] : [], is_string(...)));
         foreach ($story as $symptom) {
-            if (!isset(Symptom::WORDS[$symptom]) && preg_match('/^\S+ (open|intact|dark|lit)$/', $symptom) !== 1) {
+            $isKnown = isset(Symptom::WORDS[$symptom]) || isset(Background::CONDITIONS[$symptom]);
+            if (!$isKnown && preg_match('/^\S+ (open|intact|dark|lit)$/', $symptom) !== 1) {
                 throw new InvalidArgumentException("\"{$symptom}\" is no symptom that an owner tells.");
             }
         }
@@ -107,6 +141,28 @@ final readonly class Exercise
             is_int($given['seed'] ?? null) ? $given['seed'] : 1,
             $story,
             is_int($given['steps'] ?? null) ? $given['steps'] : null,
+            (float) $shy,
+            array_map(floatval(...), $differs),
         );
+    }
+
+    /** @param array<string, mixed> $what */
+    private static function shut(array $what): string
+    {
+        return base64_encode(json_encode((object) $what, JSON_THROW_ON_ERROR));
+    }
+
+    /**
+     * @param array<mixed> $given
+     *
+     * @return array<mixed>
+     */
+    private static function opened(array $given, string $name): array
+    {
+        $hidden = json_decode((string) base64_decode(is_string($given[$name] ?? null) ? $given[$name] : '', true), true);
+
+        return is_array($hidden)
+            ? $hidden
+            : throw new InvalidArgumentException("\"{$name}\" of this exercise cannot be read: it is base64 of JSON.");
     }
 }

@@ -39,7 +39,8 @@ final readonly class Grade
     private const THINGS = 3;
 
     /**
-     * @param float        $found   1 for the part and how it failed, less for the part alone, 0 for neither
+     * @param float        $found   1 for the part and how it failed, less for the part alone, 0 for neither; of several
+     *     faults their mean
      * @param float        $quick   the best strategy's minutes over those of the run, at most 1
      * @param float        $telling mean share of what the best measurement would have told
      * @param list<array{what: string, points: float}> $deducted
@@ -62,17 +63,18 @@ final readonly class Grade
         $telling = array_map(static fn(Step $s): float => $s->telling(), $steps);
         $unit = $run->exercise->faults;
         $named = $run->named();
-        $found = match (true) {
-            $named === null => 0.0,
-            $unit === [] => $named['part'] === '' ? 1.0 : 0.0,
-            !isset($unit[$named['part']]) => 0.0,
-            $unit[$named['part']] === $named['fault'] ||
-                $knowledge
-                    ->dictionary(null)
-                    ->alike("{$named['part']}:{$unit[$named['part']]}", "{$named['part']}:{$named['fault']}")
-                => 1.0,
-            default => self::RIGHT_PART,
-        };
+        $said = $run->mended() + ($named === null ? [] : [$named['part'] => $named['fault']]);
+        $found = $unit === [] ? ($named !== null && $named['part'] === '' ? 1.0 : 0.0) : 0.0;
+        foreach ($unit as $part => $fault) {
+            $found +=
+                match (true) {
+                    !isset($said[$part]) => 0.0,
+                    $said[$part] === $fault ||
+                        $knowledge->dictionary(null)->alike("{$part}:{$fault}", "{$part}:{$said[$part]}")
+                        => 1.0,
+                    default => self::RIGHT_PART,
+                } / count($unit);
+        }
         $good = array_filter(
             $steps,
             static fn(Step $s): bool => $s->quantity === Tested::BY_ITSELF &&

@@ -34,7 +34,7 @@ final readonly class Player
     {
         $next = $run->workup()->next()['next'];
         match (true) {
-            $next['kind'] === 'state' => $this->power($run, PowerState::from($next['power']), $next['mode']),
+            $next['kind'] === 'state' => $this->power($run, PowerState::from($next['power']), $next['mode'] ?? $run->state()->mode),
             $next['kind'] === 'gate' => $this->seeTo($run),
             $next['target'] !== null && in_array($next['kind'], ['measure', 'test', 'confirm'], true) => $this->measure(
                 $run,
@@ -111,11 +111,18 @@ final readonly class Player
         }
     }
 
-    /** What is likeliest by now. */
+    /** What is likeliest by now, of several faults the one that is not mended yet. */
     private function name(Run $run): void
     {
         $likeliest = $run->workup()->suspects()[0]->members[0] ?? null;
-        $run->name($likeliest->ref ?? '', $likeliest->fault ?? '');
+        foreach ($likeliest?->each() ?? [] as $fault) {
+            if (!isset($run->mended()[$fault->ref])) {
+                $run->name($fault->ref, $fault->fault);
+
+                return;
+            }
+        }
+        $run->name('');
     }
 
     private function byTheBook(Run $run, Strategy $strategy, int $move): void

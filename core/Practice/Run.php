@@ -6,6 +6,7 @@ namespace Oculant\Core\Practice;
 
 use Oculant\Core\Bench\Admission;
 use Oculant\Core\Bench\BenchState;
+use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Tested;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Fold;
@@ -42,6 +43,8 @@ final class Run
 
     private const DISCHARGE = 1.5;
 
+    private const REPLACING = 8.0;
+
     /** Probability from which a test confirms. */
     private const SURE = 0.8;
 
@@ -59,6 +62,9 @@ final class Run
 
     /** @var array{part: string, fault: string}|null what was named in the end; empty words for "nothing wrong" */
     private ?array $named = null;
+
+    /** @var array<string, string> fault that was named by part, of what was hidden and is mended */
+    private array $mended = [];
 
     private bool $isOver = false;
 
@@ -84,6 +90,10 @@ final class Run
         $this->supply = $exercise->supply;
         $this->unit = $exercise->unit();
         foreach ($exercise->story as $symptom) {
+            if (isset(Background::CONDITIONS[$symptom])) {
+                $this->record('background', ['conditions' => [$symptom]]);
+                continue;
+            }
             // "LED1 dark" is said of a lamp, "F1 open" of a fuse.
             [$part, $sign] = [...explode(' ', $symptom), ''];
             $of = in_array($sign, ['open', 'intact'], true) ? 'fuse' : 'lamp';
@@ -129,6 +139,12 @@ final class Run
         return $this->named;
     }
 
+    /** @return array<string, string> fault that was named by part, of what was mended on the way */
+    public function mended(): array
+    {
+        return $this->mended;
+    }
+
     public function minutes(): float
     {
         return $this->minutes + $this->onTheWay;
@@ -151,6 +167,9 @@ final class Run
             throw $refused;
         }
         $this->onTheWay += self::STATE_CHANGE;
+        if ($power->isEnergised() && !$wasOn) {
+            $this->unit->start();
+        }
         if (!$power->isEnergised()) {
             return $wasOn ? 'Unplugged. What is charged is still charged.' : 'Unplugged.';
         }
@@ -380,11 +399,33 @@ final class Run
         $this->name($part);
     }
 
-    /** Ends it: what was wrong. Empty words for "nothing wrong with it". */
+    /**
+     * Ends it: what was wrong. Empty words for "nothing wrong with it". Where that was one of several things, it is
+     * mended, and the search goes on.
+     */
     public function name(string $part, string $fault = ''): void
     {
+        $left = array_diff_key($this->exercise->faults, $this->mended);
+        if (isset($left[$part]) && count($left) > 1) {
+            $this->mend($part, $fault);
+
+            return;
+        }
         $this->named = ['part' => $part, 'fault' => $fault];
         $this->isOver = true;
+    }
+
+    private function mend(string $part, string $fault): void
+    {
+        if ($this->state()->power->isEnergised()) {
+            $this->power(PowerState::Unplugged);
+        }
+        $this->seeTo(Gate::HandsIn);
+        $this->record('cause', ['part' => $part, 'fault' => $fault]);
+        $this->record('repair', ['part' => $part, 'out' => 'as found', 'in' => 'new']);
+        $this->unit->repair($part);
+        $this->mended[$part] = $fault;
+        $this->onTheWay += self::REPLACING;
     }
 
     public function giveUp(): void

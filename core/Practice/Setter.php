@@ -9,6 +9,7 @@ use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Priors;
 use Oculant\Core\Parts\FailureClass;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
 
 /** Sets exercises on a supply: faults drawn as often as they are met, of those that any measurement shows. */
@@ -20,6 +21,17 @@ final readonly class Setter
     /** Share of exercises with nothing wrong (a guess: rare enough to be believed last). */
     private const NOTHING = 0.05;
 
+    /** Ways in which somebody who worked on it may have left a part (common practice). */
+    private const SLIPS = ['reversed', 'wrong'];
+
+    /** Share of its starts at which what comes and goes is not there (a guess). */
+    private const SHY = 0.4;
+
+    /** Parts that makers fit in other values from one batch to the next, and in which (common practice). */
+    private const DIFFER = ['resistor', 'electrolytic', 'film_capacitor'];
+
+    private const TIMES = [0.47, 0.68, 1.5, 2.2];
+
     public function __construct(private Description $supply, private Knowledge $knowledge) {}
 
     /**
@@ -27,34 +39,45 @@ final readonly class Setter
      *
      * @param float $patience seconds after which no other unit is tried
      *
-     * @throws InvalidArgumentException if no fault of this supply is so easy, or so hard
+     * @throws InvalidArgumentException if no fault of this supply is so easy, or so hard, or so twisted
      */
     public function set(
         int $seed,
         ?Difficulty $wanted = null,
         float $patience = INF,
         ?FailureClass $class = null,
+        ?Twist $twist = null,
     ): Exercise {
         $technician = new SimulatedTechnician($this->supply, $this->knowledge);
         $shown = $this->shown($technician);
         if ($class !== null) {
             $shown = array_filter($shown, fn(string $id): bool => $this->classOf($id) === $class, ARRAY_FILTER_USE_KEY);
         }
+        $shown = array_filter($shown, fn(string $id): bool => $this->suits($id, $twist, $technician), ARRAY_FILTER_USE_KEY);
         if ($shown === []) {
             throw new InvalidArgumentException('No part of this supply fails in that way. Ask for another.');
         }
         $start = microtime(true);
         for ($try = 0; $try < self::TRIES && microtime(true) - $start < $patience; $try++) {
-            $exercise = $this->draw($shown, $technician, $seed, $try, $class !== null);
-            $steps = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep)->steps();
-            $tried = new Exercise($this->supply, $exercise->faults, $exercise->seed, $exercise->story, count($steps));
-            if ($wanted === null || Difficulty::of(count($steps)) === $wanted) {
-                return $tried;
+            $exercise = $this->draw($shown, $technician, $seed, $try, $class !== null || $twist !== null, $twist);
+            if ($exercise === null) {
+                continue;
+            }
+            $best = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep);
+            $steps = count($best->steps());
+            // Nobody is asked for what the best strategy does not find either.
+            $isFair = $twist === null || Grade::of($best, $this->knowledge)->found === 1.0;
+            if ($isFair && ($wanted === null || Difficulty::of($steps) === $wanted)) {
+                return $exercise->after($steps);
             }
         }
 
         throw new InvalidArgumentException(
-            sprintf('Of %d units of this supply none was %s. Ask for another difficulty.', $try, $wanted->value ?? ''),
+            sprintf(
+                'Of %d units of this supply none was %s. Ask for another.',
+                $try,
+                trim(($wanted->value ?? '') . ($twist === null ? '' : " with \"{$twist->value}\"")),
+            ),
         );
     }
 
@@ -73,9 +96,8 @@ final readonly class Setter
             );
         }
         $exercise = new Exercise($this->supply, [$part => $fault], $seed, $technician->story($id));
-        $steps = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep)->steps();
 
-        return new Exercise($this->supply, $exercise->faults, $seed, $exercise->story, count($steps));
+        return $exercise->after(count((new Player($exercise, $this->knowledge))->play(Strategy::NextStep)->steps()));
     }
 
     /** @return non-empty-list<FailureClass> ways to fail that can be hidden in this supply, most frequent first */
@@ -116,25 +138,98 @@ final readonly class Setter
         return $shown;
     }
 
-    /** @param array<string, float> $shown */
-    private function draw(array $shown, SimulatedTechnician $technician, int $seed, int $try, bool $isAsked): Exercise
+    /** Whether a fault can be one of such an exercise. */
+    private function suits(string $id, ?Twist $twist, SimulatedTechnician $technician): bool
     {
+        $hypothesis = $this->knowledge->dictionary(null)->hypotheses[$id];
+
+        return match ($twist) {
+            Twist::Slip => in_array($hypothesis->fault, self::SLIPS, true),
+            Twist::ComesAndGoes => $hypothesis->comesAndGoes,
+            // Each is noticed by whoever uses it. A fuse is replaced once the reason is known: another lesson.
+            Twist::Two => !($this->supply->part($hypothesis->ref)->kind instanceof Fuse) &&
+                $technician->story($id) !== [],
+            default => true,
+        };
+    }
+
+    /**
+     * @param array<string, float> $shown
+     *
+     * @return Exercise|null null if nothing comes of this draw
+     */
+    private function draw(
+        array $shown,
+        SimulatedTechnician $technician,
+        int $seed,
+        int $try,
+        bool $isAsked,
+        ?Twist $twist,
+    ): ?Exercise {
         $own = crc32("{$seed} {$try} unit") & 0x7fffffff;
         if (!$isAsked && self::chance($seed, $try, 'nothing') < self::NOTHING) {
             return new Exercise($this->supply, [], $own, []);
         }
-        $at = self::chance($seed, $try, 'fault') * array_sum($shown);
-        $chosen = (string) array_key_last($shown);
+        $faults = $story = [];
+        foreach (range(1, $twist === Twist::Two ? 2 : 1) as $number) {
+            $chosen = self::drawn($shown, self::chance($seed, $try, $number === 1 ? 'fault' : "fault {$number}"));
+            $fault = $this->knowledge->dictionary(null)->hypotheses[$chosen];
+            if (isset($faults[$fault->ref])) {
+                return null;
+            }
+            $faults[$fault->ref] = $fault->fault;
+            array_push($story, ...$technician->story($chosen));
+        }
+        $story = match ($twist) {
+            Twist::Slip => ['worked_on', ...$story],
+            Twist::ComesAndGoes => ['intermittent'],
+            default => array_values(array_unique($story)),
+        };
+
+        return new Exercise(
+            $this->supply,
+            $faults,
+            $own,
+            $story,
+            shy: $twist === Twist::ComesAndGoes ? self::SHY : 0.0,
+            differs: $twist === Twist::Differs ? $this->differing($faults, $seed, $try) : [],
+        );
+    }
+
+    /** @param array<string, float> $shown share by hypothesis */
+    private static function drawn(array $shown, float $chance): string
+    {
+        $at = $chance * array_sum($shown);
         foreach ($shown as $id => $share) {
             $at -= $share;
             if ($at <= 0.0) {
-                $chosen = (string) $id;
-                break;
+                return (string) $id;
             }
         }
-        $fault = $this->knowledge->dictionary(null)->hypotheses[$chosen];
 
-        return new Exercise($this->supply, [$fault->ref => $fault->fault], $own, $technician->story($chosen));
+        return (string) array_key_last($shown);
+    }
+
+    /**
+     * One part that has nothing to do with what is wrong, as another maker or a later revision has it.
+     *
+     * @param array<string, string> $faults
+     *
+     * @return array<string, float>
+     */
+    private function differing(array $faults, int $seed, int $try): array
+    {
+        $refs = [];
+        foreach ($this->supply->parts as $ref => $part) {
+            if (!isset($faults[$ref]) && in_array($part->kind->name(), self::DIFFER, true) && $part->knows('value')) {
+                $refs[] = (string) $ref;
+            }
+        }
+        $at = static fn(string $of, int $count): int => (int) (self::chance($seed, $try, $of) * $count);
+
+        return $refs === []
+            ? []
+            : [$refs[$at('differs', count($refs))] => self::TIMES[$at('times', count(self::TIMES))]];
     }
 
     private static function chance(int $seed, int $try, string $of): float

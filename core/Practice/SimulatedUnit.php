@@ -24,6 +24,9 @@ final class SimulatedUnit implements Unit
     /** @var array<string, Observation> */
     private array $observations = [];
 
+    /** Whether its faults are there just now. */
+    private bool $isShowing = true;
+
     /** @var array<string, string> what broke stays broken */
     private array $broken = [];
 
@@ -32,6 +35,7 @@ final class SimulatedUnit implements Unit
 
     /**
      * @param array<string, string> $faults fault name by part reference
+     * @param float $shy   share of its starts at which its faults are not there
      * @param float $width share of their tolerances that parts and meter use; most units are better than they must be
      */
     public function __construct(
@@ -39,6 +43,7 @@ final class SimulatedUnit implements Unit
         private array $faults,
         int $seed,
         private readonly float $width = 0.7,
+        private readonly float $shy = 0.0,
     ) {
         $this->state = $seed & 0x7fffffff;
         $changed = [];
@@ -64,6 +69,15 @@ final class SimulatedUnit implements Unit
         return $this->unit;
     }
 
+    /** Switched on: what comes and goes is there this time, or is not. */
+    public function start(): void
+    {
+        if ($this->shy > 0.0) {
+            $this->isShowing = $this->spread() > 2 * $this->shy - 1;
+            $this->observations = [];
+        }
+    }
+
     /** A part was replaced by a good one. */
     public function repair(string $ref): void
     {
@@ -84,16 +98,16 @@ final class SimulatedUnit implements Unit
         return $this->asShown($true, $quantity === 'dc' ? Meter::forDc() : Meter::forAc());
     }
 
-    /** Whether a part by itself is bad, whatever broke it. */
+    /** Whether a part by itself is bad, whatever broke it; whoever tests one that comes and goes taps and warms it. */
     public function isBad(string $ref): bool
     {
-        return isset($this->presentFaults()[$ref]);
+        return $this->faultOf($ref) !== null;
     }
 
     /** The way in which a part is bad, whatever broke it; null if it is good. */
     public function faultOf(string $ref): ?string
     {
-        return $this->presentFaults()[$ref] ?? null;
+        return $this->broken[$ref] ?? ($this->faults[$ref] ?? null);
     }
 
     /** How a part went that something else took along; null if nothing did. */
@@ -154,7 +168,7 @@ final class SimulatedUnit implements Unit
     /** @return array<string, string> */
     private function presentFaults(): array
     {
-        return $this->broken + $this->faults;
+        return $this->broken + ($this->isShowing ? $this->faults : []);
     }
 
     private function asShown(float $true, Meter $meter): float

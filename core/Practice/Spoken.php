@@ -131,20 +131,41 @@ final readonly class Spoken
             );
         }
 
-        return $this->end(fn() => $this->run->name($part->ref, $fault));
+        $this->run->name($part->ref, $fault);
+
+        return $this->run->isOver()
+            ? $this->hidden()
+            : "{$part->label()} was bad, and a new one is in. It still is not right: something else is wrong as well.";
     }
 
     /** @param callable(): void $do */
     private function end(callable $do): string
     {
         $do();
+
+        return $this->hidden();
+    }
+
+    private function hidden(): string
+    {
         $hidden = [];
         foreach ($this->run->exercise->faults as $ref => $fault) {
             $part = $this->run->exercise->supply->part($ref);
             $hidden[] = $part->label() . ', ' . ($part->fault($fault)->title ?? $fault);
         }
 
-        return $hidden === [] ? 'Nothing was wrong with it.' : 'It was ' . implode(' and ', $hidden) . '.';
+        $differs = array_map(
+            fn(string $ref): string => sprintf(
+                ' %s is %.3g times what the description says, and good.',
+                $ref,
+                $this->run->exercise->differs[$ref],
+            ),
+            array_map(strval(...), array_keys($this->run->exercise->differs)),
+        );
+
+        return ($hidden === [] ? 'Nothing was wrong with it.' : 'It was ' . implode(' and ', $hidden) . '.') .
+            implode('', $differs) .
+            ($this->run->exercise->shy > 0.0 ? ' It was there at some starts and not at others.' : '');
     }
 
     /** @param list<string> $words */

@@ -10,6 +10,7 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Practice\Difficulty;
+use Oculant\Core\Practice\Twist;
 use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Grade;
 use Oculant\Core\Practice\Run;
@@ -26,7 +27,7 @@ final class Practice extends Command
 
     protected $signature =
         'oculant:practice {file : A description, oculant/supply version 1, or an exercise} ' .
-        '{--difficulty= : easy, middle or hard} {--seed=1 : Which exercise} {--export= : Write the exercise there ' .
+        '{--difficulty= : easy, middle or hard} {--twist= : two, slip, comes_and_goes or differs} {--seed=1 : Which exercise} {--export= : Write the exercise there ' .
         'and play nothing} {--script= : Lines to play instead of those typed} {--json : Answer each line as one line ' .
         'of JSON} {--keep= : A directory in which what was solved is kept for the next call}';
 
@@ -41,7 +42,11 @@ final class Practice extends Command
             $supply = $isExercise ? null : DescriptionReader::fromArray($given);
             $exercise = $isExercise ? Exercise::of($given) : null;
             $knowledge = $this->knowledge($supply ?? ($exercise->supply ?? throw new InvalidArgumentException('')));
-            $exercise ??= (new Setter($supply, $knowledge))->set((int) $this->option('seed'), $this->difficulty());
+            $exercise ??= (new Setter($supply, $knowledge))->set(
+                (int) $this->option('seed'),
+                $this->difficulty(),
+                twist: $this->twist(),
+            );
 
             return $this->text('export') === null
                 ? $this->play($exercise, $knowledge)
@@ -153,6 +158,18 @@ final class Practice extends Command
         while (($line = fgets(STDIN)) !== false) {
             yield $line;
         }
+    }
+
+    private function twist(): ?Twist
+    {
+        $given = $this->text('twist');
+
+        return $given === null
+            ? null
+            : Twist::tryFrom($given) ??
+                    throw new InvalidArgumentException(
+                        "There is no twist \"{$given}\": two, slip, comes_and_goes or differs.",
+                    );
     }
 
     private function difficulty(): ?Difficulty

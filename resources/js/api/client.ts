@@ -119,6 +119,12 @@ export class Refused extends Error {
     }
 }
 
+/** For what is sent in and done only once a worker has found what it needs: the same is sent again until then. */
+export const whileWorkedOut = {
+    retry: (_: number, error: Error) => error instanceof Refused && error.status === 202,
+    retryDelay: 1000,
+};
+
 /** Fetches a new token against cross-site requests; false if the server is not there. */
 export async function renewToken(): Promise<boolean> {
     try {
@@ -150,7 +156,7 @@ export async function answer<T>(request: Promise<Answer<T>>): Promise<T> {
         throw new Refused('The server cannot be reached. What you typed is kept.', 0);
     }
     note(result.response);
-    if (result.response.ok) {
+    if (result.response.ok && !isBeingWorkedOut(result.response)) {
         return result.data as T;
     }
     const refusal = (result.error ?? {}) as Partial<Refusal>;

@@ -6198,7 +6198,12 @@ export interface operations {
                     supply_id?: string;
                     /** @enum {string} */
                     difficulty?: "easy" | "middle" | "hard";
-                    /** @description repeats an exercise */
+                    /**
+                     * @description what is more than one part that failed by itself
+                     * @enum {string}
+                     */
+                    twist?: "two" | "slip" | "comes_and_goes" | "differs";
+                    /** @description repeats an exercise; ask with the same again while it is looked for */
                     seed?: number;
                     series?: string;
                     /** @description unit of it, from 0 on */
@@ -6217,6 +6222,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["PracticeRun"];
                 };
+            };
+            /** @description One is being looked for: ask again with the same seed */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not solved yet, or none so hard */
             422: {
@@ -6430,6 +6442,8 @@ export interface operations {
                     /** @enum {string|null} */
                     difficulty?: "easy" | "middle" | "hard" | null;
                     mechanism?: string | null;
+                    /** @enum {string|null} */
+                    twist?: "two" | "slip" | "comes_and_goes" | "differs" | null;
                     /** Format: date */
                     due_on?: string | null;
                     people: number[];

@@ -2,12 +2,13 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, Select } from 'antd';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { answer, api } from '../api/client';
+import { answer, api, whileWorkedOut } from '../api/client';
 import { practiceQuery, suppliesQuery, workshopQuery } from '../api/queries';
 import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import { Band } from './Band';
 import { Learning } from './Learning';
 import { SeriesList } from './SeriesList';
+import { twists, type Twist } from './twists';
 
 const hard = [
     { value: '', label: 'as it comes' },
@@ -25,18 +26,23 @@ export function PracticePage() {
     const supplies = useQuery(suppliesQuery(''));
     const [supply, setSupply] = useState<string>();
     const [difficulty, setDifficulty] = useState('');
+    const [twist, setTwist] = useState('');
     const [isDue, setDue] = useState(false);
     const begin = useMutation({
-        mutationFn: () =>
+        // The same seed asks for the same exercise again while a worker looks for one.
+        mutationFn: (seed: number) =>
             answer(
                 api.POST('/practice', {
                     body: {
                         supply_id: supply ?? '',
                         due: isDue,
+                        seed,
+                        ...(twist === '' ? {} : { twist: twist as Twist }),
                         ...(difficulty === '' ? {} : { difficulty: difficulty as 'easy' | 'middle' | 'hard' }),
                     },
                 }),
             ),
+        ...whileWorkedOut,
         onSuccess: async (run) => {
             await queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
             void navigate(`/practice/${run.id}`);
@@ -54,7 +60,7 @@ export function PracticePage() {
                 className="list-acts"
                 onSubmit={(event) => {
                     event.preventDefault();
-                    begin.mutate();
+                    begin.mutate(1 + Math.floor(Math.random() * 2_000_000_000));
                 }}
             >
                 <label>
@@ -66,6 +72,16 @@ export function PracticePage() {
                         value={supply ?? null}
                         onChange={setSupply}
                         options={(supplies.data ?? []).map((one) => ({ value: one.id, label: one.title }))}
+                    />
+                </label>
+                <label>
+                    Hidden{' '}
+                    <Select
+                        aria-label="Hidden"
+                        value={twist}
+                        onChange={setTwist}
+                        options={twists}
+                        popupMatchSelectWidth={false}
                     />
                 </label>
                 <label>

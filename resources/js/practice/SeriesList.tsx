@@ -1,10 +1,11 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Input, InputNumber, Select } from 'antd';
 import { Link, useNavigate } from 'react-router';
-import { answer, api, type PracticeSeries } from '../api/client';
+import { answer, api, whileWorkedOut, type PracticeSeries } from '../api/client';
 import { peopleQuery, practiceQuery, seriesQuery, suppliesQuery } from '../api/queries';
 import { RefusalNote } from '../help/RefusalNote';
 import { mechanisms } from './Learning';
+import { twists, type Twist } from './twists';
 
 type Run = PracticeSeries['mine'][number];
 
@@ -14,6 +15,7 @@ interface Typed {
     count: number;
     jobs?: string;
     difficulty?: 'easy' | 'middle' | 'hard';
+    twist?: Twist;
     mechanism?: string;
     due?: string;
     people: number[];
@@ -28,6 +30,7 @@ function Unit({ series, run }: { series: PracticeSeries; run: Run }) {
     const navigate = useNavigate();
     const begin = useMutation({
         mutationFn: () => answer(api.POST('/practice', { body: { series: series.id, item: run.item } })),
+        ...whileWorkedOut,
         onSuccess: async (begun) => {
             await queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
             void navigate(`/practice/${begun.id}`);
@@ -120,6 +123,7 @@ function SetSeries() {
                             : { supply_id: typed.supply, count: typed.count }),
                         difficulty: typed.difficulty ?? null,
                         mechanism: typed.mechanism ?? null,
+                        twist: typed.twist ?? null,
                         due_on: typed.due === undefined || typed.due.trim() === '' ? null : typed.due.trim(),
                         people: typed.people,
                     },
@@ -175,6 +179,13 @@ function SetSeries() {
                         allowClear
                         placeholder="as often as met"
                         options={Object.entries(mechanisms).map(([value, label]) => ({ value, label }))}
+                    />
+                </Form.Item>
+                <Form.Item name="twist" label="Hidden">
+                    <Select
+                        allowClear
+                        placeholder="one part failed"
+                        options={twists.filter((one) => one.value !== '')}
                     />
                 </Form.Item>
                 <Form.Item name="due" label="Until">

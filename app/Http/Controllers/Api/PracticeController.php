@@ -20,6 +20,7 @@ use Illuminate\Validation\Rule;
 use InvalidArgumentException;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Practice\Difficulty;
+use Oculant\Core\Practice\Twist;
 use Oculant\Core\Practice\Exercise;
 use OpenApi\Attributes as OA;
 
@@ -76,7 +77,17 @@ final readonly class PracticeController
                     properties: [
                         new OA\Property(property: 'supply_id', type: 'string'),
                         new OA\Property(property: 'difficulty', type: 'string', enum: ['easy', 'middle', 'hard']),
-                        new OA\Property(property: 'seed', description: 'repeats an exercise', type: 'integer'),
+                        new OA\Property(
+                            property: 'twist',
+                            description: 'what is more than one part that failed by itself',
+                            type: 'string',
+                            enum: ['two', 'slip', 'comes_and_goes', 'differs'],
+                        ),
+                        new OA\Property(
+                            property: 'seed',
+                            description: 'repeats an exercise; ask with the same again while it is looked for',
+                            type: 'integer',
+                        ),
                         new OA\Property(property: 'series', type: 'string'),
                         new OA\Property(property: 'item', description: 'unit of it, from 0 on', type: 'integer'),
                         new OA\Property(
@@ -93,6 +104,7 @@ final readonly class PracticeController
                     description: 'Begun',
                     content: new OA\JsonContent(ref: '#/components/schemas/PracticeRun'),
                 ),
+                new OA\Response(response: 202, description: 'One is being looked for: ask again with the same seed'),
                 new OA\Response(
                     response: 422,
                     description: 'Not solved yet, or none so hard',
@@ -112,6 +124,7 @@ final readonly class PracticeController
                 Rule::exists('supplies', 'id')->where('workshop_id', $user->workshop_id),
             ],
             'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
+            'twist' => ['nullable', Rule::enum(Twist::class)],
             'seed' => ['nullable', 'integer', 'between:0,2000000000'],
             'due' => ['nullable', 'boolean'],
             'series' => ['nullable', 'string'],
@@ -126,6 +139,7 @@ final readonly class PracticeController
                     Difficulty::tryFrom((string) ($given['difficulty'] ?? '')),
                     (int) ($given['seed'] ?? random_int(1, 2_000_000_000)),
                     (bool) ($given['due'] ?? false),
+                    Twist::tryFrom((string) ($given['twist'] ?? '')),
                 );
         } catch (InvalidArgumentException $e) {
             throw $e instanceof EntryRefused ? $e : EntryRefused::because('difficulty', $e->getMessage());

@@ -18,6 +18,7 @@ use Illuminate\Validation\Rule;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Practice\Difficulty;
+use Oculant\Core\Practice\Twist;
 use OpenApi\Attributes as OA;
 
 /** Series of exercises: a lead sets them, whoever they are set to plays them, and a lead sees how everybody did. */
@@ -100,6 +101,12 @@ final class PracticeSeriesController
                             enum: ['easy', 'middle', 'hard'],
                         ),
                         new OA\Property(property: 'mechanism', type: 'string', nullable: true),
+                        new OA\Property(
+                            property: 'twist',
+                            type: 'string',
+                            nullable: true,
+                            enum: ['two', 'slip', 'comes_and_goes', 'differs'],
+                        ),
                         new OA\Property(property: 'due_on', type: 'string', format: 'date', nullable: true),
                         new OA\Property(property: 'people', type: 'array', items: new OA\Items(type: 'integer')),
                     ],
@@ -136,6 +143,7 @@ final class PracticeSeriesController
                 ],
                 'count' => ['required_without:jobs', 'nullable', 'integer', 'between:1,' . self::MOST],
                 'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
+            'twist' => ['nullable', Rule::enum(Twist::class)],
                 'mechanism' => ['nullable', Rule::in(array_column(FailureClass::cases(), 'name'))],
                 'due_on' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:today'],
                 'people' => ['required', 'array', 'min:1', 'max:200'],
@@ -171,9 +179,10 @@ final class PracticeSeriesController
     }
 
     /**
-     * @param array<string, mixed> $given count, difficulty, mechanism
+     * @param array<string, mixed> $given count, difficulty, mechanism, twist
      *
-     * @return list<array{supply: string, title: string, difficulty: ?string, mechanism: ?string, seed: int}>
+     * @return list<array{supply: string, title: string, difficulty: ?string, mechanism: ?string, twist: ?string,
+     *     seed: int}>
      */
     private static function items(Supply $supply, array $given): array
     {
@@ -183,6 +192,7 @@ final class PracticeSeriesController
                 'title' => $supply->title,
                 'difficulty' => $given['difficulty'] ?? null,
                 'mechanism' => $given['mechanism'] ?? null,
+                'twist' => $given['twist'] ?? null,
                 'seed' => random_int(1, 2_000_000_000),
             ],
             range(1, (int) $given['count']),
@@ -190,7 +200,7 @@ final class PracticeSeriesController
     }
 
     /**
-     * @return array{supply: null, title: string, difficulty: null, mechanism: null, seed: int, job: string}
+     * @return array{supply: null, title: string, difficulty: null, mechanism: null, twist: null, seed: int, job: string}
      *
      * @throws EntryRefused if there is no such job, or nothing was found on it
      */
@@ -207,6 +217,7 @@ final class PracticeSeriesController
             'title' => (string) ($job->description['title'] ?? ''),
             'difficulty' => null,
             'mechanism' => null,
+            'twist' => null,
             'seed' => random_int(1, 2_000_000_000),
             'job' => $job->id,
         ];
