@@ -21,6 +21,11 @@ final class LooseEnds
                     static fn(Part $part): array => array_values($part->terminals),
                     array_values($supply->parts),
                 ),
+                // What nobody knows is joined to it all the same.
+                ...array_map(
+                    static fn(array $row): array => array_values(array_map(strval(...), (array) ($row['pins'] ?? []))),
+                    array_values($supply->written['unknown'] ?? []),
+                ),
             ),
         );
         $ends = [];

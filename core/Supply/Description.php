@@ -136,6 +136,12 @@ final class Description
     }
 
     /** True if the node is joined to the mains without a transformer between. */
+    /** @return list<string> references of what is on the board and not described */
+    public function undescribed(): array
+    {
+        return array_map(strval(...), array_column($this->written['unknown'] ?? [], 'ref'));
+    }
+
     public function isHot(string $node): bool
     {
         $source = $this->source();

@@ -28,9 +28,6 @@ final readonly class MayBe
     /** A habit that weighs 9 says as much. */
     private const HABIT = 1.2;
 
-    /** A counted pin that such a part has no room for. */
-    private const NO_ROOM = 1.5;
-
     /** A pin that such a part always has, and nobody has counted yet. */
     private const UNSEEN = 1.0;
 
@@ -64,7 +61,19 @@ final readonly class MayBe
     private function guesses(Stranger $stranger): array
     {
         $best = [];
+        $nodes = count(
+            array_unique(
+                array_map(
+                    fn(string $pin): string => $this->traced->node("{$stranger->ref}.{$pin}"),
+                    $this->traced->pinsOf($stranger->ref),
+                ),
+            ),
+        );
         foreach ($this->candidates() as [$kind, $places]) {
+            // Pins at more nodes than such a part has pins.
+            if (count($kind->terminals()->all()) < $nodes) {
+                continue;
+            }
             $guess = $this->guess($stranger, $kind, $places);
             if ($guess->where !== [] && $guess->score > ($best[$kind->name()]->score ?? self::LEAST)) {
                 $best[$kind->name()] = $guess;
@@ -126,7 +135,6 @@ final readonly class MayBe
         }
         ksort($pins, SORT_NATURAL);
         ksort($where, SORT_NATURAL);
-        $sum -= self::NO_ROOM * max(0, count($counted) - count($kind->terminals()->all()));
         $sum -= self::UNSEEN * max(0, count($kind->terminals()->required) - count($counted));
         $sum -= self::OFF * count(array_diff($counted, array_map(strval(...), array_keys($pins))));
 

@@ -11,6 +11,7 @@ use App\Bench\PhotoAlbum;
 use App\Drawer\Drawer;
 use App\Instruments\OffList;
 use App\Knowledge\Solutions;
+use App\Library\Documents;
 use App\Library\Shelf;
 use App\Models\Instrument;
 use App\Models\Supply;
@@ -70,6 +71,7 @@ final class DemoSeeder extends Seeder
             }
             $supplies[basename($path, '.json')] = $shelf->keep($people['ines@tollhouse.example'], $description);
         }
+        $this->documents($people['ines@tollhouse.example'], $supplies);
         $this->instruments($home);
         app(Drawer::class)->import(
             $home->id,
@@ -79,6 +81,29 @@ final class DemoSeeder extends Seeder
             $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log, $album);
         }
         Carbon::setTestNow();
+    }
+
+    /**
+     * Service sheets, with what is printed and pinned on them: drawn by database/demo/documents/draw.mjs.
+     *
+     * @param array<string, Supply> $supplies
+     */
+    private function documents(User $user, array $supplies): void
+    {
+        $documents = app(Documents::class);
+        foreach (glob(database_path('demo/documents/*.json')) ?: [] as $path) {
+            $name = basename($path, '.json');
+            $sheet = json_decode((string) file_get_contents($path), true);
+            $page = $documents->add(
+                $user,
+                $supplies[$name],
+                ['id' => strtoupper((string) Str::ulid()), ...array_diff_key($sheet, ['pins' => ''])],
+                (string) file_get_contents(database_path("demo/documents/{$name}.jpg")),
+            );
+            foreach ($sheet['pins'] as $pin) {
+                $documents->pin($supplies[$name], $page, $pin['target'], $pin['x'], $pin['y']);
+            }
+        }
     }
 
     /** @param array<string, mixed> $story */

@@ -3,6 +3,11 @@ import { signIn } from './bench';
 
 test('an apprentice finds a hidden fault, is stopped where it would have hurt, and is graded', async ({ page }) => {
     test.slow();
+    // The same unit every time: what is hidden decides what the lines below say.
+    await page.route('**/api/v1/practice', async (route) => {
+        const sent = route.request().postDataJSON() as Record<string, unknown> | null;
+        await route.continue(sent?.seed === undefined ? {} : { postData: { ...sent, seed: 4 } });
+    });
     await signIn(page, 'wilma');
     await page.getByRole('link', { name: 'Practice' }).click();
     await expect(page.getByRole('note')).toContainText('nobody hurt');

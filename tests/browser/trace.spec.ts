@@ -49,7 +49,7 @@ test('a board without a diagram is traced out, described and found, by keyboard'
     }
     await expect(part(page, 'U1')).toHaveClass(/stranger/);
     const guess = page.getByLabel('What it may be').getByRole('listitem').first();
-    await expect(guess).toContainText(/U1 may be a .*regulator: 1 where its in sits \(with/);
+    await expect(guess).toContainText(/U1 may be a .*regulator: 1 where its in sits .*, 3 where its out sits \(with/);
     await guess.getByRole('button', { name: 'take it for that' }).press('Enter');
     await expect(page.getByLabel('Next line')).toHaveValue('u1 regulator 1=in 2=common 3=out');
     await page.keyboard.press('End');
@@ -144,7 +144,7 @@ test('a second board is booked in half traced, traced on at the bench, and the f
     const board = sheet.getByRole('group', { name: 'Track side' });
     await expect(board).toBeVisible();
     await sheet.getByLabel('Place a pin').fill('U1');
-    await page.locator('.ant-select-dropdown').getByTitle(/^U1 /).click();
+    await page.locator('.ant-select-dropdown').getByTitle(/^U1\b/).click();
     await expect(board).toBeFocused();
     await page.keyboard.press('Enter');
     await expect(sheet.getByRole('button', { name: /Pin U1/ })).toBeVisible();

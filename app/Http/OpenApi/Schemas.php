@@ -616,6 +616,7 @@ use OpenApi\Attributes as OA;
             'state',
             'modes',
             'parts',
+            'undescribed',
             'checks',
             'points',
             'path',
@@ -667,6 +668,12 @@ use OpenApi\Attributes as OA;
                 property: 'modes',
                 type: 'array',
                 items: new OA\Items(ref: '#/components/schemas/ModeView'),
+            ),
+            new OA\Property(
+                property: 'undescribed',
+                description: 'references of what is on the board and not described',
+                type: 'array',
+                items: new OA\Items(type: 'string'),
             ),
             new OA\Property(
                 property: 'parts',

@@ -67,6 +67,7 @@ final class BenchResource extends JsonResource
                 ),
             ),
             'parts' => array_values(array_map($this->part(...), $file->supply->parts)),
+            'undescribed' => $file->supply->undescribed(),
             'checks' => $workup->deadSheet(),
             'points' => $workup->points->all(),
             'path' => $workup->points->path(),

@@ -3960,6 +3960,8 @@ export interface components {
                 mains: string | null;
             };
             modes: components["schemas"]["ModeView"][];
+            /** @description references of what is on the board and not described */
+            undescribed: string[];
             parts: components["schemas"]["PartView"][];
             checks: components["schemas"]["DeadCheckRow"][];
             points: components["schemas"]["PointView"][];

@@ -119,6 +119,7 @@ export function PhotoBoard({ bench, onRecord, onPhoto, refusal, onClose }: Props
     const targets = [
         ...bench.points.map((point) => ({ value: point.id, label: `${point.id} ${point.name}` })),
         ...bench.parts.map((part) => ({ value: part.ref, label: part.label })),
+        ...bench.undescribed.map((ref) => ({ value: ref, label: `${ref}, not described yet` })),
     ];
     const start = (target: string) => {
         const known = photo?.pins.find((pin) => pin.target === target);
