@@ -1,4 +1,5 @@
 <?php
+
 declare(strict_types=1);
 
 /** One browser: its cookies, its token, what it saw last. */

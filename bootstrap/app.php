@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 use App\Accounts\AccountRefused;
 use App\Archive\ArchiveRefused;
+use App\Files\DiskFull;
 use App\Files\NotKept;
 use App\Http\Middleware\CookieOnChange;
 use App\Http\Middleware\OwnName;
@@ -13,6 +14,7 @@ use App\Instruments\OffKey;
 use App\Knowledge\BeingWorkedOut;
 use App\Sharing\ShareRefused;
 use Illuminate\Database\Eloquent\ModelNotFoundException;
+use Illuminate\Database\QueryException;
 use Illuminate\Foundation\Application;
 use Illuminate\Foundation\Configuration\Exceptions;
 use Illuminate\Foundation\Configuration\Middleware;
@@ -75,7 +77,9 @@ return Application::configure(basePath: dirname(__DIR__))
             ),
         );
         $exceptions->render(
-            static fn(StockRefused|UnreadableComponent|ArchiveRefused|ShareRefused $e): JsonResponse => new JsonResponse(
+            static fn(
+                StockRefused|UnreadableComponent|ArchiveRefused|ShareRefused $e,
+            ): JsonResponse => new JsonResponse(
                 ['message' => $e->getMessage(), 'errors' => ['text' => [$e->getMessage()]]],
                 422,
             ),
@@ -94,6 +98,11 @@ return Application::configure(basePath: dirname(__DIR__))
         );
         $exceptions->render(
             static fn(NotKept $e): JsonResponse => new JsonResponse(['message' => $e->getMessage()], 507),
+        );
+        $exceptions->render(
+            static fn(QueryException $e): ?JsonResponse => DiskFull::is($e)
+                ? new JsonResponse(['message' => DiskFull::SENTENCE], 507)
+                : null,
         );
         $exceptions->render(
             static fn(EntryRefused|PlanRefused $e): JsonResponse => new JsonResponse(

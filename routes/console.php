@@ -16,7 +16,8 @@ Schedule::call(static fn() => app(Beats::class)->beat(Beats::SCHEDULER))->everyM
 Schedule::command(PruneKnowledge::class)->dailyAt('03:20')->withoutOverlapping()->onOneServer();
 Schedule::command('model:prune', ['--model' => [SignIn::class, BenchPin::class]])
     ->dailyAt('03:30')
-    ->withoutOverlapping()->onOneServer();
+    ->withoutOverlapping()
+    ->onOneServer();
 Schedule::command(TakeInBoards::class)->dailyAt('04:10')->withoutOverlapping()->onOneServer();
 Schedule::command(PrunePhotographs::class)->dailyAt('03:40')->withoutOverlapping()->onOneServer();
 
@@ -29,5 +30,6 @@ if (is_string($into) && $into !== '') {
         ...is_string($phrase) && $phrase !== '' ? ["--phrase-file={$phrase}"] : [],
     ])
         ->dailyAt('02:40')
-        ->withoutOverlapping()->onOneServer();
+        ->withoutOverlapping()
+        ->onOneServer();
 }

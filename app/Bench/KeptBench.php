@@ -37,9 +37,7 @@ final readonly class KeptBench
                     $job->updated_at?->getTimestamp(),
                     Gate::forUser($user)->allows('log', $job),
                     Gate::forUser($user)->allows('override', $job),
-                    $supply === null
-                        ? []
-                        : [$this->history->of($supply, $job->id), $this->history->elsewhere($supply)],
+                    $supply === null ? [] : [$this->history->of($supply, $job->id), $this->history->elsewhere($supply)],
                     Photo::query()
                         ->where('repair_job_id', $job->id)
                         ->toBase()

@@ -6,7 +6,6 @@ namespace App\Knowledge;
 
 use App\Models\Solve;
 use Illuminate\Contracts\Cache\Repository;
-use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\Hypothesis;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Supply\Description;

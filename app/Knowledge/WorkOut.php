@@ -40,7 +40,7 @@ final class WorkOut implements ShouldQueue
         $supply = DescriptionReader::fromArray($this->description);
         try {
             app($desk)->{$method}($supply, ...$arguments);
-        } catch (CircuitError|InvalidArgumentException $e) {
+        } catch (CircuitError | InvalidArgumentException $e) {
             $solutions->refuse($supply, $this->what, $e);
         }
     }

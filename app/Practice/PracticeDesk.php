@@ -55,7 +55,10 @@ final readonly class PracticeDesk
         $setter = new Setter($description, $this->knowledge($description));
         $class = $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null;
 
-        return self::begun($user, $this->exercise($description, $seed, $difficulty?->value, $class?->name, $twist?->value));
+        return self::begun(
+            $user,
+            $this->exercise($description, $seed, $difficulty?->value, $class?->name, $twist?->value),
+        );
     }
 
     /** A unit as asked for; looked for by a worker, since the best strategy plays each that is tried. */

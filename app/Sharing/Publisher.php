@@ -14,17 +14,13 @@ use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Support\Str;
 
-/** Gives boards of a workshop to others: what it chooses, signed, as files that anybody may read who has the address. */
+/** Gives boards of a workshop to others: what it chooses, signed, as files for whoever has the address. */
 final readonly class Publisher
 {
     /** Of a description nobody else needs: on which job of whose unit it was traced. */
     private const OWN = ['traced' => ''];
 
-    public function __construct(
-        private SafeDisk $disk,
-        private WorkshopKey $key,
-        private WorkshopHistory $history,
-    ) {}
+    public function __construct(private SafeDisk $disk, private WorkshopKey $key, private WorkshopHistory $history) {}
 
     /**
      * The file as it would go out, to be looked at before.
@@ -37,12 +33,7 @@ final readonly class Publisher
      */
     public function draft(User $user, Supply $supply, array $revisions, bool $failures): array
     {
-        $chosen = Supply::query()
-            ->ofDesign($supply)
-            ->whereKey($revisions)
-            ->orderBy('created_at')
-            ->orderBy('id')
-            ->get();
+        $chosen = Supply::query()->ofDesign($supply)->whereKey($revisions)->orderBy('created_at')->orderBy('id')->get();
         if ($chosen->isEmpty() || $chosen->count() > SharedFile::MOST_REVISIONS) {
             throw ShareRefused::because(
                 sprintf('Choose from one to %d revisions of this board.', SharedFile::MOST_REVISIONS),
@@ -94,9 +85,7 @@ final readonly class Publisher
     {
         [$file, $sum] = $this->draft($user, $supply, $revisions, $failures);
         $workshop = self::workshop($user);
-        if (
-            Publication::query()->where('workshop_id', $workshop->id)->count() >= SharedIndex::MOST_BOARDS
-        ) {
+        if (Publication::query()->where('workshop_id', $workshop->id)->count() >= SharedIndex::MOST_BOARDS) {
             throw ShareRefused::because(sprintf('%d boards are published at most.', SharedIndex::MOST_BOARDS));
         }
         if ($workshop->share_word === null) {
@@ -123,10 +112,7 @@ final readonly class Publisher
     public function withdraw(User $user, Supply $supply): void
     {
         $workshop = self::workshop($user);
-        Publication::query()
-            ->where('workshop_id', $workshop->id)
-            ->where('design_id', self::design($supply))
-            ->delete();
+        Publication::query()->where('workshop_id', $workshop->id)->where('design_id', self::design($supply))->delete();
         if ($workshop->share_word !== null) {
             $this->disk->remove(self::path($workshop->share_word, SharedIndex::file(self::design($supply))));
             $this->index($workshop);

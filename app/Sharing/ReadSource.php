@@ -32,7 +32,8 @@ final class ReadSource implements ShouldQueue
                 throw ShareRefused::because('Who added this address is no lead here any more: add it again.');
             }
             [$taken, $refused] = $sources->address($user, $source->address);
-            $said = sprintf('%d boards are here as published', count($taken)) .
+            $said =
+                sprintf('%d boards are here as published', count($taken)) .
                 ($refused === [] ? '' : '; refused: ' . implode('; ', $refused));
         } catch (ShareRefused $e) {
             $said = $e->getMessage();

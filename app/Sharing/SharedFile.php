@@ -83,7 +83,7 @@ final readonly class SharedFile
             throw ShareRefused::because(sprintf('This file is larger than %d kB.', intdiv($most, 1000)));
         }
         $given = self::decoded($json);
-        if (!$given instanceof stdClass || ($given->format ?? null) !== $format) {
+        if (!($given instanceof stdClass) || ($given->format ?? null) !== $format) {
             throw ShareRefused::because("This is no file of the format \"{$format}\": choose one that was published.");
         }
         if (($given->version ?? null) !== self::VERSION) {

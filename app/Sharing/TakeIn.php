@@ -13,7 +13,6 @@ use App\Models\Supply;
 use App\Models\User;
 use App\Models\Workshop;
 use Illuminate\Support\Facades\DB;
-use Oculant\Core\Supply\Description;
 
 /** Takes in boards that other workshops published: descriptions into the library, counts beside it. */
 final readonly class TakeIn
@@ -98,7 +97,7 @@ final readonly class TakeIn
                 $before === null
                     ? null
                     : Supply::query()->where('workshop_id', $user->workshop_id)->find($before['supply']);
-            if ($copy === null || $before === null) {
+            if ($copy === null) {
                 $copy = $this->shelf->keep($user, $description, $root);
             } elseif (self::sum($copy->description) !== $before['sum']) {
                 $copies[$id] = ['held' => true] + $before;

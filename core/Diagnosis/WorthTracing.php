@@ -83,10 +83,10 @@ final readonly class WorthTracing
             }
         }
         $all = $there = [];
-        foreach ($this->supply->written['unknown'] ?? [] as $row) {
-            $all[] = (string) $row['ref'];
-            if (array_intersect(is_array($row['pins'] ?? null) ? $row['pins'] : [], $nodes) !== []) {
-                $there[] = (string) $row['ref'];
+        foreach ($this->supply->unknown() as $row) {
+            $all[] = $row['ref'];
+            if (array_intersect($row['pins'], $nodes) !== []) {
+                $there[] = $row['ref'];
             }
         }
 

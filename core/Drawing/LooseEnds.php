@@ -22,10 +22,7 @@ final class LooseEnds
                     array_values($supply->parts),
                 ),
                 // What nobody knows is joined to it all the same.
-                ...array_map(
-                    static fn(array $row): array => array_values(array_map(strval(...), (array) ($row['pins'] ?? []))),
-                    array_values($supply->written['unknown'] ?? []),
-                ),
+                ...array_map(static fn(array $row): array => array_values($row['pins']), $supply->unknown()),
             ),
         );
         $ends = [];

@@ -86,12 +86,12 @@ final class Schematic
         return $parts;
     }
 
-    /** @return list<DrawnUnknown> parts that are kept without being understood, as far as it is known where they hang */
+    /** @return list<DrawnUnknown> parts that nobody understands yet, as far as it is known where they hang */
     public function unknown(): array
     {
         $drawn = [];
-        foreach ($this->supply->written['unknown'] ?? [] as $row) {
-            $nodes = array_map(strval(...), (array) ($row['pins'] ?? []));
+        foreach ($this->supply->unknown() as $row) {
+            $nodes = $row['pins'];
             if ($nodes === []) {
                 continue;
             }
@@ -109,8 +109,8 @@ final class Schematic
                 );
             }
             $drawn[] = new DrawnUnknown(
-                (string) $row['ref'],
-                (string) ($row['value'] ?? '?'),
+                $row['ref'],
+                $row['value'],
                 $beside !== [] && $this->isHot($beside[0]) ? Zone::Hot : Zone::Safe,
                 array_values(array_filter($stages))[0] ?? null,
                 $pins,

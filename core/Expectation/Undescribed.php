@@ -24,8 +24,8 @@ final readonly class Undescribed
     public static function share(Description $supply, Point $point): float
     {
         $share = 0.0;
-        foreach ($supply->written['unknown'] ?? [] as $row) {
-            $nodes = is_array($row['pins'] ?? null) ? array_filter($row['pins'], is_string(...)) : [];
+        foreach ($supply->unknown() as $row) {
+            $nodes = $row['pins'];
             $islands = array_map(static fn(string $node): int => $supply->islands[$node] ?? -1, $nodes);
             $share = max(
                 $share,

@@ -65,8 +65,11 @@ final readonly class Exercise
     /** Its owner's words. */
     public function words(): string
     {
-        $said = array_map(static fn(string $symptom): string => Symptom::WORDS[$symptom] ??
-                (isset(Background::CONDITIONS[$symptom]) ? ucfirst(Background::CONDITIONS[$symptom]) : $symptom), $this->story);
+        $said = array_map(
+            static fn(string $symptom): string => Symptom::WORDS[$symptom] ??
+                (isset(Background::CONDITIONS[$symptom]) ? ucfirst(Background::CONDITIONS[$symptom]) : $symptom),
+            $this->story,
+        );
 
         return $said === [] ? 'It came in without a word.' : implode('. ', $said) . '.';
     }
@@ -159,7 +162,10 @@ final readonly class Exercise
      */
     private static function opened(array $given, string $name): array
     {
-        $hidden = json_decode((string) base64_decode(is_string($given[$name] ?? null) ? $given[$name] : '', true), true);
+        $hidden = json_decode(
+            (string) base64_decode(is_string($given[$name] ?? null) ? $given[$name] : '', true),
+            true,
+        );
 
         return is_array($hidden)
             ? $hidden

@@ -34,7 +34,11 @@ final readonly class Player
     {
         $next = $run->workup()->next()['next'];
         match (true) {
-            $next['kind'] === 'state' => $this->power($run, PowerState::from($next['power']), $next['mode'] ?? $run->state()->mode),
+            $next['kind'] === 'state' => $this->power(
+                $run,
+                PowerState::from($next['power']),
+                $next['mode'] ?? $run->state()->mode,
+            ),
             $next['kind'] === 'gate' => $this->seeTo($run),
             $next['target'] !== null && in_array($next['kind'], ['measure', 'test', 'confirm'], true) => $this->measure(
                 $run,

@@ -53,7 +53,11 @@ final readonly class Setter
         if ($class !== null) {
             $shown = array_filter($shown, fn(string $id): bool => $this->classOf($id) === $class, ARRAY_FILTER_USE_KEY);
         }
-        $shown = array_filter($shown, fn(string $id): bool => $this->suits($id, $twist, $technician), ARRAY_FILTER_USE_KEY);
+        $shown = array_filter(
+            $shown,
+            fn(string $id): bool => $this->suits($id, $twist, $technician),
+            ARRAY_FILTER_USE_KEY,
+        );
         if ($shown === []) {
             throw new InvalidArgumentException('No part of this supply fails in that way. Ask for another.');
         }

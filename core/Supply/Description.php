@@ -63,7 +63,7 @@ final class Description
     public function part(string $ref): Part
     {
         return $this->parts[$ref] ??
-            throw new OutOfBoundsException($this->unknown('part', $ref, array_keys($this->parts)));
+            throw new OutOfBoundsException($this->noSuch('part', $ref, array_keys($this->parts)));
     }
 
     public function point(string $id): Point
@@ -71,7 +71,7 @@ final class Description
         return $this->points[$id] ??
             ($this->places()[$id] ??
                 (PointPair::of($id, $this->places()) ??
-                    throw new OutOfBoundsException($this->unknown('test point', $id, array_keys($this->points)))));
+                    throw new OutOfBoundsException($this->noSuch('test point', $id, array_keys($this->points)))));
     }
 
     /** @return array<string, Point> the points, and where leads can be put beside them, by id */
@@ -132,14 +132,38 @@ final class Description
         }
 
         return $this->modes[$id] ??
-            throw new OutOfBoundsException($this->unknown('mode', $id, array_keys($this->modes)));
+            throw new OutOfBoundsException($this->noSuch('mode', $id, array_keys($this->modes)));
     }
 
     /** True if the node is joined to the mains without a transformer between. */
-    /** @return list<string> references of what is on the board and not described */
+    /**
+     * What is on the board and not described, as far as what was written of it can be read: while it is being typed
+     * anything may stand there.
+     *
+     * @return list<array{ref: string, value: string, pins: array<int|string, string>}> pins: node by pin
+     */
+    public function unknown(): array
+    {
+        $rows = [];
+        $written = $this->written['unknown'] ?? [];
+        foreach (is_array($written) ? $written : [] as $row) {
+            if (is_array($row) && is_string($row['ref'] ?? null) && $row['ref'] !== '') {
+                $pins = $row['pins'] ?? [];
+                $rows[] = [
+                    'ref' => $row['ref'],
+                    'value' => is_string($row['value'] ?? null) ? $row['value'] : '?',
+                    'pins' => is_array($pins) ? array_filter($pins, is_string(...)) : [],
+                ];
+            }
+        }
+
+        return $rows;
+    }
+
+    /** @return list<string> their references */
     public function undescribed(): array
     {
-        return array_map(strval(...), array_column($this->written['unknown'] ?? [], 'ref'));
+        return array_column($this->unknown(), 'ref');
     }
 
     public function isHot(string $node): bool
@@ -395,7 +419,7 @@ final class Description
     }
 
     /** @param list<int|string> $known */
-    private function unknown(string $what, string $id, array $known): string
+    private function noSuch(string $what, string $id, array $known): string
     {
         return sprintf('There is no %s "%s" in "%s". It has: %s.', $what, $id, $this->title, implode(', ', $known));
     }

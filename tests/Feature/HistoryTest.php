@@ -22,7 +22,15 @@ final class HistoryTest extends FeatureTestCase
 
         $this->getJson("/api/v1/supplies/{$supply->id}/history")
             ->assertOk()
-            ->assertExactJson([['part' => 'R1', 'fault' => 'open', 'title' => 'R1 resistor 120R, open', 'times' => 1, 'elsewhere' => 0]]);
+            ->assertExactJson([
+                [
+                    'part' => 'R1',
+                    'fault' => 'open',
+                    'title' => 'R1 resistor 120R, open',
+                    'times' => 1,
+                    'elsewhere' => 0,
+                ],
+            ]);
         $before = $this->probability($next, 'R1', 'open');
         self::assertGreaterThan(0, $this->suspect($next, 'R1', 'open')['seen_before']);
 

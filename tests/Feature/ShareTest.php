@@ -37,7 +37,9 @@ final class ShareTest extends FeatureTestCase
         Storage::fake('local');
         $this->giver = $this->person('lead');
         $this->board = $this->supply();
-        $this->board->update(['description' => ['traced' => ['on' => '26-014', 'lines' => []]] + $this->board->description]);
+        $this->board->update([
+            'description' => ['traced' => ['on' => '26-014', 'lines' => []]] + $this->board->description,
+        ]);
         for ($k = 0; $k < 3; $k++) {
             $this->closed($this->board, 'R1:open');
         }
@@ -116,7 +118,12 @@ final class ShareTest extends FeatureTestCase
         $newer = $this->given();
         $this->actingAs($lead);
         $this->take($newer)->assertCreated()->assertJsonPath('taken.0.repairs', 5)->assertJsonCount(1, 'taken');
-        $this->take($json)->assertUnprocessable()->assertJsonPath('errors.text.0', static fn(string $said): bool => str_contains($said, 'newer than this file'));
+        $this->take($json)
+            ->assertUnprocessable()
+            ->assertJsonPath(
+                'errors.text.0',
+                static fn(string $said): bool => str_contains($said, 'newer than this file'),
+            );
         self::assertSame(1, Supply::query()->where('workshop_id', $there->id)->count());
 
         $this->deleteJson("/api/v1/shares/{$shares->json('taken.0.id')}")->assertNoContent();
@@ -152,7 +159,10 @@ final class ShareTest extends FeatureTestCase
 
             return json_encode($given, JSON_THROW_ON_ERROR);
         };
-        yield 'a count' => [static fn(string $json): string => str_replace('"times": 3', '"times": 30', $json), 'changed'];
+        yield 'a count' => [
+            static fn(string $json): string => str_replace('"times": 3', '"times": 30', $json),
+            'changed',
+        ];
         yield 'a name' => [$with('workshop', 'Somebody better known'), 'changed'];
         yield 'a key' => [$with('key', base64_encode(str_repeat('k', 32))), 'changed'];
         yield 'a key that is none' => [$with('key', ['x']), 'changed'];
@@ -214,7 +224,12 @@ final class ShareTest extends FeatureTestCase
     public function testOnlyALeadGivesAndTakesAndOnlyForItsOwnWorkshop(): void
     {
         $json = $this->given();
-        $this->take($json)->assertUnprocessable()->assertJsonPath('message', static fn(string $said): bool => str_contains($said, 'by this workshop itself'));
+        $this->take($json)
+            ->assertUnprocessable()
+            ->assertJsonPath(
+                'message',
+                static fn(string $said): bool => str_contains($said, 'by this workshop itself'),
+            );
         [, $lead] = $this->elsewhere();
         foreach (['technician', 'apprentice'] as $role) {
             $this->actingAs($this->person($role));
@@ -275,8 +290,9 @@ final class ShareTest extends FeatureTestCase
         config(['oculant.shares' => ['https://boards.example/shared/']]);
         [, $lead] = $this->elsewhere();
         $this->actingAs($lead);
-        $this->postJson('/api/v1/shares/sources', ['address' => 'https://boards.example/shared/a/index.json'])
-            ->assertCreated();
+        $this->postJson('/api/v1/shares/sources', [
+            'address' => 'https://boards.example/shared/a/index.json',
+        ])->assertCreated();
         $read = static fn() => ShareSource::query()
             ->pluck('id')
             ->each(static fn(int $id) => (new ReadSource($id))->handle(app(Sources::class)));
@@ -284,8 +300,9 @@ final class ShareTest extends FeatureTestCase
         $shares = $this->getJson('/api/v1/shares');
         self::assertStringContainsString('1 boards are here', (string) $shares->json('sources.0.said'));
         $shares->assertJsonCount(1, 'taken');
-        $this->postJson('/api/v1/shares/sources', ['address' => 'https://boards.example/shared/b/index.json'])
-            ->assertCreated();
+        $this->postJson('/api/v1/shares/sources', [
+            'address' => 'https://boards.example/shared/b/index.json',
+        ])->assertCreated();
         $read();
         $second = collect($this->getJson('/api/v1/shares')->json('sources'))->last();
         self::assertStringContainsString('answers 302', $second['said']);
@@ -313,7 +330,10 @@ final class ShareTest extends FeatureTestCase
             $file = collect(File::files($folder))->first(static fn($f): bool => $f->getFilename() !== 'index.json');
             File::put($file->getPathname(), str_replace('"times": 3', '"times": 2', (string) $file->getContents()));
             $this->artisan('oculant:take-in', ['directory' => $folder, '--as' => $lead->email])->assertFailed();
-            $this->artisan('oculant:take-in', ['directory' => $folder, '--as' => 'nobody@bench.example'])->assertFailed();
+            $this->artisan('oculant:take-in', [
+                'directory' => $folder,
+                '--as' => 'nobody@bench.example',
+            ])->assertFailed();
             $this->artisan('oculant:share', ['directory' => "{$folder}/none"])->assertFailed();
         } finally {
             File::deleteDirectory($folder);
@@ -325,12 +345,20 @@ final class ShareTest extends FeatureTestCase
     {
         $given = json_decode(
             '{"\u20ac":"Euro Sign","\r":"Carriage Return","\ufb33":"Hebrew Letter Dalet With Dagesh","1":"One",' .
-                '"\ud83d\ude00":"Emoji: Grinning Face","\u0080":"Control","\u00f6":"Latin Small Letter O With Diaeresis"}',
+                '"\ud83d\ude00":"Emoji: Grinning Face","\u0080":"Control",' .
+                '"\u00f6":"Latin Small Letter O With Diaeresis"}',
             false,
         );
         self::assertSame(
-            ['Carriage Return', 'One', 'Control', 'Latin Small Letter O With Diaeresis', 'Euro Sign',
-                'Emoji: Grinning Face', 'Hebrew Letter Dalet With Dagesh'],
+            [
+                'Carriage Return',
+                'One',
+                'Control',
+                'Latin Small Letter O With Diaeresis',
+                'Euro Sign',
+                'Emoji: Grinning Face',
+                'Hebrew Letter Dalet With Dagesh',
+            ],
             array_values((array) json_decode(Canonical::of($given), true)),
         );
         self::assertSame('{"a":[1,{},[]],"b":0.5}', Canonical::of(json_decode('{"b":0.5,"a":[1,{},[]]}', false)));
@@ -381,7 +409,9 @@ final class ShareTest extends FeatureTestCase
 
     private function closed(Supply $supply, string $found): void
     {
-        $this->booked($this->giver, $supply)->forceFill(['found' => $found, 'closed_at' => now()])->save();
+        $this->booked($this->giver, $supply)
+            ->forceFill(['found' => $found, 'closed_at' => now()])
+            ->save();
     }
 
     private function booked(User $user, Supply $supply): RepairJob
@@ -395,7 +425,12 @@ final class ShareTest extends FeatureTestCase
 
     private function probability(RepairJob $job): float
     {
-        foreach ($this->getJson("/api/v1/jobs/{$job->id}/bench")->assertOk()->json('suspects') as $suspect) {
+        foreach (
+            $this->getJson("/api/v1/jobs/{$job->id}/bench")
+                ->assertOk()
+                ->json('suspects')
+            as $suspect
+        ) {
             foreach ($suspect['members'] as $member) {
                 if ($member['part'] === 'R1' && $member['fault'] === 'open') {
                     return (float) $suspect['probability'];

@@ -8,7 +8,7 @@ export const field = (page: Page) => page.getByLabel('Reading', { exact: true })
 
 export async function signIn(page: Page, name = 'tarik'): Promise<void> {
     await page.goto('/');
-    await page.getByLabel('Address').fill(`${name}@tollhouse.example`);
+    await page.getByLabel('Address').fill(name.includes('@') ? name : `${name}@tollhouse.example`);
     await page.getByLabel('Password').fill('harbour-light');
     await page.keyboard.press('Enter');
     await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();

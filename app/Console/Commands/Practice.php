@@ -10,13 +10,13 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Practice\Difficulty;
-use Oculant\Core\Practice\Twist;
 use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Grade;
 use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Setter;
 use Oculant\Core\Practice\Spoken;
 use Oculant\Core\Practice\Step;
+use Oculant\Core\Practice\Twist;
 use Oculant\Core\Supply\DescriptionReader;
 use OutOfBoundsException;
 
@@ -27,8 +27,8 @@ final class Practice extends Command
 
     protected $signature =
         'oculant:practice {file : A description, oculant/supply version 1, or an exercise} ' .
-        '{--difficulty= : easy, middle or hard} {--twist= : two, slip, comes_and_goes or differs} {--seed=1 : Which exercise} {--export= : Write the exercise there ' .
-        'and play nothing} {--script= : Lines to play instead of those typed} {--json : Answer each line as one line ' .
+        '{--difficulty= : easy, middle or hard} {--twist= : two, slip, comes_and_goes or differs} ' .
+        '{--seed=1 : Which exercise} {--export= : Write the exercise there and play nothing} {--script= : Lines to play instead of those typed} {--json : Answer each line as one line ' .
         'of JSON} {--keep= : A directory in which what was solved is kept for the next call}';
 
     protected $description = 'Find a hidden fault by measuring, and be graded beside the best strategy';

@@ -23,22 +23,19 @@ final readonly class ShareView
     public function of(Workshop $workshop): array
     {
         $published = Publication::query()->where('workshop_id', $workshop->id)->orderBy('id')->get();
-        $titles = Supply::query()
-            ->whereKey($published->pluck('design_id'))
-            ->pluck('title', 'id');
+        $titles = Supply::query()->whereKey($published->pluck('design_id'))->pluck('title', 'id');
 
         return [
             'workshop' => $workshop->name,
             'fingerprint' => WorkshopKey::fingerprint($this->key->of($workshop)),
-            'address' =>
-                $published->isEmpty()
-                    ? null
-                    : sprintf(
-                        '%s/api/v1/shared/%s/%s',
-                        rtrim(config()->string('app.url'), '/'),
-                        $workshop->share_word,
-                        SharedIndex::NAME,
-                    ),
+            'address' => $published->isEmpty()
+                ? null
+                : sprintf(
+                    '%s/api/v1/shared/%s/%s',
+                    rtrim(config()->string('app.url'), '/'),
+                    $workshop->share_word,
+                    SharedIndex::NAME,
+                ),
             'published' => $published
                 ->map(
                     static fn(Publication $one): array => [

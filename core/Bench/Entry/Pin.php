@@ -39,20 +39,21 @@ final class Pin implements EntryKind
     /** @throws EntryRefused if it is neither a point nor a part, nor one that is still to be described */
     public static function place(string $given, Description $supply): string
     {
-        $undescribed = array_combine(array_map(mb_strtolower(...), $supply->undescribed()), $supply->undescribed());
+        $place = ReadingText::target($given, $supply) ?? Payload::reference($given, $supply);
+        foreach ($supply->undescribed() as $ref) {
+            $place ??= strcasecmp($ref, $given) === 0 ? $ref : null;
+        }
 
-        return ReadingText::target($given, $supply) ??
-            (Payload::reference($given, $supply) ??
-                ($undescribed[mb_strtolower($given)] ?? null)) ??
-                throw EntryRefused::because(
-                    'target',
-                    sprintf(
-                        'There is no test point or part "%s" in this supply. Points: %s. Parts: %s.',
-                        $given,
-                        implode(', ', array_keys($supply->points)),
-                        implode(', ', [...array_keys($supply->parts), ...$supply->undescribed()]),
-                    ),
-                );
+        return $place ??
+            throw EntryRefused::because(
+                'target',
+                sprintf(
+                    'There is no test point or part "%s" in this supply. Points: %s. Parts: %s.',
+                    $given,
+                    implode(', ', array_keys($supply->points)),
+                    implode(', ', [...array_keys($supply->parts), ...$supply->undescribed()]),
+                ),
+            );
     }
 
     public function apply(LogEntry $entry, BenchState $state): void

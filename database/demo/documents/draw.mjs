@@ -27,7 +27,8 @@ const supply = (await get('/supplies')).find((one) => one.title.startsWith('Tide
 const circuit = await get(`/supplies/${supply.id}/circuit`);
 const levels = await get(`/supplies/${supply.id}/levels`);
 const drawn = JSON.parse(
-    spawnSync('node', [`${here}/../../../build/circuit.mjs`], { input: JSON.stringify(circuit), maxBuffer: 1e8 }).stdout,
+    spawnSync('node', [`${here}/../../../build/circuit.mjs`], { input: JSON.stringify(circuit), maxBuffer: 1e8 })
+        .stdout,
 );
 const text = (s) => s.replaceAll('&', '&amp;').replaceAll('<', '&lt;');
 const volts = Object.fromEntries(levels.points.map((one) => [one.place, one.text]));
@@ -58,19 +59,23 @@ const picture = [
         (flag) =>
             `<g transform="translate(${flag.x} ${flag.y})"><circle cx="4" cy="${flag.height / 2}" r="4" fill="#fff"/>` +
             `<text x="14" y="${flag.height / 2 - 3}" data-pin="${flag.point}" class="point">${flag.point}</text>` +
-            `<text x="14" y="${flag.height / 2 + 13}" data-word="1" class="volts">${text(volts[flag.point] ?? '')}</text></g>`,
+            `<text x="14" y="${flag.height / 2 + 13}" class="volts">${text(volts[flag.point] ?? '')}</text></g>`,
     ),
 ].join('');
 await page.setContent(`<!doctype html><style>
     body { margin: 0; background: #efe9da; font-family: 'Liberation Serif', 'DejaVu Serif', serif; color: #222; }
     #sheet { width: 1600px; padding: 46px 50px 40px; background: #f4efe2; }
+    .foot { margin: 14px 0 0 }
     h1 { font-size: 30px; margin: 0; letter-spacing: .04em } p { font-size: 17px; margin: 8px 0 22px }
     svg { width: 1600px; height: auto; fill: none; stroke: #222; stroke-width: 1.5 }
-    svg text { fill: #222; stroke: none; font-size: 12px } .point { font-weight: bold } .volts { font-style: italic; font-size: 15px }
+    svg text { fill: #222; stroke: none; font-size: 12px }
+    .point { font-weight: bold }
+    .volts { font-style: italic; font-size: 15px }
 </style><div id="sheet"><h1>TIDE RECORDER, PEN AMPLIFIER — SUPPLY</h1>
-<p>Sheet 3. Direct volts against the marked ground, alternating as said, with 230 V at the inlet and both channels working.</p>
+<p>Sheet 3. Direct volts against the marked ground, alternating as said,
+with 230 V at the inlet and both channels working.</p>
 <svg viewBox="0 0 ${drawn.width} ${drawn.height}">${picture}</svg>
-<p style="margin: 14px 0 0">Drawn for the museum's instruments. Unplug before opening; the reservoirs hold charge.</p></div>`);
+<p class="foot">Drawn for the museum's instruments. Unplug before opening; the reservoirs hold charge.</p></div>`);
 const sheet = page.locator('#sheet');
 const box = await sheet.boundingBox();
 const middles = (selector) =>
@@ -89,7 +94,9 @@ const middles = (selector) =>
             }),
         box,
     );
-const words = (await middles('text')).filter((one) => one.text !== '').map(({ text: said, x, y }) => ({ text: said, x, y }));
+const words = (await middles('text'))
+    .filter((one) => one.text !== '')
+    .map(({ text: said, x, y }) => ({ text: said, x, y }));
 const pins = (await middles('[data-pin]')).map(({ target, x, y }) => ({ target, x, y }));
 await sheet.screenshot({ path: `${here}/tide-recorder.jpg`, type: 'jpeg', quality: 82 });
 writeFileSync(

@@ -289,8 +289,7 @@ export function SharedPage() {
                 <>
                     {act.error !== null && <RefusalNote>{act.error.message}</RefusalNote>}
                     <p>
-                        Your own key has the fingerprint <code>{shares.fingerprint}</code>: read it out to whoever
-                        asks.
+                        Your own key has the fingerprint <code>{shares.fingerprint}</code>: read it out to whoever asks.
                     </p>
                     <div className="trace-columns">
                         <Give shares={shares} act={act.mutate} />

@@ -106,4 +106,35 @@ final class LooseEndsTest extends TestCase
             self::assertCount($k + 1, (new Schematic(DescriptionReader::sketch($begun)->description))->parts());
         }
     }
+
+    /** While it is typed anything may stand among what is not known: it is drawn as far as it can be read. */
+    public function testWhatIsNotKnownIsReadAsFarAsItCanBe(): void
+    {
+        $written = Supplies::demo('tuner-feed')->written;
+        foreach (
+            ['x', ['x'], [5], [['ref' => 5]], [['ref' => 'U9', 'pins' => 'x']], [['ref' => 'U9', 'pins' => [[1]]]]]
+            as $unknown
+        ) {
+            $supply = DescriptionReader::sketch(['unknown' => $unknown] + $written)->description;
+            self::assertSame([], (new Schematic($supply))->unknown());
+            self::assertSame([], LooseEnds::of($supply));
+        }
+        // A node that a part and an unknown one touch is no loose end.
+        unset($written['parts'][array_search('Z1', array_column($written['parts'], 'ref'), true)]);
+        $loose = DescriptionReader::sketch(
+            ['unknown' => [['ref' => 'U9', 'pins' => ['1' => 'SOLE']]]] + [
+                    'parts' => [
+                        ...array_values($written['parts']),
+                        [
+                            'ref' => 'R9',
+                            'kind' => 'resistor',
+                            'value' => '1k',
+                            'terminals' => ['a' => 'SOLE', 'b' => '0V'],
+                        ],
+                    ],
+                ] +
+                $written,
+        )->description;
+        self::assertNotContains('R9', array_column(LooseEnds::of($loose), 'part'));
+    }
 }

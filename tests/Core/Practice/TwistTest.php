@@ -120,8 +120,7 @@ final class TwistTest extends TestCase
     {
         $this->expectException(InvalidArgumentException::class);
         Exercise::of(
-            ['beside' => $beside] +
-                (new Exercise(Supplies::demo(self::DEMO), ['R1' => 'open'], 5, []))->toArray(),
+            ['beside' => $beside] + (new Exercise(Supplies::demo(self::DEMO), ['R1' => 'open'], 5, []))->toArray(),
         );
     }
 }

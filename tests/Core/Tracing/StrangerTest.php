@@ -152,9 +152,7 @@ final class StrangerTest extends TestCase
 
     public function testTwoCountedPinsThatAreOneAreJoined(): void
     {
-        $traced = new Traced(
-            ['u1 ?', 'c1 10u', 'r1 1k', 'r1.1 with u1.1', 'c1+ with u1.4', 'u1 7812 1=in 4=in'],
-        );
+        $traced = new Traced(['u1 ?', 'c1 10u', 'r1 1k', 'r1.1 with u1.1', 'c1+ with u1.4', 'u1 7812 1=in 4=in']);
         self::assertTrue($traced->isJoined('R1.a', 'C1.plus'));
         self::assertContains('U1.in', $traced->with('C1.plus'));
     }

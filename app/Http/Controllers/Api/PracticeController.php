@@ -20,8 +20,8 @@ use Illuminate\Validation\Rule;
 use InvalidArgumentException;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Practice\Difficulty;
-use Oculant\Core\Practice\Twist;
 use Oculant\Core\Practice\Exercise;
+use Oculant\Core\Practice\Twist;
 use OpenApi\Attributes as OA;
 
 /** Practice: everybody at their own runs; a lead may look at those of the others. */

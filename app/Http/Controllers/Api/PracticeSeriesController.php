@@ -143,7 +143,7 @@ final class PracticeSeriesController
                 ],
                 'count' => ['required_without:jobs', 'nullable', 'integer', 'between:1,' . self::MOST],
                 'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
-            'twist' => ['nullable', Rule::enum(Twist::class)],
+                'twist' => ['nullable', Rule::enum(Twist::class)],
                 'mechanism' => ['nullable', Rule::in(array_column(FailureClass::cases(), 'name'))],
                 'due_on' => ['nullable', 'date_format:Y-m-d', 'after_or_equal:today'],
                 'people' => ['required', 'array', 'min:1', 'max:200'],
@@ -200,7 +200,8 @@ final class PracticeSeriesController
     }
 
     /**
-     * @return array{supply: null, title: string, difficulty: null, mechanism: null, twist: null, seed: int, job: string}
+     * @return array{supply: null, title: string, difficulty: null, mechanism: null, twist: null, seed: int,
+     *     job: string}
      *
      * @throws EntryRefused if there is no such job, or nothing was found on it
      */

@@ -26,7 +26,7 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Gate;
 use OpenApi\Attributes as OA;
 
-/** Boards between workshops: what this one gives, what it took in, and whose word counts. Only its lead sees to that. */
+/** Boards between workshops: what this one gives, what it took in, and whose word counts. For its lead. */
 final readonly class ShareController
 {
     use KnowsWhoAsks;
@@ -359,13 +359,17 @@ final readonly class ShareController
             'failures' => ['required', 'boolean'],
         ]);
 
-        return [$lead, array_values($given['revisions']), (bool) $given['failures']];
+        return [$lead, $given['revisions'], (bool) $given['failures']];
     }
 
     private function lead(Request $request): User
     {
         $user = $this->user($request);
-        abort_if(!$user->can('manage people'), 403, 'What goes to other workshops, and comes from them, is for the lead.');
+        abort_if(
+            !$user->can('manage people'),
+            403,
+            'What goes to other workshops, and comes from them, is for the lead.',
+        );
 
         return $user;
     }
