@@ -28,7 +28,8 @@ final class Practice extends Command
     protected $signature =
         'oculant:practice {file : A description, oculant/supply version 1, or an exercise} ' .
         '{--difficulty= : easy, middle or hard} {--twist= : two, slip, comes_and_goes or differs} ' .
-        '{--seed=1 : Which exercise} {--export= : Write the exercise there and play nothing} {--script= : Lines to play instead of those typed} {--json : Answer each line as one line ' .
+        '{--seed=1 : Which exercise} {--export= : Write the exercise there and play nothing} ' .
+        '{--script= : Lines to play instead of those typed} {--json : Answer each line as one line ' .
         'of JSON} {--keep= : A directory in which what was solved is kept for the next call}';
 
     protected $description = 'Find a hidden fault by measuring, and be graded beside the best strategy';
