@@ -10,12 +10,15 @@ use App\Files\SafeDisk;
 use App\Models\Photo;
 use App\Models\RepairJob;
 use Illuminate\Contracts\Filesystem\Filesystem;
+use Illuminate\Database\QueryException;
 use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\DB;
 use Illuminate\Support\Facades\Storage;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use Oculant\Core\Bench\EntryRefused;
+use PDOException;
+use PHPUnit\Framework\Attributes\DataProvider;
 
 /** A file is kept whole or not at all, and what is broken takes nothing else with it. */
 final class KeptWholeTest extends FeatureTestCase
@@ -242,5 +245,34 @@ final class KeptWholeTest extends FeatureTestCase
         $disk->shouldReceive('delete')->andReturnUsing(static fn(string $path): bool => $real->delete($path));
 
         return $disk;
+    }
+
+    /** @return iterable<string, array{int, int}> number of MariaDB's error (its list of error codes), status */
+    public static function troubles(): iterable
+    {
+        yield 'disk full' => [1021, 507];
+        yield 'table full' => [1114, 507];
+        yield 'error on write' => [1026, 507];
+        yield 'a syntax error is the program\'s own' => [1064, 500];
+        yield 'a deadlock as well, once it was tried three times' => [1213, 500];
+    }
+
+    /** bench/full-disk fills a real one; here only what is said. */
+    #[DataProvider('troubles')]
+    public function testAFullDiskUnderTheDatabaseIsSaidInWords(int $error, int $status): void
+    {
+        config(['app.debug' => false]);
+        $this->app['router']->get('api/v1/try-full-disk', static function () use ($error): never {
+            $trouble = new PDOException("General error: {$error}");
+            $trouble->errorInfo = ['HY000', $error, ''];
+            throw new QueryException('mariadb', 'insert into log_entries', [], $trouble);
+        });
+        $answer = $this->getJson('/api/v1/try-full-disk')->assertStatus($status);
+        self::assertSame(
+            $status === 507,
+            str_contains((string) $answer->json('message'), 'no room left on its disk'),
+            (string) $answer->json('message'),
+        );
+        self::assertStringNotContainsString('insert into', (string) $answer->getContent());
     }
 }

@@ -196,6 +196,22 @@ describe('the outbox', () => {
         expect(server.log).toEqual(['a', 'b']);
     });
 
+    it('says what the server said is wrong with it for as long as entries wait for that', async () => {
+        const { server, outbox } = await bench();
+        server.says = () => 507;
+        await type(outbox, 'a');
+        expect(outbox.snapshot().why).toContain('507');
+        server.says = () => 0;
+        await outbox.flush();
+        expect(outbox.snapshot().why).toBeUndefined();
+        server.says = () => 507;
+        await outbox.flush();
+        server.says = () => 200;
+        await outbox.flush();
+        expect(outbox.snapshot()).not.toHaveProperty('why');
+        expect(server.log).toEqual(['a']);
+    });
+
     it.each([401, 419])('keeps five readings through %i, asks to sign in, and goes on', async (status) => {
         const { server, store, outbox } = await bench();
         server.says = () => status;

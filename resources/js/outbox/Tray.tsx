@@ -72,17 +72,31 @@ function Refused({ entry }: { entry: Entry }) {
 
 /** On every page: what the server has not got, and why. Nothing leaves it but by being mended, sent or thrown away. */
 export function Tray() {
-    const { waiting, refused } = useOutboxView();
+    const { waiting, refused, why } = useOutboxView();
     // On a bench the field has the hand; what was just typed stands there as well.
     const onBench = useMatch('/jobs/:job') !== null;
     const asks = refused.some((entry) => entry.refused?.field === 'still_true');
     const [chosen, setOpen] = useState<boolean>();
     const open = chosen ?? (asks || !onBench);
-    if (refused.length === 0) {
+    const waits =
+        why !== undefined && waiting.length > 0 ? (
+            <p role="status">
+                {waiting.length} {waiting.length === 1 ? 'entry waits' : 'entries wait'} here. {why}
+            </p>
+        ) : null;
+    if (refused.length === 0 && waits === null) {
         return null;
+    }
+    if (refused.length === 0) {
+        return (
+            <section className="tray" aria-label="Not in the log yet">
+                {waits}
+            </section>
+        );
     }
     return (
         <section className="tray" aria-label="Not in the log yet">
+            {waits}
             <button type="button" className="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
                 {refused.length} {refused.length === 1 ? 'entry is' : 'entries are'} not in the log
                 {waiting.length > 0 && `, ${waiting.length} more on the way`}

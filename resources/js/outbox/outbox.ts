@@ -45,6 +45,8 @@ export interface View {
     /** True if entries wait for somebody to sign in again. */
     signedOut: boolean;
     sending: boolean;
+    /** What the server said is wrong with itself, while entries wait for it to be mended. */
+    why?: string;
 }
 
 /** Answers that say nothing of the entry: the network, the server, its load. */
@@ -80,6 +82,7 @@ export class Outbox {
     private user: number | null = null;
     private signedOut = false;
     private sending = false;
+    private why: string | undefined;
     private again = false;
     /** Taken by the server, and not yet shown as such. */
     private readonly arrived = new Set<string>();
@@ -228,6 +231,7 @@ export class Outbox {
     /** False if nothing more is to be sent now. */
     private async heard(entry: Entry, said: Said, held: Set<string>): Promise<boolean> {
         if (said.ok) {
+            this.why = undefined;
             this.arrived.add(entry.id);
             await this.store.remove(entry.id);
             return true;
@@ -237,6 +241,7 @@ export class Outbox {
             return false;
         }
         if (saysNothing(said.status)) {
+            this.why = said.status >= 500 ? said.message : undefined;
             return false;
         }
         const refused: Refusal = { message: said.message, field: said.field, status: said.status };
@@ -294,6 +299,7 @@ export class Outbox {
             refused: mine.filter((entry) => entry.refused !== undefined),
             signedOut: this.signedOut,
             sending: this.sending,
+            ...(this.why === undefined ? {} : { why: this.why }),
         };
         this.listeners.forEach((listener) => listener());
     }
