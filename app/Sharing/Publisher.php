@@ -98,7 +98,7 @@ final readonly class Publisher
             [
                 'workshop_id' => $workshop->id,
                 'user_id' => $user->id,
-                'revisions' => $revisions,
+                'revisions' => Supply::query()->ofDesign($supply)->whereKey($revisions)->pluck('id')->all(),
                 'failures' => $failures,
                 'sum' => $sum,
             ],
