@@ -18,7 +18,7 @@ test('a board goes to another workshop as a signed file, and counts there once i
     await expect(page.getByText('Others read it at')).toContainText('/api/v1/shared/');
     // What goes out can be looked at: the description and counts, and nobody's name.
     const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'The file' }).click();
+    await page.getByRole('button', { name: 'The file', exact: true }).click();
     const file = await (await download).path();
     const given = await readFile(file, 'utf8');
     expect(JSON.parse(given)).toMatchObject({ format: 'oculant/shared', title: expect.stringContaining('Tide') });

@@ -1,5 +1,5 @@
 /*
- * Draws the service sheet of the demo's tide recorder as somebody might have printed it: its circuit laid out by this
+ * Draws the service sheet of the demo's salinity bridge as somebody might have printed it: its circuit laid out by this
  * program, the volts of a good unit beside its test points. Writes the page and what is printed where.
  * Usage: node database/demo/documents/draw.mjs ADDRESS-OF-A-RUNNING-DEMO
  */
@@ -23,7 +23,7 @@ const get = (path) =>
         async (at) => (await fetch(`/api/v1${at}`, { headers: { Accept: 'application/json' } })).json(),
         path,
     );
-const supply = (await get('/supplies')).find((one) => one.title.startsWith('Tide recorder'));
+const supply = (await get('/supplies')).find((one) => one.title.startsWith('Salinity bridge'));
 const circuit = await get(`/supplies/${supply.id}/circuit`);
 const levels = await get(`/supplies/${supply.id}/levels`);
 const drawn = JSON.parse(
@@ -71,11 +71,11 @@ await page.setContent(`<!doctype html><style>
     svg text { fill: #222; stroke: none; font-size: 12px }
     .point { font-weight: bold }
     .volts { font-style: italic; font-size: 15px }
-</style><div id="sheet"><h1>TIDE RECORDER, PEN AMPLIFIER — SUPPLY</h1>
+</style><div id="sheet"><h1>SALINITY BRIDGE — SUPPLY</h1>
 <p>Sheet 3. Direct volts against the marked ground, alternating as said,
-with 230 V at the inlet and both channels working.</p>
+with 230 V at the inlet and the bridge connected.</p>
 <svg viewBox="0 0 ${drawn.width} ${drawn.height}">${picture}</svg>
-<p class="foot">Drawn for the museum's instruments. Unplug before opening; the reservoirs hold charge.</p></div>`);
+<p class="foot">Drawn for the museum's instruments. Unplug before opening; the reservoir holds charge.</p></div>`);
 const sheet = page.locator('#sheet');
 const box = await sheet.boundingBox();
 const middles = (selector) =>
@@ -98,9 +98,9 @@ const words = (await middles('text'))
     .filter((one) => one.text !== '')
     .map(({ text: said, x, y }) => ({ text: said, x, y }));
 const pins = (await middles('[data-pin]')).map(({ target, x, y }) => ({ target, x, y }));
-await sheet.screenshot({ path: `${here}/tide-recorder.jpg`, type: 'jpeg', quality: 82 });
+await sheet.screenshot({ path: `${here}/salinity-bridge.jpg`, type: 'jpeg', quality: 82 });
 writeFileSync(
-    `${here}/tide-recorder.json`,
-    `${JSON.stringify({ document: 'Service sheet, pen amplifier supply', number: 3, words, pins })}\n`,
+    `${here}/salinity-bridge.json`,
+    `${JSON.stringify({ document: 'Service sheet, supply', number: 3, words, pins })}\n`,
 );
 await browser.close();
