@@ -61,20 +61,6 @@ final readonly class Grade
         $best = (new Player($run->exercise, $knowledge))->play(Strategy::NextStep);
         $steps = $run->steps();
         $telling = array_map(static fn(Step $s): float => $s->telling(), $steps);
-        $unit = $run->exercise->faults;
-        $named = $run->named();
-        $said = $run->mended() + ($named === null ? [] : [$named['part'] => $named['fault']]);
-        $found = $unit === [] ? ($named !== null && $named['part'] === '' ? 1.0 : 0.0) : 0.0;
-        foreach ($unit as $part => $fault) {
-            $found +=
-                match (true) {
-                    !isset($said[$part]) => 0.0,
-                    $said[$part] === $fault ||
-                        $knowledge->dictionary(null)->alike("{$part}:{$fault}", "{$part}:{$said[$part]}")
-                        => 1.0,
-                    default => self::RIGHT_PART,
-                } / count($unit);
-        }
         $good = array_filter(
             $steps,
             static fn(Step $s): bool => $s->quantity === Tested::BY_ITSELF &&
@@ -103,7 +89,7 @@ final readonly class Grade
         ];
 
         return new self(
-            $found,
+            self::found($run, $knowledge),
             $run->minutes() > 0.0 ? min(1.0, max(0.5, $best->minutes()) / $run->minutes()) : 0.0,
             $telling === [] ? 0.0 : array_sum($telling) / count($telling),
             $deducted,
@@ -111,6 +97,27 @@ final readonly class Grade
             $run->minutes(),
             $best->minutes(),
         );
+    }
+
+    /** How much of what was hidden was named: 1 for all of it, with how each part failed. */
+    public static function found(Run $run, Knowledge $knowledge): float
+    {
+        $unit = $run->exercise->faults;
+        $named = $run->named();
+        $said = $run->mended() + ($named === null ? [] : [$named['part'] => $named['fault']]);
+        $found = $unit === [] ? ($named !== null && $named['part'] === '' ? 1.0 : 0.0) : 0.0;
+        foreach ($unit as $part => $fault) {
+            $found +=
+                match (true) {
+                    !isset($said[$part]) => 0.0,
+                    $said[$part] === $fault ||
+                        $knowledge->dictionary(null)->alike("{$part}:{$fault}", "{$part}:{$said[$part]}")
+                        => 1.0,
+                    default => self::RIGHT_PART,
+                } / count($unit);
+        }
+
+        return $found;
     }
 
     /** From 0 to 100. */

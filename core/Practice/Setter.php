@@ -70,7 +70,7 @@ final readonly class Setter
             $best = (new Player($exercise, $this->knowledge))->play(Strategy::NextStep);
             $steps = count($best->steps());
             // Nobody is asked for what the best strategy does not find either.
-            $isFair = $twist === null || Grade::of($best, $this->knowledge)->found === 1.0;
+            $isFair = $twist === null || Grade::found($best, $this->knowledge) === 1.0;
             if ($isFair && ($wanted === null || Difficulty::of($steps) === $wanted)) {
                 return $exercise->after($steps);
             }
