@@ -44,7 +44,7 @@ final readonly class Documents
     {
         $known = DocumentPage::query()->find($page['id']);
         if ($known !== null) {
-            return $known->workshop_id === $supply->workshop_id && $known->design_id === self::design($supply)
+            return $known->workshop_id === $supply->workshop_id && $known->design_id === $supply->design()
                 ? $known
                 : throw EntryRefused::because('id', 'A page with this id belongs to something else. Make a new ULID.');
         }
@@ -64,14 +64,14 @@ final readonly class Documents
                 'This page cannot be read as a picture. Save it anew and try again.',
             );
         }
-        if (!$this->disk->keep(self::path(self::design($supply), $page['id']), $jpeg)) {
+        if (!$this->disk->keep(self::path($supply->design(), $page['id']), $jpeg)) {
             throw NotKept::page();
         }
 
         return DocumentPage::query()->create(
             $page + [
                 'workshop_id' => $supply->workshop_id,
-                'design_id' => self::design($supply),
+                'design_id' => $supply->design(),
                 'user_id' => $user->id,
                 'width' => $image->width(),
                 'height' => $image->height(),
@@ -113,11 +113,6 @@ final readonly class Documents
     {
         $page->delete();
         $this->disk->remove(self::path($page->design_id, $page->id));
-    }
-
-    private static function design(Supply $supply): string
-    {
-        return $supply->parent_id ?? $supply->id;
     }
 
     private static function path(string $design, string $id): string

@@ -20,7 +20,7 @@ final readonly class Shelf
         return DB::transaction(function () use ($user, $description, $parent): Supply {
             $supply = Supply::query()->create([
                 'workshop_id' => $user->workshop_id,
-                'parent_id' => $parent === null ? null : $parent->parent_id ?? $parent->id,
+                'parent_id' => $parent?->design(),
                 'title' => $description->title,
                 'revision' => $description->revision,
                 'description' => $description->written,

@@ -53,7 +53,7 @@ final class WorkshopHistory
         $counts = [];
         $boards = SharedBoard::query()
             ->where('workshop_id', $supply->workshop_id)
-            ->where('design_id', $supply->parent_id ?? $supply->id)
+            ->where('design_id', $supply->design())
             ->whereRelation('shareKey', 'accepted_at', '!=', null)
             ->get(['id', 'failures']);
         foreach ($boards as $board) {

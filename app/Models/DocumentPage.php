@@ -49,7 +49,7 @@ final class DocumentPage extends Model
     {
         $query
             ->where('workshop_id', $supply->workshop_id)
-            ->where('design_id', $supply->parent_id ?? $supply->id)
+            ->where('design_id', $supply->design())
             ->orderBy('document')
             ->orderBy('number')
             ->orderBy('id');

@@ -12,6 +12,7 @@ use Illuminate\Database\Eloquent\Relations\HasOne;
 
 /**
  * @property array<string, mixed> $description
+ * @property string $id
  * @property string|null $parent_id
  * @property \Illuminate\Support\Carbon|null $history_from
  */
@@ -33,6 +34,12 @@ final class Supply extends Model
         return $this->hasOne(SupplyVersion::class)->ofMany('number', 'max');
     }
 
+    /** Whatever its revision, the first one of its design. */
+    public function design(): string
+    {
+        return $this->parent_id ?? $this->id;
+    }
+
     /** @param Builder<self> $query */
     public function scopeOfWorkshop(Builder $query, string $workshopId): void
     {
@@ -46,7 +53,7 @@ final class Supply extends Model
      */
     public function scopeOfDesign(Builder $query, self $supply): void
     {
-        $root = $supply->parent_id ?? $supply->id;
+        $root = $supply->design();
         $query
             ->where('workshop_id', $supply->workshop_id)
             ->where(static fn(Builder $any) => $any->whereKey($root)->orWhere('parent_id', $root));

@@ -50,7 +50,7 @@ final readonly class Publisher
                 'format' => SharedFile::FORMAT,
                 'version' => SharedFile::VERSION,
                 'at' => now()->toRfc3339String(),
-                'board' => self::design($supply),
+                'board' => $supply->design(),
                 'title' => $supply->title,
                 'revisions' => $chosen
                     ->map(
@@ -91,7 +91,7 @@ final readonly class Publisher
         if ($workshop->share_word === null) {
             $workshop->forceFill(['share_word' => strtolower((string) Str::ulid())])->save();
         }
-        $design = self::design($supply);
+        $design = $supply->design();
         $this->keep($workshop, SharedIndex::file($design), $file);
         $publication = Publication::query()->updateOrCreate(
             ['design_id' => $design],
@@ -112,9 +112,9 @@ final readonly class Publisher
     public function withdraw(User $user, Supply $supply): void
     {
         $workshop = self::workshop($user);
-        Publication::query()->where('workshop_id', $workshop->id)->where('design_id', self::design($supply))->delete();
+        Publication::query()->where('workshop_id', $workshop->id)->where('design_id', $supply->design())->delete();
         if ($workshop->share_word !== null) {
-            $this->disk->remove(self::path($workshop->share_word, SharedIndex::file(self::design($supply))));
+            $this->disk->remove(self::path($workshop->share_word, SharedIndex::file($supply->design())));
             $this->index($workshop);
         }
     }
@@ -160,11 +160,6 @@ final readonly class Publisher
     private static function workshop(User $user): Workshop
     {
         return Workshop::query()->findOrFail($user->workshop_id);
-    }
-
-    private static function design(Supply $supply): string
-    {
-        return $supply->parent_id ?? $supply->id;
     }
 
     private static function path(string $word, string $name): string

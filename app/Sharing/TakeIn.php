@@ -110,7 +110,7 @@ final readonly class TakeIn
         }
         assert($root !== null);
 
-        return [$root->parent_id ?? $root->id, $copies];
+        return [$root->design(), $copies];
     }
 
     /** @param array<string, mixed> $written */
