@@ -213,6 +213,7 @@ final class DictionaryBuilder
                 [],
             );
         }
+        $this->race($rows, $row, $mode, $faults, $mainsVolts, $observation, $usual);
         if ($isDoubtful) {
             $held = $this->behaviour->live($mode, $faults, $mainsVolts, $healthy->guide, isLucky: true);
             $rows->put(
@@ -224,6 +225,39 @@ final class DictionaryBuilder
                 self::changedHeat($healthy->heat, $held->heat),
             );
         }
+    }
+
+    /**
+     * The same where a fuse won that another part may have lost to; which of them went is settled as the unit is used.
+     *
+     * @param array<string, string> $faults
+     */
+    private function race(
+        DictionaryRows $rows,
+        string $row,
+        Mode $mode,
+        array $faults,
+        ?float $mainsVolts,
+        Observation $observation,
+        ?DictionaryRows $usual,
+    ): void {
+        $spared = Hypothesis::spared($row);
+        $known = $rows->how[$spared] ?? ($usual->how[$spared] ?? null);
+        $isUsual = $mode->id === $this->supply->mode(null)->id;
+        $fuses = $known ?? ($isUsual ? $observation->raced() : []);
+        if ($fuses === [] || isset($rows->signs[$mode->id][$spared])) {
+            return;
+        }
+        $open = array_map(static fn(): string => 'open', $fuses);
+        $rows->how[$spared] = $fuses;
+        $rows->broken[$spared] = $open;
+        $rows->put(
+            $mode->id,
+            $spared,
+            $this->behaviour->live($mode, $open + $faults, $mainsVolts),
+            $this->asUsual($usual, $mode, $spared) ?? $this->dead->of($mode, $open + $faults),
+            [],
+        );
     }
 
     /**

@@ -103,8 +103,13 @@ final class DictionaryRows
                 }
             }
         }
-        if (isset($this->broken[Hypothesis::lucky($from)])) {
-            $this->broken[Hypothesis::lucky($to)] ??= $this->broken[Hypothesis::lucky($from)];
+        foreach ([Hypothesis::spared(...), Hypothesis::lucky(...)] as $way) {
+            if (isset($this->broken[$way($from)])) {
+                $this->broken[$way($to)] ??= $this->broken[$way($from)];
+            }
+            if (isset($this->how[$way($from)])) {
+                $this->how[$way($to)] = ($this->how[$way($to)] ?? []) + $this->how[$way($from)];
+            }
         }
         $this->broken[$to] ??= $this->broken[$from] ?? [];
         $this->how[$to] = ($this->how[$to] ?? []) + ($this->how[$from] ?? []);

@@ -376,7 +376,7 @@ final class FaultDictionary
         return match (true) {
             ($this->hypotheses[$hypothesis] ?? null)?->faultOf($ref) !== null => 1.0,
             isset($this->broken[$hypothesis][$ref]) => self::TAKEN_ALONG,
-            // At its worst it may take along what it spares when it is milder.
+            // At its worst it may take along what it spares when it is milder, and a fuse may win or lose.
             $this->takes($hypothesis, $ref) => self::TAKEN_ALONG / 2,
             default => 0.0,
         };
@@ -384,10 +384,24 @@ final class FaultDictionary
 
     private function takes(string $hypothesis, string $ref): bool
     {
+        $rows = [
+            $hypothesis,
+            ...array_map(
+                static fn(int $k): string => Hypothesis::at($hypothesis, $k),
+                array_keys(($this->hypotheses[$hypothesis] ?? null)->degrees ?? []),
+            ),
+        ];
+
         return array_filter(
-            array_keys(($this->hypotheses[$hypothesis] ?? null)->degrees ?? []),
-            fn(int $k): bool => isset($this->broken[Hypothesis::at($hypothesis, $k)][$ref]),
+            [...$rows, ...array_map(Hypothesis::spared(...), $rows)],
+            fn(string $row): bool => isset($this->broken[$row][$ref]),
         ) !== [];
+    }
+
+    /** How a fault breaks another part in any mode, or may; null if it never does. */
+    public function breaking(string $row, string $ref): ?Breaking
+    {
+        return $this->how[$row][$ref] ?? ($this->how[Hypothesis::spared($row)][$ref] ?? null);
     }
 
     /**

@@ -13,6 +13,7 @@ final readonly class Destruction
      * @param string $becomes fault mode it is left with
      * @param float  $seconds until it happens, order of magnitude
      * @param bool   $isDoubtful true if another specimen, or another look a minute earlier, is spared
+     * @param array<string, Breaking> $fuses that may as well have been quicker, and how they open, by reference
      */
     public function __construct(
         public string $ref,
@@ -20,7 +21,14 @@ final readonly class Destruction
         public Breaking $how,
         public float $seconds,
         public bool $isDoubtful = false,
+        public array $fuses = [],
     ) {}
+
+    /** @param array<string, Breaking> $fuses */
+    public function beside(array $fuses): self
+    {
+        return new self($this->ref, $this->becomes, $this->how, $this->seconds, $this->isDoubtful, $fuses);
+    }
 
     /** "F1 opens at once, violently" */
     public function words(): string

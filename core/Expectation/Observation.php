@@ -48,6 +48,14 @@ final readonly class Observation
         return array_filter($this->chain, static fn(Destruction $d): bool => $d->isDoubtful) !== [];
     }
 
+    /**
+     * @return array<string, Breaking> fuses that may have opened before anything broke, and how, by reference
+     */
+    public function raced(): array
+    {
+        return ($this->chain[0] ?? null)->fuses ?? [];
+    }
+
     /** @return array<string, string> fault mode of every part that broke, by reference */
     public function broken(): array
     {

@@ -73,7 +73,7 @@ final readonly class SimulatedTechnician
             // The step then says to try the fuse once behind a limiter, and names what may have taken it.
             'isConsequence' =>
                 ($top->members[0]->ref ?? '') !== $hypothesis->ref &&
-                isset($dictionary->how[$fault][$top->members[0]->ref ?? '']),
+                $dictionary->breaking($fault, $top->members[0]->ref ?? '') !== null,
             'cleared' => $work['cleared'],
             'steps' => count($work['readings']),
             'tests' => $work['tests'],
@@ -133,7 +133,7 @@ final readonly class SimulatedTechnician
                 $readings[] = $target . ($isGood ? ' good' : ' bad');
                 if (!$isGood && $this->supply->part($target)->kind instanceof Fuse) {
                     $minutes += self::NEW_FUSE;
-                    $this->tryNewFuse($unit, $state, $target);
+                    $readings = [...$readings, ...$this->tryNewFuse($unit, $state, $target, "r{$move}")];
                 }
                 continue;
             }
@@ -201,12 +201,18 @@ final readonly class SimulatedTechnician
         return $bits;
     }
 
-    /** Once, behind a limiter: if it goes again, something else takes it. */
-    private function tryNewFuse(Unit $unit, BenchState $state, string $fuse): void
+    /**
+     * Once, behind a limiter: if it goes again, something else takes it; if it holds, the outputs say whether it was
+     * all (common practice).
+     *
+     * @return list<string> what was read of the outputs
+     */
+    private function tryNewFuse(Unit $unit, BenchState $state, string $fuse, string $entry): array
     {
+        $mode = $this->supply->mode(null)->id;
         $state->repairs[] = ['entry' => "{$fuse} new", 'part' => $fuse, 'out' => '', 'in' => '', 'at' => ''];
         $unit->repair($fuse);
-        if (in_array("{$fuse} open", $unit->signs($this->supply->mode(null)->id), true)) {
+        if (in_array("{$fuse} open", $unit->signs($mode), true)) {
             $state->fuses[] = [
                 'entry' => "{$fuse} again",
                 'part' => $fuse,
@@ -214,7 +220,26 @@ final readonly class SimulatedTechnician
                 'fitted' => '',
                 'replaced' => $state->replaced(),
             ];
+
+            return [];
         }
+        $read = [];
+        foreach ($unit->settles($mode) ? $this->knowledge->dictionary(null)->rails : [] as $rail) {
+            $volts = $unit->live($rail, 'dc', $mode);
+            $state->readings[] = new TakenReading(
+                "{$entry} {$rail}",
+                $rail,
+                'dc',
+                $volts,
+                PowerState::Live,
+                $mode,
+                null,
+                $state->replaced(),
+            );
+            $read[] = "{$rail} dc {$volts} with a new {$fuse}";
+        }
+
+        return $read;
     }
 
     private function isShown(FaultDictionary $dictionary, string $fault): bool

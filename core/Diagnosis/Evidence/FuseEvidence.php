@@ -76,8 +76,12 @@ final readonly class FuseEvidence implements Evidence, Graded
 
     private function ofForm(FaultDictionary $dictionary, Form $form): float
     {
+        $row = $form->nearest();
+
         // How a fuse goes does not depend on what it saves by going.
-        return $this->parted($dictionary->how[Hypothesis::unspared($form->nearest())][$this->fuse] ?? null);
+        return $this->parted(
+            $dictionary->how[$row][$this->fuse] ?? ($dictionary->how[Hypothesis::unspared($row)][$this->fuse] ?? null),
+        );
     }
 
     /** @param Breaking|null $how the fuse opens; null if it does not */

@@ -245,7 +245,7 @@ final readonly class Finding
         foreach ($suspects as $suspect) {
             foreach ($suspect->members as $member) {
                 if (
-                    isset($this->dictionary->how[$member->id][$fault->ref]) &&
+                    $this->dictionary->breaking($member->id, $fault->ref) !== null &&
                     $suspect->probability > ($isFuse ? self::WORTH_NAMING : self::WORTH_A_TEST)
                 ) {
                     $behind[] = $member->title;

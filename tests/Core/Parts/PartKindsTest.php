@@ -10,6 +10,7 @@ use Oculant\Core\Expectation\Expectations;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Parts\Kind\Electrolytic;
 use Oculant\Core\Parts\Kind\Fuse;
+use Oculant\Core\Parts\Part;
 use Oculant\Core\Parts\PartKinds;
 use Oculant\Core\Supply\CircuitBuilder;
 use Oculant\Core\Supply\DescriptionReader;
@@ -86,9 +87,64 @@ final class PartKindsTest extends TestCase
      */
     public function testFuseOpensAsItsStandardSays(): void
     {
-        self::assertNull(Fuse::opening(1.5, 1.0));
-        self::assertSame(Breaking::PartsSlowly, Fuse::opening(2.1, 1.0)[0] ?? null);
-        self::assertSame(Breaking::PartsViolently, Fuse::opening(12.0, 1.0)[0] ?? null);
+        $fuse = self::fuse('1A');
+
+        self::assertNull(Fuse::opening($fuse, 1.5));
+        self::assertSame(Breaking::PartsSlowly, Fuse::opening($fuse, 2.1)[0] ?? null);
+        self::assertTrue(Fuse::opening($fuse, 2.1)[2] ?? null);
+        self::assertSame(Breaking::PartsViolently, Fuse::opening($fuse, 12.0)[0] ?? null);
+        self::assertFalse(Fuse::opening($fuse, 12.0)[2] ?? null);
+    }
+
+    /**
+     * The limits of IEC 60127-2, sheets 2 and 3 (from memory), in seconds by the multiple of the rating.
+     *
+     * @return iterable<string, array{string, float, float, float}>
+     */
+    public static function openings(): iterable
+    {
+        yield 'F, 2.75 times' => ['F1A', 2.75, 0.05, 2.0];
+        yield 'F, 4 times' => ['F1A', 4.0, 0.01, 0.3];
+        yield 'F, 10 times' => ['F1A', 10.0, 0.001, 0.02];
+        yield 'T, 2.75 times' => ['T1A', 2.75, 0.6, 10.0];
+        yield 'T, 4 times' => ['T1A', 4.0, 0.15, 3.0];
+        yield 'T, 10 times' => ['T1A', 10.0, 0.02, 0.3];
+        yield 'no letter lies between, 4 times' => ['1A', 4.0, 0.1, 0.5];
+    }
+
+    #[DataProvider('openings')]
+    public function testFuseOpensWithinTheLimitsOfItsLetter(string $rating, float $times, float $low, float $high): void
+    {
+        $seconds = Fuse::opening(self::fuse($rating), $times)[1] ?? NAN;
+
+        self::assertGreaterThanOrEqual($low, $seconds);
+        self::assertLessThanOrEqual($high, $seconds);
+    }
+
+    private static function fuse(string $rating): Part
+    {
+        return DescriptionReader::fromArray([
+            'format' => 'oculant/supply',
+            'version' => 1,
+            'title' => 'One fuse',
+            'reference' => '0V',
+            'mains' => ['dc' => '24 V'],
+            'parts' => [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'IN', 'n' => '0V']],
+                ['ref' => 'F1', 'kind' => 'fuse', 'rating' => $rating, 'terminals' => ['a' => 'IN', 'b' => 'OUT']],
+                [
+                    'ref' => 'RL1',
+                    'kind' => 'load',
+                    'current' => '10 mA',
+                    'at' => '24 V',
+                    'terminals' => [
+                        'a' => 'OUT',
+                        'b' => '0V',
+                    ],
+                ],
+            ],
+            'points' => [['id' => 'TP1', 'node' => 'OUT', 'against' => '0V']],
+        ])->part('F1');
     }
 
     /** ESR = tan(delta) / (2 pi f C), IEC 60384-4: 2200 uF with 0.12 at 100 Hz is 87 milliohms. */
