@@ -15,12 +15,15 @@ use Database\Seeders\RoleSeeder;
 use Illuminate\Cache\RateLimiter;
 use Illuminate\Foundation\Testing\RefreshDatabase;
 use Illuminate\Foundation\Testing\TestCase;
+use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Queue;
 use Illuminate\Support\Str;
 use Illuminate\Support\Testing\Fakes\QueueFake;
 use Illuminate\Testing\TestResponse;
 use Oculant\Core\Supply\DescriptionReader;
+use Symfony\Component\HttpFoundation\Response;
+use Tests\Support\Contract;
 use Tests\Support\Supplies;
 
 /** A workshop with people, and the words to play a job through the API. */
@@ -48,6 +51,21 @@ abstract class FeatureTestCase extends TestCase
             }
         });
         $this->workshop = Workshop::query()->create(['name' => 'Test bench']);
+    }
+
+    /**
+     * Whatever a test asks of the API, its answer is as the API's document says.
+     *
+     * @param Response $response
+     * @param Request $request
+     *
+     * @return TestResponse<Response>
+     */
+    protected function createTestResponse($response, $request): TestResponse
+    {
+        Contract::own()->hold($request, $response);
+
+        return parent::createTestResponse($response, $request);
     }
 
     /** Emptying a database is for the test's own alone: run by hand without bin/test, it would be the workshop's. */

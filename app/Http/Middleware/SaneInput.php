@@ -75,6 +75,9 @@ final class SaneInput
 
     private static function refused(string $field, string $message): JsonResponse
     {
-        return new JsonResponse(['message' => $message, 'errors' => [mb_substr($field, 0, 100) => [$message]]], 422);
+        // A field may be a number, in a list that stands for an object.
+        $errors = (object) [mb_substr($field, 0, 100) => [$message]];
+
+        return new JsonResponse(['message' => $message, 'errors' => $errors], 422);
     }
 }

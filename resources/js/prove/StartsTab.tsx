@@ -54,8 +54,8 @@ export function StartsTab({ bench, onRecord, instruments }: Proves) {
                         limit: '1',
                         reader: meters[0]?.id,
                         point: rail.id,
-                        low: rail.low.toFixed(2),
-                        high: rail.high.toFixed(2),
+                        low: rail.low?.toFixed(2) ?? '',
+                        high: rail.high?.toFixed(2) ?? '',
                     }}
                     onFinish={(plan: Record<string, unknown>) => run.prepare.mutate(plan)}
                 >
