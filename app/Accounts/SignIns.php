@@ -13,6 +13,17 @@ use Illuminate\Http\Request;
 /**
  * Each sign-in by a name of its own, so that an end is an end: an answer that was under way when somebody signed out
  * writes the session back and gives the browser its cookie again.
+ *
+ * @phpstan-type SignedIn array{
+ *     name: string,
+ *     // as it calls itself
+ *     browser: string,
+ *     address: string,
+ *     began_at: string,
+ *     seen_at: string,
+ *     // the one that asks
+ *     here: bool,
+ * }
  */
 final readonly class SignIns
 {
@@ -79,8 +90,7 @@ final readonly class SignIns
     }
 
     /**
-     * @return list<array{name: string, browser: string, address: string, began_at: string, seen_at: string,
-     *     here: bool}>
+     * @return list<SignedIn>
      */
     public function of(User $user, Session $here): array
     {

@@ -39,8 +39,108 @@ use Oculant\Core\Replacement\Row;
 use Oculant\Core\Replacement\Trial;
 use Oculant\Core\Replacement\UnreadableComponent;
 use Oculant\Core\Supply\Description;
+use stdClass;
 
-/** Parts of a job: what stands where, what may take its place, what a measurement says of it, the recap, the money. */
+/**
+ * Parts of a job: what stands where, what may take its place, what a measurement says of it, the recap, the money.
+ *
+ * @phpstan-import-type ChoiceAnswer from Option
+ * @phpstan-import-type Consumable from Plan
+ * @phpstan-import-type OrderRow from OrderList
+ * @phpstan-import-type RecapLine from Plan
+ * @phpstan-import-type RecapStep from Plan
+ * @phpstan-import-type Explains from Explanation
+ * @phpstan-import-type FitRow from Row
+ *
+ * @phpstan-type Offer array{
+ *     id: string,
+ *     available: int,
+ *     location: string,
+ *     salvaged: bool,
+ *     price: ?float,
+ *     candidate: string,
+ *     fit: string,
+ *     words: string,
+ *     mark: string,
+ *     sentence: string,
+ *     rows: list<FitRow>,
+ * }
+ *
+ * @phpstan-type Asked array{
+ *     title: string,
+ *     says: string,
+ * }
+ *
+ * @phpstan-type OriginView array{
+ *     key: string,
+ *     title: string,
+ *     check: string,
+ *     finding: string,
+ *     likely: bool,
+ *     outcome: string,
+ * }
+ *
+ * @phpstan-type TrialView array{
+ *     id: string,
+ *     title: string,
+ *     hint: string,
+ *     in_circuit: bool,
+ *     kept: bool,
+ *     wants: string,
+ * }
+ *
+ * @phpstan-type PartPlace array{
+ *     ref: string,
+ *     label: string,
+ *     original: string,
+ *     kind: string,
+ *     duty: string,
+ *     asks: list<Asked>,
+ *     twins: list<string>,
+ *     drawer: list<Offer>,
+ *     origins: list<OriginView>,
+ *     trials: list<TrialView>,
+ * }
+ *
+ * @phpstan-type Judgement array{
+ *     word: string,
+ *     mark: string,
+ *     good: bool,
+ *     sentence: string,
+ *     why: string,
+ *     expected: string,
+ *     fault: ?string,
+ *     fault_title: string,
+ *     explains: ?Explains,
+ * }
+ *
+ * @phpstan-type Recap array{
+ *     school: string,
+ *     planned: bool,
+ *     celsius: float,
+ *     yearly: float,
+ *     years: ?int,
+ *     lines: list<RecapLine>,
+ *     steps: list<RecapStep>,
+ *     consumables: list<Consumable>,
+ *     source: string,
+ *     order: list<OrderRow>,
+ * }
+ *
+ * @phpstan-type RailView array{
+ *     ref: string,
+ *     volts: string,
+ *     amperes: string,
+ *     ripple: string,
+ * }
+ *
+ * @phpstan-type Economics array{
+ *     given: array<string, float>|stdClass,
+ *     rails: list<RailView>,
+ *     modern: list<FitRow>,
+ *     options: list<ChoiceAnswer>,
+ * }
+ */
 final readonly class PartsDesk
 {
     /** Lines of the drawer that are offered for a place. */
@@ -58,7 +158,7 @@ final readonly class PartsDesk
     }
 
     /**
-     * @return array<string, mixed> what stands there, what is asked of it, what could take its place, why such parts
+     * @return PartPlace what stands there, what is asked of it, what could take its place, why such parts
      *     fail
      */
     public function replace(JobFile $file, string $ref): array
@@ -171,7 +271,7 @@ final readonly class PartsDesk
     /**
      * @param array{trial: string, text: string, lifted: bool, hertz?: string|null, celsius?: string|null} $asked
      *
-     * @return array<string, mixed>
+     * @return Judgement
      *
      * @throws EntryRefused if the value cannot be read
      */
@@ -234,7 +334,7 @@ final readonly class PartsDesk
         return OrderList::of($plan ?? $this->recap($file), $this->drawer->lines($file->job->workshop_id, $file->job));
     }
 
-    /** @return array<string, mixed> */
+    /** @return Economics */
     public function economics(JobFile $file): array
     {
         $given = $file->state->estimate;
@@ -291,7 +391,7 @@ final readonly class PartsDesk
         );
     }
 
-    /** @return list<array<string, mixed>> lines of the drawer with how each fits, best first */
+    /** @return list<Offer> lines of the drawer with how each fits, best first */
     private function offered(JobFile $file, Place $place): array
     {
         $takesMore = $place->duty?->takesMore() ?? false;
@@ -331,7 +431,7 @@ final readonly class PartsDesk
         );
     }
 
-    /** @return list<array{title: string, says: string}> */
+    /** @return list<Asked> */
     private static function asks(Place $place): array
     {
         $asks = [];

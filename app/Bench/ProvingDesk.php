@@ -42,7 +42,166 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Interlock;
 use Oculant\Core\Supply\MinimumLoad;
 
-/** Proving a repaired unit: what each test asks for, and what has been read of it so far. */
+/**
+ * Proving a repaired unit: what each test asks for, and what has been read of it so far.
+ *
+ * @phpstan-import-type SafetyPlanTest from SafetyJudge
+ * @phpstan-import-type SafetyRules from RuleSet
+ * @phpstan-import-type CalibrationDrift from CalibrationJudge
+ * @phpstan-import-type CalibrationRow from CalibrationJudge
+ * @phpstan-import-type HeatRow from HeatJudge
+ * @phpstan-import-type LoadMade from Rail
+ *
+ * @phpstan-type JudgedValue array{
+ *     text: string,
+ *     word: string,
+ *     good: bool,
+ *     expected: string,
+ *     sentence: string,
+ * }
+ *
+ * @phpstan-type LoadCurve array{
+ *     share: float,
+ *     low: float,
+ *     high: float,
+ *     expected: float,
+ *     read: ?float,
+ * }
+ *
+ * @phpstan-type LoadPeaks array{
+ *     sentence: string,
+ *     why: string,
+ *     good: bool,
+ * }
+ *
+ * @phpstan-type LoadRail array{
+ *     peaks: ?LoadPeaks,
+ *     point: string,
+ *     name: string,
+ *     regulated: bool,
+ *     limit: ?string,
+ *     why: string,
+ *     curve: list<LoadCurve>,
+ * }
+ *
+ * @phpstan-type LoadStepRail array{
+ *     point: string,
+ *     name: string,
+ *     share: string,
+ *     made: ?LoadMade,
+ *     expected: string,
+ *     ripple: string,
+ *     dc: ?JudgedValue,
+ *     pp: ?JudgedValue,
+ * }
+ *
+ * @phpstan-type LoadStepAnswer array{
+ *     id: string,
+ *     title: string,
+ *     settles: bool,
+ *     input: ?string,
+ *     watts: ?string,
+ *     done: bool,
+ *     rails: list<LoadStepRail>,
+ * }
+ *
+ * @phpstan-type LoadBetween array{
+ *     title: string,
+ *     point: ?string,
+ *     value: string,
+ *     expected: string,
+ *     // null where no limit is known
+ *     good: ?bool,
+ *     sentence: string,
+ * }
+ *
+ * @phpstan-type LoadTestAnswer array{
+ *     rails: list<LoadRail>,
+ *     minimum: ?string,
+ *     steps: list<LoadStepAnswer>,
+ *     between: list<LoadBetween>,
+ * }
+ *
+ * @phpstan-type SoakLoad array{
+ *     point: string,
+ *     name: string,
+ *     amperes: float,
+ * }
+ *
+ * @phpstan-type HeatPart array{
+ *     ref: string,
+ *     label: string,
+ *     limit: string,
+ *     why: string,
+ *     watts: string,
+ *     rise: string,
+ * }
+ *
+ * @phpstan-type HeatLoss array{
+ *     label: string,
+ *     watts: string,
+ * }
+ *
+ * @phpstan-type HeatLosses array{
+ *     input: string,
+ *     output: string,
+ *     efficiency: string,
+ *     lines: list<HeatLoss>,
+ * }
+ *
+ * @phpstan-type Heat array{
+ *     // true if heat is averaged over loads that come in peaks
+ *     averaged: bool,
+ *     hottest: float,
+ *     parts: list<HeatPart>,
+ *     judged: list<HeatRow>,
+ *     losses: HeatLosses,
+ * }
+ *
+ * @phpstan-type CalibrationAdjustment array{
+ *     ref: string,
+ *     label: string,
+ *     moves: list<string>,
+ *     done: list<string>,
+ * }
+ *
+ * @phpstan-type CalibrationPoint array{
+ *     point: string,
+ *     title: string,
+ *     nominal: float,
+ *     low: float,
+ *     high: float,
+ *     limits: string,
+ *     source: string,
+ *     as_found: ?CalibrationRow,
+ *     as_left: ?CalibrationRow,
+ *     second: ?CalibrationRow,
+ *     drift: ?CalibrationDrift,
+ * }
+ *
+ * @phpstan-type Calibration array{
+ *     warm_up: int,
+ *     adjustments: list<CalibrationAdjustment>,
+ *     points: list<CalibrationPoint>,
+ * }
+ *
+ * @phpstan-type SafetyResult array{
+ *     text: string,
+ *     passed: bool,
+ *     sentence: string,
+ *     source: string,
+ *     stale: bool,
+ * }
+ *
+ * @phpstan-type SafetyTests array{
+ *     class: string,
+ *     rules: SafetyRules,
+ *     tests: list<SafetyPlanTest>,
+ *     other_class: list<SafetyPlanTest>,
+ *     condemned: ?string,
+ *     bridging: list<string>,
+ * }
+ */
 final readonly class ProvingDesk
 {
     /** Parts that are offered for a temperature. */
@@ -137,7 +296,7 @@ final readonly class ProvingDesk
         );
     }
 
-    /** @return array<string, mixed> */
+    /** @return LoadTestAnswer */
     public function load(JobFile $file): array
     {
         $test = $this->loadTest($file);
@@ -186,7 +345,7 @@ final readonly class ProvingDesk
         ];
     }
 
-    /** @return array{sentence: string, why: string, good: bool}|null null for a load that is steady */
+    /** @return LoadPeaks|null null for a load that is steady */
     private static function peaks(LoadTest $test, string $point): ?array
     {
         $verdict = $test->overPeaks($point);
@@ -244,7 +403,7 @@ final readonly class ProvingDesk
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return Heat */
     public function heat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
     {
         $budget = $this->budgetsOf($file)['nominal'];
@@ -305,7 +464,7 @@ final readonly class ProvingDesk
     }
 
     /**
-     * @return list<array<string, mixed>> newest temperature of each part as it now stands, hottest against its limit
+     * @return list<HeatRow> newest temperature of each part as it now stands, hottest against its limit
      *     first
      */
     public function judgedHeat(JobFile $file, float $hottest = HeatJudge::HOTTEST): array
@@ -323,7 +482,7 @@ final readonly class ProvingDesk
         return $rows;
     }
 
-    /** @return array<string, mixed> */
+    /** @return Calibration */
     public function calibration(JobFile $file): array
     {
         $plan = $this->calibrationOf($file->supply);
@@ -374,7 +533,7 @@ final readonly class ProvingDesk
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return SafetyTests */
     public function safety(JobFile $file): array
     {
         $class = $file->state->protectionClass() ?? SafetyTest::classOf($file->supply);
@@ -516,7 +675,7 @@ final readonly class ProvingDesk
     /**
      * @param array<string, mixed>|null $read
      *
-     * @return array<string, mixed>
+     * @return LoadStepAnswer
      */
     private function stepView(JobFile $file, LoadTest $test, LoadStep $step, ?array $read, ?LoadJudge $judge): array
     {
@@ -566,7 +725,7 @@ final readonly class ProvingDesk
      *
      * @param array<string, array<string, mixed>> $read
      *
-     * @return list<array{share: float, low: float, high: float, expected: float, read: float|null}> share in percent of
+     * @return list<LoadCurve> share in percent of
      *     full load
      */
     private function curve(LoadTest $test, string $point, array $read): array
@@ -645,7 +804,7 @@ final readonly class ProvingDesk
         return Quantity::write($set['low'], $unit, 5) . ' to ' . Quantity::write($set['high'], $unit, 5);
     }
 
-    /** @return array{text: string, passed: bool, sentence: string, source: string, stale: bool}|null */
+    /** @return SafetyResult|null */
     private function safetyResult(JobFile $file, SafetyTest $test): ?array
     {
         $row = $file->state->safety[$test->value] ?? null;

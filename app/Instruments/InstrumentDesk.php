@@ -24,7 +24,21 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
-/** Instruments at the bench of a job: readings into the log, and settings past the gates. */
+/**
+ * Instruments at the bench of a job: readings into the log, and settings past the gates.
+ *
+ * @phpstan-type TakenFrom array{
+ *     entry: string,
+ *     text: string,
+ * }
+ *
+ * @phpstan-type Confirmable array{
+ *     sentence: string,
+ *     confirm: string,
+ *     setting: array<string, mixed>,
+ *     missing: list<string>,
+ * }
+ */
 final readonly class InstrumentDesk
 {
     private const UNITS = ['dc' => Unit::Volt, 'ac' => Unit::Volt, 'resistance' => Unit::Ohm, 'hertz' => Unit::Hertz];
@@ -144,7 +158,7 @@ final readonly class InstrumentDesk
     }
 
     /**
-     * @return array{sentence: string, confirm: string, setting: array<string, mixed>, missing: list<string>}
+     * @return Confirmable
      *     missing: what a gate still asks for
      */
     public function prepare(RepairJob $job, User $user, Instrument $instrument, Setting $setting, ?string $part): array

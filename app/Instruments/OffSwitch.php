@@ -9,6 +9,11 @@ namespace App\Instruments;
  * One that does not answer holds up none of the others.
  *
  * @phpstan-import-type Outlet from OffList
+ *
+ * @phpstan-type EmergencyOff array{
+ *     off: list<string>,
+ *     failed: list<string>,
+ * }
  */
 final readonly class OffSwitch
 {
@@ -24,7 +29,7 @@ final readonly class OffSwitch
     /**
      * @param list<Outlet> $outlets
      *
-     * @return array{off: list<string>, failed: list<string>} names, with what went wrong
+     * @return EmergencyOff names, with what went wrong
      */
     public function press(array $outlets): array
     {

@@ -9,7 +9,21 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Quantity\UnreadableQuantity;
 
-/** What an instrument with an output is set to. */
+/**
+ * What an instrument with an output is set to.
+ *
+ * @phpstan-type SettingToSend array{
+ *     on?: bool,
+ *     volts?: ?string,
+ *     limit?: ?string,
+ *     hertz?: ?string,
+ *     amperes?: ?string,
+ *     ohms?: ?string,
+ *     input?: ?int,
+ *     part?: ?string,
+ *     confirm?: ?string,
+ * }
+ */
 final readonly class Setting
 {
     /**

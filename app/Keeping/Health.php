@@ -7,7 +7,17 @@ namespace App\Keeping;
 use Illuminate\Database\ConnectionInterface;
 use Throwable;
 
-/** What must be right for a bench to go on, each in words where it is not. */
+/**
+ * What must be right for a bench to go on, each in words where it is not.
+ *
+ * @phpstan-type ServerHealth array{
+ *     rows: list<array{
+ *         what: 'database'|'disk'|'queue'|'scheduler'|'watch',
+ *         // in words; null where nothing is
+ *         wrong: ?string,
+ *     }>,
+ * }
+ */
 final readonly class Health
 {
     /** Bytes below which photographs and the database are in danger. */

@@ -7,14 +7,28 @@ namespace App\Knowledge;
 use App\Models\Solve;
 use App\Models\SolvePiece;
 
-/** How far the engine is with a description, for somebody who waits for it. */
+/**
+ * How far the engine is with a description, for somebody who waits for it.
+ *
+ * @phpstan-type ProgressAnswer array{
+ *     state: string,
+ *     done: int,
+ *     total: int,
+ *     message: ?string,
+ *     // Share of all faults, by how often they are met, that is known in the mode looked at
+ *     known: ?float,
+ *     ahead: int,
+ *     // Left, by the speed so far
+ *     seconds: ?int,
+ * }
+ */
 final class Progress
 {
     /**
      * @param float|null $known share of the faults, by how often they are met, that is known in the mode that is looked
      *     at; null if nobody looks
      *
-     * @return array{state: string, done: int, total: int, message: ?string, known: ?float, ahead: int, seconds: ?int}
+     * @return ProgressAnswer
      *     faults in modes; units before it; seconds left by the speed so far
      */
     public static function of(Solve $solve, ?float $known = null): array

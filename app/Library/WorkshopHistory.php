@@ -11,6 +11,21 @@ use App\Models\Supply;
 /**
  * What this workshop has found on a board before: the named causes of closed jobs, counted; forgotten when somebody
  * says so.
+ *
+ * @phpstan-type BoardCause array{
+ *     title: string,
+ *     times: int,
+ * }
+ *
+ * @phpstan-type BoardHistory array{
+ *     title: string,
+ *     jobs: int,
+ *     closed: int,
+ *     causes: list<BoardCause>,
+ *     hours: ?float,
+ *     first_right: int,
+ *     judged: int,
+ * }
  */
 final class WorkshopHistory
 {
@@ -69,8 +84,7 @@ final class WorkshopHistory
     /**
      * What fails on which board, how long it took, and how often the first repair held.
      *
-     * @return list<array{title: string, jobs: int, closed: int, causes: list<array{title: string, times: int}>,
-     *     hours: float|null, first_right: int, judged: int}> busiest first; hours: median from booking in to closing
+     * @return list<BoardHistory> busiest first; hours: median from booking in to closing
      */
     public function boards(string $workshopId): array
     {

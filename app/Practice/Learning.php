@@ -9,7 +9,40 @@ use App\Models\User;
 use Illuminate\Support\Collection;
 use Oculant\Core\Practice\Boxes;
 
-/** How somebody comes on: which ways to fail went well, what is due, and the figures one after the other. */
+/**
+ * How somebody comes on: which ways to fail went well, what is due, and the figures one after the other.
+ *
+ * @phpstan-type LearningAnswer array{
+ *     name: string,
+ *     boxes: list<array{
+ *         mechanism: string,
+ *         // 1 to 5
+ *         box: int,
+ *         runs: int,
+ *         // of the last
+ *         figure: float,
+ *         due: string,
+ *         is_due: bool,
+ *     }>,
+ *     // oldest first
+ *     curve: list<array{
+ *         id: string,
+ *         title: string,
+ *         at: ?string,
+ *         figure: float,
+ *         walking: ?float,
+ *         half_split: ?float,
+ *     }>,
+ *     // for a lead: who has finished a run
+ *     group: list<array{
+ *         id: int,
+ *         name: string,
+ *         runs: int,
+ *         // mean of the last five
+ *         last: float,
+ *     }>,
+ * }
+ */
 final class Learning
 {
     /** In place of a way to fail, of units with nothing wrong. */

@@ -28,7 +28,69 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use Oculant\Core\Supply\Point;
 
-/** Exercises of a workshop, begun and played line by line; a run is its exercise and its lines, and nothing else. */
+/**
+ * Exercises of a workshop, begun and played line by line; a run is its exercise and its lines, and nothing else.
+ *
+ * @phpstan-import-type PracticeGrade from Grade
+ * @phpstan-import-type PracticeStep from Step
+ *
+ * @phpstan-type PracticeSummary array{
+ *     // Shapes of the practice bench.
+ *     id: string,
+ *     title: string,
+ *     by: string,
+ *     at: ?string,
+ *     over: bool,
+ *     // from 0 to 100, once it is over
+ *     figure: ?float,
+ *     difficulty: 'easy'|'middle'|'hard',
+ *     // run of the same unit that it tries otherwise; counts for nothing
+ *     branch_of: ?string,
+ * }
+ *
+ * @phpstan-type PracticeRunAnswer array{
+ *     // Shapes of the practice bench.
+ *     id: string,
+ *     title: string,
+ *     by: string,
+ *     at: ?string,
+ *     over: bool,
+ *     // from 0 to 100, once it is over
+ *     figure: ?float,
+ *     difficulty: 'easy'|'middle'|'hard',
+ *     // run of the same unit that it tries otherwise; counts for nothing
+ *     branch_of: ?string,
+ *     lines: list<array{
+ *         line: string,
+ *         said: string,
+ *         taken: bool,
+ *     }>,
+ *     power: string,
+ *     mode: string,
+ *     minutes: float,
+ *     modes: list<string>,
+ *     points: list<array{
+ *         id: string,
+ *         name: string,
+ *         hot: bool,
+ *     }>,
+ *     parts: list<array{
+ *         ref: string,
+ *         label: string,
+ *     }>,
+ *     help: list<array{
+ *         line: string,
+ *         says: string,
+ *     }>,
+ *     grade: ?PracticeGrade,
+ *     // figures of other strategies on the same unit, once they were played
+ *     beside: array{
+ *         walking: ?float,
+ *         half_split: ?float,
+ *     }|null,
+ *     replay: list<PracticeStep>,
+ * }
+ */
 final readonly class PracticeDesk
 {
     /** Lines that a run takes. */
@@ -278,7 +340,7 @@ final readonly class PracticeDesk
         return self::shown($kept, $exercise, $run);
     }
 
-    /** @return array<string, mixed> */
+    /** @return PracticeRunAnswer */
     public function view(PracticeRun $kept): array
     {
         $exercise = Exercise::of($kept->exercise);
@@ -286,7 +348,7 @@ final readonly class PracticeDesk
         return self::shown($kept, $exercise, self::resumed($kept, $exercise, $this->knowledge($exercise->supply)));
     }
 
-    /** @return array<string, mixed> */
+    /** @return PracticeRunAnswer */
     private static function shown(PracticeRun $kept, Exercise $exercise, Run $run): array
     {
         $supply = $exercise->supply;
@@ -322,7 +384,7 @@ final readonly class PracticeDesk
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return PracticeSummary */
     public static function summary(PracticeRun $run): array
     {
         return [

@@ -7,10 +7,59 @@ namespace App\Proving;
 use App\Models\Run;
 use Oculant\Core\Proving\Heat\SteadyState;
 use Oculant\Core\Proving\Soak\Channel;
+use Oculant\Core\Proving\Soak\Summary;
 use Oculant\Core\Quantity\Duration;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
+/**
+ * @phpstan-import-type SummaryLine from Summary
+ *
+ * @phpstan-type RunChannel array{
+ *     title: string,
+ *     quantity: string,
+ *     target: string,
+ *     unit: string,
+ *     low: ?float,
+ *     high: ?float,
+ *     by_hand: bool,
+ *     now: ?string,
+ *     count: int,
+ *     steady: ?string,
+ * }
+ *
+ * @phpstan-type RunGap array{
+ *     from: int,
+ *     to: int,
+ *     why: string,
+ * }
+ *
+ * @phpstan-type RunAlarm array{
+ *     second: int,
+ *     channel: int,
+ *     sentence: string,
+ *     load_off: bool,
+ * }
+ *
+ * @phpstan-type RunAnswer array{
+ *     id: string,
+ *     number: int,
+ *     kind: string,
+ *     title: string,
+ *     state: string,
+ *     message: ?string,
+ *     elapsed: float,
+ *     total: float,
+ *     stage: int,
+ *     stages: list<string>,
+ *     channels: list<RunChannel>,
+ *     gaps: list<RunGap>,
+ *     alarms: list<RunAlarm>,
+ *     progress: string,
+ *     by: string,
+ *     summary?: list<SummaryLine>,
+ * }
+ */
 final readonly class RunView
 {
     public function __construct(private SampleStore $samples) {}
@@ -18,7 +67,7 @@ final readonly class RunView
     /**
      * @param float $now seconds since 1970 on the clock of the runs
      *
-     * @return array<string, mixed>
+     * @return RunAnswer
      */
     public function of(Run $run, float $now): array
     {
@@ -62,7 +111,7 @@ final readonly class RunView
      * @param array<int, float>                 $newest
      * @param array<int, array<string, mixed>>  $totals
      *
-     * @return array<string, mixed>
+     * @return RunChannel
      */
     private function channel(Run $run, int $number, array $newest, array $totals): array
     {

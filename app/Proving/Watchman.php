@@ -23,6 +23,8 @@ use Oculant\Core\Proving\Soak\Watch;
  * Watches a run, one step at a time: collects what the instruments have, keeps it, sets the loads of each stage, raises
  * alarms, and ends it. Everything it knows is in the database, so that it may be killed at any moment and another goes
  * on.
+ *
+ * @phpstan-import-type SummaryLine from Summary
  */
 final readonly class Watchman
 {
@@ -353,7 +355,7 @@ final readonly class Watchman
         return $parts !== [];
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<SummaryLine> */
     private function summary(Run $run, SoakPlan $plan): array
     {
         $totals = $this->samples->totals($run->number);

@@ -6,6 +6,7 @@ namespace App\Report;
 
 use App\Bench\JobFile;
 use App\Bench\ProvingDesk;
+use App\Http\Resources\JobResource;
 use App\Models\LogEntryRecord;
 use App\Models\Run;
 use App\Models\Workshop;
@@ -18,14 +19,105 @@ use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Bench\TakenReading;
 use Oculant\Core\Circuit\CircuitError;
 use Oculant\Core\Diagnosis\OwnersPage;
+use Oculant\Core\Diagnosis\ReadingVerdicts;
 use Oculant\Core\Diagnosis\StartCount;
+use Oculant\Core\Proving\Heat\HeatJudge;
 use Oculant\Core\Proving\MeterProfile;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Import\CsvTable;
 
-/** Everything that goes back with the unit: a first page for its owner, the rest for whoever has to check. */
+/**
+ * Everything that goes back with the unit: a first page for its owner, the rest for whoever has to check.
+ *
+ * @phpstan-import-type CalibrationPoint from ProvingDesk
+ * @phpstan-import-type CostLine from OwnersPage
+ * @phpstan-import-type HeatRow from HeatJudge
+ * @phpstan-import-type Job from JobResource
+ * @phpstan-import-type LoadTestAnswer from ProvingDesk
+ * @phpstan-import-type OwnersLine from OwnersPage
+ * @phpstan-import-type ReadingView from ReadingVerdicts
+ * @phpstan-import-type RunAnswer from RunView
+ *
+ * @phpstan-type Report array{
+ *     job: Job,
+ *     supply: string,
+ *     symptoms: list<string>,
+ *     findings: list<string>,
+ *     tried: list<string>,
+ *     asFound: list<ReadingView>,
+ *     cause: array{
+ *         part: string,
+ *         fault: string,
+ *         text: string,
+ *         chain: list<string>,
+ *     }|null,
+ *     origins: list<string>,
+ *     work: list<array{
+ *         part: string,
+ *         out: string,
+ *         in: string,
+ *         at: string,
+ *     }>,
+ *     // the ledger of temporary changes
+ *     changes: list<string>,
+ *     asLeft: list<ReadingView>,
+ *     notes: list<string>,
+ *     closedAt: ?string,
+ *     handedBackAt: ?string,
+ *     open: list<string>,
+ *     format: string,
+ *     version: int,
+ *     // that answers for it
+ *     workshop: array{
+ *         name: string,
+ *         address: string,
+ *         footer: string,
+ *         currency: string,
+ *         has_mark: bool,
+ *     },
+ *     origin: array{
+ *         // who took it in, and whether it is signed
+ *         sentence: string,
+ *         number: string,
+ *         workshop: string,
+ *         at: string,
+ *     }|null,
+ *     owner: list<OwnersLine>,
+ *     cost: list<CostLine>,
+ *     condemned: ?string,
+ *     returned_unsafe: ?string,
+ *     load: ?LoadTestAnswer,
+ *     heat: list<HeatRow>,
+ *     calibration: list<CalibrationPoint>,
+ *     safety: list<ReportSafety>,
+ *     starts: ?string,
+ *     runs: list<RunAnswer>,
+ *     advice: list<string>,
+ *     instruments: list<string>,
+ *     chronicle: list<ReportLine>,
+ * }
+ *
+ * @phpstan-type ReportSafety array{
+ *     test: string,
+ *     class: string,
+ *     value: string,
+ *     limit: string,
+ *     passed: bool,
+ *     sentence: string,
+ *     source: string,
+ *     stale: bool,
+ *     at: string,
+ * }
+ *
+ * @phpstan-type ReportLine array{
+ *     at: string,
+ *     by: string,
+ *     line: string,
+ *     struck: bool,
+ * }
+ */
 final readonly class HandBackReport
 {
     public const FORMAT = 'oculant/report';
@@ -190,9 +282,9 @@ final readonly class HandBackReport
     /**
      * Expanded uncertainty of the meter that took each reading, or of a usual hand-held one.
      *
-     * @param list<array<string, mixed>> $readings
+     * @param list<ReadingView> $readings
      *
-     * @return list<array<string, mixed>>
+     * @return list<ReadingView>
      */
     private function withUncertainty(JobFile $file, array $readings): array
     {
@@ -259,7 +351,7 @@ final readonly class HandBackReport
         return array_map(strval(...), array_keys($named));
     }
 
-    /** @return list<array{at: string, by: string, line: string, struck: bool}> who did what, when */
+    /** @return list<ReportLine> who did what, when */
     private function chronicle(JobFile $file): array
     {
         return array_map(static function (LogEntryRecord $record) use ($file): array {

@@ -8,7 +8,17 @@ use Oculant\Core\Bench\Entry\Cause;
 use Oculant\Core\Bench\Entry\Room;
 use Oculant\Core\Parts\Seen;
 
-/** What the log adds up to. Built by folding; nothing else is job truth. */
+/**
+ * What the log adds up to. Built by folding; nothing else is job truth.
+ *
+ * @phpstan-type IdeaView array{
+ *     id: string,
+ *     idea: string,
+ *     test: string,
+ *     outcome: string,
+ *     verdict: string,
+ * }
+ */
 final class BenchState
 {
     public Purpose $purpose = Purpose::Fault;
@@ -116,7 +126,7 @@ final class BenchState
     public array $entries = [];
 
     /**
-     * @var array<string, array{id: string, idea: string, test: string, outcome: string, verdict: string}> the notebook
+     * @var array<string, IdeaView> the notebook
      */
     public array $ideas = [];
 

@@ -4,13 +4,23 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
-/** How suspicion moved with each piece of evidence. */
+/**
+ * How suspicion moved with each piece of evidence.
+ *
+ * @phpstan-type CourseAnswer array{
+ *     labels: list<string>,
+ *     lines: list<array{
+ *         title: string,
+ *         values: list<float>,
+ *     }>,
+ * }
+ */
 final class Course
 {
     /**
      * @param list<Suspect> $suspects to follow
      *
-     * @return array{labels: list<string>, lines: list<array{title: string, values: list<float>}>} one label and one
+     * @return CourseAnswer one label and one
      *     value more than there is evidence: the first is before any
      */
     public static function of(Belief $belief, array $suspects): array

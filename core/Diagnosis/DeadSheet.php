@@ -14,14 +14,25 @@ use Oculant\Core\Supply\Description;
 /**
  * The dead checks of a supply as one sheet, cheapest first (common practice: fuse and contacts, semiconductors,
  * capacitors, rails).
+ *
+ * @phpstan-import-type ReadingView from ReadingVerdicts
+ *
+ * @phpstan-type DeadCheckRow array{
+ *     id: string,
+ *     quantity: string,
+ *     where: string,
+ *     red: string,
+ *     black: string,
+ *     expected: string,
+ *     reading: ?ReadingView,
+ * }
  */
 final class DeadSheet
 {
     /**
-     * @param callable(TakenReading): array<string, mixed> $view of a reading
+     * @param callable(TakenReading): ReadingView $view
      *
-     * @return list<array{id: string, quantity: string, where: string, red: string, black: string, expected: string,
-     *     reading: ?array<string, mixed>}>
+     * @return list<DeadCheckRow>
      */
     public static function of(
         Description $supply,

@@ -4,14 +4,21 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Diagnosis;
 
-/** Whether a bad part explains what was measured on the unit, or is merely bad as well. */
+/**
+ * Whether a bad part explains what was measured on the unit, or is merely bad as well.
+ *
+ * @phpstan-type Explains array{
+ *     word: string,
+ *     sentence: string,
+ * }
+ */
 final class Explanation
 {
     private const EXPLAINS = 0.25;
 
     private const MAY = 0.03;
 
-    /** @return array{word: string, sentence: string} while the faults are not worked out */
+    /** @return Explains while the faults are not worked out */
     public static function notYet(): array
     {
         return [
@@ -23,7 +30,7 @@ final class Explanation
     /**
      * @param list<Suspect> $suspects
      *
-     * @return array{word: string, sentence: string} word: yes, perhaps or no
+     * @return Explains word: yes, perhaps or no
      */
     public static function of(array $suspects, string $ref, string $fault): array
     {

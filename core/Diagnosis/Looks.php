@@ -12,6 +12,13 @@ use Oculant\Core\Parts\Seen;
 
 /**
  * What the look of a part says about each of its fault modes (common practice: a good look is worth many measurements).
+ *
+ * @phpstan-type LookFirst array{
+ *     part: string,
+ *     label: string,
+ *     looks: string,
+ *     notes: string,
+ * }
  */
 final class Looks
 {
@@ -62,7 +69,7 @@ final class Looks
      *
      * @param array<string, Part> $parts
      *
-     * @return list<array{part: string, label: string, looks: string, notes: string}> most worth a look first
+     * @return list<LookFirst> most worth a look first
      */
     public static function first(array $parts, FaultDictionary $dictionary, Belief $belief): array
     {

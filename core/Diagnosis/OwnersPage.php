@@ -11,13 +11,23 @@ use Oculant\Core\Supply\Description;
 /**
  * What the owner reads first: what was wrong, what was done, whether it is safe, what to mind, what it cost. Plain
  * sentences.
+ *
+ * @phpstan-type OwnersLine array{
+ *     title: string,
+ *     text: string,
+ * }
+ *
+ * @phpstan-type CostLine array{
+ *     what: string,
+ *     amount: float,
+ * }
  */
 final class OwnersPage
 {
     /**
      * @param array<string, mixed> $report as RepairReport::of() gives it
      *
-     * @return list<array{title: string, text: string}>
+     * @return list<OwnersLine>
      */
     public static function of(Description $supply, BenchState $state, array $report): array
     {
@@ -51,7 +61,7 @@ final class OwnersPage
         };
     }
 
-    /** @return list<array{what: string, amount: float}> in the workshop's currency */
+    /** @return list<CostLine> in the workshop's currency */
     public static function cost(BenchState $state): array
     {
         $e = $state->estimate;

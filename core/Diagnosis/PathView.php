@@ -9,7 +9,30 @@ use Oculant\Core\Quantity\Probability;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Stage;
 
-/** How far the energy gets, stage by stage: proven present, proven absent, or unknown, with the suspicion on each. */
+/**
+ * How far the energy gets, stage by stage: proven present, proven absent, or unknown, with the suspicion on each.
+ *
+ * @phpstan-type PathPart array{
+ *     ref: string,
+ *     label: string,
+ *     // the suspicion in words
+ *     share: string,
+ *     suspicion: float,
+ *     replaced: bool,
+ * }
+ *
+ * @phpstan-type PathStage array{
+ *     id: string,
+ *     name: string,
+ *     from: ?string,
+ *     energy: string,
+ *     // the suspicion in words
+ *     share: string,
+ *     suspicion: float,
+ *     parts: list<PathPart>,
+ *     points: list<string>,
+ * }
+ */
 final class PathView
 {
     /** A point counts as carrying energy from this share of its expected voltage on. */
@@ -22,9 +45,7 @@ final class PathView
      * @param array<string, string> $functions dc or ac by point
      * @param array<string, float> $suspicion  by part reference
      *
-     * @return list<array{id: string, name: string, from: ?string, energy: string, suspicion: float, share: string,
-     *     parts: list<array{ref: string, label: string, suspicion: float, share: string, replaced: bool}>,
-     *     points: list<string>}>
+     * @return list<PathStage>
      */
     public static function of(
         Description $supply,
@@ -42,7 +63,25 @@ final class PathView
                 $energy[$stage] ??= 'absent';
             }
         }
-        $energy = self::spread($supply->stages, $energy);
+
+        return self::stages($supply, self::spread($supply->stages, $energy), $suspicion, $state->replaced());
+    }
+
+    /** @return list<PathStage> of a unit that nobody has measured */
+    public static function unmeasured(Description $supply): array
+    {
+        return self::stages($supply, [], [], []);
+    }
+
+    /**
+     * @param array<string, string> $energy    by stage
+     * @param array<string, float>  $suspicion by part reference
+     * @param list<string>          $replaced
+     *
+     * @return list<PathStage>
+     */
+    private static function stages(Description $supply, array $energy, array $suspicion, array $replaced): array
+    {
         $views = [];
         foreach ($supply->stages as $id => $stage) {
             $parts = [];
@@ -52,7 +91,7 @@ final class PathView
                     'label' => $supply->part($ref)->label(),
                     'suspicion' => $suspicion[$ref] ?? 0.0,
                     'share' => Probability::write($suspicion[$ref] ?? 0.0),
-                    'replaced' => in_array($ref, $state->replaced(), true),
+                    'replaced' => in_array($ref, $replaced, true),
                 ];
             }
             $sum = min(1.0, array_sum(array_column($parts, 'suspicion')));

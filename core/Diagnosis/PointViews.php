@@ -7,7 +7,30 @@ namespace Oculant\Core\Diagnosis;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Expectation\Judge;
 
-/** The places of a unit with what is expected and what was read there. */
+/**
+ * The places of a unit with what is expected and what was read there.
+ *
+ * @phpstan-import-type PathStage from PathView
+ * @phpstan-import-type ReadingView from ReadingVerdicts
+ *
+ * @phpstan-type PointView array{
+ *     id: string,
+ *     name: string,
+ *     how: string,
+ *     against: string,
+ *     stage: ?string,
+ *     function: string,
+ *     expected: string,
+ *     // null while not known
+ *     low: ?float,
+ *     // null while not known
+ *     high: ?float,
+ *     hot: bool,
+ *     // a meter that reads by itself waits for a press here
+ *     waits: bool,
+ *     reading: ?ReadingView,
+ * }
+ */
 final readonly class PointViews
 {
     public function __construct(private Inference $inference) {}
@@ -19,8 +42,7 @@ final readonly class PointViews
     }
 
     /**
-     * @return list<array{id: string, name: string, how: string, against: string, stage: ?string, function: string,
-     *     expected: string, low: ?float, high: ?float, hot: bool, waits: bool, reading: ?array<string, mixed>}> waits:
+     * @return list<PointView> waits:
      *     for a press, where a meter takes readings by itself
      */
     public function all(): array
@@ -87,7 +109,7 @@ final readonly class PointViews
         ];
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<PathStage> */
     public function path(): array
     {
         $functions = $this->inference->expected()->functions;

@@ -23,7 +23,34 @@ use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\MinimumLoad;
 use OutOfBoundsException;
 
-/** Verdicts on readings, each in the context in which it was taken. */
+/**
+ * Verdicts on readings, each in the context in which it was taken.
+ *
+ * @phpstan-type SlipAnswer array{
+ *     name: string,
+ *     advice: string,
+ * }
+ *
+ * @phpstan-type ReadingView array{
+ *     entry: string,
+ *     target: string,
+ *     text: string,
+ *     quantity: string,
+ *     mode: string,
+ *     power: string,
+ *     // what was different from the description when it was taken
+ *     context: string,
+ *     word: string,
+ *     mark: string,
+ *     good: bool,
+ *     sentence: string,
+ *     why: string,
+ *     expected: string,
+ *     slips: list<SlipAnswer>,
+ *     name?: string,
+ *     uncertainty?: ?string,
+ * }
+ */
 final class ReadingVerdicts
 {
     /** @var array<string, Description> by mode and context: asked for several times a reading */
@@ -139,7 +166,7 @@ final class ReadingVerdicts
     /**
      * @return array{entry: string, target: string, text: string, quantity: string, mode: string, power: string,
      *     context: string, word: string, mark: string, good: bool, sentence: string, why: string, expected: string,
-     *     slips: list<array{name: string, advice: string}>}
+     *     slips: list<SlipAnswer>}
      */
     public function view(TakenReading $reading): array
     {

@@ -6,7 +6,15 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Quantity\Probability;
 
-/** Why a suspect is suspected: what each piece of evidence did to it, worked out for those that are looked at. */
+/**
+ * Why a suspect is suspected: what each piece of evidence did to it, worked out for those that are looked at.
+ *
+ * @phpstan-type Reason array{
+ *     label: string,
+ *     weight: float,
+ *     strength: string,
+ * }
+ */
 final class Reasons
 {
     /** @var list<float>|null as explained() gives it */
@@ -19,8 +27,8 @@ final class Reasons
      *
      * @param string $id of a hypothesis, "healthy" and "unknown" included
      *
-     * @return array{for: list<array{label: string, weight: float, strength: string}>,
-     *     against: list<array{label: string, weight: float, strength: string}>} weight: logarithm (base 2) of its ratio
+     * @return array{for: list<Reason>,
+     *     against: list<Reason>} weight: logarithm (base 2) of its ratio
      *     to the
      *     rivals
      */

@@ -12,14 +12,18 @@ use Oculant\Core\Bench\TemporaryChange;
 use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Supply\Description;
 
-/** What goes back to the owner with the unit: as found, cause, work, as left. */
+/**
+ * What goes back to the owner with the unit: as found, cause, work, as left.
+ *
+ * @phpstan-import-type ReadingView from ReadingVerdicts
+ */
 final class RepairReport
 {
     /**
-     * @return array{symptoms: list<string>, findings: list<string>, asFound: list<array<string, mixed>>,
+     * @return array{symptoms: list<string>, findings: list<string>, asFound: list<ReadingView>,
      *     cause: ?array{part: string, fault: string, text: string, chain: list<string>}, origins: list<string>,
      *     work: list<array{part: string, out: string, in: string, at: string}>, changes: list<string>,
-     *     asLeft: list<array<string, mixed>>, notes: list<string>, closedAt: ?string, handedBackAt: ?string,
+     *     asLeft: list<ReadingView>, notes: list<string>, closedAt: ?string, handedBackAt: ?string,
      *     open: list<string>}
      */
     public static function of(

@@ -15,6 +15,20 @@ use Oculant\Core\Quantity\Probability;
  * 1972, from memory), and what is left over is weighed against the scatter of the repeats and the meter's resolution.
  * A milliohm meter sends its current through its own contacts; millivolts are read without any, so that there the meter
  * alone is in doubt. Where that covers every difference nothing is ranked.
+ *
+ * @phpstan-type ShortView array{
+ *     suspects: list<array{
+ *         part: string,
+ *         probability: float,
+ *         share: string,
+ *         ohms: float,
+ *         spread: float,
+ *     }>,
+ *     sigma: float,
+ *     isClear: bool,
+ *     sentence: string,
+ *     advice: string,
+ * }
  */
 final class ShortFinder
 {
@@ -41,8 +55,7 @@ final class ShortFinder
      * @param float                                                   $resolution ohms
      * @param array<string, float> $priors relative weight of a short by part; 1 if not given
      *
-     * @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>,
-     *     sigma: float, isClear: bool, sentence: string, advice: string}
+     * @return ShortView
      */
     public static function find(array $readings, float $resolution, string $method, array $priors = []): array
     {
@@ -87,8 +100,7 @@ final class ShortFinder
      * @param non-empty-list<array{part: string, ohms: non-empty-list<float>}> $readings
      * @param non-empty-list<float> $means
      *
-     * @return array{suspects: list<array{part: string, probability: float, share: string, ohms: float, spread: float}>,
-     *     sigma: float, isClear: bool, sentence: string, advice: string}
+     * @return ShortView
      */
     private static function unresolved(array $readings, array $means, float $sigma, string $method): array
     {

@@ -13,11 +13,19 @@ use Oculant\Core\Parts\Kind\Wire;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 
-/** Rails that several parts could hold down. */
+/**
+ * Rails that several parts could hold down.
+ *
+ * @phpstan-type Strip array{
+ *     point: string,
+ *     name: string,
+ *     parts: list<string>,
+ * }
+ */
 final class ShortRails
 {
     /**
-     * @return list<array{point: string, name: string, parts: list<string>}> parts in the order in which they stand
+     * @return list<Strip> parts in the order in which they stand
      *     along the described pieces of track
      */
     public static function of(Description $supply): array

@@ -6,7 +6,29 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Quantity\Binomial;
 
-/** How often a unit failed to start, and whether a repair has been shown to cure that. */
+/**
+ * How often a unit failed to start, and whether a repair has been shown to cure that.
+ *
+ * @phpstan-type StartsView array{
+ *     before: StartTally,
+ *     rate: array{
+ *         low: float,
+ *         high: float,
+ *     },
+ *     after: StartTally,
+ *     // clean starts in a row, at the rate as counted
+ *     needed: ?int,
+ *     // the same at the lowest rate that fits
+ *     needed_at_lowest: ?int,
+ *     luck: ?float,
+ *     sentence: string,
+ * }
+ *
+ * @phpstan-type StartTally array{
+ *     tried: int,
+ *     failed: int,
+ * }
+ */
 final readonly class StartCount
 {
     private const CONFIDENCE = 0.95;
@@ -28,9 +50,7 @@ final readonly class StartCount
      * @param list<array{entry: string, tried: int, failed: int, replaced: list<string>, light: bool}> $starts
      * @param list<string>                                                                $replaced now
      *
-     * @return array{before: array{tried: int, failed: int}, rate: ?array{low: float, high: float},
-     *     after: array{tried: int, failed: int}, needed: ?int, needed_at_lowest: ?int, luck: ?float,
-     *     sentence: string}|null null while nothing was counted; needed: clean starts at the rate that was counted
+     * @return StartsView|null null while nothing was counted; needed: clean starts at the rate that was counted
      */
     public static function view(array $starts, array $replaced): ?array
     {

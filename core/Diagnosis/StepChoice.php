@@ -5,15 +5,20 @@ declare(strict_types=1);
 namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Step\StepView;
 use Oculant\Core\Diagnosis\Step\StepWriter;
 
-/** What to do next, and what else would tell nearly as much. */
+/**
+ * What to do next, and what else would tell nearly as much.
+ *
+ * @phpstan-import-type Step from StepView
+ */
 final class StepChoice
 {
     /** @var list<Candidate>|null */
     private ?array $candidates = null;
 
-    /** @var array{next: array<string, mixed>, alternatives: list<array<string, mixed>>}|null */
+    /** @var array{next: Step, alternatives: list<Step>}|null */
     private ?array $next = null;
 
     public function __construct(
@@ -35,14 +40,14 @@ final class StepChoice
     /**
      * The next step in words, and the next best others.
      *
-     * @return array{next: array<string, mixed>, alternatives: list<array<string, mixed>>}
+     * @return array{next: Step, alternatives: list<Step>}
      */
     public function next(): array
     {
         return $this->next ??= $this->decide();
     }
 
-    /** @return array{next: array<string, mixed>, alternatives: list<array<string, mixed>>} as next() */
+    /** @return array{next: Step, alternatives: list<Step>} as next() */
     private function decide(): array
     {
         $condemned = $this->tests->condemned();

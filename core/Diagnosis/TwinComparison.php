@@ -12,6 +12,18 @@ use Oculant\Core\Supply\Description;
 /**
  * This unit beside a twin that works, point by point from the input on: the fault sits before the first point at which
  * they part.
+ *
+ * @phpstan-type TwinView array{
+ *     rows: list<array{
+ *         point: string,
+ *         name: string,
+ *         mine: ?string,
+ *         twin: ?string,
+ *         parts: ?bool,
+ *     }>,
+ *     first: ?string,
+ *     sentence: string,
+ * }
  */
 final class TwinComparison
 {
@@ -24,8 +36,7 @@ final class TwinComparison
     /**
      * @param array<string, string> $functions how each point is measured, dc or ac
      *
-     * @return array{rows: list<array{point: string, name: string, mine: ?string, twin: ?string, parts: ?bool}>,
-     *     first: ?string, sentence: string}
+     * @return TwinView
      */
     public static function of(Description $supply, BenchState $state, array $functions): array
     {

@@ -6,12 +6,18 @@ namespace Oculant\Core\Diagnosis;
 
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\TakenReading;
+use Oculant\Core\Diagnosis\Step\StepView;
 use Oculant\Core\Expectation\Slip;
 use Oculant\Core\Expectation\Verdict;
 use Oculant\Core\Expectation\VerdictWord;
 use Oculant\Core\Supply\Description;
 
-/** Everything a technician sees of a job, computed from the description and the log. */
+/**
+ * Everything a technician sees of a job, computed from the description and the log.
+ *
+ * @phpstan-import-type ReadingView from ReadingVerdicts
+ * @phpstan-import-type Step from StepView
+ */
 final class Workup
 {
     /**
@@ -61,7 +67,7 @@ final class Workup
     /**
      * The next step in words, and the next best others.
      *
-     * @return array{next: array<string, mixed>, alternatives: list<array<string, mixed>>}
+     * @return array{next: Step, alternatives: list<Step>}
      */
     public function next(): array
     {
@@ -80,7 +86,7 @@ final class Workup
         return $this->inference->verdicts->slips($reading);
     }
 
-    /** @return array<string, mixed> as ReadingVerdicts::view() gives it */
+    /** @return ReadingView */
     public function readingView(TakenReading $reading): array
     {
         return $this->inference->verdicts->view($reading);

@@ -7,16 +7,29 @@ namespace Oculant\Core\Expectation;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Description;
 
-/** What a description says a good unit reads in one mode, for people who are editing it: one solve, no windows. */
+/**
+ * What a description says a good unit reads in one mode, for people who are editing it: one solve, no windows.
+ *
+ * @phpstan-type ModeName array{
+ *     id: string,
+ *     name: string,
+ * }
+ *
+ * @phpstan-type CheckedPoint array{
+ *     id: string,
+ *     name: string,
+ *     function: string,
+ *     expected: string,
+ * }
+ */
 final class Preview
 {
     /**
      * @param string|null $modeId the usual mode if null
      *
-     * @return array{title: string, parts: int, mode: string, modes: list<array{id: string, name: string}>,
-     *     settled: bool, points: list<array{id: string, name: string, function: string, expected: string}>,
-     *     path: list<array<string, mixed>>, signs: list<string>, broken: list<string>, unknown: int,
-     *     unsettled: array{sentence: string, mend: string, parts: list<string>}|null}
+     * @return array{title: string, parts: int, mode: string, modes: list<ModeName>, settled: bool,
+     *     unsettled: array{sentence: string, mend: string, parts: list<string>}|null, points: list<CheckedPoint>,
+     *     signs: list<string>, broken: list<string>, unknown: int}
      */
     public static function of(Description $supply, ?string $modeId = null): array
     {
@@ -56,40 +69,9 @@ final class Preview
                         'parts' => $seen->unsettled->parts(),
                     ],
             'points' => $points,
-            'path' => self::path($supply),
             'signs' => $seen->signs,
             'broken' => array_map(static fn(Destruction $d): string => $d->words(), $seen->chain),
             'unknown' => count($supply->written['unknown'] ?? []),
         ];
-    }
-
-    /** @return list<array<string, mixed>> */
-    private static function path(Description $supply): array
-    {
-        $path = [];
-        foreach ($supply->stages as $id => $stage) {
-            $path[] = [
-                'id' => (string) $id,
-                'name' => $stage->name,
-                'from' => $stage->from,
-                'energy' => 'unknown',
-                'suspicion' => 0.0,
-                'parts' => array_map(
-                    static fn(string $ref): array => [
-                        'ref' => $ref,
-                        'label' => $supply->part($ref)->label(),
-                        'suspicion' => 0.0,
-                        'replaced' => false,
-                    ],
-                    $stage->parts,
-                ),
-                'points' => array_map(
-                    strval(...),
-                    array_keys(array_filter($supply->points, static fn($p): bool => $p->stage === (string) $id)),
-                ),
-            ];
-        }
-
-        return $path;
     }
 }

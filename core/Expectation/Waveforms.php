@@ -12,7 +12,19 @@ use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Mode;
 
-/** One mains cycle of any node or part current, healthy and with a fault beside it. */
+/**
+ * One mains cycle of any node or part current, healthy and with a fault beside it.
+ *
+ * @phpstan-type Headroom array{
+ *     ref: string,
+ *     level: float,
+ *     needs: float,
+ *     valley: float,
+ *     margin: float,
+ *     drops_out: bool,
+ *     faulty_valley: ?float,
+ * }
+ */
 final class Waveforms
 {
     private Phase $healthy;
@@ -99,8 +111,7 @@ final class Waveforms
      * The lowest instant of a node beside what the regulators fed from it need, without signs; $against is what the
      * trace is drawn against.
      *
-     * @return list<array{ref: string, level: float, needs: float, valley: float, margin: float,
-     *     faulty_valley: float|null, drops_out: bool}> volts; level is where the need stands on the drawn trace, margin
+     * @return list<Headroom> volts; level is where the need stands on the drawn trace, margin
      *     what a good unit has to spare
      */
     public function headroom(string $node, string $against): array

@@ -11,12 +11,18 @@ use Oculant\Core\Supply\Description;
 
 /**
  * The cautions that fit this supply at this step; each defers to licensed practice and local codes where the law does.
+ *
+ * @phpstan-type Caution array{
+ *     // Shapes of the power-up plan, the ledger and the gates.
+ *     title: string,
+ *     text: string,
+ * }
  */
 final readonly class Cautions
 {
     private const LAW = 'Local codes and licensed practice decide who may do this.';
 
-    /** @return list<array{title: string, text: string}> while it is made safe */
+    /** @return list<Caution> while it is made safe */
     public static function makingSafe(Description $supply): array
     {
         $kind = new Topology($supply);
@@ -58,7 +64,7 @@ final readonly class Cautions
         return [...$all, ...self::ground($supply)];
     }
 
-    /** @return list<array{title: string, text: string}> while a bench supply feeds it */
+    /** @return list<Caution> while a bench supply feeds it */
     public static function feeding(Description $supply): array
     {
         $bulk = (new Topology($supply))->bulk();
@@ -76,7 +82,7 @@ final readonly class Cautions
             ];
     }
 
-    /** @return list<array{title: string, text: string}> while it is powered */
+    /** @return list<Caution> while it is powered */
     public static function energising(Description $supply): array
     {
         $kind = new Topology($supply);
@@ -102,7 +108,7 @@ final readonly class Cautions
         return $all;
     }
 
-    /** @return list<array{title: string, text: string}> */
+    /** @return list<Caution> */
     private static function ground(Description $supply): array
     {
         $hot = array_filter($supply->grounds, static fn($g): bool => $supply->isHot($g->node));

@@ -9,7 +9,23 @@ use Oculant\Core\Quantity\Duration;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
-/** One capacitor with the plug out. */
+/**
+ * One capacitor with the plug out.
+ *
+ * @phpstan-type DischargeLineAnswer array{
+ *     ref: string,
+ *     label: string,
+ *     holds: string,
+ *     energy: string,
+ *     itself: string,
+ *     tool: string,
+ *     time: string,
+ *     proof: string,
+ *     why: string,
+ *     hazard: bool,
+ *     twice: bool,
+ * }
+ */
 final readonly class DischargeLine
 {
     /**
@@ -43,8 +59,7 @@ final readonly class DischargeLine
     }
 
     /**
-     * @return array{ref: string, label: string, holds: string, energy: string, itself: string, tool: string,
-     *     time: string, proof: string, hazard: bool, twice: bool, why: string}
+     * @return DischargeLineAnswer
      */
     public function view(): array
     {

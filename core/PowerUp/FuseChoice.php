@@ -18,6 +18,22 @@ use Oculant\Core\Supply\Description;
 /**
  * The fuse that belongs there, why no other, and what must be checked before a new one goes in (IEC 60127-2, from
  * memory).
+ *
+ * @phpstan-type CheckName array{
+ *     id: string,
+ *     where: string,
+ * }
+ *
+ * @phpstan-type FusePlan array{
+ *     ref: string,
+ *     fit: string,
+ *     rating: string,
+ *     characteristic: string,
+ *     breaking: string,
+ *     larger: string,
+ *     once: string,
+ *     checks: list<CheckName>,
+ * }
  */
 final readonly class FuseChoice
 {
@@ -65,7 +81,7 @@ final readonly class FuseChoice
     /** Times its rating at which it must open within minutes (IEC 60127-2, from memory). */
     private const OPENS = 2.1;
 
-    /** @return list<array<string, mixed>> one per fuse */
+    /** @return list<FusePlan> one per fuse */
     public static function of(Description $supply): array
     {
         $rows = [];
@@ -78,7 +94,7 @@ final readonly class FuseChoice
         return $rows;
     }
 
-    /** @return array<string, mixed> */
+    /** @return FusePlan */
     private static function row(Description $supply, Part $fuse): array
     {
         $rating = $fuse->value('rating');

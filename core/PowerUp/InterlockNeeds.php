@@ -16,13 +16,23 @@ use Oculant\Core\Supply\Interlock;
 use Oculant\Core\Supply\InterlockKind;
 use Oculant\Core\Supply\MinimumLoad;
 
-/** What the supply must see before it runs, and what stands in for it on the bench. */
+/**
+ * What the supply must see before it runs, and what stands in for it on the bench.
+ *
+ * @phpstan-type InterlockNeed array{
+ *     kind: string,
+ *     what: string,
+ *     how: string,
+ *     without: string,
+ *     stands_in: string,
+ * }
+ */
 final readonly class InterlockNeeds
 {
     /** Share of the full load within which the least is looked for. */
     private const CLOSE = 0.04;
 
-    /** @return list<array{kind: string, what: string, how: string, without: string, stands_in: string}> */
+    /** @return list<InterlockNeed> */
     public static function of(Description $supply): array
     {
         return array_map(

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\PowerUp;
 
+use Oculant\Core\Bench\Entry\Power;
 use Oculant\Core\Bench\FuseChecks;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Bench\StoredCharge;
@@ -25,6 +26,28 @@ use Oculant\Core\Supply\Mode;
  * Which lamp to put in series, and what it does with a good unit and with each main suspect. The filament's law is
  * Lamp's (resistance with the 0.45th power of the voltage, a twelfth of it cold; IESNA Lighting Handbook exponents,
  * from memory).
+ *
+ * @phpstan-import-type PowerMethodView from Power
+ *
+ * @phpstan-type LampRow array{
+ *     what: string,
+ *     flash: string,
+ *     lamp: string,
+ *     lamp_volts: string,
+ *     unit_volts: string,
+ *     breaks: string,
+ *     brightness: float,
+ * }
+ *
+ * @phpstan-type LampPlan array{
+ *     method: PowerMethodView,
+ *     mode: string,
+ *     mode_name: string,
+ *     lamp: string,
+ *     reason: string,
+ *     law: string,
+ *     rows: list<LampRow>,
+ * }
  */
 final readonly class LampLimiter
 {
@@ -64,7 +87,7 @@ final readonly class LampLimiter
     /**
      * @param list<array{title: string, faults: array<string, string>}> $suspects
      *
-     * @return array<string, mixed>
+     * @return LampPlan
      */
     private function lamp(array $suspects): array
     {

@@ -6,10 +6,16 @@ namespace Oculant\Core\PowerUp;
 
 /**
  * The published limits around making safe, each with where it is from; the gates go by those of touch, charge and 20 J.
+ *
+ * @phpstan-type Limit array{
+ *     limit: string,
+ *     means: string,
+ *     source: string,
+ * }
  */
 final readonly class Limits
 {
-    /** @return list<array{limit: string, means: string, source: string}> */
+    /** @return list<Limit> */
     public static function all(): array
     {
         return [

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\PowerUp;
 
+use Oculant\Core\Bench\Entry\Power;
 use Oculant\Core\Bench\PowerMethod;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\Expectations;
@@ -12,10 +13,37 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
-/** A bench supply instead of the mains: where, which way round, how much, what wakes up, and what must be put back. */
+/**
+ * A bench supply instead of the mains: where, which way round, how much, what wakes up, and what must be put back.
+ *
+ * @phpstan-import-type PowerMethodView from Power
+ * @phpstan-import-type ScaledPart from ScaledResistor
+ *
+ * @phpstan-type FeedReading array{
+ *     point: string,
+ *     name: string,
+ *     expected: string,
+ * }
+ *
+ * @phpstan-type FeedPlan array{
+ *     method: PowerMethodView,
+ *     mode: string,
+ *     mode_name: string,
+ *     where: string,
+ *     polarity: string,
+ *     set: string,
+ *     scaled: ?ScaledPart,
+ *     start: string,
+ *     wakes: string,
+ *     readings: list<FeedReading>,
+ *     signs: list<string>,
+ *     ticks: string,
+ *     put_back: list<string>,
+ * }
+ */
 final readonly class LowVoltageFeed
 {
-    /** @return list<array<string, mixed>> one per place, as view() gives it */
+    /** @return list<FeedPlan> one per place */
     public static function plans(Description $supply): array
     {
         $kind = new Topology($supply);
@@ -42,7 +70,7 @@ final readonly class LowVoltageFeed
         return $plans;
     }
 
-    /** @return array<string, mixed> */
+    /** @return FeedPlan */
     private static function plan(FedUnit $unit, float $volts, ?Waking $waking): array
     {
         [$supply, $at, $scaled] = [$unit->supply, $unit->at, $waking?->scaled];
@@ -99,7 +127,7 @@ final readonly class LowVoltageFeed
         ];
     }
 
-    /** @return list<array{point: string, name: string, expected: string}> */
+    /** @return list<FeedReading> */
     private static function readings(Description $supply, Expectations $expected): array
     {
         $rows = [];

@@ -12,6 +12,13 @@ use Oculant\Core\Supply\Description;
 /**
  * How to put power on it, gentlest first, with the reasons for and against each (common practice throughout; the
  * reasons are the description's, the log's and the suspicion's).
+ *
+ * @phpstan-type MethodRank array{
+ *     how: string,
+ *     title: string,
+ *     rank: string,
+ *     reason: string,
+ * }
  */
 final readonly class MethodChoice
 {
@@ -34,7 +41,7 @@ final readonly class MethodChoice
         $this->isOld = in_array('idle', $state->conditions, true) || ($state->years ?? 0) >= self::OLD;
     }
 
-    /** @return list<array{how: string, title: string, rank: string, reason: string}> rank: first, then, no */
+    /** @return list<MethodRank> rank: first, then, no */
     public function ranked(): array
     {
         $all = $this->kind->isDirectFed()
@@ -65,7 +72,7 @@ final readonly class MethodChoice
         };
     }
 
-    /** @return list<array{how: string, title: string, rank: string, reason: string}> */
+    /** @return list<MethodRank> */
     private function directFed(): array
     {
         return [
@@ -80,7 +87,7 @@ final readonly class MethodChoice
         ];
     }
 
-    /** @return array{how: string, title: string, rank: string, reason: string} */
+    /** @return MethodRank */
     private function bench(): array
     {
         if ($this->kind->isOffLine()) {
@@ -109,7 +116,7 @@ final readonly class MethodChoice
         );
     }
 
-    /** @return array{how: string, title: string, rank: string, reason: string} */
+    /** @return MethodRank */
     private function lamp(): array
     {
         if ($this->kind->isOffLine()) {
@@ -134,7 +141,7 @@ final readonly class MethodChoice
         );
     }
 
-    /** @return array{how: string, title: string, rank: string, reason: string} */
+    /** @return MethodRank */
     private function variableTransformer(): array
     {
         $reason = match (true) {
@@ -161,7 +168,7 @@ final readonly class MethodChoice
         );
     }
 
-    /** @return array{how: string, title: string, rank: string, reason: string} */
+    /** @return MethodRank */
     private function isolated(): array
     {
         return $this->row(
@@ -175,7 +182,7 @@ final readonly class MethodChoice
         );
     }
 
-    /** @return array{how: string, title: string, rank: string, reason: string} */
+    /** @return MethodRank */
     private function rcd(): array
     {
         return $this->row(
@@ -187,7 +194,7 @@ final readonly class MethodChoice
         );
     }
 
-    /** @return array{how: string, title: string, rank: string, reason: string} */
+    /** @return MethodRank */
     private function row(string $how, string $rank, string $reason): array
     {
         return ['how' => $how, 'title' => ucfirst(PowerMethod::WORDS[$how]), 'rank' => $rank, 'reason' => $reason];

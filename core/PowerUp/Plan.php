@@ -12,6 +12,31 @@ use Oculant\Core\Supply\Description;
 /**
  * The power-up plan in sections, each computed by itself. What follows from the description alone may be kept; the
  * choice of the method follows the log, the rows of the lamp the suspicion.
+ *
+ * @phpstan-import-type Caution from Cautions
+ * @phpstan-import-type DischargeLineAnswer from DischargeLine
+ * @phpstan-import-type FeedPlan from LowVoltageFeed
+ * @phpstan-import-type FusePlan from FuseChoice
+ * @phpstan-import-type InterlockNeed from InterlockNeeds
+ * @phpstan-import-type LampPlan from LampLimiter
+ * @phpstan-import-type Limit from Limits
+ * @phpstan-import-type MethodRank from MethodChoice
+ * @phpstan-import-type RampPlan from Ramp
+ * @phpstan-import-type ReformPlan from Reforming
+ * @phpstan-import-type RegionNote from Region
+ *
+ * @phpstan-type PowerUp array{
+ *     plan?: LampPlan|RampPlan|null,
+ *     lines?: list<DischargeLineAnswer>,
+ *     limits?: list<Limit>,
+ *     cautions?: list<Caution>,
+ *     methods?: list<MethodRank>,
+ *     region?: list<RegionNote>,
+ *     plans?: list<FeedPlan>,
+ *     parts?: list<ReformPlan>,
+ *     fuses?: list<FusePlan>,
+ *     interlocks?: list<InterlockNeed>,
+ * }
  */
 final readonly class Plan
 {

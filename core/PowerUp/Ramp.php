@@ -17,6 +17,40 @@ use Oculant\Core\Supply\Mode;
 /**
  * A slow power-up: what a good unit takes and shows at every step, what wakes up where, and when to stop. Computed
  * once, judged as it goes.
+ *
+ * @phpstan-type RampRail array{
+ *     point: string,
+ *     expected: string,
+ * }
+ *
+ * @phpstan-type RampStepView array{
+ *     volts: float,
+ *     title: string,
+ *     current: string,
+ *     low: float,
+ *     high: float,
+ *     stop: float,
+ *     rails: list<RampRail>,
+ * }
+ *
+ * @phpstan-type RampPlan array{
+ *     mode: string,
+ *     mode_name: string,
+ *     rails: list<string>,
+ *     wait: int,
+ *     steps: list<RampStepView>,
+ *     events: list<string>,
+ *     limits: list<string>,
+ *     warning: ?string,
+ * }
+ *
+ * @phpstan-type RampVerdict array{
+ *     word: string,
+ *     good: bool,
+ *     stop: bool,
+ *     sentence: string,
+ *     why: string,
+ * }
  */
 final readonly class Ramp
 {
@@ -96,7 +130,7 @@ final readonly class Ramp
         );
     }
 
-    /** @return array<string, mixed> */
+    /** @return RampPlan */
     public function view(): array
     {
         return [
@@ -196,7 +230,7 @@ final readonly class Ramp
         return [$stops, $complaints];
     }
 
-    /** @return array<string, mixed> */
+    /** @return RampStepView */
     private function step(float $volts): array
     {
         $bands = array_map(fn(RampCurve $curve): array => self::currentBand($curve, $volts), $this->curves());
@@ -263,7 +297,7 @@ final readonly class Ramp
     }
 
     /**
-     * @return array{word: string, good: bool, stop: bool, sentence: string, why: string}
+     * @return RampVerdict
      */
     public function judge(RampStep $step): array
     {

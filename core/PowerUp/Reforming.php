@@ -15,6 +15,24 @@ use Oculant\Core\Supply\Description;
 /**
  * Building the oxide of an electrolytic up again after years without voltage: through a resistor, at rising voltage,
  * until its leakage is down (procedure after MIL-HDBK-1131, steps and times common practice, both from memory).
+ *
+ * @phpstan-type ReformStep array{
+ *     set: string,
+ *     hold: string,
+ *     limit: string,
+ *     drop: string,
+ * }
+ *
+ * @phpstan-type ReformPlan array{
+ *     ref: string,
+ *     label: string,
+ *     resistor: string,
+ *     stop: string,
+ *     time: string,
+ *     how: string,
+ *     source: string,
+ *     steps: list<ReformStep>,
+ * }
  */
 final readonly class Reforming
 {
@@ -122,7 +140,7 @@ final readonly class Reforming
         return $share * $this->volts;
     }
 
-    /** @return array<string, mixed> */
+    /** @return ReformPlan */
     public function view(): array
     {
         $steps = [];

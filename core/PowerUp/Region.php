@@ -10,7 +10,15 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
-/** Whether the wall fits the unit: voltage, frequency, taps, what hangs on the primary. */
+/**
+ * Whether the wall fits the unit: voltage, frequency, taps, what hangs on the primary.
+ *
+ * @phpstan-type RegionNote array{
+ *     title: string,
+ *     text: string,
+ *     danger: bool,
+ * }
+ */
 final readonly class Region
 {
     /** Share by which the wall may differ before it matters. */
@@ -28,7 +36,7 @@ final readonly class Region
      * @param float $wallVolts of the workshop
      * @param float $wallHertz of the workshop
      *
-     * @return list<array{title: string, text: string, danger: bool}> what to mind; empty if wall and unit fit
+     * @return list<RegionNote> what to mind; empty if wall and unit fit
      */
     public static function notes(Description $supply, float $wallVolts, float $wallHertz, float $inputWatts): array
     {
@@ -106,7 +114,7 @@ final readonly class Region
     }
 
     /**
-     * @return list<array{title: string, text: string, danger: bool}> if it was booked in for another mains than its
+     * @return list<RegionNote> if it was booked in for another mains than its
      *     description is of
      */
     public static function booked(Description $supply, string $mains): array
@@ -138,7 +146,7 @@ final readonly class Region
      * Flux goes with voltage over frequency (transformer equation, any handbook): a 60 Hz core on 50 Hz is a fifth
      * closer to saturation.
      *
-     * @return array{title: string, text: string, danger: bool}
+     * @return RegionNote
      */
     private static function frequency(Description $supply, float $wallHertz, float $ratio): array
     {

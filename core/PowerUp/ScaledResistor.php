@@ -9,7 +9,15 @@ use Oculant\Core\Quantity\PreferredValues;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
-/** A start-up resistor exchanged for the time on the bench supply. */
+/**
+ * A start-up resistor exchanged for the time on the bench supply.
+ *
+ * @phpstan-type ScaledPart array{
+ *     part: string,
+ *     value: string,
+ *     sentence: string,
+ * }
+ */
 final readonly class ScaledResistor
 {
     private const LEAST = 100.0;
@@ -68,7 +76,7 @@ final readonly class ScaledResistor
         return new self($this->part, $most, $this->ruled, $this->watts, $this->mainsPeak);
     }
 
-    /** @return array{part: string, value: string, sentence: string} */
+    /** @return ScaledPart */
     public function view(float $volts): array
     {
         return [

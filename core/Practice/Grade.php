@@ -12,6 +12,20 @@ use Oculant\Core\Diagnosis\Knowledge;
  * the other 90 go by how quick it was (the best strategy's minutes over its own) times how much each measurement told
  * (beside the best then available), to the power of 0.7, so that neither luck nor care alone makes it; hints, near
  * misses and good parts taken out cost.
+ *
+ * @phpstan-type PracticeGrade array{
+ *     figure: float,
+ *     found: float,
+ *     quick: float,
+ *     telling: float,
+ *     minutes: float,
+ *     best_minutes: float,
+ *     deducted: list<array{
+ *         what: string,
+ *         points: float,
+ *     }>,
+ *     better: list<string>,
+ * }
  */
 final readonly class Grade
 {
@@ -131,7 +145,7 @@ final readonly class Grade
         return max(0.0, min(100.0, $told - array_sum(array_column($this->deducted, 'points'))));
     }
 
-    /** @return array<string, mixed> */
+    /** @return PracticeGrade */
     public function toArray(): array
     {
         return [

@@ -36,7 +36,7 @@ final readonly class Player
         match (true) {
             $next['kind'] === 'state' => $this->power(
                 $run,
-                PowerState::from($next['power']),
+                PowerState::from((string) $next['power']),
                 $next['mode'] ?? $run->state()->mode,
             ),
             $next['kind'] === 'gate' => $this->seeTo($run),

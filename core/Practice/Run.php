@@ -370,7 +370,7 @@ final class Run
             'what' => trim("{$next['sentence']} {$next['detail']}"),
             default => sprintf(
                 '%s Likeliest so far: %s, %d %%.',
-                (string) ($next['why'] ?? ''),
+                $next['why'],
                 $suspect->title,
                 (int) round(100 * $suspect->probability),
             ),

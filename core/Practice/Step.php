@@ -4,7 +4,27 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Practice;
 
-/** One measurement or test of a run, with what was believed before it and what would have told most. */
+/**
+ * One measurement or test of a run, with what was believed before it and what would have told most.
+ *
+ * @phpstan-type PracticeStep array{
+ *     target: string,
+ *     quantity: string,
+ *     shown: string,
+ *     minutes: float,
+ *     // expected of it before it was made
+ *     bits: float,
+ *     best: array{
+ *         target: string,
+ *         quantity: string,
+ *         bits: float,
+ *     }|null,
+ *     belief: list<array{
+ *         title: string,
+ *         probability: float,
+ *     }>,
+ * }
+ */
 final readonly class Step
 {
     /**
@@ -46,7 +66,7 @@ final readonly class Step
         );
     }
 
-    /** @return array<string, mixed> */
+    /** @return PracticeStep */
     public function toArray(): array
     {
         return [

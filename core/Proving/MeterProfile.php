@@ -10,6 +10,14 @@ use Oculant\Core\Quantity\Uncertainty;
 /**
  * What is known of the accuracy of one meter: percentage of reading plus counts, by function, as its data sheet states
  * it.
+ *
+ * @phpstan-type MeterProfileAnswer array{
+ *     accuracy: array<string, mixed>,
+ *     counts: int,
+ *     input: float,
+ *     bandwidth: float,
+ *     true_rms: bool,
+ * }
  */
 final readonly class MeterProfile
 {
@@ -125,7 +133,7 @@ final readonly class MeterProfile
         );
     }
 
-    /** @return array<string, mixed> as of() takes it */
+    /** @return MeterProfileAnswer as of() takes it */
     public function toArray(): array
     {
         return [

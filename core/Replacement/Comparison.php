@@ -6,7 +6,20 @@ namespace Oculant\Core\Replacement;
 
 use Oculant\Core\Parts\Family;
 
-/** A candidate beside the original, row by row, for the place it is meant for. */
+/**
+ * A candidate beside the original, row by row, for the place it is meant for.
+ *
+ * @phpstan-import-type FitRow from Row
+ *
+ * @phpstan-type ComparisonAnswer array{
+ *     candidate: string,
+ *     fit: string,
+ *     words: string,
+ *     mark: string,
+ *     sentence: string,
+ *     rows: list<FitRow>,
+ * }
+ */
 final readonly class Comparison
 {
     /** @param list<Row> $rows */
@@ -77,8 +90,7 @@ final readonly class Comparison
     }
 
     /**
-     * @return array{candidate: string, fit: string, words: string, mark: string, sentence: string,
-     *     rows: list<array<string, string>>}
+     * @return ComparisonAnswer
      */
     public function view(): array
     {

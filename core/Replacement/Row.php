@@ -4,7 +4,20 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement;
 
-/** One line of a comparison. */
+/**
+ * One line of a comparison.
+ *
+ * @phpstan-type FitRow array{
+ *     title: string,
+ *     original: string,
+ *     candidate: string,
+ *     asked: string,
+ *     fit: string,
+ *     words: string,
+ *     mark: string,
+ *     reason: string,
+ * }
+ */
 final readonly class Row
 {
     /**
@@ -21,8 +34,7 @@ final readonly class Row
     ) {}
 
     /**
-     * @return array{title: string, original: string, candidate: string, asked: string, fit: string, words: string,
-     *     mark: string, reason: string}
+     * @return FitRow
      */
     public function view(): array
     {

@@ -4,7 +4,17 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Supply;
 
-/** What one description says otherwise than another: parts, points, modes and the rest, field by field. */
+/**
+ * What one description says otherwise than another: parts, points, modes and the rest, field by field.
+ *
+ * @phpstan-type Difference array{
+ *     section: string,
+ *     name: string,
+ *     field: string,
+ *     before: string,
+ *     after: string,
+ * }
+ */
 final class Differences
 {
     /** Sections that are lists of records, and the field that names a record. */
@@ -21,7 +31,7 @@ final class Differences
      * @param array<string, mixed> $before as written
      * @param array<string, mixed> $after
      *
-     * @return list<array{section: string, name: string, field: string, before: string, after: string}> empty text where
+     * @return list<Difference> empty text where
      *     it is not there
      */
     public static function between(array $before, array $after): array
@@ -44,7 +54,7 @@ final class Differences
      * @param array<mixed>|null $old
      * @param array<mixed>|null $new
      *
-     * @return list<array{section: string, name: string, field: string, before: string, after: string}>
+     * @return list<Difference>
      */
     private static function record(string $section, string $name, ?array $old, ?array $new): array
     {

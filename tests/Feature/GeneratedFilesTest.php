@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Feature;
 
 use App\Console\Commands\OpenApi;
+use App\Http\OpenApi\WrittenSchemas;
 use Illuminate\Foundation\Testing\TestCase;
 use Illuminate\Routing\Route;
 
@@ -39,6 +40,48 @@ final class GeneratedFilesTest extends TestCase
                 );
             }
         }
+    }
+
+    /** OpenAPI 3.0: nullable beside a type, a reference that may be null through allOf, a map as additionalProperties. */
+    public function testAShapeIsWrittenAsOpenApiHasIt(): void
+    {
+        $written = WrittenSchemas::into(
+            [
+                'paths' => [['$ref' => '#/components/schemas/Sample']],
+                'components' => ['schemas' => ['PathPart' => ['type' => 'object']]],
+            ],
+            [base_path('tests/Support')],
+        )['components']['schemas'];
+
+        self::assertSame(['PathPart', 'Sample', 'Sampled'], array_keys($written));
+        self::assertSame(
+            ['low', 'word', 'parts', 'cells', 'again', 'anything'],
+            $written['Sample']['required'],
+            'not what may be left out',
+        );
+        self::assertSame(
+            [
+                'low' => ['type' => 'number', 'nullable' => true, 'description' => 'in volts; not of a good unit'],
+                'word' => ['type' => 'string', 'enum' => ['high', 'low'], 'nullable' => true],
+                'note' => ['type' => 'string'],
+                'parts' => ['type' => 'array', 'items' => ['$ref' => '#/components/schemas/PathPart']],
+                'cells' => ['type' => 'object', 'additionalProperties' => ['type' => 'integer']],
+                'again' => ['allOf' => [['$ref' => '#/components/schemas/Sampled']], 'nullable' => true],
+                'anything' => ['type' => 'object', 'additionalProperties' => true],
+            ],
+            $written['Sample']['properties'],
+        );
+        self::assertSame(['x', 'y'], $written['Sampled']['properties']['at']['required']);
+    }
+
+    public function testWhatNobodyDeclaresIsNotPromised(): void
+    {
+        $this->expectExceptionMessage("The API's document refers to Nothing: declared by no class.");
+
+        WrittenSchemas::into(
+            ['paths' => [['$ref' => '#/components/schemas/Nothing']], 'components' => ['schemas' => []]],
+            [base_path('tests/Support')],
+        );
     }
 
     public function testTypeScriptClientIsCurrent(): void

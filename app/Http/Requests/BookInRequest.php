@@ -19,6 +19,18 @@ use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 
+/**
+ * @phpstan-type BookIn array{
+ *     unit: string,
+ *     owner: string,
+ *     complaint?: ?string,
+ *     mains: string,
+ *     supply_id: string,
+ *     // fault (if left out), check, calibration, recap or unknown
+ *     purpose?: string,
+ *     symptoms: list<string>,
+ * }
+ */
 final class BookInRequest extends FormRequest
 {
     public function authorize(): Response

@@ -13,7 +13,21 @@ use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\Rule;
 use Oculant\Core\Proving\MeterProfile;
 
-/** An instrument of the workshop. Whether it is a simulated one is nothing that anybody sends. */
+/**
+ * An instrument of the workshop. Whether it is a simulated one is nothing that anybody sends.
+ *
+ * @phpstan-type InstrumentCells array{
+ *     // Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches.
+ *     name: string,
+ *     kind: string,
+ *     host?: ?string,
+ *     port?: ?int,
+ *     timeout_ms?: ?int,
+ *     serial?: ?string,
+ *     calibrated_until?: ?string,
+ *     profile?: ?array<string, mixed>,
+ * }
+ */
 final class InstrumentRequest extends FormRequest
 {
     private const TIMEOUT = 3000;

@@ -10,6 +10,17 @@ use Illuminate\Auth\Access\Response;
 use Illuminate\Foundation\Http\FormRequest;
 use Illuminate\Support\Facades\Gate;
 
+/**
+ * @phpstan-type EntryToSend array{
+ *     id: string,
+ *     kind: string,
+ *     payload: array<string, mixed>,
+ *     // when it was noted, by the client's clock
+ *     at: string,
+ *     // confirms an entry that was refused because it is old and changes power, ledger, proofs or gates
+ *     still_true?: bool,
+ * }
+ */
 final class LogRequest extends FormRequest
 {
     use WritesToJob;

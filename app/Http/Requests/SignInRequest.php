@@ -6,6 +6,14 @@ namespace App\Http\Requests;
 
 use Illuminate\Foundation\Http\FormRequest;
 
+/**
+ * @phpstan-type SignIn array{
+ *     email: string,
+ *     password: string,
+ *     // of the authenticator app, for those who turned codes on
+ *     code?: ?string,
+ * }
+ */
 final class SignInRequest extends FormRequest
 {
     /** @return array<string, list<string>> */

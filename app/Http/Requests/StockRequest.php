@@ -11,7 +11,23 @@ use Illuminate\Support\Facades\Gate;
 use Oculant\Core\Replacement\Drawer\StockImport;
 use Oculant\Core\Replacement\Drawer\StockLine;
 
-/** One line of the drawer, by the columns of a stock list. */
+/**
+ * One line of the drawer, by the columns of a stock list.
+ *
+ * @phpstan-type StockCells array{
+ *     // Shapes of the drawer, of comparisons and judgements, of the recap and of what it costs.
+ *     part?: string,
+ *     kind?: string,
+ *     type?: string,
+ *     quantity?: string,
+ *     minimum?: string,
+ *     price?: string,
+ *     supplier?: string,
+ *     location?: string,
+ *     salvaged?: string,
+ *     note?: string,
+ * }
+ */
 final class StockRequest extends FormRequest
 {
     public function authorize(): Response

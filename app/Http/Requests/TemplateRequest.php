@@ -12,7 +12,15 @@ use Oculant\Core\Supply\DescriptionRefused;
 use Oculant\Core\Supply\Template\Answers;
 use Oculant\Core\Supply\Template\Templates;
 
-/** The answers to the questions of one family. */
+/**
+ * The answers to the questions of one family.
+ *
+ * @phpstan-type TemplateAnswers array{
+ *     // The library's shapes.
+ *     family: string,
+ *     answers?: array<string, mixed>,
+ * }
+ */
 final class TemplateRequest extends FormRequest
 {
     public function authorize(): Response

@@ -9,13 +9,24 @@ use App\Knowledge\Progress;
 use App\Knowledge\Solutions;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
+use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Bench\StoredCharge;
+use Oculant\Core\Diagnosis\Course;
+use Oculant\Core\Diagnosis\DeadSheet;
 use Oculant\Core\Diagnosis\Hypothesis;
+use Oculant\Core\Diagnosis\Looks;
+use Oculant\Core\Diagnosis\PathView;
+use Oculant\Core\Diagnosis\PointViews;
+use Oculant\Core\Diagnosis\Reasons;
+use Oculant\Core\Diagnosis\ShortFinder;
+use Oculant\Core\Diagnosis\ShortRails;
 use Oculant\Core\Diagnosis\StartCount;
+use Oculant\Core\Diagnosis\Step\StepView;
 use Oculant\Core\Diagnosis\Suspect;
+use Oculant\Core\Diagnosis\TwinComparison;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\Ability\BreaksDown;
 use Oculant\Core\Parts\Ability\Consumes;
@@ -29,10 +40,131 @@ use Oculant\Core\Quantity\Probability;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Supply\Mode;
 
-/** @property JobFile $resource */
+/**
+ * @property JobFile $resource
+ *
+ * @phpstan-import-type CourseAnswer from Course
+ * @phpstan-import-type DeadCheckRow from DeadSheet
+ * @phpstan-import-type IdeaView from BenchState
+ * @phpstan-import-type Job from JobResource
+ * @phpstan-import-type LogLine from LogEntryResource
+ * @phpstan-import-type LookFirst from Looks
+ * @phpstan-import-type PathStage from PathView
+ * @phpstan-import-type PhotoAnswer from PhotoView
+ * @phpstan-import-type PointView from PointViews
+ * @phpstan-import-type ProgressAnswer from Progress
+ * @phpstan-import-type Safety from SafetyView
+ * @phpstan-import-type ShortView from ShortFinder
+ * @phpstan-import-type StartsView from StartCount
+ * @phpstan-import-type Step from StepView
+ * @phpstan-import-type Strip from ShortRails
+ * @phpstan-import-type TwinView from TwinComparison
+ * @phpstan-import-type Reason from Reasons
+ *
+ * @phpstan-type SuspectView array{
+ *     id: string,
+ *     title: string,
+ *     probability: float,
+ *     // the probability in words
+ *     share: string,
+ *     // how bad its likeliest fault is, in words; null if nothing tells it
+ *     severity: ?string,
+ *     members: list<array{
+ *         part: string,
+ *         fault: string,
+ *         title: string,
+ *         proof: string,
+ *         looks: string,
+ *     }>,
+ *     seen_before: int,
+ *     // times that other workshops found it whose key a lead has accepted
+ *     seen_elsewhere: int,
+ *     for: list<Reason>,
+ *     against: list<Reason>,
+ *     chain: list<string>,
+ * }
+ *
+ * @phpstan-type PartView array{
+ *     ref: string,
+ *     label: string,
+ *     kind: string,
+ *     is_capacitor: bool,
+ *     is_load: bool,
+ *     is_fuse: bool,
+ *     is_resistor: bool,
+ *     has_polarity: bool,
+ *     // has a zener voltage that can be measured
+ *     breaks_down: bool,
+ *     faults: list<array{
+ *         name: string,
+ *         title: string,
+ *     }>,
+ * }
+ *
+ * @phpstan-type ModeView array{
+ *     id: string,
+ *     name: string,
+ *     absent: list<string>,
+ * }
+ *
+ * @phpstan-type Bench array{
+ *     job: Job,
+ *     title: string,
+ *     revision: string,
+ *     cautions: list<string>,
+ *     state: array{
+ *         // what it is here for
+ *         purpose: string,
+ *         // the same for people; empty of a fault, which most come with
+ *         purpose_words: string,
+ *         power: string,
+ *         words: string,
+ *         since: ?string,
+ *         mode: string,
+ *         mode_name: string,
+ *         mains: ?string,
+ *     },
+ *     modes: list<ModeView>,
+ *     // references of what is on the board and not described
+ *     undescribed: list<string>,
+ *     parts: list<PartView>,
+ *     checks: list<DeadCheckRow>,
+ *     points: list<PointView>,
+ *     path: list<PathStage>,
+ *     // nodes that are proven to carry energy, or to get none; the others are not known
+ *     energised: list<array{
+ *         node: string,
+ *         carries: bool,
+ *     }>,
+ *     next: Step,
+ *     alternatives: list<Step>,
+ *     // fingerprint of the description: another one means that it was described anew
+ *     key: string,
+ *     // its board was traced out, and lines are kept with it
+ *     is_traced: bool,
+ *     // a worker is still at something of this: the same request will say more soon
+ *     awaits: bool,
+ *     solving: ?ProgressAnswer,
+ *     suspects: list<SuspectView>,
+ *     symptoms: list<string>,
+ *     course: CourseAnswer,
+ *     look_first: list<LookFirst>,
+ *     photos: list<PhotoAnswer>,
+ *     // what to check about the description where no fault in it explains what was read
+ *     description_checks: list<string>,
+ *     strips: list<Strip>,
+ *     short: ?ShortView,
+ *     twin: TwinView,
+ *     ideas: list<IdeaView>,
+ *     starts: ?StartsView,
+ *     safety: Safety,
+ *     missing_for_close: list<string>,
+ *     log: list<LogLine>,
+ * }
+ */
 final class BenchResource extends JsonResource
 {
-    /** @return array<string, mixed> */
+    /** @return Bench */
     public function toArray(Request $request): array
     {
         app(Solutions::class)->onlyAnswers();
@@ -118,7 +250,7 @@ final class BenchResource extends JsonResource
         return $data;
     }
 
-    /** @return array<string, mixed> */
+    /** @return PartView */
     private function part(Part $part): array
     {
         return [
@@ -144,7 +276,7 @@ final class BenchResource extends JsonResource
      *
      * @param array{int, int} $seenBefore here, and elsewhere
      *
-     * @return array<string, mixed>
+     * @return SuspectView
      */
     private function suspect(Suspect $suspect, ?string $severity, array $reasons, array $seenBefore): array
     {

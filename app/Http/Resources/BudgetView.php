@@ -11,10 +11,50 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
-/** A budget in words: the present mode's figures, and for every rating the worse of both ends of the mains. */
+/**
+ * A budget in words: the present mode's figures, and for every rating the worse of both ends of the mains.
+ *
+ * @phpstan-type MarginView array{
+ *     quantity: string,
+ *     value: string,
+ *     limit: string,
+ *     share: float,
+ *     word: string,
+ *     end: string,
+ *     rank: int,
+ * }
+ *
+ * @phpstan-type BudgetRow array{
+ *     ref: string,
+ *     label: string,
+ *     role: string,
+ *     rms: string,
+ *     average: string,
+ *     peak: string,
+ *     watts: float,
+ *     heat: string,
+ *     margins: list<MarginView>,
+ * }
+ *
+ * @phpstan-type BudgetEnd array{
+ *     end: string,
+ *     feed: string,
+ *     current: string,
+ *     input: string,
+ *     output: string,
+ *     power_factor: float,
+ *     efficiency: float,
+ * }
+ *
+ * @phpstan-type BudgetAnswer array{
+ *     mode: string,
+ *     ends: list<BudgetEnd>,
+ *     lines: list<BudgetRow>,
+ * }
+ */
 final class BudgetView
 {
-    /** @return array<string, mixed> */
+    /** @return BudgetAnswer */
     public static function of(Description $supply, string $mode): array
     {
         $budgets = Budget::acrossTheMains($supply, $supply->mode($mode));
@@ -40,7 +80,7 @@ final class BudgetView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return BudgetEnd */
     private static function end(string $end, Budget $budget): array
     {
         return [
@@ -57,7 +97,7 @@ final class BudgetView
     /**
      * @param array{margin: Margin, end: string} $worst
      *
-     * @return array<string, mixed>
+     * @return MarginView
      */
     private static function margin(array $worst): array
     {

@@ -21,13 +21,90 @@ use Oculant\Core\Supply\Places;
 use Oculant\Core\Supply\Point;
 use Oculant\Core\Supply\Stage;
 
-/** A circuit to be drawn, and what a meter shows at its nodes. */
+/**
+ * A circuit to be drawn, and what a meter shows at its nodes.
+ *
+ * @phpstan-type CircuitPin array{
+ *     // Shapes of the circuit that is drawn.
+ *     name: string,
+ *     node: string,
+ *     side: 'west'|'east'|'north'|'south',
+ *     // gets a ground of its own
+ *     ground: bool,
+ * }
+ *
+ * @phpstan-type CircuitPart array{
+ *     ref: string,
+ *     // or "unknown"
+ *     kind: string,
+ *     label: string,
+ *     // what stands on it
+ *     value: string,
+ *     // a pnp transistor
+ *     turned: bool,
+ *     pose: 'along'|'across'|'frame',
+ *     zone: 'hot'|'barrier'|'safe',
+ *     stage: ?string,
+ *     pins: list<CircuitPin>,
+ * }
+ *
+ * @phpstan-type CircuitNode array{
+ *     id: string,
+ *     // what people call it, where it is one
+ *     ground: ?string,
+ *     // on the mains side
+ *     hot: bool,
+ *     points: list<string>,
+ *     // what a reading there is called where no test point is described; null at a ground
+ *     place: ?string,
+ * }
+ *
+ * @phpstan-type Circuit array{
+ *     title: string,
+ *     // the same for the same circuit
+ *     key: string,
+ *     parts: list<CircuitPart>,
+ *     nodes: list<CircuitNode>,
+ *     // where something is not joined as it should be
+ *     loose: list<array{
+ *         part: string,
+ *         pin: ?string,
+ *         sentence: string,
+ *     }>,
+ *     stages: list<array{
+ *         id: string,
+ *         name: string,
+ *     }>,
+ * }
+ *
+ * @phpstan-type Level array{
+ *     // node or test point
+ *     place: string,
+ *     // as a meter shows it, "12.1 V"
+ *     text: string,
+ *     // volts
+ *     dc: float,
+ *     // volts rms beside them
+ *     ac: float,
+ *     against: string,
+ * }
+ *
+ * @phpstan-type Levels array{
+ *     mode: string,
+ *     // false if it has no steady reading
+ *     settled: bool,
+ *     levels: list<Level>,
+ *     points: list<Level>,
+ *     // what the fault takes with it
+ *     chain: list<string>,
+ * }
+ */
 final class CircuitView
 {
     /** Volts AC below which a node is direct for whoever looks at it, as a share of its direct ones. */
     private const ALTERNATING = 0.2;
 
-    /** @return array<string, mixed> */
+    /** @return Circuit */
     public static function of(Description $supply): array
     {
         $schematic = new Schematic($supply);
@@ -77,7 +154,7 @@ final class CircuitView
     /**
      * @param array<string, string> $faults fault name by part reference
      *
-     * @return array<string, mixed>
+     * @return Levels
      */
     public static function levels(Description $supply, Mode $mode, array $faults): array
     {
@@ -92,7 +169,7 @@ final class CircuitView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return array{level: ?Level} */
     public static function between(Description $supply, Mode $mode, string $red, string $black): array
     {
         $level = NodeLevels::between($supply, $mode, $red, $black);
@@ -103,7 +180,7 @@ final class CircuitView
     /**
      * @param array<string, array{dc: float, ac: float, against: string}> $levels by node or test point
      *
-     * @return list<array<string, mixed>>
+     * @return list<Level>
      */
     private static function rows(array $levels): array
     {
@@ -142,7 +219,7 @@ final class CircuitView
         return $rows;
     }
 
-    /** @return array<string, mixed> */
+    /** @return CircuitPart */
     private static function part(DrawnPart $drawn): array
     {
         $part = $drawn->part;
@@ -160,7 +237,7 @@ final class CircuitView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return CircuitPart */
     private static function unknown(DrawnUnknown $drawn): array
     {
         return [
@@ -179,7 +256,7 @@ final class CircuitView
     /**
      * @param list<DrawnPin> $pins
      *
-     * @return list<array{name: string, node: string, side: string, ground: bool}>
+     * @return list<CircuitPin>
      */
     private static function pins(array $pins): array
     {

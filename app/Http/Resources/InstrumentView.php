@@ -5,10 +5,34 @@ declare(strict_types=1);
 namespace App\Http\Resources;
 
 use App\Models\Instrument;
+use Oculant\Core\Proving\MeterProfile;
 
+/**
+ * @phpstan-import-type MeterProfileAnswer from MeterProfile
+ *
+ * @phpstan-type InstrumentAnswer array{
+ *     // Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches.
+ *     id: string,
+ *     name: string,
+ *     kind: string,
+ *     kind_words: string,
+ *     host: ?string,
+ *     port: ?int,
+ *     timeout_ms: int,
+ *     serial: string,
+ *     calibrated_until: ?string,
+ *     overdue: bool,
+ *     stand_in: bool,
+ *     sets: bool,
+ *     accuracy: string,
+ *     profile: MeterProfileAnswer,
+ *     label: string,
+ *     online: bool,
+ * }
+ */
 final class InstrumentView
 {
-    /** @return array<string, mixed> */
+    /** @return InstrumentAnswer */
     public static function of(Instrument $instrument): array
     {
         return [

@@ -10,7 +10,36 @@ use App\Models\RepairJob;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 
-/** @mixin RepairJob */
+/**
+ * @mixin RepairJob
+ *
+ * @phpstan-type Job array{
+ *     id: string,
+ *     number: string,
+ *     unit: string,
+ *     owner: string,
+ *     complaint: string,
+ *     mains: string,
+ *     supply_id: string,
+ *     supply_title: string,
+ *     technician: string,
+ *     // null if it cannot be read from the log
+ *     power: ?string,
+ *     // null if it is not known: take it for energised
+ *     energised: ?bool,
+ *     // temporary changes in the ledger
+ *     open_changes: int,
+ *     waits_for: string,
+ *     closed: bool,
+ *     handed_back: bool,
+ *     // why this job cannot be told of
+ *     problem: ?string,
+ *     booked_in_at: ?string,
+ *     // when its log grew last
+ *     last_at: ?string,
+ *     may_write: bool,
+ * }
+ */
 final class JobResource extends JsonResource
 {
     private ?JobFile $file = null;
@@ -24,7 +53,7 @@ final class JobResource extends JsonResource
         return $resource;
     }
 
-    /** @return array<string, mixed> */
+    /** @return Job */
     public function toArray(Request $request): array
     {
         $summary = $this->file === null ? app(JobSummary::class)->of($this->resource) : JobSummary::ofFile($this->file);

@@ -9,11 +9,29 @@ use Closure;
 use Oculant\Core\Bench\Clocks;
 use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Diagnosis\ReadingVerdicts;
 
-/** One line of the log as the bench shows it; readings carry their verdict. */
+/**
+ * One line of the log as the bench shows it; readings carry their verdict.
+ *
+ * @phpstan-import-type ReadingView from ReadingVerdicts
+ *
+ * @phpstan-type LogLine array{
+ *     id: string,
+ *     kind: string,
+ *     line: string,
+ *     // when it was noted, by the server's clock
+ *     at: string,
+ *     // arrived late, or noted by a clock that is far off; usually empty
+ *     clock: string,
+ *     by: string,
+ *     struck: bool,
+ *     reading: ?ReadingView,
+ * }
+ */
 final class LogEntryResource
 {
-    /** @return list<array<string, mixed>> newest first */
+    /** @return list<LogLine> newest first */
     public static function all(JobFile $file): array
     {
         $views = [];
@@ -36,7 +54,7 @@ final class LogEntryResource
         return str_ends_with(is_string($entry->payload['by'] ?? null) ? $entry->payload['by'] : '', ', by itself');
     }
 
-    /** @return array<string, mixed> */
+    /** @return LogLine */
     private static function one(JobFile $file, LogEntry $entry, ?Closure $view): array
     {
         return [

@@ -8,10 +8,38 @@ use App\Models\DocumentPage;
 use App\Models\PagePin;
 use App\Models\Supply;
 
-/** Pages of service documents, with what is pinned on them. */
+/**
+ * Pages of service documents, with what is pinned on them.
+ *
+ * @phpstan-type PagePinAnswer array{
+ *     // test point, part or ground
+ *     target: string,
+ *     // share of the width
+ *     x: float,
+ *     // share of the height
+ *     y: float,
+ * }
+ *
+ * @phpstan-type DocumentPageAnswer array{
+ *     id: string,
+ *     document: string,
+ *     number: int,
+ *     width: int,
+ *     height: int,
+ *     // where the picture is
+ *     picture: string,
+ *     // what is printed where, if the file said so
+ *     words: list<array{
+ *         text: string,
+ *         x: float,
+ *         y: float,
+ *     }>,
+ *     pins: list<PagePinAnswer>,
+ * }
+ */
 final class PageView
 {
-    /** @return list<array<string, mixed>> by document and page */
+    /** @return list<DocumentPageAnswer> by document and page */
     public static function all(Supply $supply): array
     {
         return array_values(
@@ -24,7 +52,7 @@ final class PageView
         );
     }
 
-    /** @return array<string, mixed> */
+    /** @return DocumentPageAnswer */
     public static function of(DocumentPage $page, Supply $supply): array
     {
         return [

@@ -6,11 +6,42 @@ namespace App\Http\Resources;
 
 use App\Bench\JobFile;
 use App\Models\Photo;
+use Oculant\Core\Diagnosis\ReadingVerdicts;
 
-/** The photographs of a job, with what is pinned on them and how it stands. */
+/**
+ * The photographs of a job, with what is pinned on them and how it stands.
+ *
+ * @phpstan-import-type ReadingView from ReadingVerdicts
+ *
+ * @phpstan-type PhotoAnswer array{
+ *     // false while it is being made ready to be shown
+ *     ready: bool,
+ *     id: string,
+ *     entry: string,
+ *     caption: string,
+ *     // pixels
+ *     width: int,
+ *     // pixels
+ *     height: int,
+ *     pins: list<PinView>,
+ * }
+ *
+ * @phpstan-type PinView array{
+ *     entry: string,
+ *     // from 0, left, to 1
+ *     x: float,
+ *     // from 0, top, to 1
+ *     y: float,
+ *     target: string,
+ *     name: string,
+ *     expected: ?string,
+ *     suspicion: float,
+ *     reading: ?ReadingView,
+ * }
+ */
 final class PhotoView
 {
-    /** @return list<array<string, mixed>> newest first */
+    /** @return list<PhotoAnswer> newest first */
     public static function all(JobFile $file): array
     {
         $sizes =

@@ -16,14 +16,118 @@ use Oculant\Core\Bench\RampStep;
 use Oculant\Core\Bench\Standing;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Bench\TemporaryChange;
+use Oculant\Core\PowerUp\Ramp;
 use Oculant\Core\Quantity\Quantity;
 
 /**
  * What keeps people and unit safe: the alarm, the ledger, the gates, what is charged, what is off, the ramp as it goes.
+ *
+ * @phpstan-import-type RampVerdict from Ramp
+ *
+ * @phpstan-type AlarmAnswer array{
+ *     entry: string,
+ *     place: string,
+ *     quantity: string,
+ *     sentence: string,
+ *     advice: string,
+ * }
+ *
+ * @phpstan-type LedgerEntry array{
+ *     // whether a reason is enough to leave it for good
+ *     may_stay: bool,
+ *     // how it is put right
+ *     mended: string,
+ *     id: string,
+ *     kind: string,
+ *     part: ?string,
+ *     words: string,
+ *     where: string,
+ *     why: string,
+ *     at: string,
+ *     limited: string,
+ *     mains: string,
+ *     open: bool,
+ *     how: ?string,
+ *     closed_why: ?string,
+ *     // a part that was added for good, which the description may take in
+ *     describable?: bool,
+ * }
+ *
+ * @phpstan-type GateItemView array{
+ *     // a lead passed over it
+ *     passed: bool,
+ *     id: string,
+ *     sentence: string,
+ *     leads: string,
+ *     target: ?string,
+ *     may_override: bool,
+ * }
+ *
+ * @phpstan-type GateView array{
+ *     gate: string,
+ *     title: string,
+ *     open: bool,
+ *     override: ?string,
+ *     items: list<GateItemView>,
+ * }
+ *
+ * @phpstan-type ChargeReading array{
+ *     text: string,
+ *     at: string,
+ * }
+ *
+ * @phpstan-type ChargeView array{
+ *     ref: string,
+ *     measured: list<ChargeReading>,
+ *     proven: bool,
+ *     again_at: ?string,
+ * }
+ *
+ * @phpstan-type TakenView array{
+ *     entry: string,
+ *     kind: string,
+ *     kind_words: string,
+ *     where: string,
+ *     text: string,
+ *     photo: string,
+ *     refitted: bool,
+ *     // why it does not go back
+ *     stays: string,
+ *     // nobody is protected by it
+ *     may_stay_off: bool,
+ * }
+ *
+ * @phpstan-type RailText array{
+ *     point: string,
+ *     text: string,
+ * }
+ *
+ * @phpstan-type RampReading array{
+ *     entry: string,
+ *     volts: float,
+ *     amperes: ?float,
+ *     rails: list<RailText>,
+ *     celsius: ?float,
+ *     verdict: ?RampVerdict,
+ * }
+ *
+ * @phpstan-type Safety array{
+ *     alarm: ?AlarmAnswer,
+ *     context: string,
+ *     method: ?string,
+ *     ledger: list<LedgerEntry>,
+ *     open: int,
+ *     gates: list<GateView>,
+ *     may_override: bool,
+ *     charged: list<ChargeView>,
+ *     unproven: list<string>,
+ *     taken: list<TakenView>,
+ *     ramp: list<RampReading>,
+ * }
  */
 final class SafetyView
 {
-    /** @return array<string, mixed> */
+    /** @return Safety */
     public static function of(JobFile $file, bool $mayOverride): array
     {
         ['supply' => $supply, 'state' => $state] = ['supply' => $file->supply, 'state' => $file->state];
@@ -99,7 +203,7 @@ final class SafetyView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return LedgerEntry */
     private static function change(TemporaryChange $change): array
     {
         $standing = static fn(Gate $gate): string => match ($change->standing($gate)) {
@@ -127,7 +231,7 @@ final class SafetyView
         ];
     }
 
-    /** @return array<string, mixed> */
+    /** @return ChargeView */
     private static function charge(JobFile $file, string $ref): array
     {
         $measured = StoredCharge::measured($file->supply, $file->state, $ref);

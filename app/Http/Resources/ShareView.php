@@ -14,12 +14,59 @@ use App\Models\Workshop;
 use App\Sharing\SharedIndex;
 use App\Sharing\Sources;
 
-/** What a workshop gives to others, and what it has from them. */
+/**
+ * What a workshop gives to others, and what it has from them.
+ *
+ * @phpstan-type Shares array{
+ *     workshop: string,
+ *     // of its own key
+ *     fingerprint: string,
+ *     // at which others read; null while nothing is published
+ *     address: ?string,
+ *     published: list<array{
+ *         supply: string,
+ *         title: string,
+ *         revisions: list<string>,
+ *         failures: bool,
+ *         at: ?string,
+ *     }>,
+ *     // workshops that something was taken in from
+ *     keys: list<array{
+ *         id: int,
+ *         // as it calls itself
+ *         name: string,
+ *         fingerprint: string,
+ *         // whether what it found counts
+ *         accepted: bool,
+ *     }>,
+ *     taken: list<array{
+ *         id: string,
+ *         // of keys
+ *         key: int,
+ *         // in the own library
+ *         supply: string,
+ *         title: string,
+ *         repairs: int,
+ *         signed_at: string,
+ *         // revisions that were changed here, and so did not follow
+ *         held: int,
+ *     }>,
+ *     sources: list<array{
+ *         id: int,
+ *         address: string,
+ *         read_at: ?string,
+ *         // what came of it
+ *         said: ?string,
+ *     }>,
+ *     // addresses that the server may read
+ *     may_read: list<string>,
+ * }
+ */
 final readonly class ShareView
 {
     public function __construct(private WorkshopKey $key, private Sources $sources) {}
 
-    /** @return array<string, mixed> */
+    /** @return Shares */
     public function of(Workshop $workshop): array
     {
         $published = Publication::query()->where('workshop_id', $workshop->id)->orderBy('id')->get();

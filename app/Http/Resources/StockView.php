@@ -7,11 +7,52 @@ namespace App\Http\Resources;
 use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\Drawer\StockLine;
+use stdClass;
 
-/** A line of the drawer as it is sent. */
+/**
+ * A line of the drawer as it is sent.
+ *
+ * @phpstan-type StockLineAnswer array{
+ *     id: string,
+ *     kind: string,
+ *     type: string,
+ *     label: string,
+ *     cells: array<string, string>|stdClass,
+ *     quantity: int,
+ *     minimum: int,
+ *     reserved: int,
+ *     available: int,
+ *     low: bool,
+ *     price: ?float,
+ *     supplier: string,
+ *     location: string,
+ *     salvaged: bool,
+ *     note: string,
+ * }
+ *
+ * @phpstan-type NearStock array{
+ *     id: string,
+ *     kind: string,
+ *     type: string,
+ *     label: string,
+ *     cells: array<string, string>|stdClass,
+ *     quantity: int,
+ *     minimum: int,
+ *     reserved: int,
+ *     available: int,
+ *     low: bool,
+ *     price: ?float,
+ *     supplier: string,
+ *     location: string,
+ *     salvaged: bool,
+ *     note: string,
+ *     // what speaks against it for what was asked for
+ *     against: list<string>,
+ * }
+ */
 final class StockView
 {
-    /** @return array<string, mixed> */
+    /** @return StockLineAnswer */
     public static function of(StockLine $line): array
     {
         $component = $line->component;

@@ -8,10 +8,26 @@ use App\Models\Supply;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 
-/** @mixin Supply */
+/**
+ * @mixin Supply
+ *
+ * @phpstan-type SupplyAnswer array{
+ *     id: string,
+ *     title: string,
+ *     revision: string,
+ *     parts: int,
+ *     points: int,
+ *     mains: string,
+ *     updated_at: ?string,
+ *     parent_id: ?string,
+ *     version: ?int,
+ *     unknown: int,
+ *     description?: array<string, mixed>,
+ * }
+ */
 final class SupplyResource extends JsonResource
 {
-    /** @return array<string, mixed> */
+    /** @return SupplyAnswer */
     public function toArray(Request $request): array
     {
         return [

@@ -14,7 +14,70 @@ use Oculant\Core\Tracing\Hunches;
 use Oculant\Core\Tracing\MayBe;
 use Oculant\Core\Tracing\Traced;
 
-/** A board as far as it is known, what contradicts itself, what it comes near to, and what to try next. */
+/**
+ * A board as far as it is known, what contradicts itself, what it comes near to, and what to try next.
+ *
+ * @phpstan-import-type Circuit from CircuitView
+ *
+ * @phpstan-type TracedAnswer array{
+ *     description: array<string, mixed>,
+ *     // the same with what leads nowhere yet as not known
+ *     standing: array<string, mixed>,
+ *     circuit: Circuit,
+ *     // lines that cannot be read, and how they could be
+ *     refused: list<array{
+ *         // from 1
+ *         line: int,
+ *         message: string,
+ *     }>,
+ *     contradictions: list<array{
+ *         lines: list<int>,
+ *         sentence: string,
+ *     }>,
+ *     // beeps that may be a part and not a track
+ *     through: list<array{
+ *         line: int,
+ *         sentence: string,
+ *     }>,
+ *     // that it comes nearest to
+ *     family: array{
+ *         name: string,
+ *         title: string,
+ *         // of its parts
+ *         found: int,
+ *         all: int,
+ *     }|null,
+ *     // what the family needs and nobody has found yet, and where it usually sits
+ *     missing: list<array{
+ *         what: string,
+ *         where: string,
+ *     }>,
+ *     // whether more of it is worth tracing for the fault of the job
+ *     worth: ?string,
+ *     // parts that can be solved
+ *     known: int,
+ *     // parts that lead nowhere yet
+ *     unknown: int,
+ *     // what it takes to be solved at all
+ *     lacks: list<string>,
+ *     // parts that nobody knows the kind of, and what each may be by its place, likeliest first
+ *     strangers: list<array{
+ *         ref: string,
+ *         may_be: list<array{
+ *             kind: string,
+ *             sentence: string,
+ *             // the line that takes it for this
+ *             line: string,
+ *         }>,
+ *     }>,
+ *     // what is worth a beep next, the most telling first
+ *     hunches: list<array{
+ *         one: string,
+ *         other: string,
+ *         why: string,
+ *     }>,
+ * }
+ */
 final class TraceView
 {
     /**

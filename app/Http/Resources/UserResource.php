@@ -8,10 +8,31 @@ use App\Models\User;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 
-/** @mixin User */
+/**
+ * @mixin User
+ *
+ * @phpstan-type UserAnswer array{
+ *     // The shapes that the API sends and takes; the TypeScript client is generated from them.
+ *     id: int,
+ *     name: string,
+ *     email: string,
+ *     workshop: string,
+ *     // one-time codes are on
+ *     codes: bool,
+ *     // in the demo workshop
+ *     demo: bool,
+ *     role: string,
+ *     can: array{
+ *         edit_library: bool,
+ *         work_on_any_job: bool,
+ *         hand_back: bool,
+ *         manage_people: bool,
+ *     },
+ * }
+ */
 final class UserResource extends JsonResource
 {
-    /** @return array<string, mixed> */
+    /** @return UserAnswer */
     public function toArray(Request $request): array
     {
         return [

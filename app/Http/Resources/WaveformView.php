@@ -11,10 +11,47 @@ use Oculant\Core\Parts\FaultMode;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 
-/** One trace over one cycle, with what can be drawn and compared otherwise. */
+/**
+ * One trace over one cycle, with what can be drawn and compared otherwise.
+ *
+ * @phpstan-import-type Headroom from Waveforms
+ *
+ * @phpstan-type TraceName array{
+ *     id: string,
+ *     title: string,
+ *     group: string,
+ * }
+ *
+ * @phpstan-type PartFaultName array{
+ *     name: string,
+ *     title: string,
+ * }
+ *
+ * @phpstan-type PartFaults array{
+ *     ref: string,
+ *     label: string,
+ *     faults: list<PartFaultName>,
+ * }
+ *
+ * @phpstan-type Waveform array{
+ *     mode: string,
+ *     trace: string,
+ *     unit: string,
+ *     title: string,
+ *     milliseconds: list<float>,
+ *     healthy: ?list<float>,
+ *     faulty: ?list<float>,
+ *     fault: ?string,
+ *     stable: bool,
+ *     chain: list<string>,
+ *     headroom: list<Headroom>,
+ *     traces: list<TraceName>,
+ *     faults: list<PartFaults>,
+ * }
+ */
 final class WaveformView
 {
-    /** @return array<string, mixed> */
+    /** @return Waveform */
     public static function of(WaveformQuestion $question): array
     {
         $supply = $question->supply;
@@ -68,7 +105,7 @@ final class WaveformView
     /**
      * @param list<string> $currents
      *
-     * @return list<array{id: string, title: string, group: string}>
+     * @return list<TraceName>
      */
     private static function traces(Description $supply, array $currents): array
     {

@@ -18,7 +18,17 @@ use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 
-/** The unit was plugged in, limited or unplugged, or its loads were changed. */
+/**
+ * The unit was plugged in, limited or unplugged, or its loads were changed.
+ *
+ * @phpstan-type PowerMethodView array{
+ *     how: string,
+ *     watts?: float,
+ *     volts?: float,
+ *     limit?: float,
+ *     part?: string,
+ * }
+ */
 final class Power implements EntryKind
 {
     public function name(): string

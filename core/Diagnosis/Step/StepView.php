@@ -7,10 +7,33 @@ namespace Oculant\Core\Diagnosis\Step;
 /**
  * The one next thing as the bench shows it.
  *
- * @phpstan-type Step array{kind: string, sentence: string, detail: string, target: ?string, quantity: ?string,
- *     mode: ?string, power: ?string, part: ?string, fault: ?string, red: ?string, black: ?string, meter: ?string,
- *     expect: ?string, caution: ?string, why: string, outcomes: list<array{range: string, meaning: string,
- *     probability: float}>, leads: ?string}
+ *
+ * @phpstan-type StepOutcome array{
+ *     range: string,
+ *     meaning: string,
+ *     probability: float,
+ * }
+ *
+ * @phpstan-type Step array{
+ *     kind: string,
+ *     sentence: string,
+ *     detail: string,
+ *     target: ?string,
+ *     quantity: ?string,
+ *     mode: ?string,
+ *     power: ?string,
+ *     part: ?string,
+ *     fault: ?string,
+ *     red: ?string,
+ *     black: ?string,
+ *     meter: ?string,
+ *     expect: ?string,
+ *     caution: ?string,
+ *     why: string,
+ *     outcomes: list<StepOutcome>,
+ *     // what settles something that a gate asks for
+ *     leads: ?string,
+ * }
  */
 final class StepView
 {

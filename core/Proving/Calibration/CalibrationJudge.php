@@ -13,6 +13,26 @@ use Oculant\Core\Quantity\Unit;
 /**
  * As found, as left and second pass of each point: the output against its setting, and the unit's own display against
  * the meter.
+ *
+ * @phpstan-type CalibrationRow array{
+ *     entry: string,
+ *     title: string,
+ *     unit: string,
+ *     value: string,
+ *     error: string,
+ *     display: ?string,
+ *     word: string,
+ *     good: bool,
+ *     uncertainty: string,
+ *     ratio: ?float,
+ *     remarks: list<string>,
+ * }
+ *
+ * @phpstan-type CalibrationDrift array{
+ *     value: string,
+ *     good: bool,
+ *     sentence: string,
+ * }
  */
 final readonly class CalibrationJudge
 {
@@ -92,7 +112,7 @@ final readonly class CalibrationJudge
      * @param float $second reading of the second pass
      * @param float $half   tolerance, half of the width of its limits
      *
-     * @return array{value: string, good: bool, sentence: string}
+     * @return CalibrationDrift
      */
     public function drift(float $left, float $second, float $half, Unit $unit): array
     {

@@ -18,6 +18,23 @@ use Oculant\Core\Supply\Description;
 /**
  * Judges temperatures of a unit that has run itself warm, at the room it stands in and at the hottest room it has to
  * live in.
+ *
+ * @phpstan-type HeatRow array{
+ *     part: string,
+ *     label: string,
+ *     celsius: float,
+ *     rise: float,
+ *     limit: float,
+ *     why: string,
+ *     worst: float,
+ *     word: string,
+ *     good: bool,
+ *     sentence: string,
+ *     engine: string,
+ *     life: ?string,
+ *     ripple: ?string,
+ *     advice: list<string>,
+ * }
  */
 final readonly class HeatJudge
 {
@@ -54,9 +71,7 @@ final readonly class HeatJudge
      * @param float $celsius on the outside of the part, come to rest
      * @param float $room    degrees Celsius
      *
-     * @return array{part: string, label: string, celsius: float, rise: float, limit: float, why: string, worst: float,
-     *     word: string, good: bool, sentence: string, engine: string, life: string|null, ripple: string|null,
-     *     advice: list<string>}
+     * @return HeatRow
      */
     public function judge(string $ref, float $celsius, float $room): array
     {

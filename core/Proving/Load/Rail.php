@@ -13,7 +13,17 @@ use Oculant\Core\Supply\Alteration;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\Point;
 
-/** An output with what it feeds, and how that load is made on a bench. Without a load it is tested as it is used. */
+/**
+ * An output with what it feeds, and how that load is made on a bench. Without a load it is tested as it is used.
+ *
+ * @phpstan-type LoadMade array{
+ *     current: string,
+ *     ohms: string,
+ *     resistor: string,
+ *     lamp: ?string,
+ *     electronic: string,
+ * }
+ */
 final readonly class Rail
 {
     /** A load resistor is chosen for twice the heat it makes (common practice). */
@@ -69,7 +79,7 @@ final readonly class Rail
      * @param float $volts   at that load
      * @param float $amperes wanted
      *
-     * @return array{current: string, ohms: string, resistor: string, lamp: string|null, electronic: string}
+     * @return LoadMade
      */
     public static function made(float $volts, float $amperes, bool $isRegulated): array
     {

@@ -13,6 +13,12 @@ use Oculant\Core\Quantity\UnreadableQuantity;
 /**
  * Limits of the electrical safety tests, with their source. The published sets are from memory and are there to be
  * edited: which rules hold, and who may test by them, is for local codes and licensed practice to decide.
+ *
+ * @phpstan-type SafetyRules array{
+ *     id: string,
+ *     source: string,
+ *     limits: array<string, mixed>,
+ * }
  */
 final readonly class RuleSet
 {
@@ -113,7 +119,7 @@ final readonly class RuleSet
         return $this->limits[$test->value][$class] ?? null;
     }
 
-    /** @return array{id: string, source: string, limits: array<string, array<string, string>>} */
+    /** @return SafetyRules */
     public function toArray(): array
     {
         $written = [];

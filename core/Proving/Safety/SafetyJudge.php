@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Proving\Safety;
 
+use App\Bench\ProvingDesk;
 use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Proving\GuardBand;
 use Oculant\Core\Quantity\Quantity;
@@ -11,7 +12,23 @@ use Oculant\Core\Quantity\Unit;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\IsolationBarrier;
 
-/** Judges electrical safety tests by a rule set, and by what the description says is to be expected. */
+/**
+ * Judges electrical safety tests by a rule set, and by what the description says is to be expected.
+ *
+ * @phpstan-import-type SafetyResult from ProvingDesk
+ *
+ * @phpstan-type SafetyPlanTest array{
+ *     test: string,
+ *     title: string,
+ *     how: string,
+ *     limit: ?string,
+ *     expected: ?string,
+ *     is_live: bool,
+ *     condemns: bool,
+ *     unit: ?string,
+ *     result?: ?SafetyResult,
+ * }
+ */
 final readonly class SafetyJudge
 {
     /** Accuracy of an installation or appliance tester (IEC 61557 allows 30 %, usual ones do 5 %; from memory). */

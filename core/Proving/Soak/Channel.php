@@ -7,7 +7,21 @@ namespace Oculant\Core\Proving\Soak;
 use Oculant\Core\Proving\PlanRefused;
 use Oculant\Core\Quantity\Unit;
 
-/** What is watched during a soak: one place, one quantity, its limits and where its readings come from. */
+/**
+ * What is watched during a soak: one place, one quantity, its limits and where its readings come from.
+ *
+ * @phpstan-type SoakChannel array{
+ *     title: string,
+ *     quantity: string,
+ *     target: string,
+ *     low: ?float,
+ *     high: ?float,
+ *     slope: float,
+ *     instrument: ?string,
+ *     input: int,
+ *     unit: string,
+ * }
+ */
 final readonly class Channel
 {
     public const QUANTITIES = [

@@ -6,7 +6,15 @@ namespace Oculant\Core\Proving\Soak;
 
 use Oculant\Core\Proving\PlanRefused;
 
-/** Stages and channels of a soak, as they are run unattended. */
+/**
+ * Stages and channels of a soak, as they are run unattended.
+ *
+ * @phpstan-type SoakStage array{
+ *     title: string,
+ *     hours: float,
+ *     share: float,
+ * }
+ */
 final readonly class SoakPlan
 {
     /** The usual ones: hours and share of full load (common practice). */

@@ -7,15 +7,29 @@ namespace Oculant\Core\Proving\Soak;
 use Oculant\Core\Proving\Heat\SteadyState;
 use Oculant\Core\Quantity\Quantity;
 
-/** What a run comes to, channel by channel. */
+/**
+ * What a run comes to, channel by channel.
+ *
+ * @phpstan-type SummaryLine array{
+ *     channel: string,
+ *     target: string,
+ *     unit: string,
+ *     low: string,
+ *     mean: string,
+ *     high: string,
+ *     limits: string,
+ *     count: int,
+ *     steady: ?string,
+ *     end: ?float,
+ * }
+ */
 final class Summary
 {
     /**
      * @param list<array{low: float, high: float, mean: float, count: int, last: float, curve: list<array{float,
      *     float}>}> $channels in the order of the plan: what was read, and seconds and value for the curve
      *
-     * @return list<array{channel: string, target: string, unit: string, low: string, mean: string, high: string,
-     *     limits: string, count: int, steady: string|null, end: float|null}>
+     * @return list<SummaryLine>
      */
     public static function of(SoakPlan $plan, array $channels): array
     {

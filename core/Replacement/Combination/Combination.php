@@ -10,7 +10,34 @@ use Oculant\Core\Replacement\Attribute;
 use Oculant\Core\Replacement\Component;
 use Oculant\Core\Replacement\Drawer\StockLine;
 
-/** One way to make the value. */
+/**
+ * One way to make the value.
+ *
+ * @phpstan-type SetLine array{
+ *     id: string,
+ *     label: string,
+ *     count: int,
+ *     location: string,
+ *     watts: string,
+ *     volts: string,
+ *     share: ?float,
+ *     warm: bool,
+ * }
+ *
+ * @phpstan-type PartSet array{
+ *     words: string,
+ *     value: string,
+ *     error: string,
+ *     worst: string,
+ *     rss: string,
+ *     tempco: string,
+ *     price: string,
+ *     parts: int,
+ *     lines: list<SetLine>,
+ *     within: string,
+ *     note: string,
+ * }
+ */
 final readonly class Combination
 {
     /** A part of unknown tolerance counts as the widest of its kind. */
@@ -149,7 +176,7 @@ final readonly class Combination
             );
     }
 
-    /** @return array<string, mixed> */
+    /** @return PartSet */
     public function view(): array
     {
         $family = $this->network->shares($this->target->isResistor())[0]['line']->component->family();

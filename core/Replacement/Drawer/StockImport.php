@@ -18,6 +18,12 @@ use Oculant\Core\Supply\Import\CsvTable;
 /**
  * Reads a list of stock. One column "part" with everything in words ("47u 400V 105C 18x31.5"), or a column per value;
  * or both. Each line that cannot be read keeps its text and says what is wrong; the others go in.
+ *
+ * @phpstan-type LineProblem array{
+ *     line: int,
+ *     text: string,
+ *     message: string,
+ * }
  */
 final readonly class StockImport
 {
@@ -44,7 +50,7 @@ final readonly class StockImport
 
     /**
      * @param list<StockLine>                                          $lines
-     * @param list<array{line: int, text: string, message: string}>    $problems the text as it stood
+     * @param list<LineProblem>    $problems the text as it stood
      * @param list<string>                                             $ignored  columns that mean nothing here
      */
     private function __construct(public array $lines, public array $problems, public array $ignored) {}

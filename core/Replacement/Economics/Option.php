@@ -4,7 +4,17 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Replacement\Economics;
 
-/** One thing that can be done with the unit. */
+/**
+ * One thing that can be done with the unit.
+ *
+ * @phpstan-type ChoiceAnswer array{
+ *     key: string,
+ *     title: string,
+ *     rank: string,
+ *     cost: ?float,
+ *     reasons: list<string>,
+ * }
+ */
 final readonly class Option
 {
     /**
@@ -20,7 +30,7 @@ final readonly class Option
         public array $reasons,
     ) {}
 
-    /** @return array{key: string, title: string, rank: string, cost: float|null, reasons: list<string>} */
+    /** @return ChoiceAnswer */
     public function view(): array
     {
         return [

@@ -18,14 +18,21 @@ use Oculant\Core\Supply\Import\CsvTable;
  * Capacitors of a board that the description leaves out: lines as they are typed ("C17 47u 25V"), or a parts list (CSV
  * with a heading; columns ref, part or value, voltage and whatever stock lists have). Other parts of the list are left
  * out without a word.
+ *
+ * @phpstan-import-type LineProblem from StockImport
+ *
+ * @phpstan-type RecapList array{
+ *     listed: array<string, string>,
+ *     problems: list<LineProblem>,
+ *     left_out: int,
+ * }
  */
 final class ListReader
 {
     private const REFERENCES = ['ref', 'refs', 'reference', 'references', 'designator', 'designators'];
 
     /**
-     * @return array{listed: array<string, string>, problems: list<array{line: int, text: string, message: string}>,
-     *     left_out: int} by reference what stands there
+     * @return RecapList by reference what stands there
      */
     public static function read(string $text, Description $supply): array
     {

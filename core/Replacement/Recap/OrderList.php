@@ -13,7 +13,26 @@ use Oculant\Core\Replacement\Fit;
 use Oculant\Core\Replacement\Place;
 use Oculant\Core\Supply\Import\CsvTable;
 
-/** What a recap still needs, grouped by value: from the drawer what is there, the rest to be ordered with spares. */
+/**
+ * What a recap still needs, grouped by value: from the drawer what is there, the rest to be ordered with spares.
+ *
+ * @phpstan-type OrderRow array{
+ *     what: string,
+ *     kind: string,
+ *     ripple: string,
+ *     pitch: string,
+ *     // what to see to; empty if nothing
+ *     note: string,
+ *     refs: list<string>,
+ *     count: int,
+ *     taken: int,
+ *     drawer: string,
+ *     stock: ?string,
+ *     order: int,
+ *     spares: int,
+ *     price: ?float,
+ * }
+ */
 final readonly class OrderList
 {
     /** One spare in ten, at least one, of what costs little (common practice); none of large cans. */
@@ -132,7 +151,7 @@ final readonly class OrderList
             );
     }
 
-    /** @return list<array<string, mixed>> */
+    /** @return list<OrderRow> */
     public function view(): array
     {
         return array_map(

@@ -28,6 +28,40 @@ use Oculant\Core\Supply\Description;
 /**
  * A recap: each capacitor with its decision, and what else belongs to the work. A function of the description and the
  * log.
+ *
+ * @phpstan-type RecapLine array{
+ *     ref: string,
+ *     what: string,
+ *     kind: string,
+ *     value: string,
+ *     duty: string,
+ *     volts: string,
+ *     ripple: string,
+ *     decision: string,
+ *     words: string,
+ *     planned: string,
+ *     reasons: list<string>,
+ *     successor: string,
+ *     twins: list<string>,
+ *     fitted: string,
+ *     progress: string,
+ *     polarised: bool,
+ *     mark: string,
+ *     before: string,
+ *     after: string,
+ *     listed: bool,
+ * }
+ *
+ * @phpstan-type RecapStep array{
+ *     key: string,
+ *     text: string,
+ *     done: bool,
+ * }
+ *
+ * @phpstan-type Consumable array{
+ *     what: string,
+ *     why: string,
+ * }
  */
 final readonly class Plan
 {
@@ -82,7 +116,7 @@ final readonly class Plan
         return new self($school, $recap['celsius'], $recap['yearly'], $lines, $supply, $state, $demands);
     }
 
-    /** @return list<array{key: string, text: string, done: bool}> beside soldering, in their order */
+    /** @return list<RecapStep> beside soldering, in their order */
     public function steps(): array
     {
         $pads = $this->onHeatsinks();
@@ -100,7 +134,7 @@ final readonly class Plan
         return $steps;
     }
 
-    /** @return list<array{what: string, why: string}> what is used up beside the parts */
+    /** @return list<Consumable> what is used up beside the parts */
     public function consumables(): array
     {
         $pads = $this->onHeatsinks();
@@ -320,7 +354,7 @@ final readonly class Plan
             : sprintf('stripe (minus) to %s, plus to %s', $part->node('minus'), $part->node('plus'));
     }
 
-    /** @return array<string, mixed> */
+    /** @return RecapLine */
     private static function lineView(Line $line): array
     {
         $one = $line->candidate;

@@ -9,6 +9,12 @@ use Oculant\Core\Supply\DescriptionRefused;
 /**
  * Takes values and types from a parts list (CSV with a heading; columns ref, value, type, tolerance, voltage, notes in
  * any order, several references in one field) into a description that has the circuit already.
+ *
+ * @phpstan-type UnknownPart array{
+ *     ref: string,
+ *     value: string,
+ *     reason: string,
+ * }
  */
 final class PartsList
 {

@@ -2061,50 +2061,309 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        Words: {
-            /** @description Shapes of what the bench shows beside readings. */
-            purposes: components["schemas"]["Option"][];
-            causes: components["schemas"]["Option"][];
-            symptoms: components["schemas"]["Option"][];
-            conditions: components["schemas"]["Option"][];
-            sees: components["schemas"]["Option"][];
-            fuse: components["schemas"]["Option"][];
-            how: components["schemas"]["Option"][];
-            substitution: components["schemas"]["Option"][];
-            short: components["schemas"]["Option"][];
-            isolation: components["schemas"]["Option"][];
-            ideas: components["schemas"]["Option"][];
-            tests: components["schemas"]["Option"][];
-            methods: components["schemas"]["Option"][];
-            taken: components["schemas"]["Option"][];
-            changes: components["schemas"]["ChangeOption"][];
+        AccountEventAnswer: {
+            at: string;
+            by: string | null;
+            about: string | null;
+            what: string;
         };
-        Option: {
+        AlarmAnswer: {
+            entry: string;
+            place: string;
+            quantity: string;
+            sentence: string;
+            advice: string;
+        };
+        Asked: {
+            title: string;
+            says: string;
+        };
+        Bench: {
+            job: components["schemas"]["Job"];
+            title: string;
+            revision: string;
+            cautions: string[];
+            state: {
+                /** @description what it is here for */
+                purpose: string;
+                /** @description the same for people; empty of a fault, which most come with */
+                purpose_words: string;
+                power: string;
+                words: string;
+                since: string | null;
+                mode: string;
+                mode_name: string;
+                mains: string | null;
+            };
+            modes: components["schemas"]["ModeView"][];
+            /** @description references of what is on the board and not described */
+            undescribed: string[];
+            parts: components["schemas"]["PartView"][];
+            checks: components["schemas"]["DeadCheckRow"][];
+            points: components["schemas"]["PointView"][];
+            path: components["schemas"]["PathStage"][];
+            /** @description nodes that are proven to carry energy, or to get none; the others are not known */
+            energised: {
+                node: string;
+                carries: boolean;
+            }[];
+            next: components["schemas"]["Step"];
+            alternatives: components["schemas"]["Step"][];
+            /** @description fingerprint of the description: another one means that it was described anew */
+            key: string;
+            /** @description its board was traced out, and lines are kept with it */
+            is_traced: boolean;
+            /** @description a worker is still at something of this: the same request will say more soon */
+            awaits: boolean;
+            solving: components["schemas"]["ProgressAnswer"] | null;
+            suspects: components["schemas"]["SuspectView"][];
+            symptoms: string[];
+            course: components["schemas"]["CourseAnswer"];
+            look_first: components["schemas"]["LookFirst"][];
+            photos: components["schemas"]["PhotoAnswer"][];
+            /** @description what to check about the description where no fault in it explains what was read */
+            description_checks: string[];
+            strips: components["schemas"]["Strip"][];
+            short: components["schemas"]["ShortView"] | null;
+            twin: components["schemas"]["TwinView"];
+            ideas: components["schemas"]["IdeaView"][];
+            starts: components["schemas"]["StartsView"] | null;
+            safety: components["schemas"]["Safety"];
+            missing_for_close: string[];
+            log: components["schemas"]["LogLine"][];
+        };
+        BoardCause: {
+            title: string;
+            times: number;
+        };
+        BoardHistory: {
+            title: string;
+            jobs: number;
+            closed: number;
+            causes: components["schemas"]["BoardCause"][];
+            hours: number | null;
+            first_right: number;
+            judged: number;
+        };
+        BookIn: {
+            unit: string;
+            owner: string;
+            complaint?: string | null;
+            mains: string;
+            supply_id: string;
+            /** @description fault (if left out), check, calibration, recap or unknown */
+            purpose?: string;
+            symptoms: string[];
+        };
+        BudgetAnswer: {
+            mode: string;
+            ends: components["schemas"]["BudgetEnd"][];
+            lines: components["schemas"]["BudgetRow"][];
+        };
+        BudgetEnd: {
+            end: string;
+            feed: string;
+            current: string;
+            input: string;
+            output: string;
+            power_factor: number;
+            efficiency: number;
+        };
+        BudgetRow: {
+            ref: string;
+            label: string;
+            role: string;
+            rms: string;
+            average: string;
+            peak: string;
+            watts: number;
+            heat: string;
+            margins: components["schemas"]["MarginView"][];
+        };
+        Calibration: {
+            warm_up: number;
+            adjustments: components["schemas"]["CalibrationAdjustment"][];
+            points: components["schemas"]["CalibrationPoint"][];
+        };
+        CalibrationAdjustment: {
+            ref: string;
+            label: string;
+            moves: string[];
+            done: string[];
+        };
+        CalibrationDrift: {
+            value: string;
+            good: boolean;
+            sentence: string;
+        };
+        CalibrationPoint: {
+            point: string;
+            title: string;
+            nominal: number;
+            low: number;
+            high: number;
+            limits: string;
+            source: string;
+            as_found: components["schemas"]["CalibrationRow"] | null;
+            as_left: components["schemas"]["CalibrationRow"] | null;
+            second: components["schemas"]["CalibrationRow"] | null;
+            drift: components["schemas"]["CalibrationDrift"] | null;
+        };
+        CalibrationRow: {
+            entry: string;
+            title: string;
+            unit: string;
+            value: string;
+            error: string;
+            display: string | null;
+            word: string;
+            good: boolean;
+            uncertainty: string;
+            ratio: number | null;
+            remarks: string[];
+        };
+        Caution: {
+            /** @description Shapes of the power-up plan, the ledger and the gates. */
+            title: string;
+            text: string;
+        };
+        ChangeOption: {
             value: string;
             label: string;
+            key: string;
+            needs_part: boolean;
+            needs_value: boolean;
         };
-        /** @description Probability of the likeliest suspects after each piece of evidence; one value more than there is evidence */
-        Course: {
+        ChargeReading: {
+            text: string;
+            at: string;
+        };
+        ChargeView: {
+            ref: string;
+            measured: components["schemas"]["ChargeReading"][];
+            proven: boolean;
+            again_at: string | null;
+        };
+        CheckName: {
+            id: string;
+            where: string;
+        };
+        Checked: {
+            title: string;
+            parts: number;
+            mode: string;
+            modes: components["schemas"]["ModeName"][];
+            settled: boolean;
+            unsettled: {
+                sentence: string;
+                mend: string;
+                parts: string[];
+            } | null;
+            points: components["schemas"]["CheckedPoint"][];
+            path: components["schemas"]["PathStage"][];
+            signs: string[];
+            broken: string[];
+            unknown: number;
+        };
+        CheckedPoint: {
+            id: string;
+            name: string;
+            function: string;
+            expected: string;
+        };
+        ChoiceAnswer: {
+            key: string;
+            title: string;
+            rank: string;
+            cost: number | null;
+            reasons: string[];
+        };
+        Circuit: {
+            title: string;
+            /** @description the same for the same circuit */
+            key: string;
+            parts: components["schemas"]["CircuitPart"][];
+            nodes: components["schemas"]["CircuitNode"][];
+            /** @description where something is not joined as it should be */
+            loose: {
+                part: string;
+                pin: string | null;
+                sentence: string;
+            }[];
+            stages: {
+                id: string;
+                name: string;
+            }[];
+        };
+        CircuitNode: {
+            id: string;
+            /** @description what people call it, where it is one */
+            ground: string | null;
+            /** @description on the mains side */
+            hot: boolean;
+            points: string[];
+            /** @description what a reading there is called where no test point is described; null at a ground */
+            place: string | null;
+        };
+        CircuitPart: {
+            ref: string;
+            /** @description or "unknown" */
+            kind: string;
+            label: string;
+            /** @description what stands on it */
+            value: string;
+            /** @description a pnp transistor */
+            turned: boolean;
+            /** @enum {string} */
+            pose: "along" | "across" | "frame";
+            /** @enum {string} */
+            zone: "hot" | "barrier" | "safe";
+            stage: string | null;
+            pins: components["schemas"]["CircuitPin"][];
+        };
+        CircuitPin: {
+            /** @description Shapes of the circuit that is drawn. */
+            name: string;
+            node: string;
+            /** @enum {string} */
+            side: "west" | "east" | "north" | "south";
+            /** @description gets a ground of its own */
+            ground: boolean;
+        };
+        Combinations: {
+            target: string;
+            sets: components["schemas"]["PartSet"][];
+        };
+        ComparisonAnswer: {
+            candidate: string;
+            fit: string;
+            words: string;
+            mark: string;
+            sentence: string;
+            rows: components["schemas"]["FitRow"][];
+        };
+        Confirmable: {
+            sentence: string;
+            confirm: string;
+            setting: {
+                [key: string]: unknown;
+            };
+            missing: string[];
+        };
+        Consumable: {
+            what: string;
+            why: string;
+        };
+        CostLine: {
+            what: string;
+            amount: number;
+        };
+        CourseAnswer: {
             labels: string[];
             lines: {
                 title: string;
                 values: number[];
             }[];
-        };
-        LookFirst: {
-            part: string;
-            label: string;
-            looks: string;
-            notes: string;
-        };
-        SeenBefore: {
-            part: string;
-            fault: string;
-            title: string;
-            /** @description in this workshop */
-            times: number;
-            /** @description in workshops whose key a lead has accepted */
-            elsewhere: number;
         };
         DeadCheckRow: {
             id: string;
@@ -2115,16 +2374,175 @@ export interface components {
             expected: string;
             reading: components["schemas"]["ReadingView"] | null;
         };
-        TwinView: {
-            rows: {
-                point: string;
-                name: string;
-                mine: string | null;
-                twin: string | null;
-                parts: boolean | null;
+        Difference: {
+            section: string;
+            name: string;
+            field: string;
+            before: string;
+            after: string;
+        };
+        DischargeLineAnswer: {
+            ref: string;
+            label: string;
+            holds: string;
+            energy: string;
+            itself: string;
+            tool: string;
+            time: string;
+            proof: string;
+            why: string;
+            hazard: boolean;
+            twice: boolean;
+        };
+        DocumentPageAnswer: {
+            id: string;
+            document: string;
+            number: number;
+            width: number;
+            height: number;
+            /** @description where the picture is */
+            picture: string;
+            /** @description what is printed where, if the file said so */
+            words: {
+                text: string;
+                x: number;
+                y: number;
             }[];
-            first: string | null;
+            pins: components["schemas"]["PagePinAnswer"][];
+        };
+        Economics: {
+            given: {
+                [key: string]: number;
+            };
+            rails: components["schemas"]["RailView"][];
+            modern: components["schemas"]["FitRow"][];
+            options: components["schemas"]["ChoiceAnswer"][];
+        };
+        EmergencyOff: {
+            off: string[];
+            failed: string[];
+        };
+        EntryToSend: {
+            id: string;
+            kind: string;
+            payload: {
+                [key: string]: unknown;
+            };
+            /** @description when it was noted, by the client's clock */
+            at: string;
+            /** @description confirms an entry that was refused because it is old and changes power, ledger, proofs or gates */
+            still_true?: boolean;
+        };
+        Explains: {
+            word: string;
             sentence: string;
+        };
+        FeedPlan: {
+            method: components["schemas"]["PowerMethodView"];
+            mode: string;
+            mode_name: string;
+            where: string;
+            polarity: string;
+            set: string;
+            scaled: components["schemas"]["ScaledPart"] | null;
+            start: string;
+            wakes: string;
+            readings: components["schemas"]["FeedReading"][];
+            signs: string[];
+            ticks: string;
+            put_back: string[];
+        };
+        FeedReading: {
+            point: string;
+            name: string;
+            expected: string;
+        };
+        FitRow: {
+            title: string;
+            original: string;
+            candidate: string;
+            asked: string;
+            fit: string;
+            words: string;
+            mark: string;
+            reason: string;
+        };
+        FusePlan: {
+            ref: string;
+            fit: string;
+            rating: string;
+            characteristic: string;
+            breaking: string;
+            larger: string;
+            once: string;
+            checks: components["schemas"]["CheckName"][];
+        };
+        GateItemView: {
+            /** @description a lead passed over it */
+            passed: boolean;
+            id: string;
+            sentence: string;
+            leads: string;
+            target: string | null;
+            may_override: boolean;
+        };
+        GateView: {
+            gate: string;
+            title: string;
+            open: boolean;
+            override: string | null;
+            items: components["schemas"]["GateItemView"][];
+        };
+        Headroom: {
+            ref: string;
+            level: number;
+            needs: number;
+            valley: number;
+            margin: number;
+            drops_out: boolean;
+            faulty_valley: number | null;
+        };
+        Heat: {
+            /** @description true if heat is averaged over loads that come in peaks */
+            averaged: boolean;
+            hottest: number;
+            parts: components["schemas"]["HeatPart"][];
+            judged: components["schemas"]["HeatRow"][];
+            losses: components["schemas"]["HeatLosses"];
+        };
+        HeatLoss: {
+            label: string;
+            watts: string;
+        };
+        HeatLosses: {
+            input: string;
+            output: string;
+            efficiency: string;
+            lines: components["schemas"]["HeatLoss"][];
+        };
+        HeatPart: {
+            ref: string;
+            label: string;
+            limit: string;
+            why: string;
+            watts: string;
+            rise: string;
+        };
+        HeatRow: {
+            part: string;
+            label: string;
+            celsius: number;
+            rise: number;
+            limit: number;
+            why: string;
+            worst: number;
+            word: string;
+            good: boolean;
+            sentence: string;
+            engine: string;
+            life: string | null;
+            ripple: string | null;
+            advice: string[];
         };
         IdeaView: {
             id: string;
@@ -2133,7 +2551,537 @@ export interface components {
             outcome: string;
             verdict: string;
         };
-        PhotoView: {
+        Imported: {
+            description: {
+                [key: string]: unknown;
+            };
+            unknown: components["schemas"]["UnknownPart"][];
+            notes: string[];
+        };
+        InstrumentAnswer: {
+            /** @description Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches. */
+            id: string;
+            name: string;
+            kind: string;
+            kind_words: string;
+            host: string | null;
+            port: number | null;
+            timeout_ms: number;
+            serial: string;
+            calibrated_until: string | null;
+            overdue: boolean;
+            stand_in: boolean;
+            sets: boolean;
+            accuracy: string;
+            profile: components["schemas"]["MeterProfileAnswer"];
+            label: string;
+            online: boolean;
+        };
+        InstrumentCells: {
+            /** @description Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches. */
+            name: string;
+            kind: string;
+            host?: string | null;
+            port?: number | null;
+            timeout_ms?: number | null;
+            serial?: string | null;
+            calibrated_until?: string | null;
+            profile?: {
+                [key: string]: unknown;
+            } | null;
+        };
+        InstrumentTry: {
+            identity: string;
+        };
+        Instruments: {
+            instruments: components["schemas"]["InstrumentAnswer"][];
+            allowed: string[];
+            kinds: components["schemas"]["KindWord"][];
+            may_edit: boolean;
+        };
+        InterlockNeed: {
+            kind: string;
+            what: string;
+            how: string;
+            without: string;
+            stands_in: string;
+        };
+        InvitationAnswer: {
+            /**
+             * @description Shapes of accounts and of the links that make them.
+             * @enum {string}
+             */
+            purpose: "join" | "reset" | "setup";
+            workshop: string | null;
+            role: string | null;
+            name: string;
+            /** @description whose password it sets */
+            email: string | null;
+            expires_at: string;
+        };
+        Job: {
+            id: string;
+            number: string;
+            unit: string;
+            owner: string;
+            complaint: string;
+            mains: string;
+            supply_id: string;
+            supply_title: string;
+            technician: string;
+            /** @description null if it cannot be read from the log */
+            power: string | null;
+            /** @description null if it is not known: take it for energised */
+            energised: boolean | null;
+            /** @description temporary changes in the ledger */
+            open_changes: number;
+            waits_for: string;
+            closed: boolean;
+            handed_back: boolean;
+            /** @description why this job cannot be told of */
+            problem: string | null;
+            booked_in_at: string | null;
+            /** @description when its log grew last */
+            last_at: string | null;
+            may_write: boolean;
+        };
+        JudgedValue: {
+            text: string;
+            word: string;
+            good: boolean;
+            expected: string;
+            sentence: string;
+        };
+        Judgement: {
+            word: string;
+            mark: string;
+            good: boolean;
+            sentence: string;
+            why: string;
+            expected: string;
+            fault: string | null;
+            fault_title: string;
+            explains: components["schemas"]["Explains"] | null;
+        };
+        Kind: {
+            name: string;
+            title: string;
+            terminals: string[];
+            needed: string[];
+            parameters: components["schemas"]["KindParameter"][];
+        };
+        KindParameter: {
+            name: string;
+            title: string;
+            needed: boolean;
+            /** @description one of those it is known by, though another may stand for it */
+            main: boolean;
+            options: string[];
+        };
+        KindWord: {
+            kind: string;
+            words: string;
+        };
+        LampPlan: {
+            method: components["schemas"]["PowerMethodView"];
+            mode: string;
+            mode_name: string;
+            lamp: string;
+            reason: string;
+            law: string;
+            rows: components["schemas"]["LampRow"][];
+        };
+        LampRow: {
+            what: string;
+            flash: string;
+            lamp: string;
+            lamp_volts: string;
+            unit_volts: string;
+            breaks: string;
+            brightness: number;
+        };
+        LearningAnswer: {
+            name: string;
+            boxes: {
+                mechanism: string;
+                /** @description 1 to 5 */
+                box: number;
+                runs: number;
+                /** @description of the last */
+                figure: number;
+                due: string;
+                is_due: boolean;
+            }[];
+            /** @description oldest first */
+            curve: {
+                id: string;
+                title: string;
+                at: string | null;
+                figure: number;
+                walking: number | null;
+                half_split: number | null;
+            }[];
+            /** @description for a lead: who has finished a run */
+            group: {
+                id: number;
+                name: string;
+                runs: number;
+                /** @description mean of the last five */
+                last: number;
+            }[];
+        };
+        LedgerEntry: {
+            /** @description whether a reason is enough to leave it for good */
+            may_stay: boolean;
+            /** @description how it is put right */
+            mended: string;
+            id: string;
+            kind: string;
+            part: string | null;
+            words: string;
+            where: string;
+            why: string;
+            at: string;
+            limited: string;
+            mains: string;
+            open: boolean;
+            how: string | null;
+            closed_why: string | null;
+            /** @description a part that was added for good, which the description may take in */
+            describable?: boolean;
+        };
+        Level: {
+            /** @description node or test point */
+            place: string;
+            /** @description as a meter shows it, "12.1 V" */
+            text: string;
+            /** @description volts */
+            dc: number;
+            /** @description volts rms beside them */
+            ac: number;
+            against: string;
+        };
+        Levels: {
+            mode: string;
+            /** @description false if it has no steady reading */
+            settled: boolean;
+            levels: components["schemas"]["Level"][];
+            points: components["schemas"]["Level"][];
+            /** @description what the fault takes with it */
+            chain: string[];
+        };
+        Limit: {
+            limit: string;
+            means: string;
+            source: string;
+        };
+        LineProblem: {
+            line: number;
+            text: string;
+            message: string;
+        };
+        LoadBetween: {
+            title: string;
+            point: string | null;
+            value: string;
+            expected: string;
+            /** @description null where no limit is known */
+            good: boolean | null;
+            sentence: string;
+        };
+        LoadCurve: {
+            share: number;
+            low: number;
+            high: number;
+            expected: number;
+            read: number | null;
+        };
+        LoadMade: {
+            current: string;
+            ohms: string;
+            resistor: string;
+            lamp: string | null;
+            electronic: string;
+        };
+        LoadPeaks: {
+            sentence: string;
+            why: string;
+            good: boolean;
+        };
+        LoadRail: {
+            peaks: components["schemas"]["LoadPeaks"] | null;
+            point: string;
+            name: string;
+            regulated: boolean;
+            limit: string | null;
+            why: string;
+            curve: components["schemas"]["LoadCurve"][];
+        };
+        LoadStepAnswer: {
+            id: string;
+            title: string;
+            settles: boolean;
+            input: string | null;
+            watts: string | null;
+            done: boolean;
+            rails: components["schemas"]["LoadStepRail"][];
+        };
+        LoadStepRail: {
+            point: string;
+            name: string;
+            share: string;
+            made: components["schemas"]["LoadMade"] | null;
+            expected: string;
+            ripple: string;
+            dc: components["schemas"]["JudgedValue"] | null;
+            pp: components["schemas"]["JudgedValue"] | null;
+        };
+        LoadTestAnswer: {
+            rails: components["schemas"]["LoadRail"][];
+            minimum: string | null;
+            steps: components["schemas"]["LoadStepAnswer"][];
+            between: components["schemas"]["LoadBetween"][];
+        };
+        LogLine: {
+            id: string;
+            kind: string;
+            line: string;
+            /** @description when it was noted, by the server's clock */
+            at: string;
+            /** @description arrived late, or noted by a clock that is far off; usually empty */
+            clock: string;
+            by: string;
+            struck: boolean;
+            reading: components["schemas"]["ReadingView"] | null;
+        };
+        LookFirst: {
+            part: string;
+            label: string;
+            looks: string;
+            notes: string;
+        };
+        MarginView: {
+            quantity: string;
+            value: string;
+            limit: string;
+            share: number;
+            word: string;
+            end: string;
+            rank: number;
+        };
+        MeterProfileAnswer: {
+            accuracy: {
+                [key: string]: unknown;
+            };
+            counts: number;
+            input: number;
+            bandwidth: number;
+            true_rms: boolean;
+        };
+        MethodRank: {
+            how: string;
+            title: string;
+            rank: string;
+            reason: string;
+        };
+        ModeName: {
+            id: string;
+            name: string;
+        };
+        ModeView: {
+            id: string;
+            name: string;
+            absent: string[];
+        };
+        NearStock: {
+            id: string;
+            kind: string;
+            type: string;
+            label: string;
+            cells: {
+                [key: string]: string;
+            };
+            quantity: number;
+            minimum: number;
+            reserved: number;
+            available: number;
+            low: boolean;
+            price: number | null;
+            supplier: string;
+            location: string;
+            salvaged: boolean;
+            note: string;
+            /** @description what speaks against it for what was asked for */
+            against: string[];
+        };
+        Networks: {
+            /** @description of this workshop; empty for all that the server allows */
+            networks: string[];
+            /** @description what the server allows */
+            server: string[];
+            may_edit: boolean;
+        };
+        NewLink: {
+            id: string;
+            /** @description of the link; not shown again */
+            path: string;
+            name: string;
+            expires_at: string;
+        };
+        NewToken: {
+            abilities: string[];
+            expires_at: string | null;
+            last_used_at: string | null;
+            id: number;
+            name: string;
+            plain: string;
+        };
+        Offer: {
+            id: string;
+            available: number;
+            location: string;
+            salvaged: boolean;
+            price: number | null;
+            candidate: string;
+            fit: string;
+            words: string;
+            mark: string;
+            sentence: string;
+            rows: components["schemas"]["FitRow"][];
+        };
+        OpenLink: {
+            id: string;
+            purpose: string;
+            name: string;
+            role: string | null;
+            expires_at: string;
+        };
+        Option: {
+            value: string;
+            label: string;
+        };
+        OrderRow: {
+            what: string;
+            kind: string;
+            ripple: string;
+            pitch: string;
+            /** @description what to see to; empty if nothing */
+            note: string;
+            refs: string[];
+            count: number;
+            taken: number;
+            drawer: string;
+            stock: string | null;
+            order: number;
+            spares: number;
+            price: number | null;
+        };
+        OriginView: {
+            key: string;
+            title: string;
+            check: string;
+            finding: string;
+            likely: boolean;
+            outcome: string;
+        };
+        OwnersLine: {
+            title: string;
+            text: string;
+        };
+        PagePinAnswer: {
+            /** @description test point, part or ground */
+            target: string;
+            /** @description share of the width */
+            x: number;
+            /** @description share of the height */
+            y: number;
+        };
+        PartFaultName: {
+            name: string;
+            title: string;
+        };
+        PartFaults: {
+            ref: string;
+            label: string;
+            faults: components["schemas"]["PartFaultName"][];
+        };
+        PartPlace: {
+            ref: string;
+            label: string;
+            original: string;
+            kind: string;
+            duty: string;
+            asks: components["schemas"]["Asked"][];
+            twins: string[];
+            drawer: components["schemas"]["Offer"][];
+            origins: components["schemas"]["OriginView"][];
+            trials: components["schemas"]["TrialView"][];
+        };
+        PartSet: {
+            words: string;
+            value: string;
+            error: string;
+            worst: string;
+            rss: string;
+            tempco: string;
+            price: string;
+            parts: number;
+            lines: components["schemas"]["SetLine"][];
+            within: string;
+            note: string;
+        };
+        PartView: {
+            ref: string;
+            label: string;
+            kind: string;
+            is_capacitor: boolean;
+            is_load: boolean;
+            is_fuse: boolean;
+            is_resistor: boolean;
+            has_polarity: boolean;
+            /** @description has a zener voltage that can be measured */
+            breaks_down: boolean;
+            faults: {
+                name: string;
+                title: string;
+            }[];
+        };
+        PathPart: {
+            ref: string;
+            label: string;
+            /** @description the suspicion in words */
+            share: string;
+            suspicion: number;
+            replaced: boolean;
+        };
+        PathStage: {
+            id: string;
+            name: string;
+            from: string | null;
+            energy: string;
+            /** @description the suspicion in words */
+            share: string;
+            suspicion: number;
+            parts: components["schemas"]["PathPart"][];
+            points: string[];
+        };
+        PeopleAnswer: {
+            people: components["schemas"]["Person"][];
+            links: components["schemas"]["OpenLink"][];
+            roles: components["schemas"]["RoleMay"][];
+            rights: components["schemas"]["Right"][];
+            /** @description newest first */
+            events: components["schemas"]["AccountEventAnswer"][];
+        };
+        Person: {
+            id: number;
+            name: string;
+            email: string;
+            role: string;
+            closed_at: string | null;
+            is_you: boolean;
+        };
+        PhotoAnswer: {
             /** @description false while it is being made ready to be shown */
             ready: boolean;
             id: string;
@@ -2157,10 +3105,624 @@ export interface components {
             suspicion: number;
             reading: components["schemas"]["ReadingView"] | null;
         };
-        Strip: {
-            point: string;
+        PointView: {
+            id: string;
             name: string;
-            parts: string[];
+            how: string;
+            against: string;
+            stage: string | null;
+            function: string;
+            expected: string;
+            /** @description null while not known */
+            low: number | null;
+            /** @description null while not known */
+            high: number | null;
+            hot: boolean;
+            /** @description a meter that reads by itself waits for a press here */
+            waits: boolean;
+            reading: components["schemas"]["ReadingView"] | null;
+        };
+        PowerMethodView: {
+            how: string;
+            watts?: number;
+            volts?: number;
+            limit?: number;
+            part?: string;
+        };
+        PowerUp: {
+            plan?: (components["schemas"]["LampPlan"] | components["schemas"]["RampPlan"]) | null;
+            lines?: components["schemas"]["DischargeLineAnswer"][];
+            limits?: components["schemas"]["Limit"][];
+            cautions?: components["schemas"]["Caution"][];
+            methods?: components["schemas"]["MethodRank"][];
+            region?: components["schemas"]["RegionNote"][];
+            plans?: components["schemas"]["FeedPlan"][];
+            parts?: components["schemas"]["ReformPlan"][];
+            fuses?: components["schemas"]["FusePlan"][];
+            interlocks?: components["schemas"]["InterlockNeed"][];
+        };
+        PracticeGrade: {
+            figure: number;
+            found: number;
+            quick: number;
+            telling: number;
+            minutes: number;
+            best_minutes: number;
+            deducted: {
+                what: string;
+                points: number;
+            }[];
+            better: string[];
+        };
+        PracticeRunAnswer: {
+            /** @description Shapes of the practice bench. */
+            id: string;
+            title: string;
+            by: string;
+            at: string | null;
+            over: boolean;
+            /** @description from 0 to 100, once it is over */
+            figure: number | null;
+            /** @enum {string} */
+            difficulty: "easy" | "middle" | "hard";
+            /** @description run of the same unit that it tries otherwise; counts for nothing */
+            branch_of: string | null;
+            lines: {
+                line: string;
+                said: string;
+                taken: boolean;
+            }[];
+            power: string;
+            mode: string;
+            minutes: number;
+            modes: string[];
+            points: {
+                id: string;
+                name: string;
+                hot: boolean;
+            }[];
+            parts: {
+                ref: string;
+                label: string;
+            }[];
+            help: {
+                line: string;
+                says: string;
+            }[];
+            grade: components["schemas"]["PracticeGrade"] | null;
+            /** @description figures of other strategies on the same unit, once they were played */
+            beside: {
+                walking: number | null;
+                half_split: number | null;
+            } | null;
+            replay: components["schemas"]["PracticeStep"][];
+        };
+        PracticeSeriesAnswer: {
+            id: string;
+            title: string;
+            due_on: string | null;
+            units: string[];
+            /** @description empty if it is not set to whoever asks */
+            mine: components["schemas"]["PracticeSeriesRun"][];
+            /** @description for a lead */
+            people: {
+                id: number;
+                name: string;
+                runs: components["schemas"]["PracticeSeriesRun"][];
+            }[];
+        };
+        PracticeSeriesRun: {
+            item: number;
+            /** @description null if it was not begun */
+            run: string | null;
+            over: boolean;
+            figure: number | null;
+        };
+        PracticeStep: {
+            target: string;
+            quantity: string;
+            shown: string;
+            minutes: number;
+            /** @description expected of it before it was made */
+            bits: number;
+            best: {
+                target: string;
+                quantity: string;
+                bits: number;
+            } | null;
+            belief: {
+                title: string;
+                probability: number;
+            }[];
+        };
+        PracticeSummary: {
+            /** @description Shapes of the practice bench. */
+            id: string;
+            title: string;
+            by: string;
+            at: string | null;
+            over: boolean;
+            /** @description from 0 to 100, once it is over */
+            figure: number | null;
+            /** @enum {string} */
+            difficulty: "easy" | "middle" | "hard";
+            /** @description run of the same unit that it tries otherwise; counts for nothing */
+            branch_of: string | null;
+        };
+        Problem: {
+            /** @description where in what was sent */
+            path: string;
+            message: string;
+        };
+        ProgressAnswer: {
+            state: string;
+            done: number;
+            total: number;
+            message: string | null;
+            /** @description Share of all faults, by how often they are met, that is known in the mode looked at */
+            known: number | null;
+            ahead: number;
+            /** @description Left, by the speed so far */
+            seconds: number | null;
+        };
+        Publishing: {
+            /** @description supplies of the design */
+            revisions: string[];
+            /** @description and what failed how often */
+            failures: boolean;
+        };
+        QuestionAnswer: {
+            name: string;
+            title: string;
+            options: string[];
+            default: string | null;
+            hint: string;
+            unit: string | null;
+        };
+        RailText: {
+            point: string;
+            text: string;
+        };
+        RailView: {
+            ref: string;
+            volts: string;
+            amperes: string;
+            ripple: string;
+        };
+        RampPlan: {
+            mode: string;
+            mode_name: string;
+            rails: string[];
+            wait: number;
+            steps: components["schemas"]["RampStepView"][];
+            events: string[];
+            limits: string[];
+            warning: string | null;
+        };
+        RampRail: {
+            point: string;
+            expected: string;
+        };
+        RampReading: {
+            entry: string;
+            volts: number;
+            amperes: number | null;
+            rails: components["schemas"]["RailText"][];
+            celsius: number | null;
+            verdict: components["schemas"]["RampVerdict"] | null;
+        };
+        RampStepView: {
+            volts: number;
+            title: string;
+            current: string;
+            low: number;
+            high: number;
+            stop: number;
+            rails: components["schemas"]["RampRail"][];
+        };
+        RampVerdict: {
+            word: string;
+            good: boolean;
+            stop: boolean;
+            sentence: string;
+            why: string;
+        };
+        ReadingView: {
+            entry: string;
+            target: string;
+            text: string;
+            quantity: string;
+            mode: string;
+            power: string;
+            /** @description what was different from the description when it was taken */
+            context: string;
+            word: string;
+            mark: string;
+            good: boolean;
+            sentence: string;
+            why: string;
+            expected: string;
+            slips: components["schemas"]["SlipAnswer"][];
+            name?: string;
+            uncertainty?: string | null;
+        };
+        Reason: {
+            label: string;
+            weight: number;
+            strength: string;
+        };
+        Recap: {
+            school: string;
+            planned: boolean;
+            celsius: number;
+            yearly: number;
+            years: number | null;
+            lines: components["schemas"]["RecapLine"][];
+            steps: components["schemas"]["RecapStep"][];
+            consumables: components["schemas"]["Consumable"][];
+            source: string;
+            order: components["schemas"]["OrderRow"][];
+        };
+        RecapLine: {
+            ref: string;
+            what: string;
+            kind: string;
+            value: string;
+            duty: string;
+            volts: string;
+            ripple: string;
+            decision: string;
+            words: string;
+            planned: string;
+            reasons: string[];
+            successor: string;
+            twins: string[];
+            fitted: string;
+            progress: string;
+            polarised: boolean;
+            mark: string;
+            before: string;
+            after: string;
+            listed: boolean;
+        };
+        RecapList: {
+            listed: {
+                [key: string]: string;
+            };
+            problems: components["schemas"]["LineProblem"][];
+            left_out: number;
+        };
+        RecapStep: {
+            key: string;
+            text: string;
+            done: boolean;
+        };
+        ReformPlan: {
+            ref: string;
+            label: string;
+            resistor: string;
+            stop: string;
+            time: string;
+            how: string;
+            source: string;
+            steps: components["schemas"]["ReformStep"][];
+        };
+        ReformStep: {
+            set: string;
+            hold: string;
+            limit: string;
+            drop: string;
+        };
+        Refusal: {
+            message: string;
+            errors?: {
+                [key: string]: string[];
+            };
+            problems?: components["schemas"]["Problem"][];
+            accepted?: string[];
+        };
+        RegionNote: {
+            title: string;
+            text: string;
+            danger: boolean;
+        };
+        Report: {
+            job: components["schemas"]["Job"];
+            supply: string;
+            symptoms: string[];
+            findings: string[];
+            tried: string[];
+            asFound: components["schemas"]["ReadingView"][];
+            cause: {
+                part: string;
+                fault: string;
+                text: string;
+                chain: string[];
+            } | null;
+            origins: string[];
+            work: {
+                part: string;
+                out: string;
+                in: string;
+                at: string;
+            }[];
+            /** @description the ledger of temporary changes */
+            changes: string[];
+            asLeft: components["schemas"]["ReadingView"][];
+            notes: string[];
+            closedAt: string | null;
+            handedBackAt: string | null;
+            open: string[];
+            format: string;
+            version: number;
+            /** @description that answers for it */
+            workshop: {
+                name: string;
+                address: string;
+                footer: string;
+                currency: string;
+                has_mark: boolean;
+            };
+            origin: {
+                /** @description who took it in, and whether it is signed */
+                sentence: string;
+                number: string;
+                workshop: string;
+                at: string;
+            } | null;
+            owner: components["schemas"]["OwnersLine"][];
+            cost: components["schemas"]["CostLine"][];
+            condemned: string | null;
+            returned_unsafe: string | null;
+            load: components["schemas"]["LoadTestAnswer"] | null;
+            heat: components["schemas"]["HeatRow"][];
+            calibration: components["schemas"]["CalibrationPoint"][];
+            safety: components["schemas"]["ReportSafety"][];
+            starts: string | null;
+            runs: components["schemas"]["RunAnswer"][];
+            advice: string[];
+            instruments: string[];
+            chronicle: components["schemas"]["ReportLine"][];
+        };
+        ReportLine: {
+            at: string;
+            by: string;
+            line: string;
+            struck: boolean;
+        };
+        ReportSafety: {
+            test: string;
+            class: string;
+            value: string;
+            limit: string;
+            passed: boolean;
+            sentence: string;
+            source: string;
+            stale: boolean;
+            at: string;
+        };
+        Reservation: {
+            id: string;
+            stock: string;
+            label: string;
+            location: string;
+            part: string;
+            quantity: number;
+        };
+        Revision: {
+            id: string;
+            title: string;
+            revision: string;
+        };
+        Right: {
+            name: string;
+            means: string;
+        };
+        RoleMay: {
+            name: string;
+            may: string[];
+        };
+        RunAlarm: {
+            second: number;
+            channel: number;
+            sentence: string;
+            load_off: boolean;
+        };
+        RunAnswer: {
+            id: string;
+            number: number;
+            kind: string;
+            title: string;
+            state: string;
+            message: string | null;
+            elapsed: number;
+            total: number;
+            stage: number;
+            stages: string[];
+            channels: components["schemas"]["RunChannel"][];
+            gaps: components["schemas"]["RunGap"][];
+            alarms: components["schemas"]["RunAlarm"][];
+            progress: string;
+            by: string;
+            summary?: components["schemas"]["SummaryLine"][];
+        };
+        RunChannel: {
+            title: string;
+            quantity: string;
+            target: string;
+            unit: string;
+            low: number | null;
+            high: number | null;
+            by_hand: boolean;
+            now: string | null;
+            count: number;
+            steady: string | null;
+        };
+        RunGap: {
+            from: number;
+            to: number;
+            why: string;
+        };
+        RunPlot: {
+            from: number;
+            to: number;
+            step: number;
+            channels: components["schemas"]["RunPlotChannel"][];
+            gaps: components["schemas"]["RunGap"][];
+        };
+        RunPlotChannel: {
+            channel: number;
+            title: string;
+            unit: string;
+            low: number | null;
+            high: number | null;
+            points: number[][];
+        };
+        RunToSend: {
+            /** @enum {string} */
+            kind: "soak" | "heat" | "starts";
+            plan: {
+                [key: string]: unknown;
+            };
+            confirm?: string | null;
+        };
+        Safety: {
+            alarm: components["schemas"]["AlarmAnswer"] | null;
+            context: string;
+            method: string | null;
+            ledger: components["schemas"]["LedgerEntry"][];
+            open: number;
+            gates: components["schemas"]["GateView"][];
+            may_override: boolean;
+            charged: components["schemas"]["ChargeView"][];
+            unproven: string[];
+            taken: components["schemas"]["TakenView"][];
+            ramp: components["schemas"]["RampReading"][];
+        };
+        SafetyPlanTest: {
+            test: string;
+            title: string;
+            how: string;
+            limit: string | null;
+            expected: string | null;
+            is_live: boolean;
+            condemns: boolean;
+            unit: string | null;
+            result?: components["schemas"]["SafetyResult"] | null;
+        };
+        SafetyResult: {
+            text: string;
+            passed: boolean;
+            sentence: string;
+            source: string;
+            stale: boolean;
+        };
+        SafetyRules: {
+            id: string;
+            source: string;
+            limits: {
+                [key: string]: unknown;
+            };
+        };
+        SafetyRulesPage: {
+            rules: components["schemas"]["SafetyRules"];
+            published: components["schemas"]["SafetyRules"][];
+            may_edit: boolean;
+        };
+        SafetyTests: {
+            class: string;
+            rules: components["schemas"]["SafetyRules"];
+            tests: components["schemas"]["SafetyPlanTest"][];
+            other_class: components["schemas"]["SafetyPlanTest"][];
+            condemned: string | null;
+            bridging: string[];
+        };
+        ScaledPart: {
+            part: string;
+            value: string;
+            sentence: string;
+        };
+        SeenBefore: {
+            part: string;
+            fault: string;
+            title: string;
+            /** @description in this workshop */
+            times: number;
+            /** @description in workshops whose key a lead has accepted */
+            elsewhere: number;
+        };
+        ServerHealth: {
+            rows: {
+                /** @enum {string} */
+                what: "database" | "disk" | "queue" | "scheduler" | "watch";
+                /** @description in words; null where nothing is */
+                wrong: string | null;
+            }[];
+        };
+        SetLine: {
+            id: string;
+            label: string;
+            count: number;
+            location: string;
+            watts: string;
+            volts: string;
+            share: number | null;
+            warm: boolean;
+        };
+        SettingToSend: {
+            on?: boolean;
+            volts?: string | null;
+            limit?: string | null;
+            hertz?: string | null;
+            amperes?: string | null;
+            ohms?: string | null;
+            input?: number | null;
+            part?: string | null;
+            confirm?: string | null;
+        };
+        Shares: {
+            workshop: string;
+            /** @description of its own key */
+            fingerprint: string;
+            /** @description at which others read; null while nothing is published */
+            address: string | null;
+            published: {
+                supply: string;
+                title: string;
+                revisions: string[];
+                failures: boolean;
+                at: string | null;
+            }[];
+            /** @description workshops that something was taken in from */
+            keys: {
+                id: number;
+                /** @description as it calls itself */
+                name: string;
+                fingerprint: string;
+                /** @description whether what it found counts */
+                accepted: boolean;
+            }[];
+            taken: {
+                id: string;
+                /** @description of keys */
+                key: number;
+                /** @description in the own library */
+                supply: string;
+                title: string;
+                repairs: number;
+                signed_at: string;
+                /** @description revisions that were changed here, and so did not follow */
+                held: number;
+            }[];
+            sources: {
+                id: number;
+                address: string;
+                read_at: string | null;
+                /** @description what came of it */
+                said: string | null;
+            }[];
+            /** @description addresses that the server may read */
+            may_read: string[];
         };
         ShortView: {
             suspects: {
@@ -2174,6 +3736,61 @@ export interface components {
             isClear: boolean;
             sentence: string;
             advice: string;
+        };
+        SignIn: {
+            email: string;
+            password: string;
+            /** @description of the authenticator app, for those who turned codes on */
+            code?: string | null;
+        };
+        SignedIn: {
+            name: string;
+            /** @description as it calls itself */
+            browser: string;
+            address: string;
+            began_at: string;
+            seen_at: string;
+            /** @description the one that asks */
+            here: boolean;
+        };
+        SlipAnswer: {
+            name: string;
+            advice: string;
+        };
+        SoakChannel: {
+            title: string;
+            quantity: string;
+            target: string;
+            low: number | null;
+            high: number | null;
+            slope: number;
+            instrument: string | null;
+            input: number;
+            unit: string;
+        };
+        SoakDraft: {
+            channels: components["schemas"]["SoakChannel"][];
+            loads: components["schemas"]["SoakLoad"][];
+            presets: components["schemas"]["SoakPreset"][];
+        };
+        SoakLoad: {
+            point: string;
+            name: string;
+            amperes: number;
+        };
+        SoakPreset: {
+            id: string;
+            title: string;
+            stages: components["schemas"]["SoakStage"][];
+        };
+        SoakStage: {
+            title: string;
+            hours: number;
+            share: number;
+        };
+        StartTally: {
+            tried: number;
+            failed: number;
         };
         StartsView: {
             before: components["schemas"]["StartTally"];
@@ -2189,83 +3806,175 @@ export interface components {
             luck: number | null;
             sentence: string;
         };
-        StartTally: {
-            tried: number;
-            failed: number;
-        };
-        CircuitPin: {
-            /** @description Shapes of the circuit that is drawn. */
-            name: string;
-            node: string;
-            /** @enum {string} */
-            side: "west" | "east" | "north" | "south";
-            /** @description gets a ground of its own */
-            ground: boolean;
-        };
-        CircuitPart: {
-            ref: string;
-            /** @description or "unknown" */
+        Step: {
             kind: string;
-            label: string;
-            /** @description what stands on it */
-            value: string;
-            /** @description a pnp transistor */
-            turned: boolean;
-            /** @enum {string} */
-            pose: "along" | "across" | "frame";
-            /** @enum {string} */
-            zone: "hot" | "barrier" | "safe";
-            stage: string | null;
-            pins: components["schemas"]["CircuitPin"][];
+            sentence: string;
+            detail: string;
+            target: string | null;
+            quantity: string | null;
+            mode: string | null;
+            power: string | null;
+            part: string | null;
+            fault: string | null;
+            red: string | null;
+            black: string | null;
+            meter: string | null;
+            expect: string | null;
+            caution: string | null;
+            why: string;
+            outcomes: components["schemas"]["StepOutcome"][];
+            /** @description what settles something that a gate asks for */
+            leads: string | null;
         };
-        CircuitNode: {
+        StepOutcome: {
+            range: string;
+            meaning: string;
+            probability: number;
+        };
+        Stock: {
+            words: string;
+            all: number;
+            low: number;
+            lines: components["schemas"]["StockLineAnswer"][];
+            near: components["schemas"]["NearStock"][];
+        };
+        StockCells: {
+            /** @description Shapes of the drawer, of comparisons and judgements, of the recap and of what it costs. */
+            part?: string;
+            kind?: string;
+            type?: string;
+            quantity?: string;
+            minimum?: string;
+            price?: string;
+            supplier?: string;
+            location?: string;
+            salvaged?: string;
+            note?: string;
+        };
+        StockImportAnswer: {
+            read: number;
+            added: number;
+            changed: number;
+            problems: components["schemas"]["LineProblem"][];
+            ignored: string[];
+            sample: components["schemas"]["StockLineAnswer"][];
+        };
+        StockLineAnswer: {
             id: string;
-            /** @description what people call it, where it is one */
-            ground: string | null;
-            /** @description on the mains side */
-            hot: boolean;
-            points: string[];
-            /** @description what a reading there is called where no test point is described; null at a ground */
-            place: string | null;
+            kind: string;
+            type: string;
+            label: string;
+            cells: {
+                [key: string]: string;
+            };
+            quantity: number;
+            minimum: number;
+            reserved: number;
+            available: number;
+            low: boolean;
+            price: number | null;
+            supplier: string;
+            location: string;
+            salvaged: boolean;
+            note: string;
         };
-        Circuit: {
+        Strip: {
+            point: string;
+            name: string;
+            parts: string[];
+        };
+        SummaryLine: {
+            channel: string;
+            target: string;
+            unit: string;
+            low: string;
+            mean: string;
+            high: string;
+            limits: string;
+            count: number;
+            steady: string | null;
+            end: number | null;
+        };
+        SupplyAnswer: {
+            id: string;
             title: string;
-            /** @description the same for the same circuit */
-            key: string;
-            parts: components["schemas"]["CircuitPart"][];
-            nodes: components["schemas"]["CircuitNode"][];
-            /** @description where something is not joined as it should be */
-            loose: {
+            revision: string;
+            parts: number;
+            points: number;
+            mains: string;
+            updated_at: string | null;
+            parent_id: string | null;
+            version: number | null;
+            unknown: number;
+            description?: {
+                [key: string]: unknown;
+            };
+        };
+        SuspectView: {
+            id: string;
+            title: string;
+            probability: number;
+            /** @description the probability in words */
+            share: string;
+            /** @description how bad its likeliest fault is, in words; null if nothing tells it */
+            severity: string | null;
+            members: {
                 part: string;
-                pin: string | null;
-                sentence: string;
+                fault: string;
+                title: string;
+                proof: string;
+                looks: string;
             }[];
-            stages: {
-                id: string;
-                name: string;
-            }[];
-        };
-        Level: {
-            /** @description node or test point */
-            place: string;
-            /** @description as a meter shows it, "12.1 V" */
-            text: string;
-            /** @description volts */
-            dc: number;
-            /** @description volts rms beside them */
-            ac: number;
-            against: string;
-        };
-        Levels: {
-            mode: string;
-            /** @description false if it has no steady reading */
-            settled: boolean;
-            levels: components["schemas"]["Level"][];
-            points: components["schemas"]["Level"][];
-            /** @description what the fault takes with it */
+            seen_before: number;
+            /** @description times that other workshops found it whose key a lead has accepted */
+            seen_elsewhere: number;
+            for: components["schemas"]["Reason"][];
+            against: components["schemas"]["Reason"][];
             chain: string[];
         };
-        Traced: {
+        TakenFrom: {
+            entry: string;
+            text: string;
+        };
+        TakenView: {
+            entry: string;
+            kind: string;
+            kind_words: string;
+            where: string;
+            text: string;
+            photo: string;
+            refitted: boolean;
+            /** @description why it does not go back */
+            stays: string;
+            /** @description nobody is protected by it */
+            may_stay_off: boolean;
+        };
+        TemplateAnswer: {
+            name: string;
+            title: string;
+            about: string;
+            questions: components["schemas"]["QuestionAnswer"][];
+        };
+        TemplateAnswers: {
+            /** @description The library's shapes. */
+            family: string;
+            answers?: {
+                [key: string]: unknown;
+            };
+        };
+        Token: {
+            abilities: string[];
+            expires_at: string | null;
+            id: number;
+            name: string;
+            last_used_at: string | null;
+        };
+        TraceName: {
+            id: string;
+            title: string;
+            group: string;
+        };
+        TracedAnswer: {
             description: {
                 [key: string]: unknown;
             };
@@ -2327,1251 +4036,6 @@ export interface components {
                 why: string;
             }[];
         };
-        PagePin: {
-            /** @description test point, part or ground */
-            target: string;
-            /** @description share of the width */
-            x: number;
-            /** @description share of the height */
-            y: number;
-        };
-        DocumentPage: {
-            id: string;
-            document: string;
-            number: number;
-            width: number;
-            height: number;
-            /** @description where the picture is */
-            picture: string;
-            /** @description what is printed where, if the file said so */
-            words: {
-                text: string;
-                x: number;
-                y: number;
-            }[];
-            pins: components["schemas"]["PagePin"][];
-        };
-        TemplateAnswers: {
-            family: string;
-            answers?: {
-                [key: string]: unknown;
-            };
-        };
-        Question: {
-            name: string;
-            title: string;
-            options: string[];
-            default: string | null;
-            hint: string;
-            unit: string | null;
-        };
-        Template: {
-            name: string;
-            title: string;
-            about: string;
-            questions: components["schemas"]["Question"][];
-        };
-        KindParameter: {
-            name: string;
-            title: string;
-            needed: boolean;
-            /** @description one of those it is known by, though another may stand for it */
-            main: boolean;
-            options: string[];
-        };
-        Kind: {
-            name: string;
-            title: string;
-            terminals: string[];
-            needed: string[];
-            parameters: components["schemas"]["KindParameter"][];
-        };
-        ModeName: {
-            id: string;
-            name: string;
-        };
-        CheckedPoint: {
-            id: string;
-            name: string;
-            function: string;
-            expected: string;
-        };
-        Checked: {
-            title: string;
-            parts: number;
-            mode: string;
-            modes: components["schemas"]["ModeName"][];
-            settled: boolean;
-            unsettled: {
-                sentence: string;
-                mend: string;
-                parts: string[];
-            } | null;
-            points: components["schemas"]["CheckedPoint"][];
-            path: components["schemas"]["PathStage"][];
-            signs: string[];
-            broken: string[];
-            unknown: number;
-        };
-        Progress: {
-            state: string;
-            done: number;
-            total: number;
-            message: string | null;
-            /** @description Share of all faults, by how often they are met, that is known in the mode looked at */
-            known: number | null;
-            ahead: number;
-            /** @description Left, by the speed so far */
-            seconds: number | null;
-        };
-        UnknownPart: {
-            ref: string;
-            value: string;
-            reason: string;
-        };
-        Imported: {
-            description: {
-                [key: string]: unknown;
-            };
-            unknown: components["schemas"]["UnknownPart"][];
-            notes: string[];
-        };
-        Version: {
-            id: string;
-            number: number;
-            by: string | null;
-            at: string | null;
-            changes: number | null;
-        };
-        Revision: {
-            id: string;
-            title: string;
-            revision: string;
-        };
-        Versions: {
-            versions: components["schemas"]["Version"][];
-            family: components["schemas"]["Revision"][];
-        };
-        Difference: {
-            section: string;
-            name: string;
-            field: string;
-            before: string;
-            after: string;
-        };
-        MarginView: {
-            quantity: string;
-            value: string;
-            limit: string;
-            share: number;
-            word: string;
-            end: string;
-            rank: number;
-        };
-        BudgetRow: {
-            ref: string;
-            label: string;
-            role: string;
-            rms: string;
-            average: string;
-            peak: string;
-            watts: number;
-            heat: string;
-            margins: components["schemas"]["MarginView"][];
-        };
-        BudgetEnd: {
-            end: string;
-            feed: string;
-            current: string;
-            input: string;
-            output: string;
-            power_factor: number;
-            efficiency: number;
-        };
-        Budget: {
-            mode: string;
-            ends: components["schemas"]["BudgetEnd"][];
-            lines: components["schemas"]["BudgetRow"][];
-        };
-        Headroom: {
-            ref: string;
-            level: number;
-            needs: number;
-            valley: number;
-            margin: number;
-            drops_out: boolean;
-            faulty_valley: number | null;
-        };
-        TraceName: {
-            id: string;
-            title: string;
-            group: string;
-        };
-        PartFaultName: {
-            name: string;
-            title: string;
-        };
-        PartFaults: {
-            ref: string;
-            label: string;
-            faults: components["schemas"]["PartFaultName"][];
-        };
-        Waveform: {
-            mode: string;
-            trace: string;
-            unit: string;
-            title: string;
-            milliseconds: number[];
-            healthy: number[] | null;
-            faulty: number[] | null;
-            fault: string | null;
-            stable: boolean;
-            chain: string[];
-            headroom: components["schemas"]["Headroom"][];
-            traces: components["schemas"]["TraceName"][];
-            faults: components["schemas"]["PartFaults"][];
-        };
-        Invitation: {
-            /**
-             * @description Shapes of accounts and of the links that make them.
-             * @enum {string}
-             */
-            purpose: "join" | "reset" | "setup";
-            workshop: string | null;
-            role: string | null;
-            name: string;
-            /** @description whose password it sets */
-            email: string | null;
-            expires_at: string;
-        };
-        WorkshopSettings: {
-            name: string;
-            address?: string;
-            /** @description of every page of a report */
-            footer?: string;
-            /** @description as units are booked in, "230 V" */
-            mains?: string;
-            /** @description beside every amount */
-            currency?: string;
-            /** @description price of an hour */
-            rate?: number | null;
-            /** @description months after hand-back; null for ever */
-            keep_photographs?: number | null;
-        };
-        Workshop: {
-            name: string;
-            address: string;
-            footer: string;
-            mains: string;
-            currency: string;
-            rate: number | null;
-            keep_photographs: number | null;
-            has_mark: boolean;
-            may_edit: boolean;
-        };
-        NewLink: {
-            id: string;
-            /** @description of the link; not shown again */
-            path: string;
-            name: string;
-            expires_at: string;
-        };
-        Person: {
-            id: number;
-            name: string;
-            email: string;
-            role: string;
-            closed_at: string | null;
-            is_you: boolean;
-        };
-        OpenLink: {
-            id: string;
-            purpose: string;
-            name: string;
-            role: string | null;
-            expires_at: string;
-        };
-        RoleMay: {
-            name: string;
-            may: string[];
-        };
-        Right: {
-            name: string;
-            means: string;
-        };
-        AccountEvent: {
-            at: string;
-            by: string | null;
-            about: string | null;
-            what: string;
-        };
-        People: {
-            people: components["schemas"]["Person"][];
-            links: components["schemas"]["OpenLink"][];
-            roles: components["schemas"]["RoleMay"][];
-            rights: components["schemas"]["Right"][];
-            /** @description newest first */
-            events: components["schemas"]["AccountEvent"][];
-        };
-        Caution: {
-            /** @description Shapes of the power-up plan, the ledger and the gates. */
-            title: string;
-            text: string;
-        };
-        DischargeLine: {
-            ref: string;
-            label: string;
-            holds: string;
-            energy: string;
-            itself: string;
-            tool: string;
-            time: string;
-            proof: string;
-            why: string;
-            hazard: boolean;
-            twice: boolean;
-        };
-        Limit: {
-            limit: string;
-            means: string;
-            source: string;
-        };
-        MethodRank: {
-            how: string;
-            title: string;
-            rank: string;
-            reason: string;
-        };
-        RegionNote: {
-            title: string;
-            text: string;
-            danger: boolean;
-        };
-        /** @description What stands between the wall and the unit, as a power entry takes it */
-        PowerMethodView: {
-            how: string;
-            watts?: number;
-            volts?: number;
-            limit?: number;
-            part?: string;
-        };
-        FeedReading: {
-            point: string;
-            name: string;
-            expected: string;
-        };
-        ScaledPart: {
-            part: string;
-            value: string;
-            sentence: string;
-        };
-        FeedPlan: {
-            method: components["schemas"]["PowerMethodView"];
-            mode: string;
-            mode_name: string;
-            where: string;
-            polarity: string;
-            set: string;
-            scaled: components["schemas"]["ScaledPart"] | null;
-            start: string;
-            wakes: string;
-            readings: components["schemas"]["FeedReading"][];
-            signs: string[];
-            ticks: string;
-            put_back: string[];
-        };
-        LampRow: {
-            what: string;
-            flash: string;
-            lamp: string;
-            lamp_volts: string;
-            unit_volts: string;
-            breaks: string;
-            brightness: number;
-        };
-        LampPlan: {
-            method: components["schemas"]["PowerMethodView"];
-            mode: string;
-            mode_name: string;
-            lamp: string;
-            reason: string;
-            law: string;
-            rows: components["schemas"]["LampRow"][];
-        };
-        RampRail: {
-            point: string;
-            expected: string;
-        };
-        RampStepView: {
-            volts: number;
-            title: string;
-            current: string;
-            low: number;
-            high: number;
-            stop: number;
-            rails: components["schemas"]["RampRail"][];
-        };
-        RampPlan: {
-            mode: string;
-            mode_name: string;
-            rails: string[];
-            wait: number;
-            steps: components["schemas"]["RampStepView"][];
-            events: string[];
-            limits: string[];
-            warning: string | null;
-        };
-        ReformStep: {
-            set: string;
-            hold: string;
-            limit: string;
-            drop: string;
-        };
-        ReformPlan: {
-            ref: string;
-            label: string;
-            resistor: string;
-            stop: string;
-            time: string;
-            how: string;
-            source: string;
-            steps: components["schemas"]["ReformStep"][];
-        };
-        CheckName: {
-            id: string;
-            where: string;
-        };
-        FusePlan: {
-            ref: string;
-            fit: string;
-            rating: string;
-            characteristic: string;
-            breaking: string;
-            larger: string;
-            once: string;
-            checks: components["schemas"]["CheckName"][];
-        };
-        InterlockNeed: {
-            kind: string;
-            what: string;
-            how: string;
-            without: string;
-            stands_in: string;
-        };
-        /** @description One section of the plan; only its own fields are there */
-        PowerUp: {
-            plan?: (components["schemas"]["LampPlan"] | components["schemas"]["RampPlan"]) | null;
-            lines?: components["schemas"]["DischargeLine"][];
-            limits?: components["schemas"]["Limit"][];
-            cautions?: components["schemas"]["Caution"][];
-            methods?: components["schemas"]["MethodRank"][];
-            region?: components["schemas"]["RegionNote"][];
-            plans?: components["schemas"]["FeedPlan"][];
-            parts?: components["schemas"]["ReformPlan"][];
-            fuses?: components["schemas"]["FusePlan"][];
-            interlocks?: components["schemas"]["InterlockNeed"][];
-        };
-        Alarm: {
-            entry: string;
-            place: string;
-            quantity: string;
-            sentence: string;
-            advice: string;
-        };
-        LedgerEntry: {
-            /** @description whether a reason is enough to leave it for good */
-            may_stay: boolean;
-            /** @description how it is put right */
-            mended: string;
-            id: string;
-            kind: string;
-            part: string | null;
-            words: string;
-            where: string;
-            why: string;
-            at: string;
-            limited: string;
-            mains: string;
-            open: boolean;
-            how: string | null;
-            closed_why: string | null;
-            /** @description a part that was added for good, which the description may take in */
-            describable?: boolean;
-        };
-        GateItemView: {
-            /** @description a lead passed over it */
-            passed: boolean;
-            id: string;
-            sentence: string;
-            leads: string;
-            target: string | null;
-            may_override: boolean;
-        };
-        GateView: {
-            gate: string;
-            title: string;
-            open: boolean;
-            override: string | null;
-            items: components["schemas"]["GateItemView"][];
-        };
-        ChargeReading: {
-            text: string;
-            at: string;
-        };
-        ChargeView: {
-            ref: string;
-            measured: components["schemas"]["ChargeReading"][];
-            proven: boolean;
-            again_at: string | null;
-        };
-        TakenView: {
-            entry: string;
-            kind: string;
-            kind_words: string;
-            where: string;
-            text: string;
-            photo: string;
-            refitted: boolean;
-            /** @description why it does not go back */
-            stays: string;
-            /** @description nobody is protected by it */
-            may_stay_off: boolean;
-        };
-        RampVerdict: {
-            word: string;
-            good: boolean;
-            stop: boolean;
-            sentence: string;
-            why: string;
-        };
-        RailText: {
-            point: string;
-            text: string;
-        };
-        RampReading: {
-            entry: string;
-            volts: number;
-            amperes: number | null;
-            rails: components["schemas"]["RailText"][];
-            celsius: number | null;
-            verdict: components["schemas"]["RampVerdict"] | null;
-        };
-        Safety: {
-            alarm: components["schemas"]["Alarm"] | null;
-            context: string;
-            method: string | null;
-            ledger: components["schemas"]["LedgerEntry"][];
-            open: number;
-            gates: components["schemas"]["GateView"][];
-            may_override: boolean;
-            charged: components["schemas"]["ChargeView"][];
-            unproven: string[];
-            taken: components["schemas"]["TakenView"][];
-            ramp: components["schemas"]["RampReading"][];
-        };
-        ChangeOption: {
-            value: string;
-            label: string;
-            key: string;
-            needs_part: boolean;
-            needs_value: boolean;
-        };
-        PracticeSummary: {
-            /** @description Shapes of the practice bench. */
-            id: string;
-            title: string;
-            by: string;
-            at: string | null;
-            over: boolean;
-            /** @description from 0 to 100, once it is over */
-            figure: number | null;
-            /** @enum {string} */
-            difficulty: "easy" | "middle" | "hard";
-            /** @description run of the same unit that it tries otherwise; counts for nothing */
-            branch_of: string | null;
-        };
-        PracticeStep: {
-            target: string;
-            quantity: string;
-            shown: string;
-            minutes: number;
-            /** @description expected of it before it was made */
-            bits: number;
-            best: {
-                target: string;
-                quantity: string;
-                bits: number;
-            } | null;
-            belief: {
-                title: string;
-                probability: number;
-            }[];
-        };
-        PracticeGrade: {
-            figure: number;
-            found: number;
-            quick: number;
-            telling: number;
-            minutes: number;
-            best_minutes: number;
-            deducted: {
-                what: string;
-                points: number;
-            }[];
-            better: string[];
-        };
-        PracticeRun: components["schemas"]["PracticeSummary"] & {
-            lines: {
-                line: string;
-                said: string;
-                taken: boolean;
-            }[];
-            power: string;
-            mode: string;
-            minutes: number;
-            modes: string[];
-            points: {
-                id: string;
-                name: string;
-                hot: boolean;
-            }[];
-            parts: {
-                ref: string;
-                label: string;
-            }[];
-            help: {
-                line: string;
-                says: string;
-            }[];
-            grade: components["schemas"]["PracticeGrade"] | null;
-            /** @description figures of other strategies on the same unit, once they were played */
-            beside: {
-                walking: number | null;
-                half_split: number | null;
-            } | null;
-            replay: components["schemas"]["PracticeStep"][];
-        };
-        Learning: {
-            name: string;
-            boxes: {
-                mechanism: string;
-                /** @description 1 to 5 */
-                box: number;
-                runs: number;
-                /** @description of the last */
-                figure: number;
-                /** Format: date-time */
-                due: string;
-                is_due: boolean;
-            }[];
-            /** @description oldest first */
-            curve: {
-                id: string;
-                title: string;
-                at: string | null;
-                figure: number;
-                walking: number | null;
-                half_split: number | null;
-            }[];
-            /** @description for a lead: who has finished a run */
-            group: {
-                id: number;
-                name: string;
-                runs: number;
-                /** @description mean of the last five */
-                last: number;
-            }[];
-        };
-        PracticeSeriesRun: {
-            item: number;
-            /** @description null if it was not begun */
-            run: string | null;
-            over: boolean;
-            figure: number | null;
-        };
-        PracticeSeries: {
-            id: string;
-            title: string;
-            /** Format: date */
-            due_on: string | null;
-            units: string[];
-            /** @description empty if it is not set to whoever asks */
-            mine: components["schemas"]["PracticeSeriesRun"][];
-            /** @description for a lead */
-            people: {
-                id: number;
-                name: string;
-                runs: components["schemas"]["PracticeSeriesRun"][];
-            }[];
-        };
-        Instrument: {
-            /** @description Shapes of instruments, of the tests that prove a unit, and of the runs that the server watches. */
-            id: string;
-            name: string;
-            kind: string;
-            kind_words: string;
-            host: string | null;
-            port: number | null;
-            timeout_ms: number;
-            serial: string;
-            calibrated_until: string | null;
-            overdue: boolean;
-            stand_in: boolean;
-            sets: boolean;
-            accuracy: string;
-            profile: components["schemas"]["MeterProfile"];
-            label: string;
-            online: boolean;
-        };
-        MeterProfile: {
-            accuracy: {
-                [key: string]: unknown;
-            };
-            counts: number;
-            input: number;
-            bandwidth: number;
-            true_rms: boolean;
-        };
-        Instruments: {
-            instruments: components["schemas"]["Instrument"][];
-            allowed: string[];
-            kinds: components["schemas"]["KindWord"][];
-            may_edit: boolean;
-        };
-        KindWord: {
-            kind: string;
-            words: string;
-        };
-        InstrumentCells: {
-            name: string;
-            kind: string;
-            host?: string | null;
-            port?: number | null;
-            timeout_ms?: number | null;
-            serial?: string | null;
-            calibrated_until?: string | null;
-            profile?: {
-                [key: string]: unknown;
-            } | null;
-        };
-        InstrumentTry: {
-            identity: string;
-        };
-        TakenFrom: {
-            entry: string;
-            text: string;
-        };
-        Confirmable: {
-            sentence: string;
-            confirm: string;
-            setting: {
-                [key: string]: unknown;
-            };
-            missing: string[];
-        };
-        SettingToSend: {
-            on?: boolean;
-            volts?: string | null;
-            limit?: string | null;
-            hertz?: string | null;
-            amperes?: string | null;
-            ohms?: string | null;
-            input?: number | null;
-            part?: string | null;
-            confirm?: string | null;
-        };
-        Networks: {
-            /** @description of this workshop; empty for all that the server allows */
-            networks: string[];
-            /** @description what the server allows */
-            server: string[];
-            may_edit: boolean;
-        };
-        EmergencyOff: {
-            off: string[];
-            failed: string[];
-        };
-        JudgedValue: {
-            text: string;
-            word: string;
-            good: boolean;
-            expected: string;
-            sentence: string;
-        };
-        LoadMade: {
-            current: string;
-            ohms: string;
-            resistor: string;
-            lamp: string | null;
-            electronic: string;
-        };
-        LoadCurve: {
-            share: number;
-            low: number;
-            high: number;
-            expected: number;
-            read: number | null;
-        };
-        /** @description a load that is not steady, beside the current limit of its rail */
-        LoadPeaks: {
-            sentence: string;
-            why: string;
-            good: boolean;
-        };
-        LoadRail: {
-            peaks: components["schemas"]["LoadPeaks"] | null;
-            point: string;
-            name: string;
-            regulated: boolean;
-            limit: string | null;
-            why: string;
-            curve: components["schemas"]["LoadCurve"][];
-        };
-        LoadStepRail: {
-            point: string;
-            name: string;
-            share: string;
-            made: components["schemas"]["LoadMade"] | null;
-            expected: string;
-            ripple: string;
-            dc: components["schemas"]["JudgedValue"] | null;
-            pp: components["schemas"]["JudgedValue"] | null;
-        };
-        LoadStep: {
-            id: string;
-            title: string;
-            settles: boolean;
-            input: string | null;
-            watts: string | null;
-            done: boolean;
-            rails: components["schemas"]["LoadStepRail"][];
-        };
-        LoadBetween: {
-            title: string;
-            point: string | null;
-            value: string;
-            expected: string;
-            /** @description null where no limit is known */
-            good: boolean | null;
-            sentence: string;
-        };
-        LoadTest: {
-            rails: components["schemas"]["LoadRail"][];
-            minimum: string | null;
-            steps: components["schemas"]["LoadStep"][];
-            between: components["schemas"]["LoadBetween"][];
-        };
-        WireRule: {
-            diameter: string;
-            area: string;
-            amperes: string;
-            source: string;
-        };
-        SoakChannel: {
-            title: string;
-            quantity: string;
-            target: string;
-            low: number | null;
-            high: number | null;
-            slope: number;
-            instrument: string | null;
-            input: number;
-            unit: string;
-        };
-        SoakLoad: {
-            point: string;
-            name: string;
-            amperes: number;
-        };
-        SoakStage: {
-            title: string;
-            hours: number;
-            share: number;
-        };
-        SoakPreset: {
-            id: string;
-            title: string;
-            stages: components["schemas"]["SoakStage"][];
-        };
-        SoakDraft: {
-            channels: components["schemas"]["SoakChannel"][];
-            loads: components["schemas"]["SoakLoad"][];
-            presets: components["schemas"]["SoakPreset"][];
-        };
-        HeatPart: {
-            ref: string;
-            label: string;
-            limit: string;
-            why: string;
-            watts: string;
-            rise: string;
-        };
-        HeatRow: {
-            part: string;
-            label: string;
-            celsius: number;
-            rise: number;
-            limit: number;
-            why: string;
-            worst: number;
-            word: string;
-            good: boolean;
-            sentence: string;
-            engine: string;
-            life: string | null;
-            ripple: string | null;
-            advice: string[];
-        };
-        HeatLoss: {
-            label: string;
-            watts: string;
-        };
-        HeatLosses: {
-            input: string;
-            output: string;
-            efficiency: string;
-            lines: components["schemas"]["HeatLoss"][];
-        };
-        Heat: {
-            /** @description true if heat is averaged over loads that come in peaks */
-            averaged: boolean;
-            hottest: number;
-            parts: components["schemas"]["HeatPart"][];
-            judged: components["schemas"]["HeatRow"][];
-            losses: components["schemas"]["HeatLosses"];
-        };
-        CalibrationAdjustment: {
-            ref: string;
-            label: string;
-            moves: string[];
-            done: string[];
-        };
-        CalibrationRow: {
-            entry: string;
-            title: string;
-            unit: string;
-            value: string;
-            error: string;
-            display: string | null;
-            word: string;
-            good: boolean;
-            uncertainty: string;
-            ratio: number | null;
-            remarks: string[];
-        };
-        CalibrationDrift: {
-            value: string;
-            good: boolean;
-            sentence: string;
-        };
-        CalibrationPoint: {
-            point: string;
-            title: string;
-            nominal: number;
-            low: number;
-            high: number;
-            limits: string;
-            source: string;
-            as_found: components["schemas"]["CalibrationRow"] | null;
-            as_left: components["schemas"]["CalibrationRow"] | null;
-            second: components["schemas"]["CalibrationRow"] | null;
-            drift: components["schemas"]["CalibrationDrift"] | null;
-        };
-        Calibration: {
-            warm_up: number;
-            adjustments: components["schemas"]["CalibrationAdjustment"][];
-            points: components["schemas"]["CalibrationPoint"][];
-        };
-        SafetyRules: {
-            id: string;
-            source: string;
-            limits: {
-                [key: string]: unknown;
-            };
-        };
-        SafetyRulesPage: {
-            rules: components["schemas"]["SafetyRules"];
-            published: components["schemas"]["SafetyRules"][];
-            may_edit: boolean;
-        };
-        SafetyResult: {
-            text: string;
-            passed: boolean;
-            sentence: string;
-            source: string;
-            stale: boolean;
-        };
-        SafetyPlanTest: {
-            test: string;
-            title: string;
-            how: string;
-            limit: string | null;
-            expected: string | null;
-            is_live: boolean;
-            condemns: boolean;
-            unit: string | null;
-            result?: components["schemas"]["SafetyResult"] | null;
-        };
-        SafetyTests: {
-            class: string;
-            rules: components["schemas"]["SafetyRules"];
-            tests: components["schemas"]["SafetyPlanTest"][];
-            other_class: components["schemas"]["SafetyPlanTest"][];
-            condemned: string | null;
-            bridging: string[];
-        };
-        RunToSend: {
-            /** @enum {string} */
-            kind: "soak" | "heat" | "starts";
-            plan: {
-                [key: string]: unknown;
-            };
-            confirm?: string | null;
-        };
-        RunChannel: {
-            title: string;
-            quantity: string;
-            target: string;
-            unit: string;
-            low: number | null;
-            high: number | null;
-            by_hand: boolean;
-            now: string | null;
-            count: number;
-            steady: string | null;
-        };
-        RunGap: {
-            from: number;
-            to: number;
-            why: string;
-        };
-        RunAlarm: {
-            second: number;
-            channel: number;
-            sentence: string;
-            load_off: boolean;
-        };
-        RunView: {
-            id: string;
-            number: number;
-            kind: string;
-            title: string;
-            state: string;
-            message: string | null;
-            elapsed: number;
-            total: number;
-            stage: number;
-            stages: string[];
-            channels: components["schemas"]["RunChannel"][];
-            gaps: components["schemas"]["RunGap"][];
-            alarms: components["schemas"]["RunAlarm"][];
-            progress: string;
-            by: string;
-            summary?: components["schemas"]["SummaryLine"][];
-        };
-        ReportSafety: {
-            test: string;
-            class: string;
-            value: string;
-            limit: string;
-            passed: boolean;
-            sentence: string;
-            source: string;
-            stale: boolean;
-            at: string;
-        };
-        ReportLine: {
-            at: string;
-            by: string;
-            line: string;
-            struck: boolean;
-        };
-        OwnersLine: {
-            title: string;
-            text: string;
-        };
-        CostLine: {
-            what: string;
-            amount: number;
-        };
-        SummaryLine: {
-            channel: string;
-            target: string;
-            unit: string;
-            low: string;
-            mean: string;
-            high: string;
-            limits: string;
-            count: number;
-            steady: string | null;
-            end: number | null;
-        };
-        BoardCause: {
-            title: string;
-            times: number;
-        };
-        BoardHistory: {
-            title: string;
-            jobs: number;
-            closed: number;
-            causes: components["schemas"]["BoardCause"][];
-            hours: number | null;
-            first_right: number;
-            judged: number;
-        };
-        RunPlotChannel: {
-            channel: number;
-            title: string;
-            unit: string;
-            low: number | null;
-            high: number | null;
-            points: number[][];
-        };
-        RunPlot: {
-            from: number;
-            to: number;
-            step: number;
-            channels: components["schemas"]["RunPlotChannel"][];
-            gaps: components["schemas"]["RunGap"][];
-        };
-        StockCells: {
-            /** @description Shapes of the drawer, of comparisons and judgements, of the recap and of what it costs. */
-            part?: string;
-            kind?: string;
-            type?: string;
-            quantity?: string;
-            minimum?: string;
-            price?: string;
-            supplier?: string;
-            location?: string;
-            salvaged?: string;
-            note?: string;
-        };
-        StockLine: {
-            id: string;
-            kind: string;
-            type: string;
-            label: string;
-            cells: {
-                [key: string]: string;
-            };
-            quantity: number;
-            minimum: number;
-            reserved: number;
-            available: number;
-            low: boolean;
-            price: number | null;
-            supplier: string;
-            location: string;
-            salvaged: boolean;
-            note: string;
-        };
-        NearStock: {
-            id: string;
-            label: string;
-            kind: string;
-            available: number;
-            location: string;
-            against: string[];
-        };
-        Stock: {
-            words: string;
-            all: number;
-            low: number;
-            lines: components["schemas"]["StockLine"][];
-            near: components["schemas"]["NearStock"][];
-        };
-        LineProblem: {
-            line: number;
-            text: string;
-            message: string;
-        };
-        StockImport: {
-            read: number;
-            added: number;
-            changed: number;
-            problems: components["schemas"]["LineProblem"][];
-            ignored: string[];
-            sample: components["schemas"]["StockLine"][];
-        };
-        SetLine: {
-            id: string;
-            label: string;
-            count: number;
-            location: string;
-            watts: string;
-            volts: string;
-            share: number | null;
-            warm: boolean;
-        };
-        PartSet: {
-            words: string;
-            value: string;
-            error: string;
-            worst: string;
-            rss: string;
-            tempco: string;
-            price: string;
-            parts: number;
-            lines: components["schemas"]["SetLine"][];
-            within: string;
-            note: string;
-        };
-        Combinations: {
-            target: string;
-            sets: components["schemas"]["PartSet"][];
-        };
-        Reservation: {
-            id: string;
-            stock: string;
-            label: string;
-            location: string;
-            part: string;
-            quantity: number;
-        };
-        FitRow: {
-            title: string;
-            original: string;
-            candidate: string;
-            asked: string;
-            fit: string;
-            words: string;
-            mark: string;
-            reason: string;
-        };
-        Comparison: {
-            candidate: string;
-            fit: string;
-            words: string;
-            mark: string;
-            sentence: string;
-            rows: components["schemas"]["FitRow"][];
-        };
-        Offer: {
-            id: string;
-            available: number;
-            location: string;
-            salvaged: boolean;
-            price: number | null;
-            candidate: string;
-            fit: string;
-            words: string;
-            mark: string;
-            sentence: string;
-            rows: components["schemas"]["FitRow"][];
-        };
-        Asked: {
-            title: string;
-            says: string;
-        };
-        OriginView: {
-            key: string;
-            title: string;
-            check: string;
-            finding: string;
-            likely: boolean;
-            outcome: string;
-        };
         TrialView: {
             id: string;
             title: string;
@@ -3580,121 +4044,23 @@ export interface components {
             kept: boolean;
             wants: string;
         };
-        Explains: {
-            word: string;
+        TwinView: {
+            rows: {
+                point: string;
+                name: string;
+                mine: string | null;
+                twin: string | null;
+                parts: boolean | null;
+            }[];
+            first: string | null;
             sentence: string;
         };
-        PartPlace: {
+        UnknownPart: {
             ref: string;
-            label: string;
-            original: string;
-            kind: string;
-            duty: string;
-            asks: components["schemas"]["Asked"][];
-            twins: string[];
-            drawer: components["schemas"]["Offer"][];
-            origins: components["schemas"]["OriginView"][];
-            trials: components["schemas"]["TrialView"][];
-        };
-        Judgement: {
-            word: string;
-            mark: string;
-            good: boolean;
-            sentence: string;
-            why: string;
-            expected: string;
-            fault: string | null;
-            fault_title: string;
-            explains: components["schemas"]["Explains"] | null;
-        };
-        RecapLine: {
-            ref: string;
-            what: string;
-            kind: string;
             value: string;
-            duty: string;
-            volts: string;
-            ripple: string;
-            decision: string;
-            words: string;
-            planned: string;
-            reasons: string[];
-            successor: string;
-            twins: string[];
-            fitted: string;
-            progress: string;
-            polarised: boolean;
-            mark: string;
-            before: string;
-            after: string;
-            listed: boolean;
+            reason: string;
         };
-        RecapStep: {
-            key: string;
-            text: string;
-            done: boolean;
-        };
-        Consumable: {
-            what: string;
-            why: string;
-        };
-        OrderRow: {
-            what: string;
-            kind: string;
-            ripple: string;
-            pitch: string;
-            /** @description what to see to; empty if nothing */
-            note: string;
-            refs: string[];
-            count: number;
-            taken: number;
-            drawer: string;
-            stock: string | null;
-            order: number;
-            spares: number;
-            price: number | null;
-        };
-        Recap: {
-            school: string;
-            planned: boolean;
-            celsius: number;
-            yearly: number;
-            years: number | null;
-            lines: components["schemas"]["RecapLine"][];
-            steps: components["schemas"]["RecapStep"][];
-            consumables: components["schemas"]["Consumable"][];
-            source: string;
-            order: components["schemas"]["OrderRow"][];
-        };
-        RecapList: {
-            listed: {
-                [key: string]: string;
-            };
-            problems: components["schemas"]["LineProblem"][];
-            left_out: number;
-        };
-        RailView: {
-            ref: string;
-            volts: string;
-            amperes: string;
-            ripple: string;
-        };
-        Choice: {
-            key: string;
-            title: string;
-            rank: string;
-            cost: number | null;
-            reasons: string[];
-        };
-        Economics: {
-            given: {
-                [key: string]: number;
-            };
-            rails: components["schemas"]["RailView"][];
-            modern: components["schemas"]["FitRow"][];
-            options: components["schemas"]["Choice"][];
-        };
-        User: {
+        UserAnswer: {
             /** @description The shapes that the API sends and takes; the TypeScript client is generated from them. */
             id: number;
             name: string;
@@ -3712,424 +4078,80 @@ export interface components {
                 manage_people: boolean;
             };
         };
-        Problem: {
-            path: string;
-            message: string;
-        };
-        Refusal: {
-            message: string;
-            errors?: {
-                [key: string]: string[];
-            };
-            problems?: components["schemas"]["Problem"][];
-            accepted?: string[];
-        };
-        ServerHealth: {
-            rows: {
-                /** @enum {string} */
-                what: "database" | "disk" | "queue" | "scheduler" | "watch";
-                /** @description in words; null where nothing is */
-                wrong: string | null;
-            }[];
-        };
-        Token: {
-            abilities: string[];
-            expires_at: string | null;
-            id: number;
-            name: string;
-            last_used_at: string | null;
-        };
-        SignedIn: {
-            name: string;
-            /** @description as it calls itself */
-            browser: string;
-            address: string;
-            /** Format: date-time */
-            began_at: string;
-            /** Format: date-time */
-            seen_at: string;
-            /** @description the one that asks */
-            here: boolean;
-        };
-        NewToken: {
-            abilities: string[];
-            expires_at: string | null;
-            last_used_at: string | null;
-            id: number;
-            name: string;
-            plain: string;
-        };
-        Job: {
+        Version: {
             id: string;
-            number: string;
-            unit: string;
-            owner: string;
-            complaint: string;
-            mains: string;
-            supply_id: string;
-            supply_title: string;
-            technician: string;
-            /** @description null if it cannot be read from the log */
-            power: string | null;
-            /** @description null if it is not known: take it for energised */
-            energised: boolean | null;
-            /** @description temporary changes in the ledger */
-            open_changes: number;
-            waits_for: string;
-            closed: boolean;
-            handed_back: boolean;
-            /** @description why this job cannot be told of */
-            problem: string | null;
-            booked_in_at: string | null;
-            /** @description when its log grew last */
-            last_at: string | null;
-            may_write: boolean;
+            number: number;
+            by: string | null;
+            at: string | null;
+            changes: number | null;
         };
-        Supply: {
-            id: string;
-            title: string;
-            revision: string;
-            parts: number;
-            points: number;
-            mains: string;
-            updated_at: string | null;
-            parent_id: string | null;
-            version: number | null;
-            unknown: number;
-            description?: {
-                [key: string]: unknown;
-            };
+        Versions: {
+            versions: components["schemas"]["Version"][];
+            family: components["schemas"]["Revision"][];
         };
-        Slip: {
-            name: string;
-            advice: string;
-        };
-        ReadingView: {
-            entry: string;
-            target: string;
-            text: string;
-            quantity: string;
+        Waveform: {
             mode: string;
-            power: string;
-            /** @description what was different from the description when it was taken */
-            context: string;
-            word: string;
-            mark: string;
-            good: boolean;
-            sentence: string;
-            why: string;
-            expected: string;
-            slips: components["schemas"]["Slip"][];
-            name?: string;
-            uncertainty?: string | null;
-        };
-        PointView: {
-            id: string;
-            name: string;
-            how: string;
-            against: string;
-            stage: string | null;
-            function: string;
-            expected: string;
-            low: number;
-            high: number;
-            hot: boolean;
-            /** @description a meter that reads by itself waits for a press here */
-            waits: boolean;
-            reading: components["schemas"]["ReadingView"] | null;
-        };
-        PathPart: {
-            ref: string;
-            label: string;
-            /** @description the suspicion in words */
-            share: string;
-            suspicion: number;
-            replaced: boolean;
-        };
-        PathStage: {
-            id: string;
-            name: string;
-            from: string | null;
-            energy: string;
-            /** @description the suspicion in words */
-            share: string;
-            suspicion: number;
-            parts: components["schemas"]["PathPart"][];
-            points: string[];
-        };
-        StepOutcome: {
-            range: string;
-            meaning: string;
-            probability: number;
-        };
-        Step: {
-            kind: string;
-            sentence: string;
-            detail: string;
-            target: string | null;
-            quantity: string | null;
-            mode: string | null;
-            power: string | null;
-            part: string | null;
-            fault: string | null;
-            red: string | null;
-            black: string | null;
-            meter: string | null;
-            expect: string | null;
-            caution: string | null;
-            why: string;
-            outcomes: components["schemas"]["StepOutcome"][];
-            /** @description what settles something that a gate asks for */
-            leads: string | null;
-        };
-        Reason: {
-            label: string;
-            weight: number;
-            strength: string;
-        };
-        SuspectView: {
-            id: string;
-            title: string;
-            probability: number;
-            /** @description the probability in words */
-            share: string;
-            /** @description how bad its likeliest fault is, in words; null if nothing tells it */
-            severity: string | null;
-            members: {
-                part: string;
-                fault: string;
-                title: string;
-                proof: string;
-                looks: string;
-            }[];
-            seen_before: number;
-            /** @description times that other workshops found it whose key a lead has accepted */
-            seen_elsewhere: number;
-            for: components["schemas"]["Reason"][];
-            against: components["schemas"]["Reason"][];
-            chain: string[];
-        };
-        LogLine: {
-            id: string;
-            kind: string;
-            line: string;
-            /** @description when it was noted, by the server's clock */
-            at: string;
-            /** @description arrived late, or noted by a clock that is far off; usually empty */
-            clock: string;
-            by: string;
-            struck: boolean;
-            reading: components["schemas"]["ReadingView"] | null;
-        };
-        ModeView: {
-            id: string;
-            name: string;
-            absent: string[];
-        };
-        PartView: {
-            ref: string;
-            label: string;
-            kind: string;
-            is_capacitor: boolean;
-            is_load: boolean;
-            is_fuse: boolean;
-            is_resistor: boolean;
-            has_polarity: boolean;
-            /** @description has a zener voltage that can be measured */
-            breaks_down: boolean;
-            faults: {
-                name: string;
-                title: string;
-            }[];
-        };
-        Bench: {
-            job: components["schemas"]["Job"];
-            title: string;
-            revision: string;
-            cautions: string[];
-            state: {
-                /** @description what it is here for */
-                purpose: string;
-                /** @description the same for people; empty of a fault, which most come with */
-                purpose_words: string;
-                power: string;
-                words: string;
-                since: string | null;
-                mode: string;
-                mode_name: string;
-                mains: string | null;
-            };
-            modes: components["schemas"]["ModeView"][];
-            /** @description references of what is on the board and not described */
-            undescribed: string[];
-            parts: components["schemas"]["PartView"][];
-            checks: components["schemas"]["DeadCheckRow"][];
-            points: components["schemas"]["PointView"][];
-            path: components["schemas"]["PathStage"][];
-            /** @description nodes that are proven to carry energy, or to get none; the others are not known */
-            energised: {
-                node: string;
-                carries: boolean;
-            }[];
-            next: components["schemas"]["Step"];
-            alternatives: components["schemas"]["Step"][];
-            /** @description fingerprint of the description: another one means that it was described anew */
-            key: string;
-            /** @description its board was traced out, and lines are kept with it */
-            is_traced: boolean;
-            /** @description a worker is still at something of this: the same request will say more soon */
-            awaits: boolean;
-            solving: components["schemas"]["Progress"] | null;
-            suspects: components["schemas"]["SuspectView"][];
-            symptoms: string[];
-            course: components["schemas"]["Course"];
-            look_first: components["schemas"]["LookFirst"][];
-            photos: components["schemas"]["PhotoView"][];
-            /** @description what to check about the description where no fault in it explains what was read */
-            description_checks: string[];
-            strips: components["schemas"]["Strip"][];
-            short: components["schemas"]["ShortView"] | null;
-            twin: components["schemas"]["TwinView"];
-            ideas: components["schemas"]["IdeaView"][];
-            starts: components["schemas"]["StartsView"] | null;
-            safety: components["schemas"]["Safety"];
-            missing_for_close: string[];
-            log: components["schemas"]["LogLine"][];
-        };
-        Report: {
-            job: components["schemas"]["Job"];
-            supply: string;
-            symptoms: string[];
-            findings: string[];
-            tried: string[];
-            asFound: components["schemas"]["ReadingView"][];
-            cause: {
-                part: string;
-                fault: string;
-                text: string;
-                chain: string[];
-            } | null;
-            origins: string[];
-            work: {
-                part: string;
-                out: string;
-                in: string;
-                at: string;
-            }[];
-            /** @description the ledger of temporary changes */
-            changes: string[];
-            asLeft: components["schemas"]["ReadingView"][];
-            notes: string[];
-            closedAt: string | null;
-            handedBackAt: string | null;
-            open: string[];
-            format: string;
-            version: number;
-            /** @description that answers for it */
-            workshop: {
-                name: string;
-                address: string;
-                footer: string;
-                currency: string;
-                has_mark: boolean;
-            };
-            origin: {
-                /** @description who took it in, and whether it is signed */
-                sentence: string;
-                number: string;
-                workshop: string;
-                at: string;
-            } | null;
-            owner: components["schemas"]["OwnersLine"][];
-            cost: components["schemas"]["CostLine"][];
-            condemned: string | null;
-            returned_unsafe: string | null;
-            load: components["schemas"]["LoadTest"] | null;
-            heat: components["schemas"]["HeatRow"][];
-            calibration: components["schemas"]["CalibrationPoint"][];
-            safety: components["schemas"]["ReportSafety"][];
-            starts: string | null;
-            runs: components["schemas"]["RunView"][];
-            advice: string[];
-            instruments: string[];
-            chronicle: components["schemas"]["ReportLine"][];
-        };
-        EntryToSend: {
-            id: string;
-            kind: string;
-            payload: {
-                [key: string]: unknown;
-            };
-            /**
-             * Format: date-time
-             * @description when it was noted, by the client's clock
-             */
-            at: string;
-            /** @description confirms an entry that was refused because it is old and changes power, ledger, proofs or gates */
-            still_true?: boolean;
-        };
-        SignIn: {
-            email: string;
-            password: string;
-            /** @description of the authenticator app, for those who turned codes on */
-            code?: string | null;
-        };
-        BookIn: {
+            trace: string;
             unit: string;
-            owner: string;
-            complaint?: string | null;
-            mains: string;
-            supply_id: string;
-            /** @description fault (if left out), check, calibration, recap or unknown */
-            purpose?: string;
-            symptoms: string[];
+            title: string;
+            milliseconds: number[];
+            healthy: number[] | null;
+            faulty: number[] | null;
+            fault: string | null;
+            stable: boolean;
+            chain: string[];
+            headroom: components["schemas"]["Headroom"][];
+            traces: components["schemas"]["TraceName"][];
+            faults: components["schemas"]["PartFaults"][];
         };
-        Shares: {
-            workshop: string;
-            /** @description of its own key */
-            fingerprint: string;
-            /** @description at which others read; null while nothing is published */
-            address: string | null;
-            published: {
-                supply: string;
-                title: string;
-                revisions: string[];
-                failures: boolean;
-                /** Format: date-time */
-                at: string | null;
-            }[];
-            /** @description workshops that something was taken in from */
-            keys: {
-                id: number;
-                /** @description as it calls itself */
-                name: string;
-                fingerprint: string;
-                /** @description whether what it found counts */
-                accepted: boolean;
-            }[];
-            taken: {
-                id: string;
-                /** @description of keys */
-                key: number;
-                /** @description in the own library */
-                supply: string;
-                title: string;
-                repairs: number;
-                /** Format: date-time */
-                signed_at: string;
-                /** @description revisions that were changed here, and so did not follow */
-                held: number;
-            }[];
-            sources: {
-                id: number;
-                address: string;
-                /** Format: date-time */
-                read_at: string | null;
-                /** @description what came of it */
-                said: string | null;
-            }[];
-            /** @description addresses that the server may read */
-            may_read: string[];
+        WireRule: {
+            diameter: string;
+            area: string;
+            amperes: string;
+            source: string;
+        };
+        Words: {
+            /** @description Shapes of what the bench shows beside readings. */
+            purposes: components["schemas"]["Option"][];
+            causes: components["schemas"]["Option"][];
+            symptoms: components["schemas"]["Option"][];
+            conditions: components["schemas"]["Option"][];
+            sees: components["schemas"]["Option"][];
+            fuse: components["schemas"]["Option"][];
+            how: components["schemas"]["Option"][];
+            substitution: components["schemas"]["Option"][];
+            short: components["schemas"]["Option"][];
+            isolation: components["schemas"]["Option"][];
+            ideas: components["schemas"]["Option"][];
+            tests: components["schemas"]["Option"][];
+            methods: components["schemas"]["Option"][];
+            taken: components["schemas"]["Option"][];
+            changes: components["schemas"]["ChangeOption"][];
+        };
+        WorkshopAnswer: {
+            name: string;
+            address: string;
+            footer: string;
+            mains: string;
+            currency: string;
+            rate: number | null;
+            keep_photographs: number | null;
+            has_mark: boolean;
+            may_edit: boolean;
+        };
+        WorkshopSettingsAnswer: {
+            name: string;
+            address?: string;
+            /** @description of every page of a report */
+            footer?: string;
+            /** @description as units are booked in, "230 V" */
+            mains?: string;
+            /** @description beside every amount */
+            currency?: string;
+            /** @description price of an hour */
+            rate?: number | null;
+            /** @description months after hand-back; null for ever */
+            keep_photographs?: number | null;
         };
     };
     responses: {
@@ -4142,18 +4164,7 @@ export interface components {
         };
     };
     parameters: never;
-    requestBodies: {
-        Publishing: {
-            content: {
-                "application/json": {
-                    /** @description supplies of the design */
-                    revisions: string[];
-                    /** @description and what failed how often */
-                    failures: boolean;
-                };
-            };
-        };
-    };
+    requestBodies: never;
     headers: never;
     pathItems: never;
 }
@@ -4177,7 +4188,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Supply"];
+                    "application/json": components["schemas"]["SupplyAnswer"];
                 };
             };
             /** @description No part that stays, or it does not fit into the description any more */
@@ -4425,7 +4436,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DocumentPage"][];
+                    "application/json": components["schemas"]["DocumentPageAnswer"][];
                 };
             };
         };
@@ -4463,7 +4474,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DocumentPage"];
+                    "application/json": components["schemas"]["DocumentPageAnswer"];
                 };
             };
             /** @description It was refused */
@@ -4494,7 +4505,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DocumentPage"][];
+                    "application/json": components["schemas"]["DocumentPageAnswer"][];
                 };
             };
         };
@@ -4562,7 +4573,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["PagePin"];
+                "application/json": components["schemas"]["PagePinAnswer"];
             };
         };
         responses: {
@@ -4572,7 +4583,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DocumentPage"];
+                    "application/json": components["schemas"]["DocumentPageAnswer"];
                 };
             };
             /** @description There is no such place */
@@ -4605,7 +4616,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DocumentPage"];
+                    "application/json": components["schemas"]["DocumentPageAnswer"];
                 };
             };
         };
@@ -4665,7 +4676,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Progress"];
+                    "application/json": components["schemas"]["ProgressAnswer"];
                 };
             };
         };
@@ -4689,7 +4700,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Budget"];
+                    "application/json": components["schemas"]["BudgetAnswer"];
                 };
             };
             /** @description It does not settle in this mode */
@@ -4778,7 +4789,9 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "application/json": {
+                        [key: string]: unknown;
+                    };
                 };
             };
         };
@@ -4962,7 +4975,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Instrument"];
+                    "application/json": components["schemas"]["InstrumentAnswer"];
                 };
             };
             /** @description What is wrong */
@@ -4997,7 +5010,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Instrument"];
+                    "application/json": components["schemas"]["InstrumentAnswer"];
                 };
             };
             /** @description What is wrong */
@@ -5079,7 +5092,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Invitation"];
+                    "application/json": components["schemas"]["InvitationAnswer"];
                 };
             };
             /** @description Used, withdrawn or too old */
@@ -5557,7 +5570,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Comparison"];
+                    "application/json": components["schemas"]["ComparisonAnswer"];
                 };
             };
             /** @description The candidate cannot be read */
@@ -5759,7 +5772,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["People"];
+                    "application/json": components["schemas"]["PeopleAnswer"];
                 };
             };
             /** @description You do not lead this workshop */
@@ -5852,7 +5865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["People"];
+                    "application/json": components["schemas"]["PeopleAnswer"];
                 };
             };
             /** @description Nobody would lead */
@@ -5905,7 +5918,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["People"];
+                    "application/json": components["schemas"]["PeopleAnswer"];
                 };
             };
             /** @description Nobody would lead */
@@ -5936,7 +5949,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["People"];
+                    "application/json": components["schemas"]["PeopleAnswer"];
                 };
             };
         };
@@ -6012,6 +6025,7 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     listPins: {
@@ -6095,7 +6109,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["User"];
+                    "application/json": components["schemas"]["UserAnswer"];
                 };
             };
             /** @description Not the PIN, or none is set here */
@@ -6222,7 +6236,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeRun"];
+                    "application/json": components["schemas"]["PracticeRunAnswer"];
                 };
             };
             /** @description One is being looked for: ask again with the same seed */
@@ -6260,7 +6274,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeRun"];
+                    "application/json": components["schemas"]["PracticeRunAnswer"];
                 };
             };
             /** @description No run of yours */
@@ -6295,7 +6309,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeRun"];
+                    "application/json": components["schemas"]["PracticeRunAnswer"];
                 };
             };
             /** @description It is over, or no line */
@@ -6327,7 +6341,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Learning"];
+                    "application/json": components["schemas"]["LearningAnswer"];
                 };
             };
             /** @description Nobody of yours */
@@ -6392,7 +6406,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeRun"];
+                    "application/json": components["schemas"]["PracticeRunAnswer"];
                 };
             };
             /** @description It is not over, or has no such step */
@@ -6421,7 +6435,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeSeries"][];
+                    "application/json": components["schemas"]["PracticeSeriesAnswer"][];
                 };
             };
         };
@@ -6459,7 +6473,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PracticeSeries"];
+                    "application/json": components["schemas"]["PracticeSeriesAnswer"];
                 };
             };
             /** @description You do not lead this workshop */
@@ -6531,7 +6545,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LoadTest"];
+                    "application/json": components["schemas"]["LoadTestAnswer"];
                 };
             };
             202: components["responses"]["Working"];
@@ -6816,6 +6830,7 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            202: components["responses"]["Working"];
         };
     };
     listReservations: {
@@ -6917,7 +6932,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunView"][];
+                    "application/json": components["schemas"]["RunAnswer"][];
                 };
             };
         };
@@ -6943,7 +6958,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunView"];
+                    "application/json": components["schemas"]["RunAnswer"];
                 };
             };
             /** @description What is wrong, or not confirmed */
@@ -7010,7 +7025,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunView"];
+                    "application/json": components["schemas"]["RunAnswer"];
                 };
             };
         };
@@ -7041,7 +7056,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RunView"];
+                    "application/json": components["schemas"]["RunAnswer"];
                 };
             };
             /** @description A value cannot be read */
@@ -7274,7 +7289,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["User"];
+                    "application/json": components["schemas"]["UserAnswer"];
                 };
             };
             /** @description Not signed in */
@@ -7305,7 +7320,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["User"];
+                    "application/json": components["schemas"]["UserAnswer"];
                 };
             };
             /** @description Wrong name or password */
@@ -7594,7 +7609,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: components["requestBodies"]["Publishing"];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Publishing"];
+            };
+        };
         responses: {
             /** @description docs/shared.schema.json */
             200: {
@@ -7618,7 +7637,11 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: components["requestBodies"]["Publishing"];
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Publishing"];
+            };
+        };
         responses: {
             /** @description All of it */
             200: {
@@ -7742,7 +7765,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StockLine"];
+                    "application/json": components["schemas"]["StockLineAnswer"];
                 };
             };
             /** @description What is wrong with which cell */
@@ -7777,7 +7800,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StockLine"];
+                    "application/json": components["schemas"]["StockLineAnswer"];
                 };
             };
             /** @description What is wrong with which cell */
@@ -7842,7 +7865,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["StockImport"];
+                    "application/json": components["schemas"]["StockImportAnswer"];
                 };
             };
         };
@@ -7921,7 +7944,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Supply"][];
+                    "application/json": components["schemas"]["SupplyAnswer"][];
                 };
             };
         };
@@ -7949,7 +7972,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Supply"];
+                    "application/json": components["schemas"]["SupplyAnswer"];
                 };
             };
             /** @description Every problem with its path */
@@ -7980,7 +8003,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Supply"];
+                    "application/json": components["schemas"]["SupplyAnswer"];
                 };
             };
         };
@@ -8010,7 +8033,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Supply"];
+                    "application/json": components["schemas"]["SupplyAnswer"];
                 };
             };
             /** @description Every problem with its path */
@@ -8047,7 +8070,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Supply"];
+                    "application/json": components["schemas"]["SupplyAnswer"];
                 };
             };
             /** @description Every problem with its path */
@@ -8076,7 +8099,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Template"][];
+                    "application/json": components["schemas"]["TemplateAnswer"][];
                 };
             };
         };
@@ -8222,7 +8245,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Traced"];
+                    "application/json": components["schemas"]["TracedAnswer"];
                 };
             };
             /** @description Too many lines, or one that is too long */
@@ -8286,7 +8309,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Traced"];
+                    "application/json": components["schemas"]["TracedAnswer"];
                 };
             };
             /** @description Too many lines, or one that is too long */
@@ -8425,7 +8448,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Workshop"];
+                    "application/json": components["schemas"]["WorkshopAnswer"];
                 };
             };
         };
@@ -8439,7 +8462,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["WorkshopSettings"];
+                "application/json": components["schemas"]["WorkshopSettingsAnswer"];
             };
         };
         responses: {
@@ -8449,7 +8472,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Workshop"];
+                    "application/json": components["schemas"]["WorkshopAnswer"];
                 };
             };
             /** @description You do not lead this workshop */

@@ -37,7 +37,7 @@ final readonly class AddedPartController
                 new OA\Response(
                     response: 200,
                     description: 'The supply as it is described now',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Supply'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/SupplyAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

@@ -38,7 +38,7 @@ final readonly class DocumentController
                     description: 'By document and page',
                     content: new OA\JsonContent(
                         type: 'array',
-                        items: new OA\Items(ref: '#/components/schemas/DocumentPage'),
+                        items: new OA\Items(ref: '#/components/schemas/DocumentPageAnswer'),
                     ),
                 ),
             ],
@@ -65,7 +65,7 @@ final readonly class DocumentController
                     description: 'By document and page',
                     content: new OA\JsonContent(
                         type: 'array',
-                        items: new OA\Items(ref: '#/components/schemas/DocumentPage'),
+                        items: new OA\Items(ref: '#/components/schemas/DocumentPageAnswer'),
                     ),
                 ),
             ],
@@ -116,7 +116,7 @@ final readonly class DocumentController
                 new OA\Response(
                     response: 201,
                     description: 'It is kept',
-                    content: new OA\JsonContent(ref: '#/components/schemas/DocumentPage'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/DocumentPageAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -179,13 +179,13 @@ final readonly class DocumentController
             ],
             requestBody: new OA\RequestBody(
                 required: true,
-                content: new OA\JsonContent(ref: '#/components/schemas/PagePin'),
+                content: new OA\JsonContent(ref: '#/components/schemas/PagePinAnswer'),
             ),
             responses: [
                 new OA\Response(
                     response: 200,
                     description: 'The page with it',
-                    content: new OA\JsonContent(ref: '#/components/schemas/DocumentPage'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/DocumentPageAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -223,7 +223,7 @@ final readonly class DocumentController
                 new OA\Response(
                     response: 200,
                     description: 'The page without it',
-                    content: new OA\JsonContent(ref: '#/components/schemas/DocumentPage'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/DocumentPageAnswer'),
                 ),
             ],
         ),

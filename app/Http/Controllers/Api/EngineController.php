@@ -6,6 +6,7 @@ namespace App\Http\Controllers\Api;
 
 use App\Http\Requests\CheckRequest;
 use App\Http\Requests\WaveformRequest;
+use App\Http\Resources\CheckedView;
 use App\Http\Resources\Computed;
 use App\Knowledge\Progress;
 use App\Knowledge\Solutions;
@@ -14,7 +15,6 @@ use Illuminate\Http\JsonResponse;
 use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use Illuminate\Validation\ValidationException;
-use Oculant\Core\Expectation\Preview;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 use OpenApi\Attributes as OA;
@@ -55,7 +55,7 @@ final class EngineController
     ]
     public function check(CheckRequest $request): JsonResponse
     {
-        return new JsonResponse(Preview::of($request->toDescription(), $request->validated('mode')));
+        return new JsonResponse(CheckedView::of($request->toDescription(), $request->validated('mode')));
     }
 
     #[
@@ -70,7 +70,7 @@ final class EngineController
                 new OA\Response(
                     response: 200,
                     description: 'Progress',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Progress'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/ProgressAnswer'),
                 ),
             ],
         ),
@@ -110,7 +110,7 @@ final class EngineController
                 new OA\Response(
                     response: 200,
                     description: 'Budget',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Budget'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/BudgetAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

@@ -57,7 +57,7 @@ final class ExportController
                 new OA\Response(
                     response: 200,
                     description: 'Description',
-                    content: new OA\MediaType(mediaType: 'application/json', schema: new OA\Schema(type: 'string')),
+                    content: new OA\JsonContent(type: 'object', additionalProperties: true),
                 ),
             ],
         ),

@@ -15,6 +15,17 @@ use Illuminate\Support\Facades\Gate;
 use Oculant\Core\Supply\DescriptionReader;
 use OpenApi\Attributes as OA;
 
+/**
+ * @phpstan-type SeenBefore array{
+ *     part: string,
+ *     fault: string,
+ *     title: string,
+ *     // in this workshop
+ *     times: int,
+ *     // in workshops whose key a lead has accepted
+ *     elsewhere: int,
+ * }
+ */
 final readonly class HistoryController
 {
     public function __construct(private WorkshopHistory $history) {}

@@ -6,9 +6,20 @@ namespace App\Http\Controllers\Api;
 
 use App\Http\Requests\ImportRequest;
 use Illuminate\Http\JsonResponse;
+use Oculant\Core\Supply\Import\PartsList;
 use OpenApi\Attributes as OA;
 
-/** Reads other people's files into a description to look over; nothing is kept here. */
+/**
+ * Reads other people's files into a description to look over; nothing is kept here.
+ *
+ * @phpstan-import-type UnknownPart from PartsList
+ *
+ * @phpstan-type Imported array{
+ *     description: array<string, mixed>,
+ *     unknown: list<UnknownPart>,
+ *     notes: list<string>,
+ * }
+ */
 final class ImportController
 {
     #[

@@ -16,7 +16,27 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
 use OpenApi\Attributes as OA;
 
-/** The instruments of a workshop. */
+/**
+ * The instruments of a workshop.
+ *
+ * @phpstan-import-type InstrumentAnswer from InstrumentView
+ *
+ * @phpstan-type Instruments array{
+ *     instruments: list<InstrumentAnswer>,
+ *     allowed: list<string>,
+ *     kinds: list<KindWord>,
+ *     may_edit: bool,
+ * }
+ *
+ * @phpstan-type KindWord array{
+ *     kind: string,
+ *     words: string,
+ * }
+ *
+ * @phpstan-type InstrumentTry array{
+ *     identity: string,
+ * }
+ */
 final class InstrumentController
 {
     use KnowsWhoAsks;
@@ -64,7 +84,7 @@ final class InstrumentController
                 new OA\Response(
                     response: 201,
                     description: 'Kept',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Instrument'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/InstrumentAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -99,7 +119,7 @@ final class InstrumentController
                 new OA\Response(
                     response: 200,
                     description: 'Changed',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Instrument'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/InstrumentAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

@@ -10,7 +10,20 @@ use App\Models\Invitation;
 use Illuminate\Http\JsonResponse;
 use OpenApi\Attributes as OA;
 
-/** Links that let somebody in once, for whoever holds one. */
+/**
+ * Links that let somebody in once, for whoever holds one.
+ *
+ * @phpstan-type InvitationAnswer array{
+ *     // Shapes of accounts and of the links that make them.
+ *     purpose: 'join'|'reset'|'setup',
+ *     workshop: ?string,
+ *     role: ?string,
+ *     name: string,
+ *     // whose password it sets
+ *     email: ?string,
+ *     expires_at: string,
+ * }
+ */
 final readonly class InvitationController
 {
     public function __construct(private Invitations $invitations) {}
@@ -27,7 +40,7 @@ final readonly class InvitationController
                 new OA\Response(
                     response: 200,
                     description: 'What it is for',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Invitation'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/InvitationAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

@@ -12,7 +12,26 @@ use Oculant\Core\Parts\PartKind;
 use Oculant\Core\Parts\PartKinds;
 use OpenApi\Attributes as OA;
 
-/** The kinds of part, for whoever writes a description by hand. */
+/**
+ * The kinds of part, for whoever writes a description by hand.
+ *
+ * @phpstan-type KindParameter array{
+ *     name: string,
+ *     title: string,
+ *     needed: bool,
+ *     // one of those it is known by, though another may stand for it
+ *     main: bool,
+ *     options: list<string>,
+ * }
+ *
+ * @phpstan-type Kind array{
+ *     name: string,
+ *     title: string,
+ *     terminals: list<string>,
+ *     needed: list<string>,
+ *     parameters: list<KindParameter>,
+ * }
+ */
 final class KindController
 {
     #[

@@ -13,7 +13,17 @@ use Illuminate\Http\Request;
 use Illuminate\Support\Facades\Gate;
 use OpenApi\Attributes as OA;
 
-/** Where the instruments of this workshop may be, within what the server allows. */
+/**
+ * Where the instruments of this workshop may be, within what the server allows.
+ *
+ * @phpstan-type Networks array{
+ *     // of this workshop; empty for all that the server allows
+ *     networks: list<string>,
+ *     // what the server allows
+ *     server: list<string>,
+ *     may_edit: bool,
+ * }
+ */
 final readonly class NetworkController
 {
     public function __construct(private AllowList $allowed) {}

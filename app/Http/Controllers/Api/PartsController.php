@@ -66,7 +66,7 @@ final class PartsController
                 new OA\Response(
                     response: 200,
                     description: 'The comparison',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Comparison'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/ComparisonAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

@@ -16,7 +16,60 @@ use Illuminate\Http\Response;
 use Illuminate\Validation\Rule;
 use OpenApi\Attributes as OA;
 
-/** The people of a workshop, for its leads; always as a person, never by a token. */
+/**
+ * The people of a workshop, for its leads; always as a person, never by a token.
+ *
+ * @phpstan-type NewLink array{
+ *     id: string,
+ *     // of the link; not shown again
+ *     path: string,
+ *     name: string,
+ *     expires_at: string,
+ * }
+ *
+ * @phpstan-type Person array{
+ *     id: int,
+ *     name: string,
+ *     email: string,
+ *     role: string,
+ *     closed_at: ?string,
+ *     is_you: bool,
+ * }
+ *
+ * @phpstan-type OpenLink array{
+ *     id: string,
+ *     purpose: string,
+ *     name: string,
+ *     role: ?string,
+ *     expires_at: string,
+ * }
+ *
+ * @phpstan-type RoleMay array{
+ *     name: string,
+ *     may: list<string>,
+ * }
+ *
+ * @phpstan-type Right array{
+ *     name: string,
+ *     means: string,
+ * }
+ *
+ * @phpstan-type AccountEventAnswer array{
+ *     at: string,
+ *     by: ?string,
+ *     about: ?string,
+ *     what: string,
+ * }
+ *
+ * @phpstan-type PeopleAnswer array{
+ *     people: list<Person>,
+ *     links: list<OpenLink>,
+ *     roles: list<RoleMay>,
+ *     rights: list<Right>,
+ *     // newest first
+ *     events: list<AccountEventAnswer>,
+ * }
+ */
 final readonly class PeopleController
 {
     private const EVENTS = 200;
@@ -32,7 +85,7 @@ final readonly class PeopleController
                 new OA\Response(
                     response: 200,
                     description: 'People',
-                    content: new OA\JsonContent(ref: '#/components/schemas/People'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PeopleAnswer'),
                 ),
                 new OA\Response(response: 403, description: 'You do not lead this workshop'),
             ],
@@ -130,7 +183,7 @@ final readonly class PeopleController
                 new OA\Response(
                     response: 200,
                     description: 'People',
-                    content: new OA\JsonContent(ref: '#/components/schemas/People'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PeopleAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -186,7 +239,7 @@ final readonly class PeopleController
                 new OA\Response(
                     response: 200,
                     description: 'People',
-                    content: new OA\JsonContent(ref: '#/components/schemas/People'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PeopleAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -216,7 +269,7 @@ final readonly class PeopleController
                 new OA\Response(
                     response: 200,
                     description: 'People',
-                    content: new OA\JsonContent(ref: '#/components/schemas/People'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PeopleAnswer'),
                 ),
             ],
         ),

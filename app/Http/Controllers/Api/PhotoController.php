@@ -101,6 +101,7 @@ final class PhotoController
                 new OA\Parameter(name: 'photo', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'JPEG',

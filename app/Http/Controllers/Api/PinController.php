@@ -71,7 +71,7 @@ final readonly class PinController
                 new OA\Response(
                     response: 200,
                     description: 'Signed in',
-                    content: new OA\JsonContent(ref: '#/components/schemas/User'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/UserAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

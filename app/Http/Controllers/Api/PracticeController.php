@@ -102,7 +102,7 @@ final readonly class PracticeController
                 new OA\Response(
                     response: 201,
                     description: 'Begun',
-                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRun'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRunAnswer'),
                 ),
                 new OA\Response(response: 202, description: 'One is being looked for: ask again with the same seed'),
                 new OA\Response(
@@ -160,7 +160,7 @@ final readonly class PracticeController
                 new OA\Response(
                     response: 200,
                     description: 'The run',
-                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRun'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRunAnswer'),
                 ),
                 new OA\Response(response: 404, description: 'No run of yours'),
             ],
@@ -192,7 +192,7 @@ final readonly class PracticeController
                 new OA\Response(
                     response: 200,
                     description: 'The run with what came of it',
-                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRun'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRunAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -231,7 +231,7 @@ final readonly class PracticeController
                 new OA\Response(
                     response: 200,
                     description: 'Boxes and curve',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Learning'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/LearningAnswer'),
                 ),
                 new OA\Response(response: 404, description: 'Nobody of yours'),
             ],
@@ -295,7 +295,7 @@ final readonly class PracticeController
                 new OA\Response(
                     response: 201,
                     description: 'Begun',
-                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRun'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRunAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

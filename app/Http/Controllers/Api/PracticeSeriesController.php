@@ -21,7 +21,32 @@ use Oculant\Core\Practice\Difficulty;
 use Oculant\Core\Practice\Twist;
 use OpenApi\Attributes as OA;
 
-/** Series of exercises: a lead sets them, whoever they are set to plays them, and a lead sees how everybody did. */
+/**
+ * Series of exercises: a lead sets them, whoever they are set to plays them, and a lead sees how everybody did.
+ *
+ * @phpstan-type PracticeSeriesRun array{
+ *     item: int,
+ *     // null if it was not begun
+ *     run: ?string,
+ *     over: bool,
+ *     figure: ?float,
+ * }
+ *
+ * @phpstan-type PracticeSeriesAnswer array{
+ *     id: string,
+ *     title: string,
+ *     due_on: ?string,
+ *     units: list<string>,
+ *     // empty if it is not set to whoever asks
+ *     mine: list<PracticeSeriesRun>,
+ *     // for a lead
+ *     people: list<array{
+ *         id: int,
+ *         name: string,
+ *         runs: list<PracticeSeriesRun>,
+ *     }>,
+ * }
+ */
 final class PracticeSeriesController
 {
     use KnowsWhoAsks;
@@ -42,7 +67,7 @@ final class PracticeSeriesController
                     description: 'Series, newest first',
                     content: new OA\JsonContent(
                         type: 'array',
-                        items: new OA\Items(ref: '#/components/schemas/PracticeSeries'),
+                        items: new OA\Items(ref: '#/components/schemas/PracticeSeriesAnswer'),
                     ),
                 ),
             ],
@@ -116,7 +141,7 @@ final class PracticeSeriesController
                 new OA\Response(
                     response: 201,
                     description: 'Set',
-                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeSeries'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeSeriesAnswer'),
                 ),
                 new OA\Response(response: 403, description: 'You do not lead this workshop'),
                 new OA\Response(
@@ -250,7 +275,7 @@ final class PracticeSeriesController
     /**
      * @param array<int, string> $names of the workshop's people
      *
-     * @return array<string, mixed> seeds are nobody's: who knows one could try the unit beforehand
+     * @return PracticeSeriesAnswer seeds are nobody's: who knows one could try the unit beforehand
      */
     private function view(PracticeSeries $series, User $user, array $names): array
     {

@@ -15,6 +15,7 @@ use Illuminate\Validation\Rule;
 use Oculant\Core\Proving\Heat\HeatJudge;
 use Oculant\Core\Proving\Load\WireGauge;
 use Oculant\Core\Proving\PlanRefused;
+use Oculant\Core\Proving\Soak\Channel;
 use Oculant\Core\Proving\Soak\SoakPlan;
 use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\Unit;
@@ -23,6 +24,29 @@ use OpenApi\Attributes as OA;
 
 /**
  * The tests that prove a unit: what they ask for, and what has been read of them. Nothing here writes; the log does.
+ *
+ * @phpstan-import-type SoakChannel from Channel
+ * @phpstan-import-type SoakLoad from ProvingDesk
+ * @phpstan-import-type SoakStage from SoakPlan
+ *
+ * @phpstan-type WireRule array{
+ *     diameter: string,
+ *     area: string,
+ *     amperes: string,
+ *     source: string,
+ * }
+ *
+ * @phpstan-type SoakPreset array{
+ *     id: string,
+ *     title: string,
+ *     stages: list<SoakStage>,
+ * }
+ *
+ * @phpstan-type SoakDraft array{
+ *     channels: list<SoakChannel>,
+ *     loads: list<SoakLoad>,
+ *     presets: list<SoakPreset>,
+ * }
  */
 final class ProveController
 {
@@ -41,7 +65,7 @@ final class ProveController
                 new OA\Response(
                     response: 200,
                     description: 'The test',
-                    content: new OA\JsonContent(ref: '#/components/schemas/LoadTest'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/LoadTestAnswer'),
                 ),
             ],
         ),

@@ -195,6 +195,7 @@ final class ReportController
                 new OA\Parameter(name: 'job', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             responses: [
+                new OA\Response(ref: '#/components/responses/Working', response: 202),
                 new OA\Response(
                     response: 200,
                     description: 'PDF',

@@ -13,7 +13,18 @@ use Illuminate\Http\Response;
 use Illuminate\Support\Facades\Gate;
 use OpenApi\Attributes as OA;
 
-/** What of the drawer is kept for a job. */
+/**
+ * What of the drawer is kept for a job.
+ *
+ * @phpstan-type Reservation array{
+ *     id: string,
+ *     stock: string,
+ *     label: string,
+ *     location: string,
+ *     part: string,
+ *     quantity: int,
+ * }
+ */
 final class ReservationController
 {
     #[
@@ -122,7 +133,7 @@ final class ReservationController
         return response()->noContent();
     }
 
-    /** @return array{id: string, stock: string, label: string, location: string, part: string, quantity: int} */
+    /** @return Reservation */
     private static function view(StockReservation $reservation): array
     {
         $line = $reservation->item?->toLine();

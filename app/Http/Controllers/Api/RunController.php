@@ -25,7 +25,34 @@ use Oculant\Core\Quantity\Quantity;
 use Oculant\Core\Quantity\UnreadableQuantity;
 use OpenApi\Attributes as OA;
 
-/** Runs that the server watches by itself: soak, heat, repeated starts. */
+/**
+ * Runs that the server watches by itself: soak, heat, repeated starts.
+ *
+ * @phpstan-import-type RunGap from RunView
+ *
+ * @phpstan-type RunPlotChannel array{
+ *     channel: int,
+ *     title: string,
+ *     unit: string,
+ *     low: ?float,
+ *     high: ?float,
+ *     points: list<list<float>>,
+ * }
+ *
+ * @phpstan-type RunPlot array{
+ *     from: int,
+ *     to: int,
+ *     step: int,
+ *     channels: list<RunPlotChannel>,
+ *     gaps: list<RunGap>,
+ * }
+ *
+ * @phpstan-type RunToSend array{
+ *     kind: 'soak'|'heat'|'starts',
+ *     plan: array<string, mixed>,
+ *     confirm?: ?string,
+ * }
+ */
 final class RunController
 {
     use KnowsWhoAsks;
@@ -52,7 +79,7 @@ final class RunController
                     description: 'Runs',
                     content: new OA\JsonContent(
                         type: 'array',
-                        items: new OA\Items(ref: '#/components/schemas/RunView'),
+                        items: new OA\Items(ref: '#/components/schemas/RunAnswer'),
                     ),
                 ),
             ],
@@ -128,7 +155,7 @@ final class RunController
                 new OA\Response(
                     response: 201,
                     description: 'It runs',
-                    content: new OA\JsonContent(ref: '#/components/schemas/RunView'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/RunAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -165,7 +192,7 @@ final class RunController
                 new OA\Response(
                     response: 200,
                     description: 'Stopped',
-                    content: new OA\JsonContent(ref: '#/components/schemas/RunView'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/RunAnswer'),
                 ),
             ],
         ),
@@ -204,7 +231,7 @@ final class RunController
                 new OA\Response(
                     response: 200,
                     description: 'Kept',
-                    content: new OA\JsonContent(ref: '#/components/schemas/RunView'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/RunAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

@@ -14,7 +14,17 @@ use Illuminate\Support\Facades\Gate;
 use Oculant\Core\Proving\Safety\RuleSet;
 use OpenApi\Attributes as OA;
 
-/** The rule set that this workshop tests by. */
+/**
+ * The rule set that this workshop tests by.
+ *
+ * @phpstan-import-type SafetyRules from RuleSet
+ *
+ * @phpstan-type SafetyRulesPage array{
+ *     rules: SafetyRules,
+ *     published: list<SafetyRules>,
+ *     may_edit: bool,
+ * }
+ */
 final class SafetyRulesController
 {
     use KnowsWhoAsks;

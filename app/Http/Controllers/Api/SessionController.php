@@ -36,7 +36,7 @@ final readonly class SessionController
                 new OA\Response(
                     response: 200,
                     description: 'Signed in',
-                    content: new OA\JsonContent(ref: '#/components/schemas/User'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/UserAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -72,7 +72,7 @@ final readonly class SessionController
                 new OA\Response(
                     response: 200,
                     description: 'The account',
-                    content: new OA\JsonContent(ref: '#/components/schemas/User'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/UserAnswer'),
                 ),
                 new OA\Response(response: 401, description: 'Not signed in'),
             ],

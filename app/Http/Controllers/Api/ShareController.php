@@ -26,7 +26,16 @@ use Illuminate\Http\UploadedFile;
 use Illuminate\Support\Facades\Gate;
 use OpenApi\Attributes as OA;
 
-/** Boards between workshops: what this one gives, what it took in, and whose word counts. For its lead. */
+/**
+ * Boards between workshops: what this one gives, what it took in, and whose word counts. For its lead.
+ *
+ * @phpstan-type Publishing array{
+ *     // supplies of the design
+ *     revisions: list<string>,
+ *     // and what failed how often
+ *     failures: bool,
+ * }
+ */
 final readonly class ShareController
 {
     use KnowsWhoAsks;
@@ -247,7 +256,10 @@ final readonly class ShareController
             parameters: [
                 new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
-            requestBody: new OA\RequestBody(ref: '#/components/requestBodies/Publishing'),
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/Publishing'),
+            ),
             responses: [
                 new OA\Response(
                     response: 200,
@@ -274,7 +286,10 @@ final readonly class ShareController
             parameters: [
                 new OA\Parameter(name: 'supply', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
-            requestBody: new OA\RequestBody(ref: '#/components/requestBodies/Publishing'),
+            requestBody: new OA\RequestBody(
+                required: true,
+                content: new OA\JsonContent(ref: '#/components/schemas/Publishing'),
+            ),
             responses: [
                 new OA\Response(
                     response: 200,
@@ -352,7 +367,7 @@ final readonly class ShareController
     {
         $lead = $this->lead($request);
         Gate::authorize('update', $supply);
-        /** @var array{revisions: list<string>, failures: bool} $given */
+        /** @var Publishing $given */
         $given = $request->validate([
             'revisions' => ['required', 'array', 'max:' . SharedFile::MOST_REVISIONS],
             'revisions.*' => ['string', 'max:26'],

@@ -20,10 +20,40 @@ use Oculant\Core\Replacement\Combination\Combiner;
 use Oculant\Core\Replacement\Combination\Preference;
 use Oculant\Core\Replacement\Combination\Target;
 use Oculant\Core\Replacement\Drawer\Need;
+use Oculant\Core\Replacement\Drawer\StockImport;
 use Oculant\Core\Replacement\Drawer\StockLine;
 use OpenApi\Attributes as OA;
 
-/** The drawer: search by need, fill, correct, import, export, and make values of what is there. */
+/**
+ * The drawer: search by need, fill, correct, import, export, and make values of what is there.
+ *
+ * @phpstan-import-type PartSet from Combination
+ * @phpstan-import-type LineProblem from StockImport
+ * @phpstan-import-type NearStock from StockView
+ * @phpstan-import-type StockLineAnswer from StockView
+ *
+ * @phpstan-type Stock array{
+ *     words: string,
+ *     all: int,
+ *     low: int,
+ *     lines: list<StockLineAnswer>,
+ *     near: list<NearStock>,
+ * }
+ *
+ * @phpstan-type StockImportAnswer array{
+ *     read: int,
+ *     added: int,
+ *     changed: int,
+ *     problems: list<LineProblem>,
+ *     ignored: list<string>,
+ *     sample: list<StockLineAnswer>,
+ * }
+ *
+ * @phpstan-type Combinations array{
+ *     target: string,
+ *     sets: list<PartSet>,
+ * }
+ */
 final class StockController
 {
     use KnowsWhoAsks;
@@ -88,7 +118,7 @@ final class StockController
                 new OA\Response(
                     response: 201,
                     description: 'Kept',
-                    content: new OA\JsonContent(ref: '#/components/schemas/StockLine'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/StockLineAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -122,7 +152,7 @@ final class StockController
                 new OA\Response(
                     response: 200,
                     description: 'Changed',
-                    content: new OA\JsonContent(ref: '#/components/schemas/StockLine'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/StockLineAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -189,7 +219,7 @@ final class StockController
                 new OA\Response(
                     response: 200,
                     description: 'How many lines were read, and what is wrong with the others, line by line',
-                    content: new OA\JsonContent(ref: '#/components/schemas/StockImport'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/StockImportAnswer'),
                 ),
             ],
         ),

@@ -33,7 +33,10 @@ final class SupplyController
                 new OA\Response(
                     response: 200,
                     description: 'Supplies without their descriptions',
-                    content: new OA\JsonContent(type: 'array', items: new OA\Items(ref: '#/components/schemas/Supply')),
+                    content: new OA\JsonContent(
+                        type: 'array',
+                        items: new OA\Items(ref: '#/components/schemas/SupplyAnswer'),
+                    ),
                 ),
             ],
         ),
@@ -71,7 +74,7 @@ final class SupplyController
                 new OA\Response(
                     response: 201,
                     description: 'Kept',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Supply'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/SupplyAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -100,7 +103,7 @@ final class SupplyController
                 new OA\Response(
                     response: 200,
                     description: 'The supply',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Supply'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/SupplyAnswer'),
                 ),
             ],
         ),
@@ -131,7 +134,7 @@ final class SupplyController
                 new OA\Response(
                     response: 200,
                     description: 'Changed',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Supply'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/SupplyAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -167,7 +170,7 @@ final class SupplyController
                 new OA\Response(
                     response: 201,
                     description: 'The copy',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Supply'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/SupplyAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

@@ -14,7 +14,25 @@ use Oculant\Core\Supply\Template\Template;
 use Oculant\Core\Supply\Template\Templates;
 use OpenApi\Attributes as OA;
 
-/** Families of supply that are drafted from a few answers. */
+/**
+ * Families of supply that are drafted from a few answers.
+ *
+ * @phpstan-type QuestionAnswer array{
+ *     name: string,
+ *     title: string,
+ *     options: list<string>,
+ *     default: ?string,
+ *     hint: string,
+ *     unit: ?string,
+ * }
+ *
+ * @phpstan-type TemplateAnswer array{
+ *     name: string,
+ *     title: string,
+ *     about: string,
+ *     questions: list<QuestionAnswer>,
+ * }
+ */
 final class TemplateController
 {
     #[
@@ -28,7 +46,7 @@ final class TemplateController
                     description: 'Families',
                     content: new OA\JsonContent(
                         type: 'array',
-                        items: new OA\Items(ref: '#/components/schemas/Template'),
+                        items: new OA\Items(ref: '#/components/schemas/TemplateAnswer'),
                     ),
                 ),
             ],

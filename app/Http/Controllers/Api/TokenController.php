@@ -13,7 +13,26 @@ use Illuminate\Http\Response;
 use Laravel\Sanctum\PersonalAccessToken;
 use OpenApi\Attributes as OA;
 
-/** Tokens for scripts; each account sees and revokes its own only, and only as a person. */
+/**
+ * Tokens for scripts; each account sees and revokes its own only, and only as a person.
+ *
+ * @phpstan-type Token array{
+ *     abilities: list<string>,
+ *     expires_at: ?string,
+ *     id: int,
+ *     name: string,
+ *     last_used_at: ?string,
+ * }
+ *
+ * @phpstan-type NewToken array{
+ *     abilities: list<string>,
+ *     expires_at: ?string,
+ *     last_used_at: ?string,
+ *     id: int,
+ *     name: string,
+ *     plain: string,
+ * }
+ */
 final class TokenController
 {
     use KnowsWhoAsks;
@@ -109,7 +128,7 @@ final class TokenController
     }
 
     /**
-     * @return array{id: int, name: string, abilities: list<string>, expires_at: string|null, last_used_at: string|null}
+     * @return Token
      */
     private static function view(PersonalAccessToken $token): array
     {

@@ -43,7 +43,7 @@ final readonly class TraceController
                 new OA\Response(
                     response: 200,
                     description: 'The board so far',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Traced'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/TracedAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
@@ -116,7 +116,7 @@ final readonly class TraceController
                 new OA\Response(
                     response: 200,
                     description: 'The board so far',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Traced'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/TracedAnswer'),
                 ),
                 new OA\Response(
                     response: 422,

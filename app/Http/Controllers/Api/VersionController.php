@@ -13,7 +13,28 @@ use Illuminate\Validation\ValidationException;
 use Oculant\Core\Supply\Differences;
 use OpenApi\Attributes as OA;
 
-/** What a supply was before, and how its revisions differ. */
+/**
+ * What a supply was before, and how its revisions differ.
+ *
+ * @phpstan-type Version array{
+ *     id: string,
+ *     number: int,
+ *     by: ?string,
+ *     at: ?string,
+ *     changes: ?int,
+ * }
+ *
+ * @phpstan-type Revision array{
+ *     id: string,
+ *     title: string,
+ *     revision: string,
+ * }
+ *
+ * @phpstan-type Versions array{
+ *     versions: list<Version>,
+ *     family: list<Revision>,
+ * }
+ */
 final class VersionController
 {
     #[

@@ -22,7 +22,41 @@ use Oculant\Core\Bench\Purpose;
 use Oculant\Core\Parts\Seen;
 use OpenApi\Attributes as OA;
 
-/** The words that entries choose from; nothing of any workshop is in them. */
+/**
+ * The words that entries choose from; nothing of any workshop is in them.
+ *
+ * @phpstan-type Words array{
+ *     // Shapes of what the bench shows beside readings.
+ *     purposes: list<Option>,
+ *     causes: list<Option>,
+ *     symptoms: list<Option>,
+ *     conditions: list<Option>,
+ *     sees: list<Option>,
+ *     fuse: list<Option>,
+ *     how: list<Option>,
+ *     substitution: list<Option>,
+ *     short: list<Option>,
+ *     isolation: list<Option>,
+ *     ideas: list<Option>,
+ *     tests: list<Option>,
+ *     methods: list<Option>,
+ *     taken: list<Option>,
+ *     changes: list<ChangeOption>,
+ * }
+ *
+ * @phpstan-type Option array{
+ *     value: string,
+ *     label: string,
+ * }
+ *
+ * @phpstan-type ChangeOption array{
+ *     value: string,
+ *     label: string,
+ *     key: string,
+ *     needs_part: bool,
+ *     needs_value: bool,
+ * }
+ */
 final class WordsController
 {
     #[
@@ -76,7 +110,7 @@ final class WordsController
     /**
      * @param array<string, string> $words
      *
-     * @return list<array{value: string, label: string}>
+     * @return list<Option>
      */
     private static function options(array $words): array
     {

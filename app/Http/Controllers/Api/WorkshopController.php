@@ -15,7 +15,36 @@ use Illuminate\Http\Response;
 use Illuminate\Http\UploadedFile;
 use OpenApi\Attributes as OA;
 
-/** What the workshop says of itself: everybody may read it, its leads change it. */
+/**
+ * What the workshop says of itself: everybody may read it, its leads change it.
+ *
+ * @phpstan-type WorkshopSettingsAnswer array{
+ *     name: string,
+ *     address?: string,
+ *     // of every page of a report
+ *     footer?: string,
+ *     // as units are booked in, "230 V"
+ *     mains?: string,
+ *     // beside every amount
+ *     currency?: string,
+ *     // price of an hour
+ *     rate?: ?float,
+ *     // months after hand-back; null for ever
+ *     keep_photographs?: ?int,
+ * }
+ *
+ * @phpstan-type WorkshopAnswer array{
+ *     name: string,
+ *     address: string,
+ *     footer: string,
+ *     mains: string,
+ *     currency: string,
+ *     rate: ?float,
+ *     keep_photographs: ?int,
+ *     has_mark: bool,
+ *     may_edit: bool,
+ * }
+ */
 final readonly class WorkshopController
 {
     use KnowsWhoAsks;
@@ -34,7 +63,7 @@ final readonly class WorkshopController
                 new OA\Response(
                     response: 200,
                     description: 'The workshop',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Workshop'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/WorkshopAnswer'),
                 ),
             ],
         ),
@@ -53,13 +82,13 @@ final readonly class WorkshopController
             summary: 'Change what the workshop says; what is left out stays as it is',
             requestBody: new OA\RequestBody(
                 required: true,
-                content: new OA\JsonContent(ref: '#/components/schemas/WorkshopSettings'),
+                content: new OA\JsonContent(ref: '#/components/schemas/WorkshopSettingsAnswer'),
             ),
             responses: [
                 new OA\Response(
                     response: 200,
                     description: 'Kept',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Workshop'),
+                    content: new OA\JsonContent(ref: '#/components/schemas/WorkshopAnswer'),
                 ),
                 new OA\Response(response: 403, description: 'You do not lead this workshop'),
                 new OA\Response(
