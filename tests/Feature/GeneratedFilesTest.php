@@ -42,7 +42,7 @@ final class GeneratedFilesTest extends TestCase
         }
     }
 
-    /** OpenAPI 3.0: nullable beside a type, a reference that may be null through allOf, a map as additionalProperties. */
+    /** OpenAPI 3.0: nullable beside a type, allOf about a reference that may be null, additionalProperties of a map. */
     public function testAShapeIsWrittenAsOpenApiHasIt(): void
     {
         $written = WrittenSchemas::into(
