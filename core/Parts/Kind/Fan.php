@@ -81,15 +81,12 @@ final class Fan extends Pair implements Consumes, ShowsSigns
     public function enter(Part $part, ?string $fault, Netlist $netlist): void
     {
         $ohms = $part->value('value') / $part->value('current');
-        $netlist->resistor(
-            $part->ref,
-            $part->node('plus'),
-            $part->node('minus'),
-            match ($fault) {
-                'open' => 1e9,
-                'seized' => $ohms * 0.5,
-                default => $ohms,
-            },
-        );
+        [$plus, $minus] = [$part->node('plus'), $part->node('minus')];
+        // With the plug out a meter finds a winding, or the circuit that switches it (common practice).
+        match (true) {
+            $fault === 'open' => $netlist->resistor($part->ref, $plus, $minus, 1e9),
+            $netlist->isUnpowered => $netlist->chip($part->ref, $plus, $minus, $ohms),
+            default => $netlist->resistor($part->ref, $plus, $minus, $fault === 'seized' ? $ohms * 0.5 : $ohms),
+        };
     }
 }

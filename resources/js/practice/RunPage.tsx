@@ -26,7 +26,7 @@ const toldOf = (run: PracticeRun): Picture => {
         return [[0, 0] as const, ...run.replay.map((step, k) => [k + 1, (sum += of(step))] as const)];
     };
     return {
-        x: { name: 'step', min: 0, max: Math.max(1, run.replay.length), write: (value) => value.toFixed(0) },
+        x: { name: 'step', min: 0, max: Math.max(1, run.replay.length), whole: true, write: (value) => value.toFixed(0) },
         y: { name: 'bits', min: 0, write: (value) => value.toFixed(1) },
         lines: [
             {
@@ -84,7 +84,7 @@ function Grade({ run, onBranch }: { run: PracticeRun; onBranch: (step: number) =
             )}
             {grade.better.length > 0 && (
                 <>
-                    <h2>Three things to do better</h2>
+                    <h2>What to do better</h2>
                     <ol>
                         {grade.better.map((one) => (
                             <li key={one}>{one}</li>

@@ -21,6 +21,8 @@ export interface Axis {
     name: string;
     min?: number;
     max?: number;
+    /** Counted: no marks between whole numbers. */
+    whole?: boolean;
     write?: (value: number) => string;
 }
 
@@ -35,6 +37,7 @@ export interface Picture {
 }
 
 const FONT = '14px "Atkinson Hyperlegible Next", sans-serif';
+const WHOLE = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000];
 /** Pixels that the legend takes of a plot's height. */
 const LEGEND = 34;
 const colour = (name: Ink | 'line') => getComputedStyle(document.documentElement).getPropertyValue(`--${name}`).trim();
@@ -116,6 +119,7 @@ function optionsFor({ x, y, lines, band, levels = [] }: Picture, width: number, 
         grid: { stroke: colour('line'), width: 1 },
         ticks: { stroke: colour('quiet'), width: 1 },
         values: (_: Drawing, marks: number[]) => marks.map(write(of)),
+        ...(of.whole === true ? { incrs: WHOLE } : {}),
         ...more,
     });
     const xs = lines.flatMap((line) => line.points.map(([at]) => at));
