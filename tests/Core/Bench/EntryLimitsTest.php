@@ -4,154 +4,148 @@ declare(strict_types=1);
 
 namespace Tests\Core\Bench;
 
+use Oculant\Core\Bench\EntryKinds;
 use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\Gate;
 use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Bench;
 use Tests\Support\Supplies;
 
-/**
- * How far each number of an entry may go: the last that is taken, and the next, which is refused by the name of its
- * field. What lies beyond is a slip of the keyboard on any bench (common practice).
- */
+/** What a log takes, at its limit and just beyond it; and what stands in the log then. */
 final class EntryLimitsTest extends TestCase
 {
-    /** @return iterable<string, array{string, array<string, mixed>, string, scalar, scalar, string}> */
-    public static function numbers(): iterable
+    /**
+     * @return iterable<string, array{string, string, array<string, mixed>, string, mixed, mixed}> power, kind, payload;
+     *     field; the last that is taken, the first that is not
+     */
+    public static function limits(): iterable
     {
-        $rows = [
-            // Kind, what else it says, field, taken, refused, on what power.
-            ['background', [], 'years', 150, 151, 'unplugged'],
-            ['background', [], 'years', 0, -1, 'unplugged'],
-            ['starts', ['failed' => 0], 'tried', 1000, 1001, 'unplugged'],
-            ['starts', ['tried' => 8], 'failed', 8, 9, 'unplugged'],
-            ['starts', ['tried' => 8], 'failed', 0, -1, 'unplugged'],
-            ['heat', ['part' => 'R1', 'room' => '20C'], 'text', '400C', '401C', 'unplugged'],
-            ['heat', ['part' => 'R1', 'room' => '20C'], 'text', '-20C', '-21C', 'unplugged'],
-            ['heat', ['part' => 'R1', 'text' => '40C'], 'room', '400C', '401C', 'unplugged'],
-            ['room', [], 'text', '-20C', '-21C', 'unplugged'],
-            ['current', ['part' => 'R1'], 'text', '1000A', '1001A', 'live'],
-            ['mains', [], 'text', '345', '345.1', 'live'],
-            ['mains', [], 'text', '1', '0.9', 'live'],
-            ['recap', ['school' => 'risk'], 'celsius', '120', '121', 'unplugged'],
-            ['recap', ['school' => 'risk'], 'yearly', '8784', '8785', 'unplugged'],
-            ['estimate', [], 'hours', 1000, 1001, 'unplugged'],
-            ['estimate', [], 'hours', 0, -1, 'unplugged'],
-            ['estimate', ['hours' => 1], 'rate', 10_000, 10_001, 'unplugged'],
-            ['estimate', ['hours' => 1], 'parts', 1_000_000, 1_000_001, 'unplugged'],
-            ['estimate', ['hours' => 1], 'worth', 10_000_000, 10_000_001, 'unplugged'],
-            ['estimate', ['hours' => 1], 'volts', 2000, 2001, 'unplugged'],
-            ['estimate', ['hours' => 1], 'ripple', 100, 101, 'unplugged'],
-            ['estimate', ['hours' => 1], 'isolation', 20_000, 20_001, 'unplugged'],
-            ['estimate', ['hours' => 1], 'room', 5000, 5001, 'unplugged'],
+        yield 'a clamp reads a thousand amperes' => [
+            'live',
+            'current',
+            ['part' => 'R1'],
+            'text',
+            '1000A',
+            '1001A',
         ];
-        foreach ($rows as [$kind, $payload, $field, $taken, $refused, $power]) {
-            yield "{$kind} {$field} {$taken} {$refused}" => [$kind, $payload, $field, $taken, $refused, $power];
-        }
+        yield 'a leap year has 8784 hours' => [
+            'unplugged',
+            'recap',
+            ['school' => 'risk', 'celsius' => '45'],
+            'yearly',
+            '8784',
+            '8785',
+        ];
+        yield 'no capacitor stands at more than 120 degrees' => [
+            'unplugged',
+            'recap',
+            ['school' => 'risk', 'yearly' => '1000'],
+            'celsius',
+            '120',
+            '121',
+        ];
+        yield 'a thousand starts' => ['live', 'starts', ['failed' => 0], 'tried', 1000, 1001];
+        yield 'one start at least' => ['live', 'starts', ['failed' => 0], 'tried', 1, 0];
+        yield 'as many failed as were tried' => ['live', 'starts', ['tried' => 8], 'failed', 8, 9];
+        yield 'and no fewer than none' => ['live', 'starts', ['tried' => 8], 'failed', 0, -1];
+        yield 'a unit of 150 years' => ['unplugged', 'background', ['conditions' => []], 'years', 150, 151];
+        yield 'a new one' => ['unplugged', 'background', ['conditions' => []], 'years', 0, -1];
+        yield 'as many amperes as a short may be given' => [
+            'unplugged',
+            'short',
+            [
+                'method' => 'injected',
+                'resolution' => '0.01mV',
+                'readings' => [['part' => 'C1', 'text' => '2'], ['part' => 'C2', 'text' => '3']],
+            ],
+            'current',
+            '5A',
+            '5.01A',
+        ];
+        yield 'a short looked for at two parts' => [
+            'unplugged',
+            'short',
+            ['method' => 'milliohm', 'resolution' => '0.1m'],
+            'readings',
+            [['part' => 'C1', 'text' => '2'], ['part' => 'C2', 'text' => '3']],
+            [['part' => 'C1', 'text' => '2']],
+        ];
+        yield 'a peak of a thousand amperes' => [
+            'unplugged',
+            'peaks',
+            ['rail' => 'TP4', 'idle' => '1A', 'duty' => '10%'],
+            'peak',
+            '1000A',
+            '1001A',
+        ];
+        // 1.3 times 230 V.
+        yield 'as far as a variable transformer turns' => [
+            'limited',
+            'ramp',
+            ['amperes' => '50mA'],
+            'volts',
+            '299',
+            '299.5',
+        ];
+        yield 'a note of four thousand letters' => [
+            'unplugged',
+            'note',
+            [],
+            'text',
+            str_repeat('ab c', 1000),
+            str_repeat('ab c', 1000) . 'd',
+        ];
+        yield 'the highest volts of any tube' => ['live', 'reading', [], 'text', 'tp3 70000', 'tp3 70001'];
+        yield 'and the lowest' => ['live', 'reading', [], 'text', 'tp3 -70000', 'tp3 -70001'];
     }
 
     /** @param array<string, mixed> $payload */
-    #[DataProvider('numbers')]
-    public function testTheLastIsTakenAndTheNextRefused(
+    #[DataProvider('limits')]
+    public function testIsTakenUpToItsLimit(
+        string $power,
         string $kind,
         array $payload,
         string $field,
-        mixed $taken,
-        mixed $refused,
-        string $power,
+        mixed $last,
+        mixed $beyond,
     ): void {
-        self::bench($power)->add($kind, [$field => $taken] + $payload);
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        match ($power) {
+            'unplugged' => null,
+            'limited' => $bench->seeTo(Gate::Limited)->add('power', [
+                'power' => 'limited',
+                'method' => ['how' => 'variable_transformer', 'volts' => '100'],
+            ]),
+            default => $bench->add('power', ['power' => $power, 'mode' => 'loaded']),
+        };
+        $before = count($bench->log);
         try {
-            self::bench($power)->add($kind, [$field => $refused] + $payload);
-            self::fail("{$refused} was taken");
-        } catch (EntryRefused $said) {
-            self::assertSame($field, $said->field);
-            self::assertNotSame('', $said->getMessage());
+            $bench->add($kind, [$field => $beyond] + $payload);
+            self::fail('what is beyond was taken');
+        } catch (EntryRefused $refused) {
+            self::assertSame($field, $refused->field, $refused->getMessage());
+            self::assertNotSame('', $refused->getMessage());
         }
+        self::assertCount($before, $bench->log, 'nothing of it stands in the log');
+        $bench->add($kind, [$field => $last] + $payload);
+        self::assertCount($before + 1, $bench->log);
+        self::assertNotSame('', EntryKinds::named($kind)->line($bench->last(), $bench->supply));
     }
 
-    /** @return iterable<string, array{array<string, mixed>, string, string, string}> how, field, taken, refused */
-    public static function methods(): iterable
+    /** Two readings of 2 and 4 milliohms are written as their mean, in milliohms. */
+    public function testAStripIsWrittenInMilliohms(): void
     {
-        yield 'lamp' => [['how' => 'lamp'], 'watts', '2000 W', '2001 W'];
-        yield 'variable transformer, 1.3 times 230 V' => [['how' => 'variable_transformer'], 'volts', '299 V', '300 V'];
-        yield 'bench supply' => [['how' => 'bench', 'limit' => '1 A'], 'volts', '400 V', '401 V'];
-        yield 'its current limit' => [['how' => 'bench', 'volts' => '12 V'], 'limit', '60 A', '61 A'];
-    }
-
-    /** @param array<string, mixed> $method */
-    #[DataProvider('methods')]
-    public function testWhatAUnitIsFedByHasItsLimits(array $method, string $field, string $taken, string $refused): void
-    {
-        $set = static fn(string $value): Bench => self::bench('unplugged')->add('power', [
-            'power' => 'limited',
-            'method' => [$field => $value] + $method,
+        $bench = new Bench(Supplies::demo('tuner-feed'));
+        $bench->add('short', [
+            'method' => 'milliohm',
+            'resolution' => '0.1m',
+            'readings' => [['part' => 'C1', 'text' => '2 4'], ['part' => 'C2', 'text' => '12']],
         ]);
-        self::assertNotNull($set($taken)->state()->method);
-        $this->expectException(EntryRefused::class);
-        $set($refused);
-    }
 
-    /** @return iterable<string, array{string, string, string, bool}> lower limit, setting, upper limit, taken */
-    public static function settings(): iterable
-    {
-        yield 'inside' => ['11.9', '12', '12.1', true];
-        yield 'at the lower limit' => ['12', '12', '12.1', true];
-        yield 'at the upper limit' => ['11.9', '12', '12', true];
-        yield 'below the lower limit' => ['12.01', '12', '12.1', false];
-        yield 'above the upper limit' => ['11.9', '12', '11.99', false];
-        yield 'limits that hold nothing' => ['12', '12', '12', false];
-    }
-
-    #[DataProvider('settings')]
-    public function testACalibrationHasItsSettingBetweenItsLimits(
-        string $low,
-        string $nominal,
-        string $high,
-        bool $taken,
-    ): void {
-        $bench = self::bench('live');
-        if (!$taken) {
-            $this->expectException(EntryRefused::class);
-        }
-        $bench->add('calibration', [
-            'phase' => 'as_found',
-            'point' => 'TP4',
-            'nominal' => $nominal,
-            'low' => $low,
-            'high' => $high,
-            'read' => '12.03',
-        ]);
-        self::assertCount(1, $bench->state()->calibrations);
-    }
-
-    /** @return iterable<string, array{mixed, bool}> answer, still there */
-    public static function answers(): iterable
-    {
-        yield 'yes in words' => ['yes', true];
-        yield 'yes' => [true, true];
-        yield 'no in words' => ['no', false];
-        yield 'no' => [false, false];
-    }
-
-    #[DataProvider('answers')]
-    public function testWhetherTheFaultIsStillThere(mixed $answer, bool $still): void
-    {
-        $bench = self::bench('unplugged')->add('eliminated', ['part' => 'C1', 'how' => 'removed', 'still' => $answer]);
-
-        self::assertSame($still, $bench->last()->payload['still']);
-    }
-
-    public function testAnAnswerThatIsNoneIsRefused(): void
-    {
-        $this->expectException(EntryRefused::class);
-        self::bench('unplugged')->add('eliminated', ['part' => 'C1', 'how' => 'removed', 'still' => 'perhaps']);
-    }
-
-    private static function bench(string $power): Bench
-    {
-        $bench = new Bench(Supplies::demo('tide-recorder'));
-
-        return $power === 'unplugged' ? $bench : $bench->add('power', ['power' => $power]);
+        self::assertSame(
+            'Short along C1 3 mΩ, C2 12 mΩ',
+            EntryKinds::named('short')->line($bench->last(), $bench->supply),
+        );
     }
 }

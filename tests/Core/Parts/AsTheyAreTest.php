@@ -423,6 +423,38 @@ final class AsTheyAreTest extends TestCase
     }
 
     /** @param list<array<string, mixed>> $parts */
+    /**
+     * A fan is a winding, or a circuit that switches one: with the plug out a meter finds tens of ohms or nothing at
+     * all (common practice). It must not convict what stands beside it.
+     */
+    public function testAFanIsNoResistorToAMeter(): void
+    {
+        $supply = Supplies::of(
+            [
+                ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                ['ref' => 'R1', 'kind' => 'resistor', 'value' => '10k', 'terminals' => ['a' => 'L', 'b' => 'OUT']],
+                [
+                    'ref' => 'M1',
+                    'kind' => 'fan',
+                    'value' => '12 V',
+                    'current' => '150 mA',
+                    'terminals' => ['plus' => 'OUT', 'minus' => '0V'],
+                ],
+            ],
+            ['TP1' => ['OUT', '0V']],
+        );
+        $meter = new DeadMeter($supply);
+        [$low, $high] = $meter->span($supply->deadChecks()['TP1'], $supply->mode(null)) ?? [NAN, NAN];
+
+        self::assertLessThan(40.0, $low, 'a winding of half its 80 ohms');
+        self::assertGreaterThan(5e3, $high, 'a circuit that is asleep');
+        self::assertGreaterThan(
+            9e3,
+            $meter->read($supply->deadChecks()['TP1'], $supply->mode(null), ['M1' => 'open']),
+            'R1 alone, by the mains',
+        );
+    }
+
     private static function supply(array $parts, string $node, string $against = '0V'): Description
     {
         $isMains = !in_array('bench_supply', array_column($parts, 'kind'), true);
