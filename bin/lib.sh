@@ -317,7 +317,7 @@ end_running() {
 start_workers() {
     local number
     for number in 1 2; do
-        keep_running "$1" "worker$number" 15 queue:work --queue=asked,urgent,default --tries=1 --timeout=3600 --sleep=1 --quiet
+        keep_running "$1" "worker$number" 15 queue:work --queue=asked,urgent,default,idle --tries=1 --timeout=3600 --sleep=1 --quiet
     done
     keep_running "$1" papers 12 queue:work --queue=papers --tries=3 --timeout=120 --sleep=0.3 --max-time=3600 --quiet
 }

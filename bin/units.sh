@@ -92,7 +92,7 @@ write_units() {
         'ExecReload=/bin/kill -HUP $MAINPID' 'LimitNOFILE=8192' "$(restarts -5 512M 32)" \
         'AmbientCapabilities=CAP_NET_BIND_SERVICE' 'CapabilityBoundingSet=CAP_NET_BIND_SERVICE'
     for number in $(seq "$WORKERS"); do
-        artisan_unit "worker$number" "solver $number" 15 1536M 'queue:work --queue=asked,urgent,default --tries=1 --timeout=3600 --sleep=1 --quiet'
+        artisan_unit "worker$number" "solver $number" 15 1536M 'queue:work --queue=asked,urgent,default,idle --tries=1 --timeout=3600 --sleep=1 --quiet'
         all+=("worker$number")
     done
     artisan_unit papers 'reports and photographs' 12 1G 'queue:work --queue=papers --tries=3 --timeout=120 --sleep=0.3 --max-time=3600 --quiet'

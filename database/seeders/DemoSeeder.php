@@ -14,6 +14,7 @@ use App\Knowledge\Solutions;
 use App\Library\Documents;
 use App\Library\Shelf;
 use App\Models\Instrument;
+use App\Models\PracticeSeries;
 use App\Models\Supply;
 use App\Models\User;
 use App\Models\Workshop;
@@ -81,6 +82,44 @@ final class DemoSeeder extends Seeder
             $this->play($story, $people[$story['by']], $supplies[$story['supply']], $bookIn, $log, $album);
         }
         Carbon::setTestNow();
+        $this->practice($people, $supplies);
+    }
+
+    /**
+     * Two series that the lead sets, and what the apprentice did before: workers play that.
+     *
+     * @param array<string, User>   $people
+     * @param array<string, Supply> $supplies
+     */
+    private function practice(array $people, array $supplies): void
+    {
+        $wilma = $people['wilma@tollhouse.example'];
+        $series = [
+            ['First week: the wireless', 'tuner-feed', [31, 32, 33], ['difficulty' => 'easy']],
+            ['Two things at once', 'deck-intercom', [41, 42], ['twist' => 'two']],
+        ];
+        foreach ($series as [$title, $supply, $seeds, $asked]) {
+            PracticeSeries::query()->create([
+                'workshop_id' => $wilma->workshop_id,
+                'title' => $title,
+                'due_on' => Carbon::now()->addDays(14)->toDateString(),
+                'items' => array_map(
+                    static fn(int $seed): array => $asked + [
+                        'supply' => $supplies[$supply]->id,
+                        'title' => $supplies[$supply]->title,
+                        'difficulty' => null,
+                        'mechanism' => null,
+                        'twist' => null,
+                        'seed' => $seed,
+                    ],
+                    $seeds,
+                ),
+                'people' => [$wilma->id],
+            ]);
+        }
+        foreach (array_keys(DemoPractice::RUNS) as $number) {
+            DemoPractice::dispatch($wilma->id, $supplies['tuner-feed']->id, $number);
+        }
     }
 
     /**

@@ -6,9 +6,13 @@ namespace Tests\Feature;
 
 use App\Models\Instrument;
 use App\Models\LogEntryRecord;
+use App\Models\PracticeRun;
+use App\Models\PracticeSeries;
 use App\Models\RepairJob;
 use App\Models\Run;
+use App\Models\Supply;
 use App\Models\User;
+use Database\Seeders\DemoPractice;
 use Database\Seeders\DemoSeeder;
 use Illuminate\Support\Facades\DB;
 
@@ -40,6 +44,22 @@ final class DemoTest extends FeatureTestCase
             'four hours of ten seconds',
         );
         self::assertSame([], $soak->alarms);
+
+        // Two series are set, and what the apprentice did is played, and graded like anybody's.
+        $wilma = User::query()->where('email', 'wilma@tollhouse.example')->firstOrFail();
+        self::assertSame(2, PracticeSeries::query()->count());
+        $kitchen = (string) Supply::query()->where('title', 'like', 'Kitchen%')->value('id');
+        $practise = function () use ($wilma, $kitchen): void {
+            foreach (array_keys(DemoPractice::RUNS) as $number) {
+                $this->app->call([new DemoPractice($wilma->id, $kitchen, $number), 'handle']);
+            }
+        };
+        $practise();
+        $figures = PracticeRun::query()->orderBy('created_at')->pluck('figure')->all();
+        self::assertCount(4, array_filter($figures, is_numeric(...)), 'each is over, and has its grade');
+        self::assertGreaterThan(max(array_slice($figures, 0, 3)), $figures[3], 'the last goes as the next step says');
+        $practise();
+        self::assertSame(4, PracticeRun::query()->count(), 'a second time harms nothing');
 
         $this->actingAs(User::query()->where('email', 'tarik@tollhouse.example')->firstOrFail());
         $waits = collect($this->getJson('/api/v1/jobs')->assertOk()->json())->pluck('waits_for', 'unit');

@@ -86,7 +86,12 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
     await page.getByRole('button', { name: 'Sign out' }).click();
     await signIn(page, 'wilma');
     await page.getByRole('link', { name: 'Practice' }).click();
-    await page.getByRole('region', { name: 'Series' }).getByRole('button', { name: 'Unit 1' }).click();
+    await page
+        .getByRole('region', { name: 'Series' })
+        .getByRole('listitem')
+        .filter({ hasText: 'Kitchen, one unit' })
+        .getByRole('button', { name: 'Unit 1' })
+        .click();
     await expect(page.getByLabel('What you do')).toBeFocused();
     // Nothing of it is on the bench.
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
