@@ -45,11 +45,8 @@ final class DemoPractice implements ShouldQueue
     private const FUNCTIONS = [DeadCheck::RESISTANCE => 'ohms', DeadCheck::DIODE => 'diode', DeadCheck::ESR => 'esr'];
 
     /** @param int $number of RUNS */
-    public function __construct(
-        public readonly int $user,
-        public readonly string $supply,
-        public readonly int $number,
-    ) {
+    public function __construct(public readonly int $user, public readonly string $supply, public readonly int $number)
+    {
         $this->onQueue(self::QUEUE);
     }
 
@@ -63,8 +60,8 @@ final class DemoPractice implements ShouldQueue
             $supply === null ||
             PracticeRun::query()
                 ->where('user_id', $user->id)
-                ->get()
-                ->contains(static fn(PracticeRun $run): bool => ($run->exercise['seed'] ?? null) === $seed)
+                ->whereDate('created_at', Carbon::now()->subDays($days))
+                ->exists()
         ) {
             return;
         }

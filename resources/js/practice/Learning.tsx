@@ -26,7 +26,13 @@ export function Learning() {
     const { data } = learning;
     const picture = useMemo(
         (): Picture => ({
-            x: { name: 'run', min: 1, max: Math.max(2, data?.curve.length ?? 2), whole: true, write: (value) => value.toFixed(0) },
+            x: {
+                name: 'run',
+                min: 1,
+                max: Math.max(2, data?.curve.length ?? 2),
+                whole: true,
+                write: (value) => value.toFixed(0),
+            },
             y: { name: 'of 100', min: 0, max: 100, write: (value) => value.toFixed(0) },
             lines: [
                 {

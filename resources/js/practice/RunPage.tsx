@@ -26,7 +26,13 @@ const toldOf = (run: PracticeRun): Picture => {
         return [[0, 0] as const, ...run.replay.map((step, k) => [k + 1, (sum += of(step))] as const)];
     };
     return {
-        x: { name: 'step', min: 0, max: Math.max(1, run.replay.length), whole: true, write: (value) => value.toFixed(0) },
+        x: {
+            name: 'step',
+            min: 0,
+            max: Math.max(1, run.replay.length),
+            whole: true,
+            write: (value) => value.toFixed(0),
+        },
         y: { name: 'bits', min: 0, write: (value) => value.toFixed(1) },
         lines: [
             {

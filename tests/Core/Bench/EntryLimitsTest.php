@@ -21,14 +21,7 @@ final class EntryLimitsTest extends TestCase
      */
     public static function limits(): iterable
     {
-        yield 'a clamp reads a thousand amperes' => [
-            'live',
-            'current',
-            ['part' => 'R1'],
-            'text',
-            '1000A',
-            '1001A',
-        ];
+        yield 'a clamp reads a thousand amperes' => ['live', 'current', ['part' => 'R1'], 'text', '1000A', '1001A'];
         yield 'a leap year has 8784 hours' => [
             'unplugged',
             'recap',

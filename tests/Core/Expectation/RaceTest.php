@@ -37,7 +37,7 @@ final class RaceTest extends TestCase
     #[DataProvider('fuses')]
     public function testWhoIsQuicker(string $rating, array $first, array $raced, array $luck): void
     {
-        $behaviour = new Behaviour($supply = self::set($rating));
+        $behaviour = new Behaviour(($supply = self::set($rating)));
         $usual = $behaviour->live($supply->mode(null), ['C1' => 'short']);
         $slow = $behaviour->live($supply->mode(null), ['C1' => 'short'], isLucky: true);
         $gone = static fn(array $chain): array => array_map(static fn(Destruction $d): string => $d->ref, $chain);

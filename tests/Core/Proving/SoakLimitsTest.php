@@ -13,7 +13,7 @@ use PHPUnit\Framework\TestCase;
 /** A soak is planned, and alarms, at its limits. */
 final class SoakLimitsTest extends TestCase
 {
-    /** @return iterable<string, array{string, mixed, mixed, string}> field, last that is taken, first that is not; path */
+    /** @return iterable<string, array{string, mixed, mixed, string}> field; last taken, first that is not; path */
     public static function plans(): iterable
     {
         $stage = static fn(mixed $hours, mixed $share): array => [['hours' => $hours, 'share' => $share]];
@@ -59,8 +59,8 @@ final class SoakLimitsTest extends TestCase
     }
 
     /**
-     * Between 11 and 13 V, two volts wide: at the limits all is well; three scans in a row outside are an alarm, and one
-     * that lies half a width out (common practice).
+     * Between 11 and 13 V, two volts wide: at the limits all is well; three scans in a row outside are an alarm, and
+     * one that lies half a width out (common practice).
      *
      * @return iterable<string, array{list<float>, int}> volts scan by scan; alarms in all
      */
