@@ -20,8 +20,8 @@ use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Strategy;
 
 /**
- * One run that the demo's apprentice has behind her. Nothing of it is written down anywhere: it is played line by line as
- * one of the strategies goes, the clumsy one first, and graded like anybody's; by a worker that has nothing else to do.
+ * One run that the demo's apprentice has behind her. Nothing of it is written down anywhere: it is played line by line
+ * as one of the strategies goes, the clumsy one first, and graded like anybody's; by a worker with nothing else to do.
  */
 final class DemoPractice implements ShouldQueue
 {

@@ -14,9 +14,10 @@ use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
 /**
- * A fuse and a resistor behind it, both overloaded by a shorted reservoir: 230 V through 100 ohms every other half cycle
- * are 1.63 A, and 265 W in 5 W. Limits of IEC 60127-2 for T (from memory): at 2.75 times 0.6 to 10 s, at 4 times 0.15
- * to 3 s; a wirewound resistor stands ten times its rating for five seconds (data sheets), so this one some seconds.
+ * A fuse and a resistor behind it, both overloaded by a shorted reservoir: 230 V through 100 ohms every other half
+ * cycle are 1.63 A, and 265 W in 5 W. Limits of IEC 60127-2 for T (from memory): at 2.75 times 0.6 to 10 s, at 4 times
+ * 0.15 to 3 s; a wirewound resistor stands ten times its rating for five seconds (data sheets), so this one some
+ * seconds.
  */
 final class RaceTest extends TestCase
 {
