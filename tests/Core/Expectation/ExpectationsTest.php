@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace Tests\Core\Expectation;
 
+use Oculant\Core\Diagnosis\PathView;
 use Oculant\Core\Expectation\Behaviour;
 use Oculant\Core\Expectation\DeadMeter;
 use Oculant\Core\Expectation\Expectations;
@@ -153,8 +154,9 @@ final class ExpectationsTest extends TestCase
         self::assertSame('unloaded', Preview::of(Supplies::demo('tide-recorder'), 'unloaded')['mode']);
         self::assertSame(
             ['inlet', 'transformer', 'raw1', 'out1', 'raw2', 'out2'],
-            array_column($preview['path'], 'id'),
+            array_column($path = PathView::unmeasured(Supplies::demo('tide-recorder')), 'id'),
         );
+        self::assertSame(['unknown'], array_values(array_unique(array_column($path, 'energy'))));
     }
 
     /**
