@@ -173,10 +173,11 @@ final class FaultDictionary
         $steps = max(2, min(self::MOST_STEPS, (int) ceil(self::A_DECADE * $decades)));
         $course = Interpolation::of($fault, $cell);
 
-        [$before, $after] = [
-            $this->broken[Hypothesis::unspared($mild)] ?? [],
-            $this->broken[Hypothesis::unspared($worse)] ?? [],
-        ];
+        // Where a fuse won a race its own row says so; where it only spared what went with it, the plain one does.
+        [$before, $after] = array_map(
+            fn(string $row): array => $this->broken[$row] ?? ($this->broken[Hypothesis::unspared($row)] ?? []),
+            [$mild, $worse],
+        );
         $given = array_map(
             strval(...),
             array_keys(array_diff_assoc($before, $after) + array_diff_assoc($after, $before)),

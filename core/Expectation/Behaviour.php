@@ -191,16 +191,16 @@ final class Behaviour
     {
         $first = null;
         foreach ($phase->parts as $ref => $fuse) {
-            if (!($fuse->kind instanceof Fuse) || isset($faults[$ref])) {
+            $opening =
+                $fuse->kind instanceof Fuse && !isset($faults[$ref])
+                    ? Fuse::opening($fuse, $phase->record->currentSignal((string) $ref)->rms)
+                    : null;
+            if ($opening === null) {
                 continue;
             }
-            [$how, $seconds, $isSlow] = Fuse::opening($fuse, $phase->record->currentSignal((string) $ref)->rms) ?? [
-                null,
-                0.0,
-                false,
-            ];
+            [$how, $seconds, $isSlow] = $opening;
             $isDoubtful = $isSlow || ($part !== null && $part->seconds < self::RACE * $seconds);
-            if ($how !== null && !($isLucky && $isDoubtful) && ($first === null || $seconds < $first->seconds)) {
+            if (!($isLucky && $isDoubtful) && ($first === null || $seconds < $first->seconds)) {
                 $first = new Destruction((string) $ref, 'open', $how, $seconds, $isDoubtful);
             }
         }

@@ -224,19 +224,20 @@ final readonly class SimulatedTechnician
             return [];
         }
         $read = [];
+        $functions = $this->knowledge->expectations($mode, null)->functions;
         foreach ($unit->settles($mode) ? $this->knowledge->dictionary(null)->rails : [] as $rail) {
-            $volts = $unit->live($rail, 'dc', $mode);
+            $volts = $unit->live($rail, $functions[$rail], $mode);
             $state->readings[] = new TakenReading(
                 "{$entry} {$rail}",
                 $rail,
-                'dc',
+                $functions[$rail],
                 $volts,
                 PowerState::Live,
                 $mode,
                 null,
                 $state->replaced(),
             );
-            $read[] = "{$rail} dc {$volts} with a new {$fuse}";
+            $read[] = "{$rail} {$functions[$rail]} {$volts} with a new {$fuse}";
         }
 
         return $read;
