@@ -114,15 +114,17 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::get('practice/progress', [PracticeController::class, 'progress']);
         Route::get('practice/series', [PracticeSeriesController::class, 'index']);
         Route::get('practice/{practice}', [PracticeController::class, 'show']);
-        Route::get('practice/{practice}/circuit', [PracticeController::class, 'circuit']);
         Route::get('workshop/mark', [WorkshopController::class, 'picture']);
         Route::get('jobs', [JobController::class, 'index']);
         Route::get('jobs/{job}', [JobController::class, 'show']);
-        Route::get('jobs/{job}/bench', BenchController::class);
-        Route::get('jobs/{job}/circuit', [CircuitController::class, 'job']);
-        Route::get('jobs/{job}/between', [CircuitController::class, 'between']);
-        Route::get('jobs/{job}/levels', [CircuitController::class, 'jobLevels']);
-        Route::get('jobs/{job}/powerup/{section}', PowerUpController::class)->whereIn('section', Plan::SECTIONS);
+        // The screens of a bench where a unit may stand that is only practised on.
+        Route::group(['practice' => true], function (): void {
+            Route::get('jobs/{job}/bench', BenchController::class);
+            Route::get('jobs/{job}/circuit', [CircuitController::class, 'job']);
+            Route::get('jobs/{job}/between', [CircuitController::class, 'between']);
+            Route::get('jobs/{job}/levels', [CircuitController::class, 'jobLevels']);
+            Route::get('jobs/{job}/powerup/{section}', PowerUpController::class)->whereIn('section', Plan::SECTIONS);
+        });
         Route::get('jobs/{job}/photos/{photo}', [PhotoController::class, 'show']);
         Route::get('jobs/{job}/report', [ReportController::class, 'show']);
         Route::get('jobs/{job}/report.json', [ReportController::class, 'json']);
@@ -183,9 +185,10 @@ Route::middleware(['auth:sanctum', SignedInStill::class, 'throttle:api'])->group
         Route::post('jobs', [JobController::class, 'store']);
         Route::post('jobs/import', [ReportController::class, 'import']);
         Route::post('practice', [PracticeController::class, 'store']);
-        Route::post('practice/{practice}/lines', [PracticeController::class, 'say']);
+        Route::post('practice/{practice}/hints', [PracticeController::class, 'hint']);
+        Route::post('practice/{practice}/end', [PracticeController::class, 'end']);
         Route::post('practice/{practice}/branch', [PracticeController::class, 'branch']);
-        Route::post('jobs/{job}/log', LogController::class);
+        Route::group(['practice' => true], static fn() => Route::post('jobs/{job}/log', LogController::class));
         Route::post('jobs/{job}/photos', [PhotoController::class, 'store']);
         Route::put('jobs/{job}/description', [TraceController::class, 'describe']);
         Route::post('jobs/{job}/changes/{entry}/description', AddedPartController::class);

@@ -27,6 +27,7 @@ final readonly class JobLog
         private PartsDesk $parts,
         private Drawer $drawer,
         private ProvingDesk $proving,
+        private HiddenUnits $units,
     ) {}
 
     /**
@@ -56,13 +57,52 @@ final readonly class JobLog
      */
     public function take(RepairJob $job, User $user, array $entry, ?string $by = null, bool $isOwnWork = false): JobFile
     {
-        if ($entry['kind'] === 'repair') {
+        return $job->isPractice()
+            ? $this->takeOf($this->units->of($job), $job, $user, $entry)
+            : $this->enter($job, $user, $entry, $by, $isOwnWork);
+    }
+
+    /**
+     * The unit answers what somebody would have read or seen.
+     *
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string} $entry
+     */
+    private function takeOf(HiddenUnit $unit, RepairJob $job, User $user, array $entry): JobFile
+    {
+        if ($job->entries()->whereKey($entry['id'])->exists()) {
+            return JobFile::open($this->solutions, $job);
+        }
+        $answered = $unit->answered($entry);
+        try {
+            $file = $this->enter($job, $user, $answered, null, false);
+        } catch (EntryRefused $refused) {
+            $unit->refused($entry['kind'], $refused);
+            throw $refused;
+        }
+        $unit->taken($file->entry($entry['id'])->toEntry());
+
+        return $file;
+    }
+
+    /**
+     * @param array{id: string, kind: string, payload: array<mixed>, at: string, waited?: int, still_true?: bool,
+     *     received_at?: string, after?: int} $entry received_at: by another clock than the server's; after: sequence
+     *     that must be the newest
+     *
+     * @throws EntryRefused if the entry cannot stand; nothing is written then
+     */
+    private function enter(RepairJob $job, User $user, array $entry, ?string $by, bool $isOwnWork): JobFile
+    {
+        // What goes into a unit that is only practised on is for its taker to judge, and happens on paper.
+        $isCompared = $entry['kind'] === 'repair' && !$job->isPractice();
+        if ($isCompared) {
             $this->tryBefore($job, $entry['payload']);
         }
 
-        return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork): JobFile {
+        return DB::transaction(function () use ($job, $user, $entry, $by, $isOwnWork, $isCompared): JobFile {
             // Two benches on one job wait for each other here; the log stands in the order in which they get through.
             RepairJob::query()
+                ->withPractice()
                 ->whereKey($job->id)
                 ->lockForUpdate()
                 ->first(['id']);
@@ -77,12 +117,15 @@ final readonly class JobLog
             if ($known !== null) {
                 return $file;
             }
+            if (isset($entry['after']) && $entry['after'] !== $file->lastSequence()) {
+                throw EntryRefused::because('id', 'This run was played on elsewhere meanwhile: look at it again.');
+            }
             $entry = self::understood($file, $entry) + $entry;
             $this->check($file, $entry['kind'], $entry['payload'], $isOwnWork);
             $given = in_array($entry['kind'], ['reading', 'twin'], true)
                 ? ['functions' => $file->functions()] + $entry['payload']
                 : $entry['payload'];
-            if ($entry['kind'] === 'repair') {
+            if ($isCompared) {
                 $given =
                     $this->parts->fitOf(
                         $file,
@@ -108,7 +151,7 @@ final readonly class JobLog
                 'kind' => $entry['kind'],
                 'payload' => $payload,
                 'noted_at' => $entry['at'],
-                'received_at' => Carbon::now(),
+                'received_at' => isset($entry['received_at']) ? Carbon::parse($entry['received_at']) : Carbon::now(),
                 'sequence' => 1 + $file->lastSequence(),
                 'waited' => $entry['waited'] ?? 0,
             ]);

@@ -126,6 +126,7 @@ final readonly class JobSummary
         if ($file->job->waits_as_of !== $asOf || $file->job->waits_for !== $waits) {
             // Not by way of the model: an entry that came meanwhile has the row by now.
             RepairJob::query()
+                ->withPractice()
                 ->whereKey($file->job->id)
                 ->toBase()
                 ->update(['waits_for' => mb_substr($waits, 0, 500), 'waits_as_of' => $asOf]);

@@ -35,6 +35,8 @@ final readonly class KeptBench
                     $job->id,
                     $job->last_sequence,
                     $job->updated_at?->getTimestamp(),
+                    // Hints are no entries, and neither is what would have hurt.
+                    [count($job->practice->hints ?? []), count($job->practice->lines ?? [])],
                     Gate::forUser($user)->allows('log', $job),
                     Gate::forUser($user)->allows('override', $job),
                     $supply === null ? [] : [$this->history->of($supply, $job->id), $this->history->elsewhere($supply)],

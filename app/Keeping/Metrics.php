@@ -74,10 +74,10 @@ final readonly class Metrics
                 [[], $one("SELECT COUNT(*) FROM solve_pieces WHERE state IN ('waiting', 'claimed')")],
             ]) .
             self::family('oculant_jobs', 'gauge', 'Repairs on record', [
-                [[], $one('SELECT COUNT(*) FROM repair_jobs')],
+                [[], $one('SELECT COUNT(*) FROM repair_jobs WHERE practice_run_id IS NULL')],
             ]) .
             self::family('oculant_entries_total', 'counter', 'Entries of all logs', [
-                [[], $one('SELECT COALESCE(SUM(last_sequence), 0) FROM repair_jobs')],
+                [[], $one('SELECT COALESCE(SUM(last_sequence), 0) FROM repair_jobs WHERE practice_run_id IS NULL')],
             ]) .
             self::family('oculant_runs_running', 'gauge', 'Unattended runs', [
                 [[], $one("SELECT COUNT(*) FROM runs WHERE state = 'running'")],

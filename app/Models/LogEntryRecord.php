@@ -49,6 +49,7 @@ final class LogEntryRecord extends Model
         });
         self::created(static function (self $record): void {
             RepairJob::query()
+                ->withPractice()
                 ->whereKey($record->getAttribute('repair_job_id'))
                 ->toBase()
                 ->update(['log_link' => $record->getAttribute('link')]);

@@ -8,6 +8,7 @@ use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Concerns\HasUlids;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Database\Eloquent\Relations\BelongsTo;
+use Illuminate\Database\Eloquent\Relations\HasOne;
 
 /**
  * Somebody at an exercise: no job, and in no statistics of jobs.
@@ -17,7 +18,10 @@ use Illuminate\Database\Eloquent\Relations\BelongsTo;
  * @property int $user_id
  * @property string $title
  * @property array<string, mixed> $exercise
- * @property list<array{line: string, said: string, taken: bool}> $lines
+ * @property list<array{line: string, said: string, taken: bool}> $lines what was done, and what the unit said to it;
+ *     the first is its owner's story
+ * @property list<array{kind: string, sentence: string}>|null $incidents that no entry of its log tells of
+ * @property list<array{depth: string, said: string}>|null $hints
  * @property list<array<string, mixed>> $steps
  * @property bool $is_over
  * @property float|null $figure
@@ -38,6 +42,8 @@ final class PracticeRun extends Model
         'title',
         'exercise',
         'lines',
+        'incidents',
+        'hints',
         'steps',
         'is_over',
         'figure',
@@ -55,6 +61,12 @@ final class PracticeRun extends Model
         return $this->belongsTo(User::class);
     }
 
+    /** @return HasOne<RepairJob, $this> the bench that it stands on; null of runs from before there was one */
+    public function job(): HasOne
+    {
+        return $this->hasOne(RepairJob::class)->withoutGlobalScope(RepairJob::WORK);
+    }
+
     /** @param Builder<self> $query */
     public function scopeSeenBy(Builder $query, User $user): void
     {
@@ -68,6 +80,8 @@ final class PracticeRun extends Model
         return [
             'exercise' => 'array',
             'lines' => 'array',
+            'incidents' => 'array',
+            'hints' => 'array',
             'steps' => 'array',
             'grade' => 'array',
             'beside' => 'array',

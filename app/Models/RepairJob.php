@@ -28,12 +28,17 @@ use Illuminate\Database\Eloquent\Relations\HasMany;
  * @property string|null $waits_as_of log and program that this was worked out from
  * @property array{faults?: array<string, string>, ageing?: list<array{part: string, fault: string, after: float}>,
  *     shy?: float}|null $stand_in
+ * @property string|null $practice_run_id of a unit that is only practised on
+ * @property PracticeRun|null $practice
  * @property array<string, mixed>|null $origin of a job that was taken in: number, workshop, at, by, taken_at,
  *     signed_by, key, known
  */
 final class RepairJob extends Model
 {
     use HasUlids;
+
+    /** Leaves out what is only practised on, wherever nobody asks for it. */
+    public const WORK = 'work';
 
     /** Energised, or not known to be without power. */
     public const ENERGISED = 2;
@@ -48,6 +53,7 @@ final class RepairJob extends Model
         'workshop_id',
         'supply_id',
         'user_id',
+        'practice_run_id',
         'number',
         'unit',
         'owner',
@@ -70,6 +76,7 @@ final class RepairJob extends Model
         'supply_id',
         'supply_version_id',
         'user_id',
+        'practice_run_id',
         'number',
         'unit',
         'owner',
@@ -90,6 +97,27 @@ final class RepairJob extends Model
     public function supply(): BelongsTo
     {
         return $this->belongsTo(Supply::class);
+    }
+
+    /** @return BelongsTo<PracticeRun, $this> */
+    public function practice(): BelongsTo
+    {
+        return $this->belongsTo(PracticeRun::class, 'practice_run_id');
+    }
+
+    public function isPractice(): bool
+    {
+        return $this->practice_run_id !== null;
+    }
+
+    /**
+     * What is only practised on as well.
+     *
+     * @param Builder<self> $query
+     */
+    public function scopeWithPractice(Builder $query): void
+    {
+        $query->withoutGlobalScope(self::WORK);
     }
 
     /** @return HasMany<LogEntryRecord, $this> in the order in which the server took them */
@@ -118,6 +146,7 @@ final class RepairJob extends Model
 
     protected static function booted(): void
     {
+        self::addGlobalScope(self::WORK, static fn(Builder $query) => $query->whereNull('repair_jobs.practice_run_id'));
         self::creating(static function (self $job): void {
             $title = $job->description['title'] ?? null;
             $job->supply_title = is_string($title) ? mb_substr($title, 0, 255) : '';

@@ -20,7 +20,10 @@ final class RepairJobPolicy
     /** Another workshop's job is as good as not there. */
     public function view(User $user, RepairJob $job): Response
     {
-        return $user->workshop_id === $job->workshop_id
+        // Practice is one's own; a lead may look.
+        $isOpen = !$job->isPractice() || $job->user_id === $user->id || $user->can('manage people');
+
+        return $user->workshop_id === $job->workshop_id && $isOpen
             ? $this->viewAny($user)
             : Response::denyAsNotFound('There is no such job in your workshop.');
     }
@@ -33,7 +36,15 @@ final class RepairJobPolicy
     public function log(User $user, RepairJob $job): Response
     {
         $seen = $this->view($user, $job);
-        if ($seen->denied() || $user->can('work on any job') || $job->user_id === $user->id) {
+        if ($seen->denied()) {
+            return $seen;
+        }
+        if ($job->isPractice()) {
+            return $job->user_id === $user->id && $job->practice?->is_over === false
+                ? $seen
+                : Response::deny('A run is played by whoever began it, until it is over.');
+        }
+        if ($user->can('work on any job') || $job->user_id === $user->id) {
             return $seen;
         }
 

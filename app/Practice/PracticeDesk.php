@@ -11,9 +11,7 @@ use App\Models\PracticeSeries;
 use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\User;
-use Illuminate\Support\Facades\DB;
 use Oculant\Core\Bench\EntryRefused;
-use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Parts\Part;
 use Oculant\Core\Practice\Difficulty;
@@ -21,17 +19,17 @@ use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Grade;
 use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Setter;
-use Oculant\Core\Practice\Spoken;
 use Oculant\Core\Practice\Step;
 use Oculant\Core\Practice\Twist;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
-use Oculant\Core\Supply\Point;
 
 /**
  * Exercises of a workshop, begun and played line by line; a run is its exercise and its lines, and nothing else.
  *
  * @phpstan-import-type PracticeGrade from Grade
+ * @phpstan-import-type PracticeHint from RunBook
+ * @phpstan-import-type PracticeLine from RunBook
  * @phpstan-import-type PracticeStep from Step
  *
  * @phpstan-type PracticeSummary array{
@@ -60,28 +58,12 @@ use Oculant\Core\Supply\Point;
  *     difficulty: 'easy'|'middle'|'hard',
  *     // run of the same unit that it tries otherwise; counts for nothing
  *     branch_of: ?string,
- *     lines: list<array{
- *         line: string,
- *         said: string,
- *         taken: bool,
- *     }>,
- *     power: string,
- *     mode: string,
+ *     // the bench that it stands on
+ *     job: string,
+ *     story: string,
+ *     told: list<PracticeLine>,
+ *     hints: list<PracticeHint>,
  *     minutes: float,
- *     modes: list<string>,
- *     points: list<array{
- *         id: string,
- *         name: string,
- *         hot: bool,
- *     }>,
- *     parts: list<array{
- *         ref: string,
- *         label: string,
- *     }>,
- *     help: list<array{
- *         line: string,
- *         says: string,
- *     }>,
  *     grade: ?PracticeGrade,
  *     // figures of other strategies on the same unit, once they were played
  *     beside: array{
@@ -93,13 +75,10 @@ use Oculant\Core\Supply\Point;
  */
 final readonly class PracticeDesk
 {
-    /** Lines that a run takes. */
-    private const MOST_LINES = 300;
-
     /** Seconds in which one of the difficulty asked for is looked for. */
     private const PATIENCE = 90.0;
 
-    public function __construct(private Solutions $solutions, private Learning $learning) {}
+    public function __construct(private Solutions $solutions, private Learning $learning, private RunBook $book) {}
 
     /**
      * @throws EntryRefused   if its faults are not solved yet, or none is as hard as asked for
@@ -114,10 +93,10 @@ final readonly class PracticeDesk
         ?Twist $twist = null,
     ): PracticeRun {
         $description = DescriptionReader::fromArray($supply->description);
-        $setter = new Setter($description, $this->knowledge($description));
+        $setter = new Setter($description, $this->book->knowledge($description));
         $class = $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null;
 
-        return self::begun(
+        return $this->set(
             $user,
             $this->exercise($description, $seed, $difficulty?->value, $class?->name, $twist?->value),
         );
@@ -137,7 +116,7 @@ final readonly class PracticeDesk
             $this->solutions->remember(
                 $supply,
                 'exercise ' . json_encode($asked),
-                fn(): array => (new Setter($supply, $this->knowledge($supply)))
+                fn(): array => (new Setter($supply, $this->book->knowledge($supply)))
                     ->set(
                         $seed,
                         Difficulty::tryFrom($difficulty ?? ''),
@@ -167,7 +146,7 @@ final readonly class PracticeDesk
             return $begun;
         }
         if (isset($item['job'])) {
-            return self::begun(
+            return $this->set(
                 $user,
                 $this->ofJob(
                     RepairJob::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['job']),
@@ -179,7 +158,7 @@ final readonly class PracticeDesk
         $supply = Supply::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['supply']);
         $description = DescriptionReader::fromArray($supply->description);
 
-        return self::begun(
+        return $this->set(
             $user,
             // A server that is busy refuses; it never gives another unit than it gives everybody.
             $this->exercise(
@@ -203,7 +182,7 @@ final readonly class PracticeDesk
         [$part, $fault] = self::causeOf($job);
         $description = DescriptionReader::fromArray(self::nobodys($job->description));
 
-        return (new Setter($description, $this->knowledge($description)))->hide($part, $fault, $seed);
+        return (new Setter($description, $this->book->knowledge($description)))->hide($part, $fault, $seed);
     }
 
     /**
@@ -242,7 +221,7 @@ final readonly class PracticeDesk
     }
 
     /** @param array{series_id?: string, series_item?: int} $place in a series, where nobody begins twice */
-    private static function begun(User $user, Exercise $exercise, array $place = []): PracticeRun
+    public function set(User $user, Exercise $exercise, array $place = []): PracticeRun
     {
         $all = [
             'workshop_id' => $user->workshop_id,
@@ -254,9 +233,39 @@ final readonly class PracticeDesk
             'steps' => [],
         ];
 
-        return $place === []
-            ? PracticeRun::query()->create($all)
-            : PracticeRun::query()->createOrFirst($place + ['user_id' => $user->id], $all);
+        $kept =
+            $place === []
+                ? PracticeRun::query()->create($all)
+                : PracticeRun::query()->createOrFirst($place + ['user_id' => $user->id], $all);
+        if ($kept->wasRecentlyCreated) {
+            $this->book->put($kept, new Run($exercise, $this->book->knowledge($exercise->supply)));
+        }
+
+        return $kept;
+    }
+
+    /** @return array<string, mixed> columns of a run that nobody has begun */
+    private static function blank(User $user, Exercise $exercise): array
+    {
+        return [
+            'workshop_id' => $user->workshop_id,
+            'user_id' => $user->id,
+            'title' => mb_substr($exercise->supply->title, 0, 200),
+            'exercise' => $exercise->toArray(),
+            'mechanism' => $exercise->mechanism()->name ?? Learning::NONE,
+            'lines' => [['line' => '', 'said' => $exercise->words(), 'taken' => true]],
+            'steps' => [],
+        ];
+    }
+
+    /** A run that was played elsewhere, whole. */
+    public function played(User $user, Run $run): PracticeRun
+    {
+        $kept = PracticeRun::query()->create(self::blank($user, $run->exercise));
+        $this->book->put($kept, $run);
+        $this->book->write($kept, $run, ['line' => '', 'said' => $run->exercise->hidden()]);
+
+        return $kept;
     }
 
     /**
@@ -272,17 +281,19 @@ final readonly class PracticeDesk
             throw EntryRefused::because('step', 'A run that is over can be tried otherwise, from any of its steps on.');
         }
         $exercise = Exercise::of($kept->exercise);
-        $run = new Run($exercise, $this->knowledge($exercise->supply), array_map(Step::of(...), $kept->steps));
-        $lines = [];
-        foreach ($kept->lines as $line) {
-            self::sayAgain($run, $line['line']);
-            if (count($run->steps()) > $step) {
+        $knowledge = $this->book->knowledge($exercise->supply);
+        $whole = $this->book->run($kept, $this->book->bench($kept));
+        // Up to before the measurement that made that step.
+        $log = [];
+        $measured = 0;
+        foreach ($whole->log() as $entry) {
+            $measured += in_array($entry->kind, ['reading', 'tested'], true) ? 1 : 0;
+            if ($measured > $step) {
                 break;
             }
-            $lines[] = $line;
+            $log[] = $entry;
         }
-
-        return PracticeRun::query()->create([
+        $other = PracticeRun::query()->create([
             'workshop_id' => $user->workshop_id,
             'user_id' => $user->id,
             'title' => $kept->title,
@@ -290,98 +301,55 @@ final readonly class PracticeDesk
             // What is hidden is known by now: it teaches, and counts for nothing.
             'mechanism' => null,
             'branch_of' => $kept->id,
-            'lines' => $lines,
-            'steps' => array_slice($kept->steps, 0, $step),
+            'lines' => array_slice($kept->lines, 0, 1),
+            'steps' => [],
         ]);
+        $this->book->put(
+            $other,
+            new Run($exercise, $knowledge, $log, array_slice($whole->steps(), 0, $step)),
+            (int) $kept->created_at?->getTimestamp(),
+        );
+
+        return $other;
     }
 
     /**
-     * Nothing is held while the unit is solved: whoever was quicker counts.
+     * A hint of one of three depths; each is counted.
      *
-     * @return array<string, mixed> the run as it stands then
-     *
-     * @throws EntryRefused if the run is over, or was played on meanwhile
+     * @throws EntryRefused if the run is over
      */
-    public function say(PracticeRun $kept, string $line): array
+    public function hint(PracticeRun $kept, string $depth): void
     {
-        $before = count($kept->lines);
-        if ($kept->is_over) {
-            throw EntryRefused::because('line', 'This run is over.');
-        }
-        if ($before > self::MOST_LINES) {
-            throw EntryRefused::because('line', 'So many lines: name what it was, or write "give up".');
-        }
-        $exercise = Exercise::of($kept->exercise);
-        $knowledge = $this->knowledge($exercise->supply);
-        $run = self::resumed($kept, $exercise, $knowledge);
-        try {
-            $said = ['line' => $line, 'said' => (new Spoken($run))->say($line), 'taken' => true];
-        } catch (EntryRefused $refused) {
-            $said = ['line' => $line, 'said' => $refused->getMessage(), 'taken' => false];
-        }
-        $grade = $run->isOver() ? Grade::of($run, $knowledge) : null;
-        $kept->fill([
-            'lines' => [...$kept->lines, $said],
-            'steps' => array_map(static fn(Step $s): array => $s->toArray(), $run->steps()),
-            'is_over' => $run->isOver(),
-            'figure' => $grade?->figure(),
-            'grade' => $grade?->toArray(),
-        ]);
-        DB::transaction(static function () use ($kept, $before): void {
-            if (count(PracticeRun::query()->lockForUpdate()->findOrFail($kept->id)->lines) !== $before) {
-                throw EntryRefused::because('line', 'This run was played on elsewhere meanwhile: look at it again.');
-            }
-            $kept->save();
-        }, 3);
-        if ($kept->is_over) {
-            PlayBeside::dispatch($kept->id)->onQueue('default');
-        }
+        $run = $this->open($kept);
+        $said = $run->hint($depth);
+        $kept->hints = [...$kept->hints ?? [], ['depth' => $depth, 'said' => $said]];
+        $this->book->write($kept, $run, ['line' => "Hint: {$depth}", 'said' => $said]);
+    }
 
-        return self::shown($kept, $exercise, $run);
+    /** @throws EntryRefused if the run is over */
+    public function giveUp(PracticeRun $kept): void
+    {
+        $run = $this->open($kept);
+        $this->book->write($kept, $run, ['line' => 'Given up', 'said' => $run->giveUp()]);
+    }
+
+    private function open(PracticeRun $kept): Run
+    {
+        return $kept->is_over
+            ? throw EntryRefused::because('id', 'This run is over.')
+            : $this->book->run($kept, $this->book->bench($kept));
     }
 
     /** @return PracticeRunAnswer */
     public function view(PracticeRun $kept): array
     {
-        $exercise = Exercise::of($kept->exercise);
-
-        return self::shown($kept, $exercise, self::resumed($kept, $exercise, $this->knowledge($exercise->supply)));
-    }
-
-    /** @return PracticeRunAnswer */
-    private static function shown(PracticeRun $kept, Exercise $exercise, Run $run): array
-    {
-        $supply = $exercise->supply;
-
-        return self::summary($kept) + [
-            'lines' => $kept->lines,
-            'power' => $run->state()->power->value,
-            'mode' => $run->state()->mode,
-            'minutes' => round($run->minutes(), 1),
-            'modes' => array_map(strval(...), array_keys($supply->modes)),
-            'points' => array_values(
-                array_map(
-                    static fn(Point $p): array => [
-                        'id' => $p->id,
-                        'name' => $p->name,
-                        'hot' => $supply->isHot($p->node),
-                    ],
-                    $supply->points,
-                ),
-            ),
-            'parts' => array_values(
-                array_map(static fn(Part $p): array => ['ref' => $p->ref, 'label' => $p->label()], $supply->parts),
-            ),
-            'help' => array_map(
-                static fn(string $line, string $says): array => ['line' => $line, 'says' => $says],
-                array_keys(Spoken::HELP),
-                array_values(Spoken::HELP),
-            ),
-            // What the tutor knows is nobody's before the end.
-            'grade' => $kept->is_over ? $kept->grade : null,
-            'beside' => $kept->is_over ? ($kept->beside ?? []) + ['walking' => null, 'half_split' => null] : null,
-            'replay' => $kept->is_over ? $kept->steps : [],
-        ];
+        return self::summary($kept) + ['job' => $this->book->bench($kept)->id] +
+            array_diff_key(RunBook::shown($kept), ['run' => true, 'over' => true]) + [
+                // What the tutor knows is nobody's before the end.
+                'grade' => $kept->is_over ? $kept->grade : null,
+                'beside' => $kept->is_over ? ($kept->beside ?? []) + ['walking' => null, 'half_split' => null] : null,
+                'replay' => $kept->is_over ? $kept->steps : [],
+            ];
     }
 
     /** @return PracticeSummary */
@@ -397,43 +365,5 @@ final readonly class PracticeDesk
             'difficulty' => Difficulty::of((int) ($run->exercise['steps'] ?? 0))->value,
             'branch_of' => $run->branch_of,
         ];
-    }
-
-    private static function resumed(PracticeRun $kept, Exercise $exercise, Knowledge $knowledge): Run
-    {
-        $run = new Run($exercise, $knowledge, array_map(Step::of(...), $kept->steps));
-        foreach ($kept->lines as $line) {
-            self::sayAgain($run, $line['line']);
-        }
-
-        return $run;
-    }
-
-    private static function sayAgain(Run $run, string $line): void
-    {
-        if ($line === '') {
-            return;
-        }
-        try {
-            (new Spoken($run))->again($line);
-        } catch (EntryRefused) {
-            // It was refused then as well, and a gate that was run into counts again.
-            return;
-        }
-    }
-
-    /** @throws EntryRefused if it is not solved yet */
-    private function knowledge(Description $supply): Knowledge
-    {
-        $knowledge = $this->solutions->of($supply);
-        if (!$knowledge->isWhole()) {
-            $this->solutions->prepare($supply);
-            throw EntryRefused::because(
-                'supply',
-                'What the faults of this supply do is still being worked out. Come back in a little while.',
-            );
-        }
-
-        return $knowledge;
     }
 }

@@ -7,6 +7,7 @@ namespace App\Providers;
 use App\Accounts\FrontDoor;
 use App\Accounts\SecondFactor;
 use App\Accounts\SignIns;
+use App\Bench\HiddenUnits;
 use App\Bench\KeptBench;
 use App\Bench\PreparePlan;
 use App\Http\Resources\CircuitView;
@@ -30,6 +31,7 @@ use App\Models\Supply;
 use App\Policies\InstrumentPolicy;
 use App\Policies\RepairJobPolicy;
 use App\Policies\SupplyPolicy;
+use App\Practice\RunBook;
 use App\Proving\FastClock;
 use App\Report\CircuitDrawing;
 use App\Sharing\Sources;
@@ -40,11 +42,13 @@ use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Hashing\Hasher;
 use Illuminate\Database\ConnectionInterface;
+use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
 use Illuminate\Foundation\Events\DiagnosingHealth;
 use Illuminate\Http\Middleware\TrustProxies;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
+use Illuminate\Routing\Route as RequestedRoute;
 use Illuminate\Support\Facades\Cache;
 use Illuminate\Support\Facades\Event;
 use Illuminate\Support\Facades\Gate;
@@ -124,8 +128,9 @@ final class AppServiceProvider extends ServiceProvider
             static fn($app): Sources => new Sources($app->make(TakeIn::class), (array) config('oculant.shares')),
         );
         $this->app->singleton(Pieces::class);
+        $this->app->bind(HiddenUnits::class, RunBook::class);
         $this->app
-            ->when([KeptBench::class, Solutions::class, Pieces::class])
+            ->when([KeptBench::class, RunBook::class, Solutions::class, Pieces::class])
             ->needs(Repository::class)
             ->give(static fn(): Repository => Cache::store('knowledge'));
         $this->app->singleton(OffList::class, static fn(): OffList => new OffList((string) config('oculant.off.list')));
@@ -163,7 +168,14 @@ final class AppServiceProvider extends ServiceProvider
         Gate::policy(RepairJob::class, RepairJobPolicy::class);
         Gate::policy(Instrument::class, InstrumentPolicy::class);
         Gate::policy(Supply::class, SupplyPolicy::class);
-        Route::model('job', RepairJob::class);
+        // What is only practised on is found where its bench is, and nowhere else.
+        Route::bind(
+            'job',
+            static fn(string $id, RequestedRoute $route): RepairJob => RepairJob::query()
+                ->when($route->getAction('practice') === true, static fn(Builder $all) => $all->withPractice())
+                ->with('practice')
+                ->findOrFail($id),
+        );
         Route::model('run', Run::class);
         // Nobody guesses a link of 192 bits; nobody tries for long either.
         Limits::for('shared', static fn(Request $request): Limit => Limit::perMinute(600)->by((string) $request->ip()));

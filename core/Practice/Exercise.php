@@ -4,9 +4,11 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Practice;
 
+use Closure;
 use InvalidArgumentException;
 use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Symptom;
+use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
@@ -34,7 +36,8 @@ final readonly class Exercise
         public array $differs = [],
     ) {}
 
-    public function unit(): SimulatedUnit
+    /** @param (Closure(string, Closure(): Observation): Observation)|null $keep see SimulatedUnit */
+    public function unit(?Closure $keep = null): SimulatedUnit
     {
         $parts = [];
         foreach ($this->differs as $ref => $times) {
@@ -47,6 +50,7 @@ final readonly class Exercise
             $this->faults,
             $this->seed,
             shy: $this->shy,
+            keep: $keep,
         );
     }
 
@@ -72,6 +76,28 @@ final readonly class Exercise
         );
 
         return $said === [] ? 'It came in without a word.' : implode('. ', $said) . '.';
+    }
+
+    /** What was hidden, for whoever is through with it. */
+    public function hidden(): string
+    {
+        $hidden = [];
+        foreach ($this->faults as $ref => $fault) {
+            $part = $this->supply->part($ref);
+            $hidden[] = $part->label() . ', ' . ($part->fault($fault)->title ?? $fault);
+        }
+        $differs = array_map(
+            fn(string $ref): string => sprintf(
+                ' %s is %.3g times what the description says, and good.',
+                $ref,
+                $this->differs[$ref],
+            ),
+            array_map(strval(...), array_keys($this->differs)),
+        );
+
+        return ($hidden === [] ? 'Nothing was wrong with it.' : 'It was ' . implode(' and ', $hidden) . '.') .
+            implode('', $differs) .
+            ($this->shy > 0.0 ? ' It was there at some starts and not at others.' : '');
     }
 
     /**

@@ -11,7 +11,7 @@ use Oculant\Core\Diagnosis\Knowledge;
  * A run beside the best strategy on the same unit from the same start. The figure from 0 to 100: finding it counts 10;
  * the other 90 go by how quick it was (the best strategy's minutes over its own) times how much each measurement told
  * (beside the best then available), to the power of 0.7, so that neither luck nor care alone makes it; hints, near
- * misses and good parts taken out cost.
+ * misses and good parts taken out or replaced cost.
  *
  * @phpstan-type PracticeGrade array{
  *     figure: float,
@@ -99,6 +99,10 @@ final readonly class Grade
                     'points' => self::GOOD_PART,
                 ],
                 array_values($good),
+            ),
+            ...array_map(
+                static fn(string $ref): array => ['what' => "{$ref} replaced, and good", 'points' => self::GOOD_PART],
+                $run->wasted(),
             ),
         ];
 

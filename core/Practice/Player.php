@@ -23,129 +23,136 @@ final readonly class Player
     public function play(Strategy $strategy): Run
     {
         $run = new Run($this->exercise, $this->knowledge);
+        $hands = new Hands($run);
         for ($move = 0; $move < self::MOST_MOVES && !$run->isOver(); $move++) {
-            $strategy === Strategy::NextStep ? $this->asSuggested($run) : $this->byTheBook($run, $strategy, $move);
+            $strategy === Strategy::NextStep ? $this->asSuggested($hands) : $this->byTheBook($hands, $strategy, $move);
         }
 
         return $run;
     }
 
-    private function asSuggested(Run $run): void
+    private function asSuggested(Hands $hands): void
     {
+        $run = $hands->run;
         $next = $run->workup()->next()['next'];
         match (true) {
             $next['kind'] === 'state' => $this->power(
-                $run,
+                $hands,
                 PowerState::from((string) $next['power']),
                 $next['mode'] ?? $run->state()->mode,
             ),
-            $next['kind'] === 'gate' => $this->seeTo($run),
+            $next['kind'] === 'gate' => $this->seeTo($hands),
             $next['target'] !== null && in_array($next['kind'], ['measure', 'test', 'confirm'], true) => $this->measure(
-                $run,
+                $hands,
                 $next['target'],
                 (string) $next['quantity'],
             ),
-            default => $this->name($run),
+            default => $this->name($hands),
         };
     }
 
-    private function measure(Run $run, string $target, string $quantity): void
+    private function measure(Hands $hands, string $target, string $quantity): void
     {
+        $run = $hands->run;
         if ($quantity === Tested::BY_ITSELF) {
-            $this->test($run, $target);
+            $this->test($hands, $target);
 
             return;
         }
         $isDead = in_array($quantity, DeadCheck::QUANTITIES, true);
         if ($isDead === $run->state()->power->isEnergised()) {
-            $this->power($run, $isDead ? PowerState::Unplugged : PowerState::Live, $run->state()->mode);
+            $this->power($hands, $isDead ? PowerState::Unplugged : PowerState::Live, $run->state()->mode);
         }
         if ($run->isOver()) {
             return;
         }
         $before = count($run->steps());
-        $run->measure($target, $quantity);
+        $hands->measure($target, $quantity);
         if (count($run->steps()) === $before) {
             // It wanders, or is not to be measured so: not again.
-            $run->skip($target, $quantity);
+            $hands->skip($target, $quantity);
         }
     }
 
-    private function test(Run $run, string $part): void
+    private function test(Hands $hands, string $part): void
     {
+        $run = $hands->run;
         $said = array_column(
             array_filter($run->state()->tested, static fn(array $t): bool => $t['part'] === $part),
             'isGood',
         );
         if (in_array(false, $said, true)) {
-            $run->nameAs($part);
+            $hands->nameAs($part);
         } elseif (count($said) > 1) {
-            $this->name($run);
+            $this->name($hands);
         } else {
-            $this->power($run, PowerState::Unplugged, $run->state()->mode);
-            $run->seeTo(Gate::HandsIn);
+            $this->power($hands, PowerState::Unplugged, $run->state()->mode);
+            $hands->seeTo(Gate::HandsIn);
             if (!$run->isOver()) {
-                $run->test($part);
+                $hands->test($part);
             }
         }
     }
 
-    private function power(Run $run, PowerState $power, string $mode): void
+    private function power(Hands $hands, PowerState $power, string $mode): void
     {
+        $run = $hands->run;
         if ($run->state()->power === $power && $run->state()->mode === $mode) {
             return;
         }
         $gate = Gate::onTheWayTo($power, $run->state()->power);
         if ($gate !== null) {
-            $run->seeTo($gate);
+            $hands->seeTo($gate);
         }
         try {
-            $run->power($power, $mode);
+            $hands->power($power, $mode);
         } catch (EntryRefused) {
             // What this bench cannot see to ends it.
-            $this->name($run);
+            $this->name($hands);
         }
     }
 
-    private function seeTo(Run $run): void
+    private function seeTo(Hands $hands): void
     {
-        $done = [...$run->seeTo(Gate::HandsIn), ...$run->seeTo(Gate::Limited), ...$run->seeTo(Gate::Mains)];
+        $done = [...$hands->seeTo(Gate::HandsIn), ...$hands->seeTo(Gate::Limited), ...$hands->seeTo(Gate::Mains)];
         if ($done === []) {
-            $this->name($run);
+            $this->name($hands);
         }
     }
 
     /** What is likeliest by now, of several faults the one that is not mended yet. */
-    private function name(Run $run): void
+    private function name(Hands $hands): void
     {
+        $run = $hands->run;
         $likeliest = $run->workup()->suspects()[0]->members[0] ?? null;
         foreach ($likeliest?->each() ?? [] as $fault) {
             if (!isset($run->mended()[$fault->ref])) {
-                $run->name($fault->ref, $fault->fault);
+                $hands->name($fault->ref, $fault->fault);
 
                 return;
             }
         }
-        $run->name('');
+        $hands->name('');
     }
 
-    private function byTheBook(Run $run, Strategy $strategy, int $move): void
+    private function byTheBook(Hands $hands, Strategy $strategy, int $move): void
     {
+        $run = $hands->run;
         $suspect = $run->workup()->suspects()[0];
         $likeliest = $suspect->members[0] ?? null;
         if ($suspect->probability > self::CONFIDENT) {
-            $likeliest === null ? $this->name($run) : $this->test($run, $likeliest->ref);
+            $likeliest === null ? $this->name($hands) : $this->test($hands, $likeliest->ref);
 
             return;
         }
         $left = $this->left($run);
         if ($left === []) {
-            $this->name($run);
+            $this->name($hands);
 
             return;
         }
         $this->measure(
-            $run,
+            $hands,
             ...$strategy === Strategy::Random
                 ? $left[crc32("{$this->exercise->seed} {$move} random") % count($left)]
                 : $left[0],

@@ -7,30 +7,24 @@ namespace Oculant\Core\Practice;
 use Oculant\Core\Bench\Admission;
 use Oculant\Core\Bench\BenchState;
 use Oculant\Core\Bench\Entry\Background;
+use Oculant\Core\Bench\Entry\Cause;
+use Oculant\Core\Bench\Entry\Reading;
 use Oculant\Core\Bench\Entry\Tested;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Fold;
-use Oculant\Core\Bench\Gate;
-use Oculant\Core\Bench\GateItem;
-use Oculant\Core\Bench\Gates;
 use Oculant\Core\Bench\LogEntry;
-use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
-use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Parts\Kind\Fuse;
-use Oculant\Core\Parts\Look;
-use Oculant\Core\Parts\Seen;
-use Oculant\Core\Quantity\Quantity;
-use Oculant\Core\Quantity\Unit as MeasuredIn;
+use Oculant\Core\Parts\Breaking;
 use Oculant\Core\Supply\Description;
 
 /**
  * Somebody at an exercise: the bench is the real one, with its log and its gates, and what a meter shows or an eye sees
- * comes from the unit. What would have hurt happens on paper.
+ * comes from the unit. What would have hurt happens on paper. The run is its log, and what stands beside it: what would
+ * have hurt, and what was asked for.
  */
 final class Run
 {
@@ -45,6 +39,8 @@ final class Run
 
     private const REPLACING = 8.0;
 
+    private const LIFTING = 3.0;
+
     /** Probability from which a test confirms. */
     private const SURE = 0.8;
 
@@ -54,17 +50,20 @@ final class Run
     /** @var list<Step> */
     private array $steps = [];
 
-    /** @var list<Incident> */
-    private array $incidents = [];
-
-    /** @var list<string> what was asked for: where, what, why */
-    private array $hints = [];
+    /** @var list<Incident> of entries that stand: the others were given */
+    private array $happened = [];
 
     /** @var array{part: string, fault: string}|null what was named in the end; empty words for "nothing wrong" */
     private ?array $named = null;
 
-    /** @var array<string, string> fault that was named by part, of what was hidden and is mended */
+    /** @var array<string, string> fault that was named by part, of what was hidden and is found */
     private array $mended = [];
+
+    /** @var list<string> good parts that were replaced */
+    private array $wasted = [];
+
+    /** @var list<string> fuses with a larger one in their place */
+    private array $larger = [];
 
     private bool $isOver = false;
 
@@ -75,21 +74,45 @@ final class Run
 
     private readonly SimulatedUnit $unit;
 
+    private readonly Answers $answers;
+
     private readonly Description $supply;
 
     private ?BenchState $state = null;
 
     private ?Workup $workup = null;
 
-    /** @param list<Step> $kept of a run that is taken up again: its first steps, worked out before */
+    /**
+     * @param list<LogEntry>|null $log       of a run that is taken up again; null for one that begins
+     * @param list<Step>          $kept      its first steps, worked out before
+     * @param list<Incident>      $incidents what would have hurt, and gates that were run into
+     * @param list<string>        $hints     what was asked for: where, what, why
+     * @param SimulatedUnit|null  $unit      null for one made from the exercise
+     */
     public function __construct(
         public readonly Exercise $exercise,
         private readonly Knowledge $knowledge,
+        ?array $log = null,
         private readonly array $kept = [],
+        private array $incidents = [],
+        private array $hints = [],
+        ?SimulatedUnit $unit = null,
     ) {
         $this->supply = $exercise->supply;
-        $this->unit = $exercise->unit();
-        foreach ($exercise->story as $symptom) {
+        $this->unit = $unit ?? $exercise->unit();
+        $this->answers = new Answers($this->supply, $this->unit, $knowledge, $exercise->seed);
+        if ($log === null) {
+            $this->tell($exercise->story);
+        }
+        foreach ($log ?? [] as $entry) {
+            $this->follow($entry);
+        }
+    }
+
+    /** @param list<string> $story */
+    private function tell(array $story): void
+    {
+        foreach ($story as $symptom) {
             if (isset(Background::CONDITIONS[$symptom])) {
                 $this->record('background', ['conditions' => [$symptom]]);
                 continue;
@@ -115,6 +138,12 @@ final class Run
         return $this->workup ??= new Workup($this->supply, $this->state(), $this->knowledge);
     }
 
+    /** @return list<LogEntry> */
+    public function log(): array
+    {
+        return $this->log;
+    }
+
     /** @return list<Step> */
     public function steps(): array
     {
@@ -123,6 +152,12 @@ final class Run
 
     /** @return list<Incident> */
     public function incidents(): array
+    {
+        return [...$this->incidents, ...$this->happened];
+    }
+
+    /** @return list<Incident> those that no entry of the log tells of */
+    public function beside(): array
     {
         return $this->incidents;
     }
@@ -139,10 +174,16 @@ final class Run
         return $this->named;
     }
 
-    /** @return array<string, string> fault that was named by part, of what was mended on the way */
+    /** @return array<string, string> fault that was named by part, of what was found on the way */
     public function mended(): array
     {
         return $this->mended;
+    }
+
+    /** @return list<string> good parts that were replaced */
+    public function wasted(): array
+    {
+        return $this->wasted;
     }
 
     public function minutes(): float
@@ -155,213 +196,210 @@ final class Run
         return $this->isOver;
     }
 
-    /** @throws EntryRefused if the bench does not take it */
-    public function power(PowerState $power, ?string $mode = null): string
+    /**
+     * Something that is done at the bench: the same entries as at a real one, and the unit answers.
+     *
+     * @param array<string, mixed> $payload
+     *
+     * @return string what is to be seen, heard or read
+     *
+     * @throws EntryRefused if the bench does not take it
+     */
+    public function enter(string $kind, array $payload): string
     {
-        $mode ??= $this->state()->mode;
-        $wasOn = $this->state()->power->isEnergised();
+        $answer = $this->asked($kind, $payload);
+        if ($answer->kind === null) {
+            return $answer->said;
+        }
         try {
-            $this->record('power', ['power' => $power->value, 'mode' => $mode]);
+            $seen = $this->record($answer->kind, $answer->payload);
         } catch (EntryRefused $refused) {
-            $this->incidents[] = new Incident(Incident::GATE, $refused->getMessage());
+            $this->refused($kind, $refused);
             throw $refused;
         }
-        $this->onTheWay += self::STATE_CHANGE;
-        if ($power->isEnergised() && !$wasOn) {
-            $this->unit->start();
-        }
-        if (!$power->isEnergised()) {
-            return $wasOn ? 'Unplugged. What is charged is still charged.' : 'Unplugged.';
-        }
-        // A fuse is looked at, not heard.
-        $signs = array_filter(
-            $this->unit->signs($mode),
-            static fn(string $sign): bool => preg_match('/ (open|intact)$/', $sign) !== 1,
-        );
 
-        return 'It is on.' . ($signs === [] ? ' Nothing is to be seen or heard.' : ' ' . implode(', ', $signs) . '.');
+        return $answer->said === '' ? $seen : trim("{$answer->said} {$seen}");
     }
 
     /**
-     * The leads where they are put, on the function that is set.
+     * What the unit answers to something that is about to be done; what would have hurt has happened then.
      *
-     * @throws EntryRefused if there is no such place
+     * @param array<string, mixed> $payload
+     *
+     * @throws EntryRefused if practice has no such entry, or the unit no such place
      */
-    public function measure(string $target, ?string $quantity = null): string
+    public function asked(string $kind, array $payload): Answer
     {
-        $state = $this->state();
-        $isPoint = isset($this->supply->points[$target]);
-        $check = $this->supply->deadCheck($target);
-        if (!$isPoint && $check === null) {
-            throw EntryRefused::because(
-                'target',
-                sprintf(
-                    'There is no "%s" to put leads on. Points: %s. Checks: %s.',
-                    $target,
-                    implode(', ', array_keys($this->supply->points)),
-                    implode(', ', array_keys($this->supply->deadChecks())),
-                ),
+        if ($this->isOver) {
+            throw EntryRefused::because('kind', 'This run is over.');
+        }
+        $answer = $this->answers->to($this->state(), count($this->log), $kind, $payload);
+        if ($answer->wouldHaveHurt) {
+            $this->incidents[] = new Incident(Incident::NEAR_MISS, $answer->said);
+        }
+
+        return $answer;
+    }
+
+    /** The bench did not take it: on the way to power that was a gate. */
+    public function refused(string $kind, EntryRefused $refused): void
+    {
+        if ($kind === 'power') {
+            $this->incidents[] = new Incident(Incident::GATE, $refused->getMessage());
+        }
+    }
+
+    /**
+     * An entry that stands, and what it does to the unit.
+     *
+     * @return string what is to be seen or heard then
+     */
+    public function follow(LogEntry $entry): string
+    {
+        $payload = $entry->payload;
+        $part = (string) ($payload['part'] ?? '');
+        if ($entry->kind === 'reading') {
+            $this->measured($payload);
+        } elseif ($entry->kind === 'tested') {
+            $this->step(
+                $part,
+                Tested::BY_ITSELF,
+                (string) $payload['verdict'],
+                $this->supply->part($part)->kind->apart()->minutes(),
             );
         }
-        $isOn = $state->power->isEnergised();
-        $quantity ??=
-            $isPoint && $isOn
-                ? $this->knowledge->expectations($state->mode, null)->function($target)
-                : $check->quantity ?? DeadCheck::RESISTANCE;
-        $isDead = in_array($quantity, DeadCheck::QUANTITIES, true);
-        if ($isDead && $isOn) {
-            return $this->wouldHaveHurt(
-                'Ohms on a unit under power: the meter reads its volts as ohms, and its fuse is gone. Unplug first.',
-            );
-        }
-        if (!$isDead && !$isOn) {
-            throw EntryRefused::because('target', 'It is unplugged: there are no volts. Power it first.');
-        }
-        if ($quantity === 'ripple' && $this->supply->isHot($this->supply->point($target)->node)) {
-            return $this->wouldHaveHurt(
-                'The ground of a scope on the hot side is a short to earth through its probe. Use a differential ' .
-                    'probe, or an isolation transformer and one hand.',
-            );
-        }
-        if (!$isDead && !$this->unit->settles($state->mode)) {
-            return "{$target}: the meter wanders and shows nothing that stands.";
-        }
-        $value = $isDead
-            ? $this->unit->dead($target, $state->mode)
-            : $this->unit->live($target, $quantity, $state->mode);
-        $shown = self::written($quantity, $value);
+        $wasOn = $this->state()->power->isEnergised();
+        $this->log[] = $entry;
+        $this->state = $this->workup = null;
+        $this->onTheWay += match ($entry->kind) {
+            'power' => self::STATE_CHANGE,
+            'finding', 'fuse', 'looked' => self::LOOK,
+            'repair' => self::REPLACING,
+            'change', 'change_closed' => self::LIFTING,
+            default => 0.0,
+        };
+
+        return match ($entry->kind) {
+            'power' => $this->powered($wasOn),
+            'change', 'change_closed' => $this->altered(),
+            'left' => $this->emptied(),
+            'repair' => $this->replaced($part, (string) $payload['in']),
+            'cause' => $this->concluded($part, (string) ($payload['fault'] ?? '')),
+            default => '',
+        };
+    }
+
+    /** @param array<string, mixed> $payload of a reading as the log has it */
+    private function measured(array $payload): void
+    {
+        [$target, $quantity] = [(string) $payload['target'], (string) $payload['quantity']];
+        $value = $payload['value'] === 'OL' ? INF : (float) $payload['value'];
         $this->step(
             $target,
             $quantity,
-            $shown,
-            $isDead ? self::DEAD_CHECK : $this->supply->point($target)->minutes,
-            fn() => $this->record('reading', [
-                'text' => self::typed($quantity, $value),
-                'target' => $target,
-                'quantity' => $quantity,
-            ]),
+            Reading::write($quantity, $value),
+            $this->state()->power->isEnergised()
+                ? $this->supply->points[$target]->minutes ?? self::STATE_CHANGE / 2
+                : self::DEAD_CHECK,
         );
-
-        return "{$target} {$shown}";
     }
 
-    /** @throws EntryRefused if there is no such part */
-    public function look(string $ref): string
+    private function powered(bool $wasOn): string
+    {
+        $state = $this->state();
+        if (!$state->power->isEnergised()) {
+            return $wasOn ? 'Unplugged. What is charged is still charged.' : 'Unplugged.';
+        }
+        if (!$wasOn) {
+            $this->unit->moment(count($this->log));
+            $this->unit->start();
+        }
+        $this->altered();
+        $before = $this->unit->gone();
+        // A fuse is looked at, not heard.
+        $signs = array_filter(
+            $this->unit->signs($state->mode),
+            static fn(string $sign): bool => preg_match('/ (open|intact)$/', $sign) !== 1,
+        );
+        $loud = array_filter(
+            array_diff_key($this->unit->gone(), $before),
+            static fn(Breaking $how): bool => $how->isHeard(),
+        );
+
+        $burnt = $this->larger === [] ? [] : $this->unit->burn($state->mode);
+
+        return 'It is on.' .
+            ($burnt === [] ? '' : ' Smoke: no fuse goes, and ' . implode(', ', $burnt) . ' burns.') .
+            ($loud === [] ? '' : ' A bang.') .
+            ($signs === []
+                ? ($loud === []
+                    ? ' Nothing is to be seen or heard.'
+                    : '')
+                : ' ' . implode(', ', $signs) . '.');
+    }
+
+    private function altered(): string
+    {
+        $state = $this->state();
+        $this->unit->setUp($state->context(), $state->mainsVolts);
+
+        return '';
+    }
+
+    private function emptied(): string
+    {
+        // Twice, with a wait between them, however many there are.
+        $times = 2 * max(1, count(StoredCharge::hazards($this->supply)));
+        $this->minutes += (StoredCharge::WAIT / 60 + self::DISCHARGE) / $times;
+
+        return '';
+    }
+
+    private function replaced(string $ref, string $in): string
     {
         $part = $this->supply->part($ref);
-        if ($this->state()->power->isEnergised()) {
-            return $this->wouldHaveHurt("A nose in a unit under power, to look at {$ref}. Unplug and discharge first.");
+        if (!$this->unit->isBad($ref)) {
+            $this->wasted[] = $ref;
         }
-        $this->onTheWay += self::LOOK;
-        if ($part->kind instanceof Fuse) {
-            $went = $this->unit->went($ref);
-            $state = match (true) {
-                $this->unit->faultOf($ref) === null => 'intact',
-                $went === null => 'parted',
-                default => $went->isHeard() ? 'blackened' : 'wisp',
-            };
-            $this->record('fuse', ['part' => $ref, 'state' => $state]);
-
-            return "{$ref} is {$state}.";
+        $fitted = Fitted::of($part, $in);
+        $this->unit->repair($ref, $fitted);
+        $this->larger = array_values(array_diff($this->larger, [$ref]));
+        if (Fitted::tooLarge($part, $fitted) === null) {
+            return '';
         }
-        $fault = $this->unit->faultOf($ref);
-        $looks = $fault === null ? [] : $part->fault($fault)->looks ?? [];
-        // Of one unit in two there is something to see.
-        $isSeen = $looks !== [] && crc32("{$this->exercise->seed} {$ref} seen") % 2 === 0;
-        $look = $isSeen ? $looks[0] : null;
-        $sees = $look instanceof Look ? $look->seenAs()[0] ?? Seen::Other : Seen::Well;
-        $this->record('finding', ['part' => $ref, 'sees' => $sees->value, 'text' => $look->value ?? '']);
+        $this->larger[] = $ref;
+        $sentence =
+            "A larger fuse in {$ref} than it is made for, \"{$in}\": it holds while something behind it burns. " .
+            'Never a larger one, and never a wire.';
+        $this->happened[] = new Incident(Incident::NEAR_MISS, $sentence);
 
-        return $look === null ? "{$ref} looks well." : "{$ref}: {$look->value}.";
+        return $sentence;
     }
 
-    /**
-     * A part tested by itself, out of circuit as far as that needs.
-     *
-     * @throws EntryRefused if there is no such part
-     */
-    public function test(string $ref): string
+    /** Ends it, unless that was one of several things: then it is to be mended, and the search goes on. */
+    private function concluded(string $part, string $fault): string
     {
-        $part = $this->supply->part($ref);
-        $missing = $this->state()->power->isEnergised()
-            ? 'It is under power.'
-            : Gates::blocking(Gate::HandsIn, $this->supply, $this->state())[0]->sentence ?? null;
-        if ($missing !== null) {
-            return $this->wouldHaveHurt("A hand in, to take {$ref} out: {$missing}");
-        }
-        $isBad = $this->unit->isBad($ref);
-        $this->step(
-            $ref,
-            Tested::BY_ITSELF,
-            $isBad ? 'bad' : 'good',
-            $part->kind->apart()->minutes(),
-            fn() => $this->record('tested', ['part' => $ref, 'verdict' => $isBad ? 'bad' : 'good']),
-        );
+        $left = array_diff_key($this->exercise->faults, $this->mended);
+        if (isset($left[$part]) && count($left) > 1) {
+            $this->mended[$part] = $fault;
 
-        return "{$ref} by itself is " . ($isBad ? 'bad.' : 'good.');
+            return 'That was one of them: replace it. Something else is wrong as well.';
+        }
+        $this->end($part, $fault);
+
+        return $this->exercise->hidden();
     }
 
-    /** Empties what is charged and proves it, as the plan says. */
-    public function discharge(): string
+    private function end(string $part, string $fault): void
     {
-        if ($this->state()->power->isEnergised()) {
-            return $this->wouldHaveHurt('A discharge resistor across a unit under power. Unplug first.');
-        }
-        $hazards = array_keys(StoredCharge::hazards($this->supply));
-        foreach ($hazards as $ref) {
-            for ($time = 0; $time < 2; $time++) {
-                $this->record('left', ['part' => (string) $ref, 'text' => '0.3']);
-                $this->minutes += StoredCharge::WAIT / 60 / max(1, 2 * count($hazards));
-            }
-        }
-        $this->onTheWay += $hazards === [] ? 0.0 : self::DISCHARGE;
-
-        return $hazards === [] ? 'Nothing here holds enough to hurt.' : implode(', ', $hazards) . ': proven empty.';
-    }
-
-    /**
-     * Does honestly what a gate asks for, with what the unit shows.
-     *
-     * @return list<string> what was done
-     */
-    public function seeTo(Gate $gate): array
-    {
-        $done = [];
-        for ($k = 0; $k < 30; $k++) {
-            $item = $this->seeable($gate)[0] ?? null;
-            if ($item === null) {
-                break;
-            }
-            $done[] = match ($item->leads) {
-                'check' => $this->measure((string) $item->target),
-                'discharge' => $this->discharge(),
-                'power' => $this->powerFor((string) $item->target),
-                default => $this->lookedAt((string) $item->target),
-            };
-        }
-
-        return $done;
-    }
-
-    /** @return list<string> what a gate still asks for */
-    public function missing(Gate $gate): array
-    {
-        return array_map(
-            static fn(GateItem $i): string => $i->sentence,
-            Gates::blocking($gate, $this->supply, $this->state()),
-        );
-    }
-
-    /** One that was given before this run was taken up again. */
-    public function hinted(string $depth): void
-    {
-        $this->hints[] = $depth;
+        $this->named = ['part' => $part, 'fault' => $fault];
+        $this->isOver = true;
     }
 
     /** A hint of one of three depths; each is counted. */
     public function hint(string $depth): string
     {
-        $this->hinted($depth);
+        $this->hints[] = $depth;
         $next = $this->workup()->next()['next'];
         $suspect = $this->workup()->suspects()[0];
 
@@ -377,68 +415,37 @@ final class Run
         };
     }
 
-    /** What nobody gets at, or what shows nothing: not asked for again. */
-    public function skip(string $target, string $quantity): void
-    {
-        $this->record('skip', ['target' => $target, 'quantity' => $quantity]);
-    }
-
-    /** A part that tested bad, with the way to fail that is likeliest by now. */
-    public function nameAs(string $part): void
-    {
-        foreach ($this->workup()->suspects() as $suspect) {
-            foreach ($suspect->members as $member) {
-                $fault = $member->faultOf($part);
-                if ($fault !== null) {
-                    $this->name($part, $fault);
-
-                    return;
-                }
-            }
-        }
-        $this->name($part);
-    }
-
     /**
-     * Ends it: what was wrong. Empty words for "nothing wrong with it". Where that was one of several things, it is
-     * mended, and the search goes on.
+     * What was wrong; empty words for "nothing wrong with it".
+     *
+     * @throws EntryRefused if the part does not fail so
      */
-    public function name(string $part, string $fault = ''): void
+    public function name(string $part, string $fault = ''): string
     {
-        $left = array_diff_key($this->exercise->faults, $this->mended);
-        if (isset($left[$part]) && count($left) > 1) {
-            $this->mend($part, $fault);
+        if ($part === '' && $this->state()->repairs !== []) {
+            // A log with a repair in it cannot say that nothing was found.
+            $this->end('', '');
 
-            return;
+            return $this->exercise->hidden();
         }
-        $this->named = ['part' => $part, 'fault' => $fault];
-        $this->isOver = true;
+
+        return $this->record(
+            'cause',
+            $part === '' ? ['kind' => Cause::NONE, 'text' => 'nothing found'] : ['part' => $part, 'fault' => $fault],
+        );
     }
 
-    private function mend(string $part, string $fault): void
-    {
-        if ($this->state()->power->isEnergised()) {
-            $this->power(PowerState::Unplugged);
-        }
-        $this->seeTo(Gate::HandsIn);
-        $this->record('cause', ['part' => $part, 'fault' => $fault]);
-        $this->record('repair', ['part' => $part, 'out' => 'as found', 'in' => 'new']);
-        $this->unit->repair($part);
-        $this->mended[$part] = $fault;
-        $this->onTheWay += self::REPLACING;
-    }
-
-    public function giveUp(): void
+    public function giveUp(): string
     {
         $this->isOver = true;
+
+        return $this->exercise->hidden();
     }
 
-    /** @param callable(): void $do records it */
-    private function step(string $target, string $quantity, string $shown, float $minutes, callable $do): void
+    private function step(string $target, string $quantity, string $shown, float $minutes): void
     {
         $kept = $this->kept[count($this->steps)] ?? null;
         if ($kept !== null) {
-            $do();
             $this->steps[] = $kept;
             $this->minutes += $kept->minutes;
             $this->onTheWay = 0.0;
@@ -458,11 +465,6 @@ final class Run
             )[0] ?? null;
         // What is nearly sure is tested before it is named: that is no measurement that tells.
         $best = $this->confirms($target, $quantity) ? null : $candidates[0] ?? null;
-        $belief = array_map(
-            static fn(Suspect $s): array => ['title' => $s->title, 'probability' => round($s->probability, 4)],
-            array_slice($workup->suspects(), 0, 5),
-        );
-        $do();
         $this->steps[] = new Step(
             $target,
             $quantity,
@@ -470,7 +472,10 @@ final class Run
             $minutes + $this->onTheWay,
             $own->bits ?? 0.0,
             $best === null ? null : ['target' => $best->target, 'quantity' => $best->quantity, 'bits' => $best->bits],
-            $belief,
+            array_map(
+                static fn(Suspect $s): array => ['title' => $s->title, 'probability' => round($s->probability, 4)],
+                array_slice($workup->suspects(), 0, 5),
+            ),
         );
         $this->minutes += $minutes + $this->onTheWay;
         $this->onTheWay = 0.0;
@@ -486,73 +491,27 @@ final class Run
             in_array($target, $likeliest->parts(), true);
     }
 
-    /** @return list<GateItem> what a pair of hands at this bench can see to */
-    private function seeable(Gate $gate): array
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return string what is to be seen then
+     */
+    private function record(string $kind, array $payload): string
     {
-        return array_values(
-            array_filter(
-                Gates::blocking($gate, $this->supply, $this->state()),
-                static fn(GateItem $i): bool => in_array($i->leads, ['check', 'discharge', 'power', 'look'], true),
-            ),
+        $read = Admission::read($this->supply, $this->log, $this->state(), $kind, $payload);
+
+        return $this->follow(
+            new LogEntry(sprintf('P%04d', count($this->log)), $kind, $read, $this->clock(0), 'practice'),
         );
     }
 
-    /** What a gate asks for by way of power: the plug out, or a first time behind a limiter. */
-    private function powerFor(string $target): string
+    /**
+     * The clock of the bench goes by what was done: nobody waits for a capacitor that is not there.
+     *
+     * @param int $from when the run began, in seconds of Unix time
+     */
+    public function clock(int $from): string
     {
-        if ($target === PowerState::Unplugged->value) {
-            return $this->power(PowerState::Unplugged);
-        }
-        $this->seeTo(Gate::Limited);
-        $said = $this->power(PowerState::Limited);
-
-        return "{$said} {$this->power(PowerState::Unplugged)}";
-    }
-
-    private function lookedAt(string $what): string
-    {
-        $this->record('looked', ['what' => $what]);
-        $this->onTheWay += self::LOOK;
-
-        return "Looked: {$what}.";
-    }
-
-    private function wouldHaveHurt(string $sentence): string
-    {
-        $this->incidents[] = new Incident(Incident::NEAR_MISS, $sentence);
-
-        return $sentence;
-    }
-
-    /** @param array<string, mixed> $payload */
-    private function record(string $kind, array $payload): void
-    {
-        $read = Admission::read($this->supply, $this->log, $this->state(), $kind, $payload);
-        // The clock of the bench goes by what was done.
-        $at = gmdate('Y-m-d\TH:i:s\Z', (int) (60 * $this->minutes() + StoredCharge::WAIT * count($this->log)));
-        $this->log[] = new LogEntry(sprintf('P%04d', count($this->log)), $kind, $read, $at, 'practice');
-        $this->state = $this->workup = null;
-    }
-
-    private static function written(string $quantity, float $value): string
-    {
-        return match (true) {
-            is_infinite($value) => 'OL',
-            in_array($quantity, [DeadCheck::RESISTANCE, DeadCheck::ESR], true) => Quantity::write(
-                $value,
-                MeasuredIn::Ohm,
-            ),
-            default => Quantity::volts($value) . ($quantity === 'dc' ? '' : " {$quantity}"),
-        };
-    }
-
-    /** As it is typed into the field. */
-    private static function typed(string $quantity, float $value): string
-    {
-        return match (true) {
-            is_infinite($value) => 'OL',
-            in_array($quantity, [DeadCheck::RESISTANCE, DeadCheck::ESR], true) => sprintf('%.6g ohm', max(0.0, $value)),
-            default => sprintf('%.6g V', $value),
-        };
+        return gmdate('Y-m-d\TH:i:s\Z', $from + (int) (60 * $this->minutes() + StoredCharge::WAIT * count($this->log)));
     }
 }

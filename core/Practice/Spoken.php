@@ -9,7 +9,6 @@ use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\Payload;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\ReadingText;
-use Oculant\Core\Parts\DeadCheck;
 use Oculant\Core\Parts\FaultMode;
 
 /** An exercise played by lines, as a terminal or another program writes them. */
@@ -27,28 +26,13 @@ final readonly class Spoken
         'name C1 dried' => 'what was wrong; "nothing wrong", or "give up"',
     ];
 
-    private const FUNCTIONS = [
-        'dc' => 'dc',
-        'ac' => 'ac',
-        'ripple' => 'ripple',
-        'ohms' => DeadCheck::RESISTANCE,
-        'diode' => DeadCheck::DIODE,
-        'esr' => DeadCheck::ESR,
-    ];
-
     private const GATES = ['hands' => Gate::HandsIn, 'limited' => Gate::Limited, 'mains' => Gate::Mains];
 
-    public function __construct(private Run $run) {}
+    private Hands $hands;
 
-    /** Does again what was done before this run was taken up; what was said then is kept elsewhere. */
-    public function again(string $line): void
+    public function __construct(private Run $run)
     {
-        if (preg_match('/^\s*hint(?:\s+(\w+))?/i', $line, $of) === 1) {
-            $this->run->hinted($this->depth($of[1] ?? 'where'));
-
-            return;
-        }
-        $this->say($line);
+        $this->hands = new Hands($run);
     }
 
     /**
@@ -66,16 +50,16 @@ final readonly class Spoken
 
         return match (true) {
             $first === 'power' => $this->power($words),
-            $first === 'unplug' => $this->run->power(PowerState::Unplugged),
-            $first === 'discharge' => $this->run->discharge(),
+            $first === 'unplug' => $this->hands->power(PowerState::Unplugged),
+            $first === 'discharge' => $this->hands->discharge(),
             $first === 'gates' => $this->gates(),
             $first === 'see' => $this->seeTo($words[2] ?? ($words[1] ?? '')),
-            $first === 'look' => $this->run->look($this->part($words[1] ?? '')),
-            $first === 'test' => $this->run->test($this->part($words[1] ?? '')),
+            $first === 'look' => $this->hands->look($this->part($words[1] ?? '')),
+            $first === 'test' => $this->hands->test($this->part($words[1] ?? '')),
             $first === 'hint' => $this->run->hint($this->depth($words[1] ?? 'where')),
             $first === 'name' => $this->name($words),
-            mb_strtolower(trim($line)) === 'nothing wrong' => $this->end(fn() => $this->run->name('')),
-            mb_strtolower(trim($line)) === 'give up' => $this->end(fn() => $this->run->giveUp()),
+            mb_strtolower(trim($line)) === 'nothing wrong' => $this->run->name(''),
+            mb_strtolower(trim($line)) === 'give up' => $this->run->giveUp(),
             default => $this->measure($words),
         };
     }
@@ -87,14 +71,14 @@ final readonly class Spoken
 
         return $power === null
             ? throw EntryRefused::because('text', 'Write "power live", "power limited" or "unplug".')
-            : $this->run->power($power, $words[2] ?? null);
+            : $this->hands->power($power, $words[2] ?? null);
     }
 
     private function gates(): string
     {
         $lines = [];
         foreach (self::GATES as $word => $gate) {
-            $missing = $this->run->missing($gate);
+            $missing = $this->hands->missing($gate);
             $lines[] = "{$word}: " . ($missing === [] ? 'nothing is missing.' : implode(' ', $missing));
         }
 
@@ -106,7 +90,7 @@ final readonly class Spoken
         $gate =
             self::GATES[mb_strtolower($word)] ??
             throw EntryRefused::because('text', 'Write "see to hands", "see to limited" or "see to mains".');
-        $done = $this->run->seeTo($gate);
+        $done = $this->hands->seeTo($gate);
 
         return $done === [] ? 'Nothing is missing that hands can see to.' : implode("\n", $done);
     }
@@ -131,41 +115,7 @@ final readonly class Spoken
             );
         }
 
-        $this->run->name($part->ref, $fault);
-
-        return $this->run->isOver()
-            ? $this->hidden()
-            : "{$part->label()} was bad, and a new one is in. It still is not right: something else is wrong as well.";
-    }
-
-    /** @param callable(): void $do */
-    private function end(callable $do): string
-    {
-        $do();
-
-        return $this->hidden();
-    }
-
-    private function hidden(): string
-    {
-        $hidden = [];
-        foreach ($this->run->exercise->faults as $ref => $fault) {
-            $part = $this->run->exercise->supply->part($ref);
-            $hidden[] = $part->label() . ', ' . ($part->fault($fault)->title ?? $fault);
-        }
-
-        $differs = array_map(
-            fn(string $ref): string => sprintf(
-                ' %s is %.3g times what the description says, and good.',
-                $ref,
-                $this->run->exercise->differs[$ref],
-            ),
-            array_map(strval(...), array_keys($this->run->exercise->differs)),
-        );
-
-        return ($hidden === [] ? 'Nothing was wrong with it.' : 'It was ' . implode(' and ', $hidden) . '.') .
-            implode('', $differs) .
-            ($this->run->exercise->shy > 0.0 ? ' It was there at some starts and not at others.' : '');
+        return $this->hands->name($part->ref, $fault);
     }
 
     /** @param list<string> $words */
@@ -173,14 +123,14 @@ final readonly class Spoken
     {
         $target = ReadingText::target($words[0] ?? '', $this->run->exercise->supply);
         $function = mb_strtolower($words[1] ?? '');
-        if ($target === null || ($function !== '' && !isset(self::FUNCTIONS[$function])) || count($words) > 2) {
+        if ($target === null || ($function !== '' && !isset(Answers::FUNCTIONS[$function])) || count($words) > 2) {
             throw EntryRefused::because(
                 'text',
                 sprintf('"%s" cannot be read. Write: %s.', implode(' ', $words), implode('; ', array_keys(self::HELP))),
             );
         }
 
-        return $this->run->measure($target, self::FUNCTIONS[$function] ?? null);
+        return $this->hands->measure($target, Answers::FUNCTIONS[$function] ?? null);
     }
 
     private function part(string $word): string

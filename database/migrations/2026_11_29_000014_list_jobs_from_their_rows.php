@@ -41,7 +41,7 @@ return new class extends Migration {
         DB::statement(
             "UPDATE repair_jobs SET words = LEFT(CONCAT_WS(' · ', number, unit, owner, supply_title, complaint), 700)",
         );
-        foreach (RepairJob::query()->where('is_closed', true)->lazyById(50) as $job) {
+        foreach (RepairJob::query()->withoutGlobalScopes()->where('is_closed', true)->lazyById(50) as $job) {
             try {
                 JobStanding::make($job);
             } catch (Throwable) {

@@ -12,16 +12,13 @@ use App\Practice\PracticeDesk;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
 use Illuminate\Support\Carbon;
-use Oculant\Core\Bench\Entry\Tested;
-use Oculant\Core\Parts\DeadCheck;
-use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Player;
-use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Strategy;
+use Oculant\Core\Supply\DescriptionReader;
 
 /**
- * One run that the demo's apprentice has behind her. Nothing of it is written down anywhere: it is played line by line
- * as one of the strategies goes, the clumsy one first, and graded like anybody's; by a worker with nothing else to do.
+ * One run that the demo's apprentice has behind her. Nothing of it is written down anywhere: it is played as
+ * one of the strategies goes, the clumsy one first, and graded like anybody's; by a worker with nothing else to do.
  */
 final class DemoPractice implements ShouldQueue
 {
@@ -41,8 +38,6 @@ final class DemoPractice implements ShouldQueue
         [4, 23, Strategy::HalfSplit],
         [1, 24, Strategy::NextStep],
     ];
-
-    private const FUNCTIONS = [DeadCheck::RESISTANCE => 'ohms', DeadCheck::DIODE => 'diode', DeadCheck::ESR => 'esr'];
 
     /** @param int $number of RUNS */
     public function __construct(public readonly int $user, public readonly string $supply, public readonly int $number)
@@ -67,42 +62,14 @@ final class DemoPractice implements ShouldQueue
         }
         try {
             Carbon::setTestNow(Carbon::now()->subDays($days));
-            $kept = $desk->begin($user, $supply, null, $seed);
-            $exercise = Exercise::of($kept->exercise);
-            $player = new Player($exercise, $solutions->of($exercise->supply));
-            foreach (self::lines($player->play($strategy)) as $line) {
-                if (!$kept->refresh()->is_over) {
-                    $desk->say($kept, $line);
-                }
+            $exercise = $desk->exercise(DescriptionReader::fromArray($supply->description), $seed, null, null, null);
+            $run = (new Player($exercise, $solutions->of($exercise->supply)))->play($strategy);
+            if (!$run->isOver()) {
+                $run->giveUp();
             }
+            $desk->played($user, $run);
         } finally {
             Carbon::setTestNow();
         }
-    }
-
-    /** @return list<string> as somebody would type what a strategy does */
-    private static function lines(Run $run): array
-    {
-        $lines = [];
-        $isOn = false;
-        foreach ($run->steps() as $step) {
-            $isLive = $step->quantity !== Tested::BY_ITSELF && !isset(self::FUNCTIONS[$step->quantity]);
-            if ($isLive !== $isOn) {
-                array_push($lines, ...$isLive ? ['see to mains', 'power live'] : ['unplug', 'see to hands']);
-                $isOn = $isLive;
-            }
-            $lines[] = match (true) {
-                $step->quantity === Tested::BY_ITSELF => "test {$step->target}",
-                default => "{$step->target} " . (self::FUNCTIONS[$step->quantity] ?? $step->quantity),
-            };
-        }
-        $named = $run->named();
-        $lines[] = match (true) {
-            $named === null => 'give up',
-            $named['part'] === '' => 'nothing wrong',
-            default => "name {$named['part']} " . str_replace('_', ' ', $named['fault']),
-        };
-
-        return [...$lines, 'give up'];
     }
 }

@@ -25,7 +25,7 @@ final class RoomsTest
         'Replacement' => self::BENCH_AND_EXPECTATION,
         'PowerUp' => self::BENCH_AND_EXPECTATION,
         'Proving' => self::BENCH_AND_EXPECTATION,
-        'Practice' => [...self::BENCH_AND_EXPECTATION, 'Diagnosis', 'Proving'],
+        'Practice' => [...self::BENCH_AND_EXPECTATION, 'Diagnosis', 'Proving', 'Replacement'],
     ];
 
     private const BENCH_AND_EXPECTATION = ['Bench', 'Expectation', 'Supply', 'Parts', 'Circuit', 'Quantity'];
@@ -43,7 +43,7 @@ final class RoomsTest
         'Instruments' => ['Models', 'Files', 'Knowledge', 'Bench'],
         'Proving' => ['Models', 'Knowledge', 'Bench', 'Instruments'],
         'StandIn' => ['Models', 'Bench', 'Instruments'],
-        'Practice' => ['Models', 'Knowledge'],
+        'Practice' => ['Models', 'Knowledge', 'Bench'],
         'Sharing' => ['Models', 'Files', 'Accounts', 'Library'],
         'Archive' => ['Models', 'Accounts', 'Library', 'Bench', 'Policies'],
         'Report' => ['Models', 'Bench', 'Proving', 'Archive'],

@@ -4,21 +4,34 @@ declare(strict_types=1);
 
 namespace Tests\Feature;
 
+use App\Bench\HiddenUnit;
+use App\Bench\HiddenUnits;
+use App\Bench\JobLog;
+use App\Keeping\Metrics;
 use App\Knowledge\Solutions;
+use App\Library\WorkshopHistory;
 use App\Models\PracticeRun;
+use App\Models\RepairJob;
 use App\Models\Supply;
 use App\Models\Workshop;
 use App\Practice\PlayBeside;
 use App\Practice\PracticeDesk;
 use Illuminate\Support\Facades\DB;
+use Illuminate\Support\Facades\Route;
 use Illuminate\Support\Str;
 use Illuminate\Testing\TestResponse;
 use Oculant\Core\Bench\EntryRefused;
+use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Practice\Exercise;
+use Oculant\Core\Quantity\Quantity;
+use Oculant\Core\Quantity\Unit;
+use Oculant\Core\Supply\DescriptionReader;
 use Tests\Support\Supplies;
 
 /** Practice through the API: one's own runs, nothing told before the end, and nothing of it in the work. */
 final class PracticeTest extends FeatureTestCase
 {
+    /** The bench is that of a job: its field, its gates, its log; what is to be found out is not told. */
     public function testARunIsPlayedToItsGrade(): void
     {
         $this->actingAs($this->person('apprentice'));
@@ -26,19 +39,40 @@ final class PracticeTest extends FeatureTestCase
         self::assertNull($run->json('grade'));
         self::assertSame([], $run->json('replay'));
         self::assertStringNotContainsString('hidden', (string) $run->getContent());
-        $id = $run->json('id');
+        [$id, $job] = [$run->json('id'), $run->json('job')];
+        $bench = $this->getJson("/api/v1/jobs/{$job}/bench")->assertOk();
+        self::assertSame(
+            ['find', null, [], []],
+            [
+                $bench->json('next.kind'),
+                $bench->json('next.target'),
+                $bench->json('alternatives'),
+                $bench->json('suspects'),
+            ],
+        );
+        self::assertSame([0], array_values(array_unique(array_column($bench->json('path'), 'suspicion'))));
+        self::assertSame('', $bench->json('job.waits_for'));
 
-        $this->say($id, 'tp4 dc')->assertOk()->assertJsonPath('lines.1.taken', false);
-        $this->say($id, 'see to mains')->assertOk();
-        $this->say($id, 'power live')->assertOk()->assertJsonPath('power', 'live');
-        $read = $this->say($id, 'tp4')->assertOk()->json('lines.4.said');
-        self::assertMatchesRegularExpression('/^TP4 /', $read);
-        // Taken up again it is the same run: what was read stays as it was read.
-        $again = $this->getJson("/api/v1/practice/{$id}")->assertOk();
-        self::assertSame($read, $again->json('lines.4.said'));
-        $this->say($id, 'tp3 ohms')->assertOk();
-        $this->say($id, 'hint where')->assertOk();
-        $end = $this->say($id, 'give up')->assertOk()->assertJsonPath('over', true);
+        $this->does($job, 'reading', ['text' => 'tp4 dc'])->assertJsonValidationErrors('target');
+        $this->does($job, 'power', ['power' => 'live'])
+            ->assertOk()
+            ->assertJsonPath('bench.state.power', 'live');
+        // What the meter shows is nobody's to say; the field takes the place alone, or nothing where leads are put.
+        $this->does($job, 'reading', ['text' => 'tp4 12.1'])->assertJsonValidationErrors('text');
+        $read = $this->does($job, 'reading', ['text' => '', 'target' => 'TP4'])->assertOk();
+        self::assertSame('TP4', $read->json('bench.log.0.reading.target'));
+        self::assertMatchesRegularExpression('/^TP4 .*V/', collect($read->json('bench.practice.told'))->last()['said']);
+        $again = $this->getJson("/api/v1/jobs/{$job}/bench")->assertOk();
+        self::assertSame($read->json('bench.log.0'), $again->json('bench.log.0') ?? $again->json('log.0'));
+        $this->does($job, 'reading', ['text' => 'tp3 ohms'])->assertJsonValidationErrors('practice');
+        $this->postJson("/api/v1/practice/{$id}/hints", ['depth' => 'deep'])->assertJsonValidationErrors('depth');
+        $this->postJson("/api/v1/practice/{$id}/hints", ['depth' => 'where'])
+            ->assertOk()
+            ->assertJsonPath('hints.0.depth', 'where');
+        $this->getJson("/api/v1/jobs/{$job}/bench")->assertJsonPath('practice.hints.0.depth', 'where');
+        $end = $this->postJson("/api/v1/practice/{$id}/end")
+            ->assertOk()
+            ->assertJsonPath('over', true);
 
         self::assertNotNull($end->json('grade.figure'));
         self::assertSame(
@@ -50,7 +84,114 @@ final class PracticeTest extends FeatureTestCase
             'each once, however often the run was taken up again',
         );
         self::assertSame('TP4', collect($end->json('replay'))->last()['target']);
-        $this->say($id, 'tp4')->assertStatus(422)->assertJsonValidationErrors('line');
+        // Over, the bench shows what the tutor knew, and takes nothing any more.
+        $this->does($job, 'reading', ['text' => 'tp4'])->assertForbidden();
+        $this->postJson("/api/v1/practice/{$id}/end")->assertJsonValidationErrors('id');
+        $this->getJson("/api/v1/jobs/{$job}/bench")
+            ->assertOk()
+            ->assertJsonPath('job.may_write', false);
+        self::assertNotSame([], $this->getJson("/api/v1/jobs/{$job}/bench")->json('suspects'));
+    }
+
+    /** Looks, tests, gates, a lifted part, a lamp and a new part: each is answered by the unit, and none by whoever asks. */
+    public function testTheUnitAnswersAndWhatWouldHurtHappensOnPaper(): void
+    {
+        $technician = $this->person('technician');
+        $this->actingAs($technician);
+        $supply = $this->supply();
+        $description = DescriptionReader::fromArray($supply->description);
+        app(Solutions::class)->prepare($description);
+        $kept = app(PracticeDesk::class)->set($technician, new Exercise($description, ['C2' => 'short'], 7, ['dead']));
+        $job = (string) $kept->job()->value('id');
+
+        $live = ['text' => '', 'target' => 'TP4'];
+        $this->does($job, 'power', ['power' => 'limited', 'method' => ['how' => 'lamp', 'watts' => '60']])->assertOk();
+        $behind = $this->does($job, 'reading', $live)->assertOk()->json('bench.log.0.reading.text');
+        $this->does($job, 'tested', ['part' => 'C2', 'verdict' => 'good'])->assertJsonValidationErrors('practice');
+        $this->does($job, 'finding', ['part' => 'c2', 'sees' => 'well'])->assertJsonValidationErrors('practice');
+        $this->does($job, 'power', ['power' => 'unplugged'])->assertOk();
+        // Its owner's word against the unit's.
+        $said = $this->does($job, 'tested', ['part' => 'c2', 'verdict' => 'good'])->assertOk();
+        self::assertSame('C2 by itself is bad.', collect($said->json('bench.practice.told'))->last()['said']);
+        self::assertStringContainsString('C2 tested bad', $said->json('bench.log.0.line'));
+        $ohms = fn(): float => Quantity::parse(
+            $this->does($job, 'reading', ['text' => 'tp4 ohms'])->assertOk()->json('bench.log.0.reading.text'),
+            Unit::Ohm,
+        )->value;
+        $shorted = $ohms();
+        $this->does($job, 'change', ['change' => 'lifted', 'part' => 'C2', 'why' => 'to see'])->assertOk();
+        self::assertGreaterThan(10 * $shorted, $ohms(), 'with the short taken out');
+        foreach (['override', 'strike', 'starts', 'heat', 'close', 'handback', 'run', 'photo', 'cause?'] as $kind) {
+            $this->does($job, $kind, ['gate' => 'mains', 'reason' => 'x', 'entry' => $job])->assertStatus(
+                in_array($kind, ['override', 'close', 'handback'], true) ? 403 : 422,
+            );
+        }
+        $end = $this->does($job, 'cause', ['part' => 'C2', 'fault' => 'short'])->assertOk();
+        self::assertTrue($end->json('bench.practice.over'));
+        $grade = $this->getJson("/api/v1/practice/{$kept->id}")->json('grade');
+        self::assertSame(1.0, (float) $grade['found']);
+        self::assertCount(
+            2,
+            array_filter($grade['deducted'], static fn(array $d): bool => (float) $d['points'] === 12.0),
+        );
+        self::assertLessThan(1.0, Quantity::parse($behind, Unit::Volt)->value, 'behind the lamp the short holds it down');
+    }
+
+    /** Of a job there is more than a bench: none of that is there for a unit that is only practised on. */
+    public function testNoOtherPageOfAJobKnowsAPracticeBench(): void
+    {
+        $lead = $this->person('lead');
+        $this->actingAs($lead);
+        $job = $this->begin(2)->json('job');
+        foreach (Route::getRoutes() as $route) {
+            if (!str_starts_with($route->uri(), 'api/v1/jobs/{job}') || $route->getAction('practice') === true) {
+                continue;
+            }
+            $uri = strtr($route->uri(), [
+                '{job}' => $job,
+                '{part}' => 'R1',
+                '{entry}' => $job,
+                '{run}' => $job,
+                '{photo}' => $job,
+                '{instrument}' => $job,
+                '{reservation}' => '1',
+            ]);
+            self::assertSame(404, $this->json($route->methods()[0], "/{$uri}")->status(), $uri);
+        }
+        foreach (['bench', 'circuit', 'levels', 'powerup/lamp', 'powerup/safe'] as $page) {
+            $this->getJson("/api/v1/jobs/{$job}/{$page}")->assertOk();
+        }
+        self::assertSame(
+            [],
+            array_filter($this->getJson('/api/v1/jobs')->json(), static fn(array $j): bool => $j['id'] === $job),
+        );
+        $this->actingAs($this->person('technician'));
+        $this->getJson("/api/v1/jobs/{$job}/bench")->assertNotFound();
+        $this->does($job, 'note', ['text' => 'hello'])->assertNotFound();
+    }
+
+    /** A run from before there were benches goes on with what was done on it. */
+    public function testAnOldRunGetsItsBench(): void
+    {
+        $this->actingAs($this->person('technician'));
+        $id = $this->begin(2)->json('id');
+        $kept = PracticeRun::query()->findOrFail($id);
+        $kept->job?->entries()->delete();
+        $kept->job?->delete();
+        $kept->update([
+            'lines' => [
+                ['line' => '', 'said' => 'A story.', 'taken' => true],
+                ['line' => 'tp4 dc', 'said' => 'no volts', 'taken' => false],
+                ['line' => 'power live', 'said' => 'It is on.', 'taken' => true],
+                ['line' => 'tp4', 'said' => 'TP4 3 V', 'taken' => true],
+            ],
+        ]);
+
+        $job = $this->getJson("/api/v1/practice/{$id}")
+            ->assertOk()
+            ->json('job');
+        $bench = $this->getJson("/api/v1/jobs/{$job}/bench")->assertJsonPath('state.power', 'live');
+        self::assertSame('TP4', $bench->json('log.0.reading.target'));
     }
 
     /** What went badly comes back; what was tried again on a known unit counts for nothing; a lead sees the group. */
@@ -58,13 +199,12 @@ final class PracticeTest extends FeatureTestCase
     {
         $apprentice = $this->person('apprentice');
         $this->actingAs($apprentice);
-        $id = $this->begin(2)->json('id');
-        $this->say($id, 'see to mains');
-        $this->say($id, 'power live');
-        $this->say($id, 'tp3');
-        $this->say($id, 'tp4');
+        ['id' => $id, 'job' => $job] = $this->begin(2)->json();
+        $this->does($job, 'power', ['power' => 'live'])->assertOk();
+        $this->does($job, 'reading', ['text' => 'tp3'])->assertOk();
+        $this->does($job, 'reading', ['text' => 'tp4'])->assertOk();
         $this->postJson("/api/v1/practice/{$id}/branch", ['step' => 0])->assertStatus(422);
-        $end = $this->say($id, 'give up')->assertJsonPath('over', true);
+        $end = $this->giveUp($id)->assertJsonPath('over', true);
         self::assertNull($end->json('beside.walking'));
         app()->call([new PlayBeside($id), 'handle']);
         $beside = $this->getJson("/api/v1/practice/{$id}")->json('beside');
@@ -86,25 +226,20 @@ final class PracticeTest extends FeatureTestCase
 
         $step = count($end->json('replay')) - 1;
         $other = $this->postJson("/api/v1/practice/{$id}/branch", ['step' => $step])->assertCreated();
+        $there = $this->getJson("/api/v1/jobs/{$other->json('job')}/bench")->assertJsonPath('state.power', 'live');
         self::assertSame(
-            'power live',
-            collect($other->json('lines'))
-                ->where('taken', true)
-                ->slice(-2, 1)
-                ->first()['line'],
+            ['TP3'],
+            array_values(array_filter(array_column(array_column($there->json('log'), 'reading'), 'target'))),
+            'what was done before stands',
         );
-        $this->say($other->json('id'), 'tp4')->assertOk();
-        $this->say($other->json('id'), 'give up')->assertJsonPath('branch_of', $id);
+        $this->does($other->json('job'), 'reading', ['text' => 'tp4'])->assertOk();
+        $this->giveUp($other->json('id'))->assertJsonPath('branch_of', $id);
         $this->getJson('/api/v1/practice/progress')->assertJsonCount(1, 'curve');
         $this->postJson("/api/v1/practice/{$id}/branch", ['step' => 200])->assertStatus(422);
-        $this->getJson("/api/v1/practice/{$id}/circuit")
-            ->assertOk()
-            ->assertJsonPath('parts.0.ref', 'W1');
 
         $this->actingAs($this->person('technician'))
             ->getJson("/api/v1/practice/progress?person={$apprentice->id}")
             ->assertNotFound();
-        $this->getJson("/api/v1/practice/{$id}/circuit")->assertNotFound();
         $this->postJson("/api/v1/practice/{$id}/branch", ['step' => 0])->assertNotFound();
         $lead = $this->actingAs($this->person('lead'))->getJson("/api/v1/practice/progress?person={$apprentice->id}");
         $lead->assertOk()->assertJsonPath('name', $apprentice->name)->assertJsonPath('group.0.runs', 1);
@@ -114,7 +249,6 @@ final class PracticeTest extends FeatureTestCase
             ->assertNotFound();
     }
 
-    /** A lead sets the same units to several people; each plays them once, and only the lead sees how all did. */
     /** What was found on a closed job is hidden again, and nothing of its owner goes along. */
     public function testAClosedJobIsAnExercise(): void
     {
@@ -141,8 +275,10 @@ final class PracticeTest extends FeatureTestCase
         self::assertStringNotContainsString('Vane', json_encode($run->exercise, JSON_THROW_ON_ERROR));
         self::assertStringNotContainsString('Her wireless', (string) $begun->getContent());
         self::assertSame('Open', $run->mechanism);
-        $this->say($run->id, 'power live')->assertOk();
-        $this->say($run->id, 'name r1 open')->assertOk()->assertJsonPath('over', true);
+        $bench = $begun->json('job');
+        $this->does($bench, 'power', ['power' => 'live'])->assertOk();
+        $this->does($bench, 'cause', ['part' => 'R1', 'fault' => 'open'])->assertJsonPath('bench.practice.over', true);
+        self::assertSame(1.0, (float) $this->getJson("/api/v1/practice/{$run->id}")->json('grade.found'));
 
         // A lead of another workshop does not get at it.
         $elsewhere = $this->person('lead', Workshop::query()->create(['name' => 'Elsewhere']));
@@ -151,6 +287,7 @@ final class PracticeTest extends FeatureTestCase
             ->assertJsonValidationErrors('jobs');
     }
 
+    /** A lead sets the same units to several people; each plays them once, and only the lead sees how all did. */
     public function testASeriesIsSetAndPlayed(): void
     {
         [$lead, $one, $two] = [$this->person('lead'), $this->person('apprentice'), $this->person('technician')];
@@ -214,7 +351,7 @@ final class PracticeTest extends FeatureTestCase
             ->deleteJson("/api/v1/practice/series/{$none->json('id')}")
             ->assertNoContent();
         $this->actingAs($two);
-        $this->say($runs[1]->id, 'give up');
+        $this->giveUp($runs[1]->id);
 
         $this->actingAs($lead)
             ->getJson('/api/v1/practice/series')
@@ -232,20 +369,41 @@ final class PracticeTest extends FeatureTestCase
     }
 
     /** Two tablets on one run: the slower one is told, and nothing of either is lost. */
-    public function testARunThatWasPlayedOnElsewhereTakesNoStaleLine(): void
+    public function testARunThatWasPlayedOnElsewhereTakesNoStaleEntry(): void
     {
         $this->actingAs($this->person('technician'));
-        $id = $this->begin(2)->json('id');
-        $stale = PracticeRun::query()->findOrFail($id);
-        $this->say($id, 'see to mains')->assertOk();
+        $run = $this->begin(2);
+        $job = RepairJob::query()->withPractice()->findOrFail($run->json('job'));
+        $entry = self::entry('power', ['power' => 'live']);
+        $stale = app(HiddenUnits::class)->of($job)->answered($entry);
+        $this->does($job->id, 'note', ['text' => 'from the other one'])->assertOk();
 
         try {
-            app(PracticeDesk::class)->say($stale, 'power live');
+            $late = new class ($stale) implements HiddenUnits, HiddenUnit {
+                /** @param array<string, mixed> $stale */
+                public function __construct(private readonly array $stale) {}
+
+                public function of(RepairJob $job): HiddenUnit
+                {
+                    return $this;
+                }
+
+                public function answered(array $entry): array
+                {
+                    return $this->stale;
+                }
+
+                public function refused(string $kind, EntryRefused $refused): void {}
+
+                public function taken(LogEntry $entry): void {}
+            };
+            $this->app->instance(HiddenUnits::class, $late);
+            app(JobLog::class)->take($job, $this->person('technician'), $entry);
             self::fail('It was played on meanwhile.');
         } catch (EntryRefused $refused) {
             self::assertStringContainsString('elsewhere', $refused->getMessage());
         }
-        self::assertSame(['', 'see to mains'], array_column(PracticeRun::query()->findOrFail($id)->lines, 'line'));
+        self::assertSame(['note'], $job->entries()->where('kind', '!=', 'symptom')->pluck('kind')->all());
     }
 
     public function testTheSameSeedIsTheSameExercise(): void
@@ -262,15 +420,20 @@ final class PracticeTest extends FeatureTestCase
     public function testNobodySeesOrPlaysTheRunsOfOthers(): void
     {
         $this->actingAs($this->person('apprentice'));
-        $id = $this->begin(3)->json('id');
+        ['id' => $id, 'job' => $job] = $this->begin(3)->json();
         $this->actingAs($this->person('technician'));
         $this->getJson("/api/v1/practice/{$id}")->assertNotFound();
-        $this->say($id, 'give up')->assertNotFound();
+        $this->giveUp($id)->assertNotFound();
         $this->getJson('/api/v1/practice')->assertOk()->assertJsonCount(0);
         $this->actingAs($this->person('lead'));
         $this->getJson("/api/v1/practice/{$id}")->assertOk();
+        // A lead looks over a shoulder, and touches nothing.
+        $this->getJson("/api/v1/jobs/{$job}/bench")
+            ->assertOk()
+            ->assertJsonPath('job.may_write', false);
+        $this->does($job, 'note', ['text' => 'x'])->assertForbidden();
         $this->getJson('/api/v1/practice')->assertJsonCount(1);
-        $this->say($id, 'give up')->assertNotFound();
+        $this->giveUp($id)->assertNotFound();
         $elsewhere = Workshop::query()->create(['name' => 'Elsewhere']);
         $this->actingAs($this->person('lead', $elsewhere));
         $this->getJson("/api/v1/practice/{$id}")->assertNotFound();
@@ -287,27 +450,43 @@ final class PracticeTest extends FeatureTestCase
             ->assertJsonValidationErrors('supply');
         $this->postJson('/api/v1/practice', [])->assertStatus(422)->assertJsonValidationErrors('supply_id');
         $this->begin(1, 'unheard of')->assertStatus(422)->assertJsonValidationErrors('difficulty');
-        $id = $this->begin(1)->json('id');
-        $this->say($id, '')->assertStatus(422)->assertJsonValidationErrors('line');
-        $this->say($id, str_repeat('x', 201))->assertStatus(422);
     }
 
-    /** No job, no log, no history, no statistics: practice leaves nothing in the work. */
+    /** Own numbers, and nothing in lists, history, statistics, drawer or report: practice leaves nothing in the work. */
     public function testPracticeLeavesNothingInTheWork(): void
     {
         $this->actingAs($this->person('technician'));
-        $tables = ['repair_jobs', 'log_entries', 'photos', 'stock_items', 'runs', 'instruments'];
-        $count = static fn(): array => array_map(static fn(string $t): int => DB::table($t)->count(), $tables);
+        $tables = ['photos', 'stock_items', 'stock_reservations', 'runs', 'instruments', 'supplies', 'supply_versions'];
+        $count = fn(): array => [
+            ...array_map(static fn(string $t): int => DB::table($t)->count(), $tables),
+            RepairJob::query()->count(),
+            count($this->getJson('/api/v1/jobs')->json()),
+            $this->getJson('/api/v1/history')->json(),
+            preg_grep('/^oculant_(jobs|entries)/', explode("\n", app(Metrics::class)->text())),
+        ];
+        $stock = $this->postJson('/api/v1/stock', ['part' => 'electrolytic 47u 25V', 'quantity' => 3])->json('id');
         $job = $this->job($this->person('technician'));
-        $id = $this->begin(4)->json('id');
+        $run = $this->begin(4);
         $before = $count();
-        foreach (['see to mains', 'power live', 'tp4', 'unplug', 'test c2', 'name c2 short'] as $line) {
-            $this->say($id, $line)->assertOk();
-        }
+        $bench = $run->json('job');
+        $this->does($bench, 'power', ['power' => 'live'])->assertOk();
+        $this->does($bench, 'reading', ['text' => 'tp4'])->assertOk();
+        $this->does($bench, 'power', ['power' => 'unplugged'])->assertOk();
+        $this->does($bench, 'repair', [
+            'part' => 'C2',
+            'out' => 'as found',
+            'in' => 'new',
+            'stock' => $stock,
+        ])->assertOk();
+        $this->does($bench, 'cause', ['part' => 'C2', 'fault' => 'short'])->assertOk();
 
         self::assertSame($before, $count());
-        $this->getJson("/api/v1/supplies/{$job->supply_id}/history")->assertOk();
-        self::assertSame(0, $this->getJson('/api/v1/history')->json('0.closed'));
+        self::assertMatchesRegularExpression(
+            '/^P-\d{3}$/',
+            (string) $this->getJson("/api/v1/jobs/{$bench}/bench")->json('job.number'),
+        );
+        self::assertSame(3, DB::table('stock_items')->where('id', $stock)->value('quantity'));
+        self::assertSame([], (new WorkshopHistory())->of($job->supply, ''));
     }
 
     /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
@@ -326,8 +505,21 @@ final class PracticeTest extends FeatureTestCase
     }
 
     /** @return TestResponse<\Symfony\Component\HttpFoundation\Response> */
-    private function say(string $run, string $line): TestResponse
+    private function giveUp(string $run): TestResponse
     {
-        return $this->postJson("/api/v1/practice/{$run}/lines", ['line' => $line]);
+        return $this->postJson("/api/v1/practice/{$run}/end");
+    }
+
+    /**
+     * @param array<string, mixed> $payload
+     *
+     * @return TestResponse<\Symfony\Component\HttpFoundation\Response>
+     */
+    private function does(string $job, string $kind, array $payload): TestResponse
+    {
+        return $this->postJson("/api/v1/jobs/{$job}/log", [
+            'entries' => [self::entry($kind, $payload)],
+            'bench' => true,
+        ]);
     }
 }

@@ -296,7 +296,7 @@ final class WallsTest extends FeatureTestCase
         return [
             'entries' => [self::entry('symptom', ['symptom' => 'hum'])],
             'lines' => ['r1 1k'],
-            'line' => 'tp4',
+            'depth' => 'where',
             'step' => 0,
             'role' => 'technician',
             'accepted' => true,

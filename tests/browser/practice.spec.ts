@@ -17,35 +17,59 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
         .first()
         .click();
     const begin = page.getByRole('button', { name: 'Begin' });
+    const field = page.getByLabel('Reading', { exact: true });
     await expect(async () => {
         // Until its faults are worked out it says so.
         await begin.click();
-        await expect(page.getByLabel('What you do')).toBeFocused({ timeout: 5000 });
+        await expect(field).toBeFocused({ timeout: 5000 });
     }).toPass({ timeout: 60_000 });
-    const does = async (line: string, says: RegExp) => {
-        await page.getByLabel('What you do').fill(line);
+    // The bench is that of a job; what is to be found out is not on it.
+    await expect(page.getByRole('region', { name: 'Suspects' })).toHaveCount(0);
+    await expect(page.getByRole('region', { name: 'Next step' })).toContainText('Find what is wrong with it');
+    const told = page.getByLabel('What the unit said').getByRole('listitem');
+    const type = async (text: string) => {
+        await field.fill(text);
         await page.keyboard.press('Enter');
-        await expect(page.getByLabel('What was done').getByRole('listitem').first()).toContainText(says);
     };
-    await does('tp4 dc', /no volts/);
-    await does('see to mains', /Nothing is missing|Looked|TP|[RFD]\d/);
-    await does('power live', /It is on/);
-    await does('tp4', /TP4 /);
-    await does('tp3 ohms', /its fuse is gone/);
-    await does('hint where', /Next|Nothing more/);
+    await type('tp4 dc');
+    await expect(page.getByRole('alert')).toContainText('no volts');
+    await field.fill('');
+    await page.keyboard.press('Space');
+    await page.keyboard.press('p');
+    await page.getByLabel('Live on mains').check();
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('region', { name: 'State of the unit' })).toContainText('Live');
+    await expect(told.first()).toContainText('It is on');
+    await type('tp4');
+    await expect(page.getByLabel('Verdict')).toContainText('TP4');
+    await expect(told.first()).toContainText('TP4 ');
+    // It happens on paper, and nothing of it waits to be mended.
+    await type('tp3 ohms');
+    await expect(told.first()).toContainText('its fuse is gone');
+    await expect(field).toHaveValue('');
+    await page.getByRole('button', { name: 'Where next?' }).click();
+    await expect(page.getByText(/^where (Next|Nothing more)/)).toBeVisible();
     await page.reload();
-    await expect(page.getByLabel('What was done').getByRole('listitem')).toHaveCount(6);
-    // The circuit takes the leads where it is pointed at, and keeps what was read there.
-    const circuit = page.getByRole('region', { name: 'Circuit' });
-    await expect(circuit.getByText(/TP4 .*V|TP4/).first()).toBeVisible();
-    await circuit.getByText('TP3', { exact: true }).click();
-    await expect(page.getByLabel('What you do')).toHaveValue('TP3');
+    await expect(page.getByText(/^where (Next|Nothing more)/)).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Log' })).toContainText('TP4');
+    // The path takes the leads where it is pointed at, and the empty field reads them.
+    await page.getByRole('button', { name: /^TP3/ }).click();
+    await expect(page.getByRole('region', { name: 'Next step' })).toContainText('Reading at TP3');
     await page.keyboard.press('Enter');
-    await expect(page.getByLabel('What was done').getByRole('listitem')).toHaveCount(7);
-    await page.getByRole('button', { name: 'C2', exact: true }).click();
-    await expect(page.getByLabel('What you do')).toHaveValue('test C2');
-    await page.getByLabel('What you do').fill('give up');
-    await page.keyboard.press('Enter');
+    await expect(page.getByLabel('Verdict')).toContainText('TP3');
+    // A hand in while it is on; then with the plug out, and the part answers by itself.
+    const test = async (part: string) => {
+        await page.keyboard.press('Space');
+        await page.keyboard.press('g');
+        const dialog = page.getByRole('dialog', { name: 'Test a part by itself' });
+        await dialog.getByLabel('Part').fill(part);
+        await page.keyboard.press('Enter');
+        await dialog.getByRole('button', { name: 'Test it' }).click();
+    };
+    await test('C2');
+    await expect(told.first()).toContainText('A hand in');
+    await page.getByRole('button', { name: 'Give up' }).click();
+    await page.getByRole('tooltip').getByRole('button', { name: 'Give up' }).click();
     const grade = page.getByRole('region', { name: 'Grade' });
     await expect(grade).toContainText('of 100');
     await expect(grade.getByRole('list', { name: 'What cost points' })).toContainText('near miss');
@@ -53,9 +77,11 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
     await expect(grade.getByRole('img', { name: 'Bits over the run' })).toBeVisible();
     // The same unit again, otherwise from the second measurement on: what was done before stands.
     await grade.getByRole('button', { name: 'Try otherwise from step 2' }).click();
-    await expect(page.getByLabel('What was done').getByRole('listitem').first()).toContainText('hint where');
-    await page.getByLabel('What you do').fill('give up');
-    await page.keyboard.press('Enter');
+    await expect(page.getByRole('region', { name: 'State of the unit' })).toContainText('Live');
+    await expect(page.getByRole('region', { name: 'Log' })).toContainText('TP4');
+    await expect(page.getByRole('region', { name: 'Log' })).not.toContainText('TP3');
+    await page.getByRole('button', { name: 'Give up' }).click();
+    await page.getByRole('tooltip').getByRole('button', { name: 'Give up' }).click();
     await expect(grade).toContainText('it counts for nothing');
     await page.getByRole('link', { name: 'All runs' }).click();
     await expect(page.getByRole('table', { name: 'Runs' })).toContainText('Wilma');
@@ -92,7 +118,7 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
         .filter({ hasText: 'Kitchen, one unit' })
         .getByRole('button', { name: 'Unit 1' })
         .click();
-    await expect(page.getByLabel('What you do')).toBeFocused();
+    await expect(field).toBeFocused();
     // Nothing of it is on the bench.
     await page.getByRole('link', { name: 'Bench', exact: true }).click();
     await expect(page.getByRole('heading', { name: 'On the bench' })).toBeVisible();

@@ -3,11 +3,16 @@ import type { Bench, Step } from '../../resources/js/api/client';
 import { benchCommands, type Acts } from '../../resources/js/bench/commands';
 
 const entry = (kind: string, struck = false) => ({ id: `${kind} ${struck}`, kind, struck });
-const commands = (log: unknown[] = [], power = 'unplugged', target: string | null = 'TP4') => {
+const commands = (
+    log: unknown[] = [],
+    power = 'unplugged',
+    target: string | null = 'TP4',
+    practice: unknown = null,
+) => {
     const acts = Object.fromEntries(
         ['open', 'plan', 'layOver', 'go', 'undo', 'skip', 'picture', 'turn'].map((name) => [name, vi.fn()]),
     ) as unknown as Acts;
-    const bench = { log, state: { power } } as unknown as Bench;
+    const bench = { log, state: { power }, practice } as unknown as Bench;
     const step = { target, part: 'C1', fault: 'dried' } as unknown as Step;
     const all = benchCommands({ bench, step, target, worked: 'C1', isDrawn: false }, acts);
     return { acts, all, of: (key: string) => all.find((command) => command.key === key) };
@@ -38,6 +43,12 @@ describe('the keys of the bench', () => {
         const after = commands([entry('cause')]);
         after.of('r')?.run();
         expect(after.acts.open).toHaveBeenCalledWith({ name: 'repair', part: 'C1' });
+    });
+
+    it('are those of a bench where a unit is only practised on, and none of a workshop', () => {
+        const keys = commands([], 'live', 'TP4', { over: false }).all.map((command) => command.key);
+        expect(keys).toEqual(expect.arrayContaining(['p', 'l', '8', 'c', 'r', 's', 'g', 'f', '1']));
+        expect(keys.filter((key) => ['0', '/', '.', 'v', 'u', 'x', 'm', ';', '*'].includes(key))).toEqual([]);
     });
 
     it('are off for who may only read where they record something', () => {

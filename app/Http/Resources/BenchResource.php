@@ -7,6 +7,7 @@ namespace App\Http\Resources;
 use App\Bench\JobFile;
 use App\Knowledge\Progress;
 use App\Knowledge\Solutions;
+use App\Practice\RunBook;
 use Illuminate\Http\Request;
 use Illuminate\Http\Resources\Json\JsonResource;
 use Oculant\Core\Bench\BenchState;
@@ -52,6 +53,7 @@ use Oculant\Core\Supply\Mode;
  * @phpstan-import-type PathStage from PathView
  * @phpstan-import-type PhotoAnswer from PhotoView
  * @phpstan-import-type PointView from PointViews
+ * @phpstan-import-type PracticeBench from RunBook
  * @phpstan-import-type ProgressAnswer from Progress
  * @phpstan-import-type Safety from SafetyView
  * @phpstan-import-type ShortView from ShortFinder
@@ -160,6 +162,8 @@ use Oculant\Core\Supply\Mode;
  *     safety: Safety,
  *     missing_for_close: list<string>,
  *     log: list<LogLine>,
+ *     // of a unit that is only practised on: next step and suspects are hidden until it is over
+ *     practice: ?PracticeBench,
  * }
  */
 final class BenchResource extends JsonResource
@@ -171,8 +175,9 @@ final class BenchResource extends JsonResource
         $file = $this->resource;
         $workup = $file->workup();
         $state = $file->state;
+        $practice = $file->job->practice;
 
-        return [
+        $all = [
             'job' => JobResource::of($file)->toArray($request),
             'title' => $file->supply->title,
             'key' => $file->supply->hash(),
@@ -235,7 +240,46 @@ final class BenchResource extends JsonResource
             'log' => LogEntryResource::all($file),
             // Last: only then is it known what of the above a worker was asked for.
             'awaits' => !$file->isSettled(),
+            'practice' => $practice === null ? null : RunBook::shown($practice),
         ];
+
+        return $practice === null || $practice->is_over ? $all : self::unsaid($all);
+    }
+
+    /**
+     * What the tutor knows is for nobody who is to find it out.
+     *
+     * @param Bench $all
+     *
+     * @return Bench
+     */
+    private static function unsaid(array $all): array
+    {
+        return [
+            'next' => StepView::plain(
+                'find',
+                'Find what is wrong with it.',
+                'Choose a place on the path or in the circuit and press Enter: the practice meter reads it. Or write ' .
+                    'the place, with a function if it is another than usual: tp3, tp3 ripple, d1 diode.',
+            ),
+            'alternatives' => [],
+            'suspects' => [],
+            'course' => ['labels' => [], 'lines' => []],
+            'look_first' => [],
+            'description_checks' => [],
+            'short' => null,
+            'path' => array_map(
+                static fn(array $stage): array => [
+                    'share' => '',
+                    'suspicion' => 0.0,
+                    'parts' => array_map(
+                        static fn(array $part): array => ['share' => '', 'suspicion' => 0.0] + $part,
+                        $stage['parts'],
+                    ),
+                ] + $stage,
+                $all['path'],
+            ),
+        ] + $all;
     }
 
     /**

@@ -25,6 +25,9 @@ final readonly class FuseEvidence implements Evidence, Graded
     /** A fuse in the hand does not lie: only one that was tired anyway opens beside another fault. */
     private const NOT_OPEN = 0.004;
 
+    /** A new one is not tired (common practice): it goes because something takes it along. */
+    private const NEW_NOT_OPEN = 0.0002;
+
     /** What the description does not know seldom takes the fuse along. */
     private const ELSEWHERE = 0.03;
 
@@ -88,7 +91,7 @@ final readonly class FuseEvidence implements Evidence, Graded
     private function parted(?Breaking $how): float
     {
         return match ($how) {
-            null => self::NOT_OPEN,
+            null => in_array($this->fuse, $this->replaced, true) ? self::NEW_NOT_OPEN : self::NOT_OPEN,
             Breaking::PartsViolently => self::VIOLENT[$this->state],
             Breaking::PartsQuickly => self::HARD[$this->state],
             default => self::CLEAN[$this->state],

@@ -1001,7 +1001,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/practice/{practice}/lines": {
+    "/practice/{practice}/hints": {
         parameters: {
             query?: never;
             header?: never;
@@ -1010,8 +1010,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** One line: power, leads, a look, a test, a hint, the end */
-        post: operations["sayInPractice"];
+        /** A hint of one of three depths; each is counted */
+        post: operations["askForHint"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/practice/{practice}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Give up: what was hidden is told, and the run graded */
+        post: operations["giveUpPractice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1027,23 +1044,6 @@ export interface paths {
         };
         /** How somebody comes on: boxes of ways to fail, figures in their order; for a lead the group */
         get: operations["showLearning"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/practice/{practice}/circuit": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The circuit of the unit as it should be, to be drawn */
-        get: operations["showPracticeCircuit"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2131,6 +2131,8 @@ export interface components {
             safety: components["schemas"]["Safety"];
             missing_for_close: string[];
             log: components["schemas"]["LogLine"][];
+            /** @description of a unit that is only practised on: next step and suspects are hidden until it is over */
+            practice: components["schemas"]["PracticeBench"] | null;
         };
         BoardCause: {
             title: string;
@@ -2626,6 +2628,7 @@ export interface components {
             owner: string;
             complaint: string;
             mains: string;
+            /** @description empty of a unit that is only practised on */
             supply_id: string;
             supply_title: string;
             technician: string;
@@ -3141,6 +3144,15 @@ export interface components {
             fuses?: components["schemas"]["FusePlan"][];
             interlocks?: components["schemas"]["InterlockNeed"][];
         };
+        PracticeBench: {
+            run: string;
+            story: string;
+            /** @description newest last */
+            told: components["schemas"]["PracticeLine"][];
+            hints: components["schemas"]["PracticeHint"][];
+            minutes: number;
+            over: boolean;
+        };
         PracticeGrade: {
             figure: number;
             found: number;
@@ -3153,6 +3165,16 @@ export interface components {
                 points: number;
             }[];
             better: string[];
+        };
+        PracticeHint: {
+            depth: string;
+            said: string;
+        };
+        PracticeLine: {
+            /** @description what was done; empty of what made no entry */
+            line: string;
+            said: string;
+            taken: boolean;
         };
         PracticeRunAnswer: {
             /** @description Shapes of the practice bench. */
@@ -3167,28 +3189,12 @@ export interface components {
             difficulty: "easy" | "middle" | "hard";
             /** @description run of the same unit that it tries otherwise; counts for nothing */
             branch_of: string | null;
-            lines: {
-                line: string;
-                said: string;
-                taken: boolean;
-            }[];
-            power: string;
-            mode: string;
+            /** @description the bench that it stands on */
+            job: string;
+            story: string;
+            told: components["schemas"]["PracticeLine"][];
+            hints: components["schemas"]["PracticeHint"][];
             minutes: number;
-            modes: string[];
-            points: {
-                id: string;
-                name: string;
-                hot: boolean;
-            }[];
-            parts: {
-                ref: string;
-                label: string;
-            }[];
-            help: {
-                line: string;
-                says: string;
-            }[];
             grade: components["schemas"]["PracticeGrade"] | null;
             /** @description figures of other strategies on the same unit, once they were played */
             beside: {
@@ -6286,7 +6292,7 @@ export interface operations {
             };
         };
     };
-    sayInPractice: {
+    askForHint: {
         parameters: {
             query?: never;
             header?: never;
@@ -6298,12 +6304,13 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": {
-                    line: string;
+                    /** @enum {string} */
+                    depth: "where" | "what" | "why";
                 };
             };
         };
         responses: {
-            /** @description The run with what came of it */
+            /** @description The run with the hint */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6312,7 +6319,38 @@ export interface operations {
                     "application/json": components["schemas"]["PracticeRunAnswer"];
                 };
             };
-            /** @description It is over, or no line */
+            /** @description It is over, or no such depth */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Refusal"];
+                };
+            };
+        };
+    };
+    giveUpPractice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                practice: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The run with its grade */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PracticeRunAnswer"];
+                };
+            };
+            /** @description It is over */
             422: {
                 headers: {
                     [name: string]: unknown;
@@ -6345,35 +6383,6 @@ export interface operations {
                 };
             };
             /** @description Nobody of yours */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content?: never;
-            };
-        };
-    };
-    showPracticeCircuit: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                practice: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description Parts with their pins and the way they lie */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Circuit"];
-                };
-            };
-            /** @description No run of yours */
             404: {
                 headers: {
                     [name: string]: unknown;

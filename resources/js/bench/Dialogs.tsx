@@ -48,7 +48,10 @@ function UsualCauses({
     part: string | undefined;
     onChoose: (text: string) => void;
 }) {
-    const place = useQuery({ ...placeQuery(bench.job.id, part ?? '', bench.log.length), enabled: part !== undefined });
+    const place = useQuery({
+        ...placeQuery(bench.job.id, part ?? '', bench.log.length),
+        enabled: part !== undefined && bench.practice === null,
+    });
     return place.data === undefined ? null : (
         <div className="usual" aria-label="Usual causes" role="group">
             {place.data.origins.map((origin) => (

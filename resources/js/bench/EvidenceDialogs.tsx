@@ -1,3 +1,4 @@
+import { AskUnit, isAsked } from '../practice/AskUnit';
 import { Button, Checkbox, Form, Input, Modal, Radio, Select } from 'antd';
 import type { Bench, Option, Words } from '../api/client';
 import { DeadSheet } from './DeadSheet';
@@ -127,6 +128,11 @@ function Capacitor({
 /** The sheets for evidence that is no reading at a test point. */
 export function EvidenceDialogs({ dialog, bench, words, onRecord, onClose, onOpen }: Props) {
     const save = (kind: string) => (values: Record<string, unknown>) => onRecord(kind, values);
+    if (bench.practice !== null && isAsked(dialog.name)) {
+        return (
+            <AskUnit asked={dialog.name} parts={bench.parts} part={dialog.part} onAsk={onRecord} onClose={onClose} />
+        );
+    }
     const loads = bench.parts.filter((part) => part.is_load);
     const fuses = bench.parts.filter((part) => part.is_fuse);
     switch (dialog.name) {

@@ -1,4 +1,4 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { App } from 'antd';
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
@@ -8,7 +8,7 @@ import { keepSounds, sounds } from '../hands/tones';
 import { useTold } from '../hands/useTold';
 import { RefusalNote } from '../help/RefusalNote';
 import { useMeter } from '../instruments/useMeter';
-import { useOutbox } from '../outbox/useOutbox';
+import { discard, useOutbox } from '../outbox/useOutbox';
 import { AlarmCurtain } from '../power/AlarmCurtain';
 import { HeldKeys } from '../shell/HeldKeys';
 import { later } from '../shell/later';
@@ -20,6 +20,7 @@ import { benchCommands } from './commands';
 import type { Dialog } from './Dialogs';
 import { EnergyPath } from './EnergyPath';
 import { act, atRest, meaningOf, wayTo, type Sheet } from './hands';
+import { Band } from '../practice/Band';
 import { LogStrip } from './LogStrip';
 import { NextStep } from './NextStep';
 import { shrink } from './picture';
@@ -39,6 +40,7 @@ const Dialogs = later(() => sheets.dialogs().then((module) => module.Dialogs));
 const PowerPlan = later(() => sheets.plan().then((module) => module.PowerPlan));
 const Ledger = later(() => sheets.ledger().then((module) => module.Ledger));
 const BenchCircuit = later(() => sheets.circuit().then((module) => module.BenchCircuit));
+const PracticePanel = later(() => import('../practice/PracticePanel').then((module) => module.PracticePanel));
 const InstrumentSheet = later(() => sheets.instruments().then((module) => module.InstrumentSheet));
 
 /** Entries that pass a gate: refused, they lead to what is missing. */
@@ -69,6 +71,8 @@ function OpenJob({ bench }: { bench: Bench }) {
     const { job } = bench;
     const { message } = App.useApp();
     const navigate = useNavigate();
+    const queries = useQueryClient();
+    const { practice } = bench;
     const [hands, does] = useReducer(act, atRest);
     const [heard, setHeard] = useState(sounds);
     const [isDrawn, setDrawn] = useState(() => keptBeside() === 'circuit');
@@ -78,7 +82,16 @@ function OpenJob({ bench }: { bench: Bench }) {
     const layOver = useCallback((sheet?: Sheet) => does({ do: 'lay over', sheet }), []);
     /** Once what was open is gone. */
     const toField = () => window.setTimeout(() => field.current?.focus(), 0);
-    const outbox = useOutbox(job.id, ({ kind, payload }) => {
+    const outbox = useOutbox(job.id, (entry) => {
+        const { kind, payload, refused } = entry;
+        if (practice !== null) {
+            void queries.invalidateQueries({ queryKey: ['bench', job.id] });
+        }
+        if (refused?.field === 'practice') {
+            // It happened on paper, and is told beside: nothing waits to be mended.
+            void discard(entry.id);
+            return;
+        }
         if (kind === 'reading' && typeof payload.text === 'string') {
             does({ do: 'give back', text: payload.text });
         }
@@ -120,6 +133,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             does({ do: 'record' });
             does({ do: 'aim' });
         },
+        onRead: (at, on) => void record('reading', { text: '', target: at, quantity: on }),
     });
     useTold(reading, step.sentence, heard);
 
@@ -190,7 +204,7 @@ function OpenJob({ bench }: { bench: Bench }) {
         if (stay) {
             return;
         }
-        if (kind !== 'cause' || payload.kind === 'none' || !mayWrite) {
+        if (kind !== 'cause' || payload.kind === 'none' || !mayWrite || practice !== null) {
             open();
             toField();
             return;
@@ -307,6 +321,15 @@ function OpenJob({ bench }: { bench: Bench }) {
         field.current?.focus();
     };
 
+    // Whoever names it is told what it was.
+    const wasOver = useRef(practice?.over ?? true);
+    useEffect(() => {
+        if (practice?.over === true && !wasOver.current) {
+            void navigate(`/practice/${practice.run}`);
+        }
+        wasOver.current = practice?.over ?? true;
+    }, [practice, navigate]);
+
     const { alarm } = bench.safety;
     // Once the alarm is answered the hand is on the field again.
     const isAlarmed = alarm != null;
@@ -327,7 +350,12 @@ function OpenJob({ bench }: { bench: Bench }) {
     };
 
     return (
-        <main className={plan !== undefined ? 'bench planning' : isDrawn ? 'bench drawn' : 'bench'}>
+        <main
+            className={`bench ${plan !== undefined ? 'planning' : isDrawn ? 'drawn' : ''} ${
+                practice === null ? '' : 'practised'
+            }`}
+        >
+            {practice !== null && <Band />}
             <StateStrip
                 bench={bench}
                 onPower={() => open({ name: 'power' })}
@@ -348,7 +376,11 @@ function OpenJob({ bench }: { bench: Bench }) {
                         step={step}
                         target={target}
                         onPoint={measureAt}
-                        onPart={(ref) => void navigate(`/jobs/${job.id}/parts?part=${ref}`)}
+                        onPart={(ref) =>
+                            practice === null
+                                ? void navigate(`/jobs/${job.id}/parts?part=${ref}`)
+                                : open({ name: 'tested', part: ref })
+                        }
                     />
                 </Piece>
             ) : (
@@ -415,7 +447,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                         void record('reading', { text: answer, target: step.target, quantity: step.quantity })
                     }
                     onSkip={step.target !== null && mayWrite ? skip : undefined}
-                    onPicture={mayWrite ? picture : undefined}
+                    onPicture={mayWrite && practice === null ? picture : undefined}
                     onChoose={(other) => {
                         does({ do: 'choose', step: other });
                         field.current?.focus();
@@ -424,7 +456,12 @@ function OpenJob({ bench }: { bench: Bench }) {
                     <CommandBar commands={commands} leader={leader} mayWrite={mayWrite} onAll={() => layOver('keys')} />
                 </NextStep>
             )}
-            {plan === undefined && (
+            {plan === undefined && practice !== null && (
+                <Piece name="practice" waits={<section className="suspects" aria-label="Practice" />}>
+                    <PracticePanel bench={bench} practice={practice} />
+                </Piece>
+            )}
+            {plan === undefined && practice === null && (
                 <Piece name="list of suspects">
                     <Suspects
                         suspects={bench.suspects}
@@ -440,7 +477,7 @@ function OpenJob({ bench }: { bench: Bench }) {
                 <LogStrip
                     log={bench.log}
                     waiting={outbox.waiting.filter((entry) => !bench.log.some((line) => line.id === entry.id))}
-                    onStrike={mayWrite ? (entry) => strike(entry.id) : undefined}
+                    onStrike={mayWrite && practice === null ? (entry) => strike(entry.id) : undefined}
                 />
             </Piece>
             <input

@@ -45,7 +45,7 @@ export function StateStrip({
             <Button onClick={onPower} disabled={!job.may_write}>
                 Change <kbd>P</kbd>
             </Button>
-            {energised && (
+            {energised && bench.practice === null && (
                 <Button onClick={onMains} disabled={!job.may_write}>
                     Mains <kbd>M</kbd>
                 </Button>
@@ -72,7 +72,14 @@ export function StateStrip({
                     {job.number} {job.unit}
                 </b>
                 <small>
-                    <Link to={`/jobs/${job.id}/report`}>report</Link> · <Link to={`/jobs/${job.id}/tags`}>tags</Link>
+                    {bench.practice === null ? (
+                        <>
+                            <Link to={`/jobs/${job.id}/report`}>report</Link> ·{' '}
+                            <Link to={`/jobs/${job.id}/tags`}>tags</Link>
+                        </>
+                    ) : (
+                        <Link to="/practice">all runs</Link>
+                    )}
                     {state.purpose_words !== '' && ` · ${state.purpose_words}`}
                     {` · ${bench.title} rev. ${bench.revision} · ${job.technician}`}
                 </small>

@@ -115,7 +115,7 @@ export function benchCommands(
         { key: ';', label: 'far screen', run: () => go('far') },
         { key: '?', label: 'all keys', run: () => layOver('keys') },
     ];
-    return [
+    const all = [
         ...inGroup(log, intoLog, true),
         ...inGroup(
             known,
@@ -126,7 +126,11 @@ export function benchCommands(
         ...inGroup(repair, repairs),
         ...inGroup(look, toLookAt),
     ];
+    return bench.practice === null ? all : all.filter((command) => inPractice.has(command.key));
 }
+
+/** What there is to do at a hidden unit; everything else is of real ones. */
+const inPractice = new Set([...'ynpl8crsgfh,?', ...sections.map((one) => one.key)]);
 
 export interface Place {
     bench: Bench;

@@ -21,6 +21,7 @@ export function useTaking({
     heard,
     reads,
     onTaken,
+    onRead,
 }: {
     bench: Bench;
     step: Step;
@@ -32,14 +33,17 @@ export function useTaking({
     heard: Sounds;
     reads: ReturnType<typeof useMeter>;
     onTaken: () => void;
+    /** At a hidden unit: what the meter shows is told with the entry. */
+    onRead: (target: string, quantity: string | null) => void;
 }) {
     const { job } = bench;
     const meter = reads.meter?.id ?? '';
     const queries = useQueryClient();
     const quantity = isAimed ? null : step.quantity;
+    const isHidden = bench.practice !== null;
     const takes =
         job.may_write &&
-        reads.meter?.online === true &&
+        (isHidden || reads.meter?.online === true) &&
         target !== null &&
         (isAimed || (step.kind === 'measure' && readable.includes(step.quantity ?? '')));
     const take = useMutation({
@@ -54,22 +58,26 @@ export function useTaking({
         meter,
         target: target ?? '',
         quantity: step.quantity ?? 'dc',
-        on: heard.walks && takes && !isAimed && isFree && !take.isPending,
+        on: !isHidden && heard.walks && takes && !isAimed && isFree && !take.isPending,
         waits: bench.points.find((point) => point.id === target)?.waits ?? true,
         onTake: () => take.mutate(true),
     });
     const effect = useQuery({
         ...meterEffectQuery(job.id, meter, target ?? '', quantity, `${bench.state.power} ${bench.state.mode}`),
-        enabled: reads.meter !== undefined && target !== null && bench.state.power !== 'unplugged',
+        enabled: !isHidden && reads.meter !== undefined && target !== null && bench.state.power !== 'unplugged',
     }).data?.sentence;
 
     return {
         /** The meter that the empty field takes from. */
-        meter: takes ? reads.meter?.name : undefined,
+        meter: !takes ? undefined : isHidden ? 'practice meter' : reads.meter?.name,
         words: walk.words ?? effect ?? undefined,
         error: take.error,
         forget: () => take.reset(),
         press: () => {
+            if (isHidden) {
+                onRead(target ?? '', quantity);
+                return;
+            }
             walk.pressed();
             take.mutate(false);
         },

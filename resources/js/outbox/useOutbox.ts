@@ -5,6 +5,9 @@ import { outbox } from './shared';
 
 export type { Entry } from './outbox';
 
+/** What was refused and needs no mending. */
+export const discard = (id: string) => outbox.discard(id);
+
 /** All that waits or was refused, of whoever is signed in. */
 export const useOutboxView = () => useSyncExternalStore(outbox.subscribe, outbox.snapshot);
 

@@ -27,9 +27,10 @@ function Card({
     line,
     charge,
     isOff,
+    isHidden,
     onRecord,
     refused,
-}: { line: Line; charge: Charge | undefined; isOff: boolean } & Pick<Acts, 'onRecord' | 'refused'>) {
+}: { line: Line; charge: Charge | undefined; isOff: boolean; isHidden: boolean } & Pick<Acts, 'onRecord' | 'refused'>) {
     const [text, setText] = useState('');
     useRefused(refused, 'left', (payload) => {
         if (payload.part === line.ref) {
@@ -73,6 +74,8 @@ function Card({
                     ))}{' '}
                     {charge.proven ? (
                         <span>proven empty</span>
+                    ) : isHidden ? (
+                        <span>once more: a capacitor comes back by itself</span>
                     ) : charge.again_at == null ? (
                         <span className="refusal">not empty</span>
                     ) : (
@@ -80,7 +83,12 @@ function Card({
                     )}
                 </p>
             )}
-            <div className="left-field">
+            {isHidden && (
+                <Button disabled={!isOff} onClick={() => onRecord('left', { part: line.ref })}>
+                    Discharge {line.ref} and measure
+                </Button>
+            )}
+            <div className="left-field" hidden={isHidden}>
                 <Input
                     aria-label={`${line.ref} left`}
                     inputMode="decimal"
@@ -130,6 +138,7 @@ export function MakingSafe({
                     line={line}
                     charge={bench.safety.charged.find((one) => one.ref === line.ref)}
                     isOff={isOff}
+                    isHidden={bench.practice !== null}
                     onRecord={onRecord}
                     refused={refused}
                 />

@@ -1,23 +1,13 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button } from 'antd';
-import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { useMemo } from 'react';
+import { Link, Navigate, useNavigate, useParams } from 'react-router';
 import { answer, api, type PracticeRun } from '../api/client';
 import { practiceQuery, practiceRunQuery } from '../api/queries';
 import { RefusalNote } from '../help/RefusalNote';
 import type { Picture } from '../shell/Chart';
-import { later } from '../shell/later';
-import { Piece } from '../shell/Piece';
 import { Plot } from '../shell/Plot';
 import { Band } from './Band';
-
-const PracticeCircuit = later(() => import('./PracticeCircuit').then((module) => module.default));
-
-const powers: Record<string, string> = {
-    unplugged: 'Unplugged',
-    limited: 'On limited power',
-    live: 'Live on mains',
-};
 
 /** What the measurements told, one on the other, beside what the best ones then would have. */
 const toldOf = (run: PracticeRun): Picture => {
@@ -64,7 +54,7 @@ function Grade({ run, onBranch }: { run: PracticeRun; onBranch: (step: number) =
                 {grade.figure.toFixed(0)} of 100
             </p>
             <p>
-                <b>{run.lines[run.lines.length - 1]?.said}</b>
+                <b>{run.told[run.told.length - 1]?.said}</b>
             </p>
             <p>
                 {grade.found > 0 ? 'Found' : 'Not found'} in {grade.minutes} min; the best strategy takes{' '}
@@ -146,42 +136,22 @@ function Grade({ run, onBranch }: { run: PracticeRun; onBranch: (step: number) =
     );
 }
 
-/** One exercise: one field, what came of each line, and the grade in the end. */
+/** A run: what came of it once it is over; until then it stands on its bench. */
 export function RunPage() {
     const { run = '' } = useParams();
     const navigate = useNavigate();
     const queries = useQueryClient();
     const page = useQuery(practiceRunQuery(run));
-    const [text, setText] = useState('');
-    const field = useRef<HTMLInputElement>(null);
-    const say = useMutation({
-        mutationFn: (line: string) =>
-            answer(api.POST('/practice/{practice}/lines', { params: { path: { practice: run } }, body: { line } })),
-        onSuccess: (now, line) => {
-            queries.setQueryData(practiceRunQuery(run).queryKey, now);
-            // What was typed on meanwhile stays.
-            setText((typed) => (typed === line ? '' : typed));
-            if (now.over) {
-                void queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
-            }
-            window.setTimeout(() => field.current?.focus(), 0);
-        },
-    });
     const branch = useMutation({
         mutationFn: (step: number) =>
             answer(api.POST('/practice/{practice}/branch', { params: { path: { practice: run } }, body: { step } })),
         onSuccess: async (other) => {
             await queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
-            void navigate(`/practice/${other.id}`);
+            void navigate(`/jobs/${other.job}`);
         },
     });
-    const isOver = page.data?.over ?? true;
-    useEffect(() => {
-        if (!isOver) {
-            field.current?.focus();
-        }
-    }, [isOver]);
-    if (page.data === undefined) {
+    const { data } = page;
+    if (data === undefined) {
         return (
             <main className="page">
                 {page.error === null ? (
@@ -192,106 +162,24 @@ export function RunPage() {
             </main>
         );
     }
-    const { data } = page;
-    const story = data.lines[0]?.said ?? '';
-    const put = (word: string) => {
-        setText(word);
-        field.current?.focus();
-    };
+    if (!data.over) {
+        return <Navigate replace to={`/jobs/${data.job}`} />;
+    }
     return (
         <main className="page practice">
             <Band />
             <div className="page-head">
                 <div>
                     <h1>{data.title}</h1>
-                    <p className="lede">{story}</p>
+                    <p className="lede">{data.story}</p>
                 </div>
                 <div className="actions">
+                    <Link to={`/jobs/${data.job}`}>Its bench</Link>
                     <Link to="/practice">All runs</Link>
                 </div>
             </div>
-            {!data.over && (
-                <p className={`practice-power ${data.power === 'unplugged' ? '' : 'refusal'}`} role="status">
-                    {powers[data.power]}, {data.mode}; {data.minutes} min
-                </p>
-            )}
-            {!data.over && (
-                <form
-                    className="entry"
-                    onSubmit={(event) => {
-                        event.preventDefault();
-                        if (text.trim() !== '') {
-                            say.mutate(text);
-                        }
-                    }}
-                >
-                    <input
-                        ref={field}
-                        className="reading-field"
-                        aria-label="What you do"
-                        placeholder="power live, tp3, look c1 …"
-                        value={text}
-                        maxLength={200}
-                        autoComplete="off"
-                        spellCheck={false}
-                        onChange={(event) => setText(event.target.value)}
-                    />
-                    <Button type="primary" size="large" htmlType="submit" loading={say.isPending}>
-                        Do it <kbd>↵</kbd>
-                    </Button>
-                </form>
-            )}
-            {say.error !== null && <RefusalNote page="practice">{say.error.message}</RefusalNote>}
             {branch.error !== null && <RefusalNote page="practice">{branch.error.message}</RefusalNote>}
             <Grade run={data} onBranch={(step) => branch.mutate(step)} />
-            {!data.over && (
-                <Piece name="circuit" waits={<p role="status">Drawing the circuit…</p>}>
-                    <PracticeCircuit run={data} text={text} onPut={put} />
-                </Piece>
-            )}
-            <div className="practice-halves">
-                <ol className="practice-lines" aria-label="What was done">
-                    {[...data.lines.slice(1)].reverse().map((one, k) => (
-                        <li key={data.lines.length - k} className={one.taken ? '' : 'quiet'}>
-                            <b>{one.line}</b>
-                            {one.said.split('\n').map((line, n) => (
-                                <span key={n}>{line}</span>
-                            ))}
-                        </li>
-                    ))}
-                </ol>
-                {!data.over && (
-                    <div>
-                        <h2>Where leads go</h2>
-                        <p className="practice-words">
-                            {data.points.map((point) => (
-                                <Button key={point.id} onClick={() => put(point.id)} title={point.name}>
-                                    {point.id}
-                                    {point.hot && <small className="refusal"> hot</small>}
-                                </Button>
-                            ))}
-                        </p>
-                        <h2>Parts</h2>
-                        <p className="practice-words">
-                            {data.parts.map((part) => (
-                                <Button key={part.ref} onClick={() => put(`test ${part.ref}`)} title={part.label}>
-                                    {part.ref}
-                                </Button>
-                            ))}
-                        </p>
-                        <details>
-                            <summary>What can be written</summary>
-                            <ul>
-                                {data.help.map((one) => (
-                                    <li key={one.line}>
-                                        <b>{one.line}</b> {one.says}
-                                    </li>
-                                ))}
-                            </ul>
-                        </details>
-                    </div>
-                )}
-            </div>
         </main>
     );
 }

@@ -8,6 +8,7 @@ use InvalidArgumentException;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Grade;
+use Oculant\Core\Practice\Hands;
 use Oculant\Core\Practice\Player;
 use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Setter;
@@ -65,7 +66,7 @@ final class TwistTest extends TestCase
         self::assertStringContainsString('something else is wrong as well', $spoken->say('name r1 open'));
         self::assertFalse($run->isOver());
         self::assertSame(['R1' => 'open'], $run->mended());
-        $run->seeTo(\Oculant\Core\Bench\Gate::Limited);
+        (new Hands($run))->seeTo(\Oculant\Core\Bench\Gate::Limited);
         $run->power(PowerState::Limited);
         self::assertMatchesRegularExpression('/TP4 1[3-6]\.\d+ V/', $run->measure('TP4'));
         $half = Grade::of($run, $knowledge);

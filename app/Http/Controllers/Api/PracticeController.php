@@ -5,7 +5,6 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Http\Controllers\KnowsWhoAsks;
-use App\Http\Resources\CircuitView;
 use App\Models\PracticeRun;
 use App\Models\PracticeSeries;
 use App\Models\RepairJob;
@@ -20,7 +19,6 @@ use Illuminate\Validation\Rule;
 use InvalidArgumentException;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Practice\Difficulty;
-use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Twist;
 use OpenApi\Attributes as OA;
 
@@ -175,42 +173,79 @@ final readonly class PracticeController
 
     #[
         OA\Post(
-            path: '/practice/{practice}/lines',
-            operationId: 'sayInPractice',
-            summary: 'One line: power, leads, a look, a test, a hint, the end',
+            path: '/practice/{practice}/hints',
+            operationId: 'askForHint',
+            summary: 'A hint of one of three depths; each is counted',
             parameters: [
                 new OA\Parameter(name: 'practice', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
             ],
             requestBody: new OA\RequestBody(
                 required: true,
                 content: new OA\JsonContent(
-                    required: ['line'],
-                    properties: [new OA\Property(property: 'line', type: 'string', maxLength: 200)],
+                    required: ['depth'],
+                    properties: [new OA\Property(property: 'depth', type: 'string', enum: ['where', 'what', 'why'])],
                 ),
             ),
             responses: [
                 new OA\Response(
                     response: 200,
-                    description: 'The run with what came of it',
+                    description: 'The run with the hint',
                     content: new OA\JsonContent(ref: '#/components/schemas/PracticeRunAnswer'),
                 ),
                 new OA\Response(
                     response: 422,
-                    description: 'It is over, or no line',
+                    description: 'It is over, or no such depth',
                     content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
                 ),
             ],
         ),
     ]
-    public function say(Request $request, string $practice): JsonResponse
+    public function hint(Request $request, string $practice): JsonResponse
     {
         $given = $request->validate(
-            ['line' => ['required', 'string', 'max:200']],
-            ['line.required' => 'Write what you do, for example "power live" or "tp3".'],
+            ['depth' => ['required', Rule::in(['where', 'what', 'why'])]],
+            ['depth.*' => 'A hint is one of: where, what, why. The deeper, the dearer.'],
         );
-        $kept = PracticeRun::query()->where('user_id', $this->user($request)->id)->findOrFail($practice);
+        $kept = $this->own($request, $practice);
+        $this->desk->hint($kept, $given['depth']);
 
-        return new JsonResponse($this->desk->say($kept, trim($given['line'])));
+        return new JsonResponse($this->desk->view($kept));
+    }
+
+    #[
+        OA\Post(
+            path: '/practice/{practice}/end',
+            operationId: 'giveUpPractice',
+            summary: 'Give up: what was hidden is told, and the run graded',
+            parameters: [
+                new OA\Parameter(name: 'practice', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
+            ],
+            responses: [
+                new OA\Response(
+                    response: 200,
+                    description: 'The run with its grade',
+                    content: new OA\JsonContent(ref: '#/components/schemas/PracticeRunAnswer'),
+                ),
+                new OA\Response(
+                    response: 422,
+                    description: 'It is over',
+                    content: new OA\JsonContent(ref: '#/components/schemas/Refusal'),
+                ),
+            ],
+        ),
+    ]
+    public function end(Request $request, string $practice): JsonResponse
+    {
+        $kept = $this->own($request, $practice);
+        $this->desk->giveUp($kept);
+
+        return new JsonResponse($this->desk->view($kept));
+    }
+
+    /** What is played by whoever began it. */
+    private function own(Request $request, string $practice): PracticeRun
+    {
+        return PracticeRun::query()->where('user_id', $this->user($request)->id)->findOrFail($practice);
     }
 
     #[
@@ -252,31 +287,6 @@ final readonly class PracticeController
     }
 
     #[
-        OA\Get(
-            path: '/practice/{practice}/circuit',
-            operationId: 'showPracticeCircuit',
-            summary: 'The circuit of the unit as it should be, to be drawn',
-            parameters: [
-                new OA\Parameter(name: 'practice', in: 'path', required: true, schema: new OA\Schema(type: 'string')),
-            ],
-            responses: [
-                new OA\Response(
-                    response: 200,
-                    description: 'Parts with their pins and the way they lie',
-                    content: new OA\JsonContent(ref: '#/components/schemas/Circuit'),
-                ),
-                new OA\Response(response: 404, description: 'No run of yours'),
-            ],
-        ),
-    ]
-    public function circuit(Request $request, string $practice): JsonResponse
-    {
-        $kept = PracticeRun::query()->seenBy($this->user($request))->findOrFail($practice);
-
-        return new JsonResponse(CircuitView::of(Exercise::of($kept->exercise)->supply));
-    }
-
-    #[
         OA\Post(
             path: '/practice/{practice}/branch',
             operationId: 'branchPractice',
@@ -312,7 +322,7 @@ final readonly class PracticeController
             ['step' => ['required', 'integer', 'between:0,300']],
             ['step.*' => 'Say from which step on, counted from 0.'],
         );
-        $kept = PracticeRun::query()->where('user_id', $user->id)->findOrFail($practice);
+        $kept = $this->own($request, $practice);
 
         return new JsonResponse(
             $this->desk->view($this->desk->branch($user, $kept, (int) $given['step'])->refresh()),
