@@ -322,8 +322,7 @@ final readonly class PracticeDesk
     {
         $run = $this->open($kept);
         $said = $run->hint($depth);
-        $kept->hints = [...$kept->hints ?? [], ['depth' => $depth, 'said' => $said]];
-        $this->book->write($kept, $run, ['line' => "Hint: {$depth}", 'said' => $said]);
+        $kept->update(['hints' => [...$kept->hints ?? [], ['depth' => $depth, 'said' => $said]]]);
     }
 
     /** @throws EntryRefused if the run is over */

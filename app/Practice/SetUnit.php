@@ -43,13 +43,14 @@ final class SetUnit implements HiddenUnit
             throw EntryRefused::because('practice', $answer->said);
         }
         $this->said = $answer->said;
+        $now = $this->run->clock($this->began);
 
         return [
             'id' => $entry['id'],
             'kind' => $answer->kind,
             'payload' => $answer->payload,
-            'at' => $entry['at'],
-            'received_at' => $this->run->clock($this->began),
+            'at' => $now,
+            'received_at' => $now,
             'after' => $this->sequence,
         ];
     }

@@ -512,6 +512,11 @@ final class Run
      */
     public function clock(int $from): string
     {
-        return gmdate('Y-m-d\TH:i:s\Z', $from + (int) (60 * $this->minutes() + StoredCharge::WAIT * count($this->log)));
+        $waits = array_filter($this->log, static fn(LogEntry $entry): bool => $entry->kind === 'left');
+
+        return gmdate(
+            'Y-m-d\TH:i:s\Z',
+            $from + (int) (60 * $this->minutes() + count($this->log) + StoredCharge::WAIT * count($waits)),
+        );
     }
 }

@@ -51,14 +51,14 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
     await expect(page.getByText(/^where (Next|Nothing more)/)).toBeVisible();
     await page.reload();
     await expect(page.getByText(/^where (Next|Nothing more)/)).toBeVisible();
-    await expect(page.getByRole('region', { name: 'Log' })).toContainText('TP4');
+    await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText('TP4');
     // The path takes the leads where it is pointed at, and the empty field reads them.
     await page.getByRole('button', { name: /^TP3/ }).click();
     await expect(page.getByRole('region', { name: 'Next step' })).toContainText('Reading at TP3');
     await page.keyboard.press('Enter');
     await expect(page.getByLabel('Verdict')).toContainText('TP3');
     // A hand in while it is on; then with the plug out, and the part answers by itself.
-    const test = async (part: string) => {
+    const testByItself = async (part: string) => {
         await page.keyboard.press('Space');
         await page.keyboard.press('g');
         const dialog = page.getByRole('dialog', { name: 'Test a part by itself' });
@@ -66,7 +66,7 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
         await page.keyboard.press('Enter');
         await dialog.getByRole('button', { name: 'Test it' }).click();
     };
-    await test('C2');
+    await testByItself('C2');
     await expect(told.first()).toContainText('A hand in');
     await page.getByRole('button', { name: 'Give up' }).click();
     await page.getByRole('tooltip').getByRole('button', { name: 'Give up' }).click();
@@ -78,8 +78,8 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
     // The same unit again, otherwise from the second measurement on: what was done before stands.
     await grade.getByRole('button', { name: 'Try otherwise from step 2' }).click();
     await expect(page.getByRole('region', { name: 'State of the unit' })).toContainText('Live');
-    await expect(page.getByRole('region', { name: 'Log' })).toContainText('TP4');
-    await expect(page.getByRole('region', { name: 'Log' })).not.toContainText('TP3');
+    await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText('TP4');
+    await expect(page.getByRole('region', { name: 'Log', exact: true })).not.toContainText('TP3');
     await page.getByRole('button', { name: 'Give up' }).click();
     await page.getByRole('tooltip').getByRole('button', { name: 'Give up' }).click();
     await expect(grade).toContainText('it counts for nothing');

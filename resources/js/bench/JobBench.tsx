@@ -85,11 +85,11 @@ function OpenJob({ bench }: { bench: Bench }) {
     const outbox = useOutbox(job.id, (entry) => {
         const { kind, payload, refused } = entry;
         if (practice !== null) {
+            // Told beside; what would have hurt has happened, and nothing waits to be mended.
             void queries.invalidateQueries({ queryKey: ['bench', job.id] });
+            void discard(entry.id);
         }
         if (refused?.field === 'practice') {
-            // It happened on paper, and is told beside: nothing waits to be mended.
-            void discard(entry.id);
             return;
         }
         if (kind === 'reading' && typeof payload.text === 'string') {
@@ -325,10 +325,12 @@ function OpenJob({ bench }: { bench: Bench }) {
     const wasOver = useRef(practice?.over ?? true);
     useEffect(() => {
         if (practice?.over === true && !wasOver.current) {
+            // What was fetched of it before says that it is not over.
+            queries.removeQueries({ queryKey: ['practice', practice.run] });
             void navigate(`/practice/${practice.run}`);
         }
         wasOver.current = practice?.over ?? true;
-    }, [practice, navigate]);
+    }, [practice, navigate, queries]);
 
     const { alarm } = bench.safety;
     // Once the alarm is answered the hand is on the field again.
@@ -415,6 +417,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             )}
             {plan === undefined && (
                 <NextStep
+                    example={practice === null ? 'tp3 13.9' : 'tp3'}
                     step={stepAt(bench, step, aimed)}
                     alternatives={
                         hands.chosen === undefined

@@ -60,6 +60,8 @@ interface Props {
     effect: string | undefined;
     /** The meter that takes the reading while nothing is typed. */
     take: string | undefined;
+    /** What is typed where no place is asked for. */
+    example: string;
     text: string;
     leader: boolean;
     field: React.RefObject<HTMLInputElement | null>;
@@ -130,7 +132,9 @@ export function NextStep(props: Props) {
                         value={props.text}
                         onChange={(event) => props.onText(event.target.value)}
                         onKeyDown={key}
-                        placeholder={step.target === null ? 'tp3 13.9' : byItself ? 'bad or good' : `${step.target} …`}
+                        placeholder={
+                            step.target === null ? props.example : byItself ? 'bad or good' : `${step.target} …`
+                        }
                         autoComplete="off"
                         autoCapitalize="none"
                         spellCheck={false}

@@ -5,6 +5,7 @@ declare(strict_types=1);
 namespace Tests\Core\Practice;
 
 use InvalidArgumentException;
+use Oculant\Core\Bench\Gate;
 use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Practice\Exercise;
 use Oculant\Core\Practice\Grade;
@@ -66,9 +67,10 @@ final class TwistTest extends TestCase
         self::assertStringContainsString('something else is wrong as well', $spoken->say('name r1 open'));
         self::assertFalse($run->isOver());
         self::assertSame(['R1' => 'open'], $run->mended());
-        (new Hands($run))->seeTo(\Oculant\Core\Bench\Gate::Limited);
-        $run->power(PowerState::Limited);
-        self::assertMatchesRegularExpression('/TP4 1[3-6]\.\d+ V/', $run->measure('TP4'));
+        $hands = new Hands($run);
+        $hands->seeTo(Gate::Limited);
+        $hands->power(PowerState::Limited);
+        self::assertMatchesRegularExpression('/TP4 1[3-6]\.\d+ V/', $hands->measure('TP4'));
         $half = Grade::of($run, $knowledge);
         self::assertSame(0.5, $half->found);
         self::assertStringContainsString('Z1', $spoken->say('name z1 open'));
