@@ -221,7 +221,15 @@ final readonly class Answers
                 default => $went->isHeard() ? 'blackened' : 'wisp',
             };
 
-            return new Answer('fuse', ['part' => $ref, 'state' => $how], "{$ref} is {$how}.");
+            $marked = $this->unit->asBuilt()->part($ref)->value('rating');
+            $isDue = abs($marked / $part->value('rating') - 1.0) < 0.01;
+            $fitted = $isDue ? '' : str_replace(' ', '', Quantity::write($marked, MeasuredIn::Ampere));
+
+            return new Answer(
+                'fuse',
+                ['part' => $ref, 'state' => $how, 'fitted' => $fitted],
+                "{$ref} is {$how}." . ($isDue ? '' : " It is marked {$fitted}."),
+            );
         }
         $fault = $this->unit->faultOf($ref);
         $looks = $fault === null ? [] : $part->fault($fault)->looks ?? [];

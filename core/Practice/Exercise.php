@@ -10,6 +10,8 @@ use Oculant\Core\Bench\Entry\Background;
 use Oculant\Core\Bench\Entry\Symptom;
 use Oculant\Core\Expectation\Observation;
 use Oculant\Core\Parts\FailureClass;
+use Oculant\Core\Parts\Kind\Fuse;
+use Oculant\Core\Parts\Part;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
 
@@ -24,7 +26,8 @@ final readonly class Exercise
      * @param list<string>          $story  words of Symptom::WORDS, or "F1 open" and the like
      * @param int|null              $steps  measurements that the best strategy needed; null if nobody has tried
      * @param float                 $shy    share of its starts at which what is wrong is not there
-     * @param array<string, float>  $differs by reference: its value in this unit is so many times the described one
+     * @param array<string, float>  $differs by reference: its value in this unit is so many times the described one; of a
+     *     fuse its rating
      */
     public function __construct(
         public Description $supply,
@@ -42,7 +45,8 @@ final readonly class Exercise
         $parts = [];
         foreach ($this->differs as $ref => $times) {
             $part = $this->supply->part($ref);
-            $parts[$ref] = $part->with('value', $times * $part->value('value'));
+            $name = self::differsBy($part);
+            $parts[$ref] = $part->with($name, $times * $part->value($name));
         }
 
         return new SimulatedUnit(
@@ -52,6 +56,12 @@ final readonly class Exercise
             shy: $this->shy,
             keep: $keep,
         );
+    }
+
+    /** What of a part may be another than described. */
+    public static function differsBy(Part $part): string
+    {
+        return $part->kind instanceof Fuse ? 'rating' : 'value';
     }
 
     /** The same, after so many measurements by the best strategy. */
@@ -88,7 +98,9 @@ final readonly class Exercise
         }
         $differs = array_map(
             fn(string $ref): string => sprintf(
-                ' %s is %.3g times what the description says, and good.',
+                $this->supply->part($ref)->kind instanceof Fuse
+                    ? ' Somebody had put a fuse into %s that is %.3g times too large.'
+                    : ' %s is %.3g times what the description says, and good.',
                 $ref,
                 $this->differs[$ref],
             ),
@@ -150,7 +162,13 @@ final readonly class Exercise
         }
         foreach ($differs as $ref => $times) {
             $part = $supply->parts[(string) $ref] ?? null;
-            if ($part === null || !$part->knows('value') || !is_numeric($times) || $times < 0.01 || $times > 100) {
+            if (
+                $part === null ||
+                !$part->knows(self::differsBy($part)) ||
+                !is_numeric($times) ||
+                $times < 0.01 ||
+                $times > 100
+            ) {
                 throw new InvalidArgumentException(
                     'In this exercise a part has another value that has none, or one beyond a hundred times its own.',
                 );

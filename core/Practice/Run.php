@@ -19,6 +19,7 @@ use Oculant\Core\Diagnosis\Knowledge;
 use Oculant\Core\Diagnosis\Suspect;
 use Oculant\Core\Diagnosis\Workup;
 use Oculant\Core\Parts\Breaking;
+use Oculant\Core\Parts\Kind\Fuse;
 use Oculant\Core\Supply\Description;
 
 /**
@@ -100,6 +101,11 @@ final class Run
     ) {
         $this->supply = $exercise->supply;
         $this->unit = $unit ?? $exercise->unit();
+        foreach (array_keys($exercise->differs) as $ref) {
+            if ($this->supply->part((string) $ref)->kind instanceof Fuse) {
+                $this->larger[] = (string) $ref;
+            }
+        }
         $this->answers = new Answers($this->supply, $this->unit, $knowledge, $exercise->seed);
         if ($log === null) {
             $this->tell($exercise->story);
@@ -362,7 +368,8 @@ final class Run
             $this->wasted[] = $ref;
         }
         $fitted = Fitted::of($part, $in);
-        $this->unit->repair($ref, $fitted);
+        // Where another than described had been put, one as described goes in.
+        $this->unit->repair($ref, $fitted ?? (isset($this->exercise->differs[$ref]) ? $part : null));
         $this->larger = array_values(array_diff($this->larger, [$ref]));
         if (Fitted::tooLarge($part, $fitted) === null) {
             return '';

@@ -24,6 +24,9 @@ final readonly class Setter
     /** Ways in which somebody who worked on it may have left a part (common practice). */
     private const SLIPS = ['reversed', 'wrong'];
 
+    /** Times that a fuse is too large whose predecessors went too often (common practice: met). */
+    private const LARGER = 10.0;
+
     /** Share of its starts at which what comes and goes is not there (a guess). */
     private const SHY = 0.4;
 
@@ -148,7 +151,7 @@ final readonly class Setter
         $hypothesis = $this->knowledge->dictionary(null)->hypotheses[$id];
 
         return match ($twist) {
-            Twist::Slip => in_array($hypothesis->fault, self::SLIPS, true),
+            Twist::Slip => in_array($hypothesis->fault, self::SLIPS, true) || $this->blows($id) !== null,
             Twist::ComesAndGoes => $hypothesis->comesAndGoes,
             // Each is noticed by whoever uses it. A fuse is replaced once the reason is known: another lesson.
             Twist::Two => !($this->supply->part($hypothesis->ref)->kind instanceof Fuse) &&
@@ -190,6 +193,10 @@ final readonly class Setter
             default => array_values(array_unique($story)),
         };
 
+        if ($twist === Twist::Slip && !in_array(array_values($faults)[0], self::SLIPS, true)) {
+            return $this->behindLargerFuse($faults, $own, $story);
+        }
+
         return new Exercise(
             $this->supply,
             $faults,
@@ -198,6 +205,51 @@ final readonly class Setter
             shy: $twist === Twist::ComesAndGoes ? self::SHY : 0.0,
             differs: $twist === Twist::Differs ? $this->differing($faults, $seed, $try) : [],
         );
+    }
+
+    /** The fuse that a fault takes along, and that should have gone; null if it takes none. */
+    private function blows(string $id): ?string
+    {
+        $dictionary = $this->knowledge->dictionary(null);
+        if ($this->supply->part($dictionary->hypotheses[$id]->ref)->kind instanceof Fuse) {
+            return null;
+        }
+        foreach (array_keys($dictionary->how[$id] ?? []) as $ref) {
+            if ($this->supply->part((string) $ref)->kind instanceof Fuse) {
+                return (string) $ref;
+            }
+        }
+
+        return null;
+    }
+
+    /**
+     * The fuse went and went, and somebody put a larger one in: what it should have saved is gone as well.
+     *
+     * @param array<string, string> $faults one
+     * @param list<string>          $story
+     *
+     * @return Exercise|null null if nothing else suffers
+     */
+    private function behindLargerFuse(array $faults, int $seed, array $story): ?Exercise
+    {
+        $fuse = (string) $this->blows(array_key_first($faults) . ':' . array_values($faults)[0]);
+        $exercise = new Exercise($this->supply, $faults, $seed, $story, differs: [$fuse => self::LARGER]);
+        $unit = $exercise->unit();
+        $burnt = [];
+        foreach ($unit->burn($this->supply->mode(null)->id) as $ref) {
+            $burnt[$ref] = (string) $unit->faultOf($ref);
+        }
+
+        return $burnt === [] || $unit->went($fuse) !== null
+            ? null
+            : new Exercise(
+                $this->supply,
+                $faults + $burnt,
+                $seed,
+                ['worked_on', 'dead'],
+                differs: [$fuse => self::LARGER],
+            );
     }
 
     /** @param array<string, float> $shown share by hypothesis */

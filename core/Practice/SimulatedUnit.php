@@ -112,12 +112,15 @@ final class SimulatedUnit implements Unit
         $burnt = [];
         foreach ($this->observe($mode, null)->heat as $ref => $watts) {
             $part = $stands->parts[$ref] ?? null;
-            $open = $part === null ? [] : array_values(
-                array_filter(
-                    $part->kind->faults($part),
-                    static fn(FaultMode $f): bool => FailureClass::of($f->name) === FailureClass::Open,
-                ),
-            );
+            $open =
+                $part === null
+                    ? []
+                    : array_values(
+                        array_filter(
+                            $part->kind->faults($part),
+                            static fn(FaultMode $f): bool => FailureClass::of($f->name) === FailureClass::Open,
+                        ),
+                    );
             if (
                 $open !== [] &&
                 $this->faultOf((string) $ref) === null &&

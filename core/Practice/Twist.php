@@ -10,7 +10,10 @@ enum Twist: string
     /** Two faults that have nothing to do with each other. */
     case Two = 'two';
 
-    /** Somebody has worked on it before, and fitted a part the wrong way round or of the wrong value. */
+    /**
+     * Somebody has worked on it before, and fitted a part the wrong way round, of the wrong value, or a larger
+     * fuse.
+     */
     case Slip = 'slip';
 
     /** It is there at one start and not at the next. */

@@ -115,7 +115,9 @@ final class PracticeTest extends FeatureTestCase
         self::assertSame('C2 by itself is bad.', collect($said->json('bench.practice.told'))->last()['said']);
         self::assertStringContainsString('C2 tested bad', $said->json('bench.log.0.line'));
         $ohms = fn(): float => Quantity::parse(
-            $this->does($job, 'reading', ['text' => 'tp4 ohms'])->assertOk()->json('bench.log.0.reading.text'),
+            $this->does($job, 'reading', ['text' => 'tp4 ohms'])
+                ->assertOk()
+                ->json('bench.log.0.reading.text'),
             Unit::Ohm,
         )->value;
         $shorted = $ohms();
@@ -134,7 +136,11 @@ final class PracticeTest extends FeatureTestCase
             2,
             array_filter($grade['deducted'], static fn(array $d): bool => (float) $d['points'] === 12.0),
         );
-        self::assertLessThan(1.0, Quantity::parse($behind, Unit::Volt)->value, 'behind the lamp the short holds it down');
+        self::assertLessThan(
+            1.0,
+            Quantity::parse($behind, Unit::Volt)->value,
+            'behind the lamp the short holds it down',
+        );
     }
 
     /** Of a job there is more than a bench: none of that is there for a unit that is only practised on. */

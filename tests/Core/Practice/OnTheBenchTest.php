@@ -90,7 +90,10 @@ final class OnTheBenchTest extends TestCase
     {
         $after = static function (string $fuse): array {
             $demo = 'deck-intercom';
-            $run = new Run(new Exercise(Supplies::demo($demo), ['C1' => 'short'], 7, ['dead']), Supplies::knowledge($demo));
+            $run = new Run(
+                new Exercise(Supplies::demo($demo), ['C1' => 'short'], 7, ['dead']),
+                Supplies::knowledge($demo),
+            );
             $hands = new Hands($run);
             $hands->seeTo(Gate::Limited);
             $run->enter('repair', ['part' => 'F1', 'out' => 'as found', 'in' => $fuse]);
@@ -131,7 +134,7 @@ final class OnTheBenchTest extends TestCase
         $beside = $unit->live('TP3', 'dc', $run->state()->mode);
 
         self::assertGreaterThan(600 / 40 / 2, count($off));
-        self::assertLessThan(600 / 40 * 2, count($off));
+        self::assertLessThan((600 / 40) * 2, count($off));
         self::assertEqualsWithDelta($beside, $off[0], 0.05 * $beside);
     }
 
@@ -188,10 +191,7 @@ final class OnTheBenchTest extends TestCase
      */
     private static function begun(array $faults, array $story = []): Run
     {
-        return new Run(
-            new Exercise(Supplies::demo(self::DEMO), $faults, 7, $story),
-            Supplies::knowledge(self::DEMO),
-        );
+        return new Run(new Exercise(Supplies::demo(self::DEMO), $faults, 7, $story), Supplies::knowledge(self::DEMO));
     }
 
     /** "TP3 14.2 V" */

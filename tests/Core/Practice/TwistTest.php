@@ -78,6 +78,35 @@ final class TwistTest extends TestCase
         self::assertSame(1.0, Grade::of($run, $knowledge)->found);
     }
 
+    /** Fuses went and went until somebody put a larger one in: what it should have saved is gone as well. */
+    public function testBehindALargerFuseMoreIsGone(): void
+    {
+        $knowledge = Supplies::knowledge('deck-intercom');
+        $exercise = (new Setter(Supplies::demo('deck-intercom'), $knowledge))->set(7, twist: Twist::Slip);
+        self::assertSame(['F1' => 10.0], $exercise->differs);
+        self::assertSame(['C1' => 'short', 'T1' => 'primary_open'], $exercise->faults);
+        self::assertEquals($exercise->differs, Exercise::of($exercise->toArray())->differs);
+        $hands = new Hands(new Run($exercise, $knowledge));
+        $hands->seeTo(Gate::HandsIn);
+
+        self::assertSame('F1 is intact. It is marked 1.6A.', $hands->look('F1'));
+        self::assertSame('1.6A', $hands->run->state()->fuses[0]['fitted']);
+        // A new transformer without looking further burns like the old one.
+        $hands->run->enter('repair', ['part' => 'T1', 'out' => 'as found', 'in' => 'new']);
+        $hands->seeTo(Gate::Mains);
+        self::assertStringContainsString('Smoke: no fuse goes, and T1', $hands->power(PowerState::Live));
+        $hands->power(PowerState::Unplugged);
+        $hands->seeTo(Gate::HandsIn);
+        $hands->run->enter('repair', ['part' => 'T1', 'out' => 'as found', 'in' => 'new']);
+        $hands->run->enter('repair', ['part' => 'F1', 'out' => 'as found', 'in' => 'T160mA']);
+        $hands->seeTo(Gate::Mains);
+        self::assertStringNotContainsString('Smoke', $hands->power(PowerState::Live), 'the right fuse goes');
+        $hands->power(PowerState::Unplugged);
+        $hands->seeTo(Gate::HandsIn);
+        self::assertSame('T1 by itself is good.', $hands->test('T1'));
+        self::assertSame('F1 by itself is bad.', $hands->test('F1'));
+    }
+
     /** At four starts of ten it works; whoever takes the part out finds it bad all the same. */
     public function testWhatComesAndGoesIsThereAtSomeStartsOnly(): void
     {
