@@ -322,7 +322,10 @@ final readonly class PracticeDesk
     {
         $run = $this->open($kept);
         $said = $run->hint($depth);
-        $kept->update(['hints' => [...$kept->hints ?? [], ['depth' => $depth, 'said' => $said]]]);
+        // The same told twice counts once.
+        if (!in_array(['depth' => $depth, 'said' => $said], array_slice($kept->hints ?? [], -3), true)) {
+            $kept->update(['hints' => [...$kept->hints ?? [], ['depth' => $depth, 'said' => $said]]]);
+        }
     }
 
     /** @throws EntryRefused if the run is over */

@@ -69,6 +69,7 @@ final class PracticeTest extends FeatureTestCase
         $this->postJson("/api/v1/practice/{$id}/hints", ['depth' => 'where'])
             ->assertOk()
             ->assertJsonPath('hints.0.depth', 'where');
+        $this->postJson("/api/v1/practice/{$id}/hints", ['depth' => 'where'])->assertJsonCount(1, 'hints');
         $this->getJson("/api/v1/jobs/{$job}/bench")->assertJsonPath('practice.hints.0.depth', 'where');
         $end = $this->postJson("/api/v1/practice/{$id}/end")
             ->assertOk()

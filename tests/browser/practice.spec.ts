@@ -49,6 +49,8 @@ test('an apprentice finds a hidden fault, is stopped where it would have hurt, a
     await expect(field).toHaveValue('');
     await page.getByRole('button', { name: 'Where next?' }).click();
     await expect(page.getByText(/^where (Next|Nothing more)/)).toBeVisible();
+    // The hand is on the field again: the space bar asks for no second hint.
+    await expect(field).toBeFocused();
     await page.reload();
     await expect(page.getByText(/^where (Next|Nothing more)/)).toBeVisible();
     await expect(page.getByRole('region', { name: 'Log', exact: true })).toContainText('TP4');

@@ -461,7 +461,7 @@ function OpenJob({ bench }: { bench: Bench }) {
             )}
             {plan === undefined && practice !== null && (
                 <Piece name="practice" waits={<section className="suspects" aria-label="Practice" />}>
-                    <PracticePanel bench={bench} practice={practice} />
+                    <PracticePanel bench={bench} practice={practice} onDone={toField} />
                 </Piece>
             )}
             {plan === undefined && practice === null && (

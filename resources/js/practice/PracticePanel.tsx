@@ -13,7 +13,16 @@ const depths = [
 ] as const;
 
 /** Beside a hidden unit, where suspects stand of a real one: its story, what it said to what was done, and hints. */
-export function PracticePanel({ bench, practice }: { bench: Bench; practice: NonNullable<Bench['practice']> }) {
+export function PracticePanel({
+    bench,
+    practice,
+    onDone,
+}: {
+    bench: Bench;
+    practice: NonNullable<Bench['practice']>;
+    /** The hand goes back to the field. */
+    onDone: () => void;
+}) {
     const queries = useQueryClient();
     const path = { practice: practice.run };
     const changed = () =>
@@ -46,7 +55,14 @@ export function PracticePanel({ bench, practice }: { bench: Bench; practice: Non
                 mayPlay && (
                     <p className="practice-words">
                         {depths.map((one) => (
-                            <Button key={one.depth} size="small" onClick={() => hint.mutate(one.depth)}>
+                            <Button
+                                key={one.depth}
+                                size="small"
+                                onClick={() => {
+                                    hint.mutate(one.depth);
+                                    onDone();
+                                }}
+                            >
                                 {one.label} <small>−{one.points}</small>
                             </Button>
                         ))}
