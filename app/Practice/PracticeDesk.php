@@ -21,8 +21,10 @@ use Oculant\Core\Practice\Run;
 use Oculant\Core\Practice\Setter;
 use Oculant\Core\Practice\Step;
 use Oculant\Core\Practice\Twist;
+use Oculant\Core\Practice\Variants;
 use Oculant\Core\Supply\Description;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Template\Templates;
 
 /**
  * Exercises of a workshop, begun and played line by line; a run is its exercise and its lines, and nothing else.
@@ -86,13 +88,12 @@ final readonly class PracticeDesk
      */
     public function begin(
         User $user,
-        Supply $supply,
+        Description $description,
         ?Difficulty $difficulty,
         int $seed,
         bool $isDue = false,
         ?Twist $twist = null,
     ): PracticeRun {
-        $description = DescriptionReader::fromArray($supply->description);
         $setter = new Setter($description, $this->book->knowledge($description));
         $class = $isDue ? $this->learning->boxes($user)->next($setter->classes(), Learning::today()) : null;
 
@@ -155,8 +156,11 @@ final readonly class PracticeDesk
                 ['series_id' => $series->id, 'series_item' => $number],
             );
         }
-        $supply = Supply::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['supply']);
-        $description = DescriptionReader::fromArray($supply->description);
+        $description = isset($item['family'])
+            ? Variants::of(Templates::named($item['family']), $item['seed'])
+            : DescriptionReader::fromArray(
+                Supply::query()->where('workshop_id', $user->workshop_id)->findOrFail($item['supply'])->description,
+            );
 
         return $this->set(
             $user,

@@ -21,6 +21,7 @@ use App\Keeping\Beats;
 use App\Keeping\Health;
 use App\Keeping\KeepingFailed;
 use App\Keeping\Metrics;
+use App\Keeping\PatientConnection;
 use App\Knowledge\Pieces;
 use App\Knowledge\Solutions;
 use App\Knowledge\SolvedWhole;
@@ -41,6 +42,7 @@ use Illuminate\Cache\RateLimiter;
 use Illuminate\Cache\RateLimiting\Limit;
 use Illuminate\Contracts\Cache\Repository;
 use Illuminate\Contracts\Hashing\Hasher;
+use Illuminate\Database\Connection;
 use Illuminate\Database\ConnectionInterface;
 use Illuminate\Database\Eloquent\Builder;
 use Illuminate\Database\Eloquent\Model;
@@ -64,6 +66,7 @@ final class AppServiceProvider extends ServiceProvider
 {
     public function register(): void
     {
+        Connection::resolverFor('mariadb', static fn(...$of): PatientConnection => new PatientConnection(...$of));
         config(['permission.cache.store' => config('cache.roles')]);
         $this->app->singleton(
             ClockInterface::class,

@@ -413,6 +413,35 @@ final class PracticeTest extends FeatureTestCase
         self::assertSame(['note'], $job->entries()->where('kind', '!=', 'symptom')->pluck('kind')->all());
     }
 
+    /** A family has no supply in the library: its units have fresh values, worked out when somebody first asks. */
+    public function testAFamilyIsPractisedOnWithFreshValues(): void
+    {
+        [$lead, $one] = [$this->person('lead'), $this->person('apprentice')];
+        $this->actingAs($one);
+        $asked = ['family' => 'doubler', 'seed' => 9];
+        $this->postJson('/api/v1/practice', $asked)->assertJsonValidationErrors('supply');
+        $run = $this->postJson('/api/v1/practice', $asked)->assertCreated();
+        self::assertStringContainsString(', values 4', $run->json('title'));
+        $this->getJson("/api/v1/jobs/{$run->json('job')}/bench")
+            ->assertOk()
+            ->assertJsonPath('practice.over', false);
+        $this->postJson('/api/v1/practice', ['family' => 'perpetuum'])->assertJsonValidationErrors('family');
+        self::assertSame(0, Supply::query()->where('title', 'like', '%values%')->count(), 'the library stays as it is');
+
+        $this->actingAs($lead);
+        $set = $this->postJson('/api/v1/practice/series', [
+            'title' => 'Doublers',
+            'family' => 'doubler',
+            'count' => 3,
+            'people' => [$one->id],
+        ])->assertCreated();
+        $this->actingAs($one);
+        $begin = ['series' => $set->json('id'), 'item' => 1];
+        // Its own values may have to be worked out first.
+        $first = $this->postJson('/api/v1/practice', $begin);
+        ($first->status() === 422 ? $this->postJson('/api/v1/practice', $begin) : $first)->assertCreated();
+    }
+
     public function testTheSameSeedIsTheSameExercise(): void
     {
         $this->actingAs($this->person('technician'));

@@ -17,7 +17,9 @@ use Oculant\Core\Practice\Setter;
 use Oculant\Core\Practice\Spoken;
 use Oculant\Core\Practice\Step;
 use Oculant\Core\Practice\Twist;
+use Oculant\Core\Practice\Variants;
 use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Template\Templates;
 use OutOfBoundsException;
 
 /** A fault that nobody can be hurt by, played by lines: in a terminal, or by another program. */
@@ -26,7 +28,7 @@ final class Practice extends Command
     use KeepsKnowledge;
 
     protected $signature =
-        'oculant:practice {file : A description, oculant/supply version 1, or an exercise} ' .
+        'oculant:practice {file : A description, oculant/supply version 1, an exercise, or the name of a family} ' .
         '{--difficulty= : easy, middle or hard} {--twist= : two, slip, comes_and_goes or differs} ' .
         '{--seed=1 : Which exercise} {--export= : Write the exercise there and play nothing} ' .
         '{--script= : Lines to play instead of those typed} {--json : Answer each line as one line ' .
@@ -37,8 +39,7 @@ final class Practice extends Command
     public function handle(): int
     {
         try {
-            $given = json_decode($this->contents((string) $this->argument('file')), true);
-            $given = is_array($given) ? $given : throw new InvalidArgumentException('That is no JSON.');
+            $given = $this->given((string) $this->argument('file'));
             $isExercise = ($given['format'] ?? '') === Exercise::FORMAT;
             $supply = $isExercise ? null : DescriptionReader::fromArray($given);
             $exercise = $isExercise ? Exercise::of($given) : null;
@@ -181,6 +182,18 @@ final class Practice extends Command
             ? null
             : Difficulty::tryFrom($given) ??
                     throw new InvalidArgumentException("There is no difficulty \"{$given}\": easy, middle or hard.");
+    }
+
+    /** @return array<mixed> */
+    private function given(string $file): array
+    {
+        $family = is_file($file) ? null : Templates::all()[$file] ?? null;
+        $given =
+            $family === null
+                ? json_decode($this->contents($file), true)
+                : Variants::of($family, (int) $this->option('seed'))->written;
+
+        return is_array($given) ? $given : throw new InvalidArgumentException('That is no JSON.');
     }
 
     private function contents(string $path): string

@@ -6218,6 +6218,8 @@ export interface operations {
             content: {
                 "application/json": {
                     supply_id?: string;
+                    /** @description in place of it: a supply of this family (GET /templates) with fresh values by the seed */
+                    family?: string;
                     /** @enum {string} */
                     difficulty?: "easy" | "middle" | "hard";
                     /**
@@ -6462,6 +6464,8 @@ export interface operations {
                     title: string;
                     supply_id?: string;
                     count?: number;
+                    /** @description in place of a supply: each unit of it with fresh values */
+                    family?: string | null;
                     /** @description numbers of closed jobs, in place of supply and count */
                     jobs?: string[];
                     /** @enum {string|null} */

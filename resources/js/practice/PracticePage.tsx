@@ -1,14 +1,15 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Checkbox, Select } from 'antd';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, whileWorkedOut } from '../api/client';
-import { practiceQuery, suppliesQuery, workshopQuery } from '../api/queries';
+import { practiceQuery, workshopQuery } from '../api/queries';
 import { EmptyNote, RefusalNote } from '../help/RefusalNote';
 import { Band } from './Band';
 import { Learning } from './Learning';
 import { SeriesList } from './SeriesList';
 import { twists, type Twist } from './twists';
+import { FAMILY, useUnits } from './units';
 
 const hard = [
     { value: '', label: 'as it comes' },
@@ -23,20 +24,24 @@ export function PracticePage() {
     const navigate = useNavigate();
     const runs = useQuery(practiceQuery);
     const leads = useQuery(workshopQuery).data?.may_edit === true;
-    const supplies = useQuery(suppliesQuery(''));
+    const units = useUnits();
+    // While its faults are worked out the same unit is asked for again.
+    const seed = useRef<number>(undefined);
     const [supply, setSupply] = useState<string>();
     const [difficulty, setDifficulty] = useState('');
     const [twist, setTwist] = useState('');
     const [isDue, setDue] = useState(false);
     const begin = useMutation({
         // The same seed asks for the same exercise again while a worker looks for one.
-        mutationFn: (seed: number) =>
+        mutationFn: (asked: number) =>
             answer(
                 api.POST('/practice', {
                     body: {
-                        supply_id: supply ?? '',
+                        ...(supply?.startsWith(FAMILY) === true
+                            ? { family: supply.slice(FAMILY.length) }
+                            : { supply_id: supply ?? '' }),
                         due: isDue,
-                        seed,
+                        seed: asked,
                         ...(twist === '' ? {} : { twist: twist as Twist }),
                         ...(difficulty === '' ? {} : { difficulty: difficulty as 'easy' | 'middle' | 'hard' }),
                     },
@@ -44,6 +49,7 @@ export function PracticePage() {
             ),
         ...whileWorkedOut,
         onSuccess: async (run) => {
+            seed.current = undefined;
             await queries.invalidateQueries({ queryKey: practiceQuery.queryKey });
             void navigate(`/practice/${run.id}`);
         },
@@ -60,18 +66,23 @@ export function PracticePage() {
                 className="list-acts"
                 onSubmit={(event) => {
                     event.preventDefault();
-                    begin.mutate(1 + Math.floor(Math.random() * 2_000_000_000));
+                    seed.current ??= 1 + Math.floor(Math.random() * 2_000_000_000);
+                    begin.mutate(seed.current);
                 }}
             >
                 <label>
                     On{' '}
                     <Select
                         aria-label="Supply to practise on"
-                        placeholder="a supply of the library"
+                        placeholder="a supply, or a family"
                         className="practice-supply"
                         value={supply ?? null}
-                        onChange={setSupply}
-                        options={(supplies.data ?? []).map((one) => ({ value: one.id, label: one.title }))}
+                        onChange={(chosen) => {
+                            seed.current = undefined;
+                            setSupply(chosen);
+                        }}
+                        popupMatchSelectWidth={false}
+                        options={units}
                     />
                 </label>
                 <label>

@@ -2,9 +2,10 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query';
 import { Button, Form, Input, InputNumber, Select } from 'antd';
 import { Link, useNavigate } from 'react-router';
 import { answer, api, whileWorkedOut, type PracticeSeries } from '../api/client';
-import { peopleQuery, practiceQuery, seriesQuery, suppliesQuery } from '../api/queries';
+import { peopleQuery, practiceQuery, seriesQuery } from '../api/queries';
 import { RefusalNote } from '../help/RefusalNote';
 import { mechanisms } from './Learning';
+import { FAMILY, useUnits } from './units';
 import { twists, type Twist } from './twists';
 
 type Run = PracticeSeries['mine'][number];
@@ -110,7 +111,7 @@ function OneSeries({ series, leads }: { series: PracticeSeries; leads: boolean }
 function SetSeries() {
     const queries = useQueryClient();
     const [form] = Form.useForm<Typed>();
-    const supplies = useQuery(suppliesQuery(''));
+    const units = useUnits();
     const people = useQuery(peopleQuery);
     const set = useMutation({
         mutationFn: (typed: Typed) =>
@@ -120,7 +121,9 @@ function SetSeries() {
                         title: typed.title,
                         ...(numbersIn(typed.jobs).length > 0
                             ? { jobs: numbersIn(typed.jobs) }
-                            : { supply_id: typed.supply, count: typed.count }),
+                            : typed.supply?.startsWith(FAMILY) === true
+                              ? { family: typed.supply.slice(FAMILY.length), count: typed.count }
+                              : { supply_id: typed.supply, count: typed.count }),
                         difficulty: typed.difficulty ?? null,
                         mechanism: typed.mechanism ?? null,
                         twist: typed.twist ?? null,
@@ -162,7 +165,7 @@ function SetSeries() {
                         }),
                     ]}
                 >
-                    <Select options={(supplies.data ?? []).map((one) => ({ value: one.id, label: one.title }))} />
+                    <Select options={units} />
                 </Form.Item>
                 <Form.Item name="count" label="Units">
                     <InputNumber min={1} max={20} />

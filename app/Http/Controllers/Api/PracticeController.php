@@ -20,6 +20,9 @@ use InvalidArgumentException;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Practice\Difficulty;
 use Oculant\Core\Practice\Twist;
+use Oculant\Core\Practice\Variants;
+use Oculant\Core\Supply\DescriptionReader;
+use Oculant\Core\Supply\Template\Templates;
 use OpenApi\Attributes as OA;
 
 /** Practice: everybody at their own runs; a lead may look at those of the others. */
@@ -74,6 +77,11 @@ final readonly class PracticeController
                 content: new OA\JsonContent(
                     properties: [
                         new OA\Property(property: 'supply_id', type: 'string'),
+                        new OA\Property(
+                            property: 'family',
+                            description: 'in place of it: a supply of this family (GET /templates) with fresh values by the seed',
+                            type: 'string',
+                        ),
                         new OA\Property(property: 'difficulty', type: 'string', enum: ['easy', 'middle', 'hard']),
                         new OA\Property(
                             property: 'twist',
@@ -117,10 +125,11 @@ final readonly class PracticeController
         $user = $this->user($request);
         $given = $request->validate([
             'supply_id' => [
-                'required_without:series',
+                'required_without_all:series,family',
                 'string',
                 Rule::exists('supplies', 'id')->where('workshop_id', $user->workshop_id),
             ],
+            'family' => ['nullable', Rule::in(array_keys(Templates::all()))],
             'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
             'twist' => ['nullable', Rule::enum(Twist::class)],
             'seed' => ['nullable', 'integer', 'between:0,2000000000'],
@@ -128,14 +137,17 @@ final readonly class PracticeController
             'series' => ['nullable', 'string'],
             'item' => ['required_with:series', 'integer', 'between:0,100'],
         ]);
+        $seed = (int) ($given['seed'] ?? random_int(1, 2_000_000_000));
         try {
             $run = isset($given['series'])
                 ? $this->beginOf($user, $given)
                 : $this->desk->begin(
                     $user,
-                    Supply::query()->findOrFail($given['supply_id']),
+                    isset($given['family'])
+                        ? Variants::of(Templates::named($given['family']), $seed)
+                        : DescriptionReader::fromArray(Supply::query()->findOrFail($given['supply_id'])->description),
                     Difficulty::tryFrom((string) ($given['difficulty'] ?? '')),
-                    (int) ($given['seed'] ?? random_int(1, 2_000_000_000)),
+                    $seed,
                     (bool) ($given['due'] ?? false),
                     Twist::tryFrom((string) ($given['twist'] ?? '')),
                 );

@@ -19,6 +19,7 @@ use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Parts\FailureClass;
 use Oculant\Core\Practice\Difficulty;
 use Oculant\Core\Practice\Twist;
+use Oculant\Core\Supply\Template\Templates;
 use OpenApi\Attributes as OA;
 
 /**
@@ -114,6 +115,12 @@ final class PracticeSeriesController
                         new OA\Property(property: 'supply_id', type: 'string'),
                         new OA\Property(property: 'count', type: 'integer'),
                         new OA\Property(
+                            property: 'family',
+                            description: 'in place of a supply: each unit of it with fresh values',
+                            type: 'string',
+                            nullable: true,
+                        ),
+                        new OA\Property(
                             property: 'jobs',
                             description: 'numbers of closed jobs, in place of supply and count',
                             type: 'array',
@@ -161,11 +168,12 @@ final class PracticeSeriesController
                 'jobs' => ['nullable', 'array', 'max:' . self::MOST],
                 'jobs.*' => ['string', 'max:20', 'distinct'],
                 'supply_id' => [
-                    'required_without:jobs',
+                    'required_without_all:jobs,family',
                     'nullable',
                     'string',
                     Rule::exists('supplies', 'id')->where('workshop_id', $lead->workshop_id),
                 ],
+                'family' => ['nullable', Rule::in(array_keys(Templates::all()))],
                 'count' => ['required_without:jobs', 'nullable', 'integer', 'between:1,' . self::MOST],
                 'difficulty' => ['nullable', Rule::enum(Difficulty::class)],
                 'twist' => ['nullable', Rule::enum(Twist::class)],
@@ -181,6 +189,7 @@ final class PracticeSeriesController
             [
                 'title.*' => 'Give the series a name of at most 120 letters.',
                 'supply_id.*' => 'Choose a supply of this library.',
+                'family.*' => 'There is no such family.',
                 'count.*' => sprintf('A series has 1 to %d units.', self::MOST),
                 'mechanism.*' => 'Such a way to fail is not known.',
                 'due_on.date_format' => 'Write the day as 2026-12-24.',
@@ -195,7 +204,10 @@ final class PracticeSeriesController
             'items' =>
                 isset($given['jobs']) && $given['jobs'] !== []
                     ? array_map(fn(string $number): array => $this->itemOf($lead, $number), $given['jobs'])
-                    : self::items(Supply::query()->findOrFail($given['supply_id']), $given),
+                    : self::items(
+                        isset($given['family']) ? null : Supply::query()->findOrFail($given['supply_id']),
+                        $given,
+                    ),
             'people' => array_map(intval(...), $given['people']),
         ]);
         $names = User::query()->where('workshop_id', $lead->workshop_id)->pluck('name', 'id')->all();
@@ -204,17 +216,19 @@ final class PracticeSeriesController
     }
 
     /**
-     * @param array<string, mixed> $given count, difficulty, mechanism, twist
+     * @param Supply|null          $supply null where each is a supply of a family with fresh values
+     * @param array<string, mixed> $given  count, difficulty, mechanism, twist, family
      *
-     * @return list<array{supply: string, title: string, difficulty: ?string, mechanism: ?string, twist: ?string,
+     * @return list<array{supply: ?string, family: ?string, title: string, difficulty: ?string, mechanism: ?string, twist: ?string,
      *     seed: int}>
      */
-    private static function items(Supply $supply, array $given): array
+    private static function items(?Supply $supply, array $given): array
     {
         return array_map(
             static fn(): array => [
-                'supply' => $supply->id,
-                'title' => $supply->title,
+                'supply' => $supply?->id,
+                'family' => $given['family'] ?? null,
+                'title' => $supply->title ?? Templates::named($given['family'])->title(),
                 'difficulty' => $given['difficulty'] ?? null,
                 'mechanism' => $given['mechanism'] ?? null,
                 'twist' => $given['twist'] ?? null,
