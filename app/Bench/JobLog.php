@@ -4,8 +4,10 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
+use App\Bench\Proving\SafetyDesk;
 use App\Drawer\Drawer;
 use App\Knowledge\Solutions;
+use App\Models\Instrument;
 use App\Models\LogEntryRecord;
 use App\Models\Photo;
 use App\Models\RepairJob;
@@ -26,7 +28,7 @@ final readonly class JobLog
         private Solutions $solutions,
         private PartsDesk $parts,
         private Drawer $drawer,
-        private ProvingDesk $proving,
+        private SafetyDesk $safety,
         private HiddenUnits $units,
     ) {}
 
@@ -137,12 +139,12 @@ final readonly class JobLog
                 $given = ['row' => PartsDesk::rowOf($given['value'] ?? '')] + $given;
             }
             if ($entry['kind'] === 'safety') {
-                $given = $this->proving->judged($file, $given) + $given;
+                $given = $this->safety->judged($file, $given) + $given;
             }
             $payload =
                 ($by === null ? [] : ['by' => $by]) +
                 Admission::read($file->supply, $file->log, $file->state, $entry['kind'], $given) +
-                $this->proving->meterOf($file, $entry['payload']);
+                self::meterOf($file, $entry['payload']);
 
             $record = new LogEntryRecord([
                 'id' => $entry['id'],
@@ -296,5 +298,22 @@ final readonly class JobLog
         ) {
             throw EntryRefused::because('photo', 'Send the photograph itself to /photos; it enters the log by itself.');
         }
+    }
+
+    /**
+     * The meter that a reading was taken with, as it is described now: later changes do not touch what stands in the
+     * log.
+     *
+     * @param array<mixed> $payload
+     *
+     * @return array{by?: string, profile?: array<string, mixed>}
+     */
+    private static function meterOf(JobFile $file, array $payload): array
+    {
+        $meter = is_string($payload['meter'] ?? null)
+            ? Instrument::query()->ofWorkshop($file->job->workshop_id)->find(strtolower($payload['meter']))
+            : null;
+
+        return $meter === null ? [] : ['by' => $meter->label(), 'profile' => $meter->profile()->toArray()];
     }
 }

@@ -4,6 +4,7 @@ declare(strict_types=1);
 
 namespace App\Bench;
 
+use App\Bench\Proving\ProvingAhead;
 use App\Models\Solve;
 use Illuminate\Contracts\Queue\ShouldQueue;
 use Illuminate\Foundation\Queue\Queueable;
@@ -23,7 +24,7 @@ final class PreparePlan implements ShouldQueue
 
     public function __construct(public readonly string $hash) {}
 
-    public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingDesk $proving): void
+    public function handle(PowerUpDesk $desk, PartsDesk $parts, ProvingAhead $proving): void
     {
         $supply = DescriptionReader::fromArray(Solve::query()->findOrFail($this->hash)->description);
         $desk->prepare($supply);

@@ -29,8 +29,8 @@ use Oculant\Core\Practice\Step;
 use Oculant\Core\Supply\Description;
 
 /**
- * Runs and the benches that they stand on: a run is the log of its bench and what stands beside it, and is taken up again
- * from both.
+ * Runs and the benches that they stand on: a run is the log of its bench and what stands beside it, and is taken up
+ * again from both.
  *
  * @phpstan-type PracticeLine array{
  *     // what was done; empty of what made no entry

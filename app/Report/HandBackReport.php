@@ -5,7 +5,9 @@ declare(strict_types=1);
 namespace App\Report;
 
 use App\Bench\JobFile;
-use App\Bench\ProvingDesk;
+use App\Bench\Proving\CalibrationDesk;
+use App\Bench\Proving\HeatDesk;
+use App\Bench\Proving\LoadDesk;
 use App\Http\Resources\JobResource;
 use App\Models\LogEntryRecord;
 use App\Models\Run;
@@ -31,11 +33,11 @@ use Oculant\Core\Supply\Import\CsvTable;
 /**
  * Everything that goes back with the unit: a first page for its owner, the rest for whoever has to check.
  *
- * @phpstan-import-type CalibrationPoint from ProvingDesk
+ * @phpstan-import-type CalibrationPoint from CalibrationDesk
  * @phpstan-import-type CostLine from OwnersPage
  * @phpstan-import-type HeatRow from HeatJudge
  * @phpstan-import-type Job from JobResource
- * @phpstan-import-type LoadTestAnswer from ProvingDesk
+ * @phpstan-import-type LoadTestAnswer from LoadDesk
  * @phpstan-import-type OwnersLine from OwnersPage
  * @phpstan-import-type ReadingView from ReadingVerdicts
  * @phpstan-import-type RunAnswer from RunView
@@ -122,7 +124,13 @@ final readonly class HandBackReport
 {
     public const FORMAT = 'oculant/report';
 
-    public function __construct(private ProvingDesk $proving, private RunView $runs, private Runs $clock) {}
+    public function __construct(
+        private LoadDesk $loads,
+        private HeatDesk $heats,
+        private CalibrationDesk $calibrations,
+        private RunView $runs,
+        private Runs $clock,
+    ) {}
 
     /** @return array<string, mixed> */
     public function of(JobFile $file): array
@@ -142,13 +150,13 @@ final readonly class HandBackReport
                 'condemned' => $state->condemned['text'] ?? null,
                 'returned_unsafe' => $state->returnedUnsafe,
                 'load' => $this->load($file),
-                'heat' => $state->heats === [] ? [] : $this->proving->judgedHeat($file),
+                'heat' => $state->heats === [] ? [] : $this->heats->judgedHeat($file),
                 'calibration' =>
                     $state->calibrations === []
                         ? []
                         : array_values(
                             array_filter(
-                                $this->proving->calibration($file)['points'],
+                                $this->calibrations->calibration($file)['points'],
                                 static fn(array $p): bool => $p['as_found'] !== null ||
                                     $p['as_left'] !== null ||
                                     $p['second'] !== null,
@@ -324,7 +332,7 @@ final readonly class HandBackReport
             return null;
         }
         try {
-            $load = $this->proving->load($file);
+            $load = $this->loads->load($file);
         } catch (CircuitError | PlanRefused) {
             return null;
         }

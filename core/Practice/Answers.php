@@ -118,8 +118,8 @@ final readonly class Answers
         throw EntryRefused::because(
             'text',
             sprintf(
-                '"%s" cannot be read. In practice the meter says what is there: name the place alone, "%s", or with a ' .
-                    'function: %s.',
+                '"%s" cannot be read. In practice the meter says what is there: name the place alone, "%s", or ' .
+                    'with a function: %s.',
                 $text,
                 mb_strtolower((string) array_key_first($this->supply->points)),
                 implode(', ', array_keys(self::FUNCTIONS)),

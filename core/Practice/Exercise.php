@@ -26,8 +26,8 @@ final readonly class Exercise
      * @param list<string>          $story  words of Symptom::WORDS, or "F1 open" and the like
      * @param int|null              $steps  measurements that the best strategy needed; null if nobody has tried
      * @param float                 $shy    share of its starts at which what is wrong is not there
-     * @param array<string, float>  $differs by reference: its value in this unit is so many times the described one; of a
-     *     fuse its rating
+     * @param array<string, float>  $differs by reference: its value in this unit is so many times the described one;
+     *     of a fuse its rating
      */
     public function __construct(
         public Description $supply,

@@ -25,10 +25,19 @@ final readonly class Player
         $run = new Run($this->exercise, $this->knowledge);
         $hands = new Hands($run);
         for ($move = 0; $move < self::MOST_MOVES && !$run->isOver(); $move++) {
-            $strategy === Strategy::NextStep ? $this->asSuggested($hands) : $this->byTheBook($hands, $strategy, $move);
+            $this->follows($strategy, $move) ? $this->asSuggested($hands) : $this->byTheBook($hands, $strategy, $move);
         }
 
         return $run;
+    }
+
+    private function follows(Strategy $strategy, int $move): bool
+    {
+        return match ($strategy) {
+            Strategy::NextStep => true,
+            Strategy::Learner => crc32("{$this->exercise->seed} {$move} learner") % 4 !== 0,
+            default => false,
+        };
     }
 
     private function asSuggested(Hands $hands): void
@@ -153,7 +162,7 @@ final readonly class Player
         }
         $this->measure(
             $hands,
-            ...$strategy === Strategy::Random
+            ...in_array($strategy, [Strategy::Random, Strategy::Learner], true)
                 ? $left[crc32("{$this->exercise->seed} {$move} random") % count($left)]
                 : $left[0],
         );

@@ -63,8 +63,8 @@ final class SimulatedUnit implements Unit
      * @param array<string, string> $faults fault name by part reference
      * @param float $shy   share of its starts at which its faults are not there
      * @param float $width share of their tolerances that parts and meter use; most units are better than they must be
-     * @param (Closure(string, Closure(): Observation): Observation)|null $keep remembers, by a word that is the same for
-     *     the same state of the unit, what solving it gives
+     * @param (Closure(string, Closure(): Observation): Observation)|null $keep remembers what solving it gives, by a
+     *     word that is the same for the same state of the unit
      */
     public function __construct(
         private readonly Description $supply,

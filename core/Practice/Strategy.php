@@ -17,6 +17,8 @@ enum Strategy: string
     case Walking = 'walking from the input';
     /** The live point that splits what is still possible most evenly; then part by part. */
     case HalfSplit = 'half-split';
+    /** Three measurements of four as the engine says, the fourth whatever comes to hand. */
+    case Learner = 'a learner';
     /** Whatever comes to hand. */
     case Random = 'at random';
 }

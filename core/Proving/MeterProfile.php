@@ -44,6 +44,12 @@ final readonly class MeterProfile
         public bool $isTrueRms,
     ) {}
 
+    /** @param array<string, mixed>|null $profile as a log keeps it; null where nobody said with what it was read */
+    public static function kept(?array $profile): self
+    {
+        return $profile === null ? self::usual() : self::of($profile);
+    }
+
     public static function usual(): self
     {
         return new self(Meter::ACCURACY, Meter::COUNTS, Meter::INPUT_RESISTANCE, 1000.0, true);

@@ -5,7 +5,7 @@ declare(strict_types=1);
 namespace Database\Seeders;
 
 use App\Bench\JobFile;
-use App\Bench\ProvingDesk;
+use App\Bench\Proving\HeatDesk;
 use App\Knowledge\Solutions;
 use App\Models\Instrument;
 use App\Models\RepairJob;
@@ -27,7 +27,7 @@ final readonly class DemoSoak
 
     public function __construct(
         private Solutions $solutions,
-        private ProvingDesk $desk,
+        private HeatDesk $desk,
         private Runs $runs,
         private SampleStore $samples,
     ) {}

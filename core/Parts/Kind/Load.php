@@ -89,8 +89,8 @@ final class Load extends Pair implements Consumes, ChecksItself
         if ($fault === 'short') {
             $netlist->resistor("{$part->ref}.short", $part->node('a'), $part->node('b'), $part->degree(0.1));
         }
-        // What is known by its current is a board, and a board without power may show a meter anything from its winding or
-        // heater to its input's leakage (common practice).
+        // What is known by its current is a board, and a board without power may show a meter anything from its
+        // winding or heater to its input's leakage (common practice).
         $asleep = $netlist->isUnpowered && !$part->knows('value') ? $netlist->byType(0.5, 1.0, 100.0) : 1.0;
         $netlist->resistor(
             $part->ref,

@@ -4,7 +4,6 @@ declare(strict_types=1);
 
 namespace Oculant\Core\Proving\Safety;
 
-use App\Bench\ProvingDesk;
 use Oculant\Core\Bench\SafetyTest;
 use Oculant\Core\Proving\GuardBand;
 use Oculant\Core\Quantity\Quantity;
@@ -15,7 +14,13 @@ use Oculant\Core\Supply\IsolationBarrier;
 /**
  * Judges electrical safety tests by a rule set, and by what the description says is to be expected.
  *
- * @phpstan-import-type SafetyResult from ProvingDesk
+ * @phpstan-type SafetyResult array{
+ *     text: string,
+ *     passed: bool,
+ *     sentence: string,
+ *     source: string,
+ *     stale: bool,
+ * }
  *
  * @phpstan-type SafetyPlanTest array{
  *     test: string,

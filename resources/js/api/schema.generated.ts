@@ -6218,7 +6218,7 @@ export interface operations {
             content: {
                 "application/json": {
                     supply_id?: string;
-                    /** @description in place of it: a supply of this family (GET /templates) with fresh values by the seed */
+                    /** @description in place of it: a supply of this family (GET /templates), its values fresh by the seed */
                     family?: string;
                     /** @enum {string} */
                     difficulty?: "easy" | "middle" | "hard";

@@ -422,7 +422,6 @@ final class AsTheyAreTest extends TestCase
         self::assertGreaterThan(0.6 * $good->reading('TP3', 'dc'), $short->reading('TP3', 'dc'));
     }
 
-    /** @param list<array<string, mixed>> $parts */
     /**
      * A fan is a winding, or a circuit that switches one: with the plug out a meter finds tens of ohms or nothing at
      * all (common practice). It must not convict what stands beside it.
@@ -455,6 +454,31 @@ final class AsTheyAreTest extends TestCase
         );
     }
 
+    /**
+     * A load that is known by its ohms is a resistor; known by its current it is a board, and a board without power may
+     * show a meter anything (common practice).
+     */
+    public function testALoadKnownByItsCurrentIsABoardToAMeter(): void
+    {
+        $span = static function (array $load): array {
+            $supply = Supplies::of(
+                [
+                    ['ref' => 'W1', 'kind' => 'mains', 'terminals' => ['l' => 'L', 'n' => '0V']],
+                    ['ref' => 'R1', 'kind' => 'resistor', 'value' => '1M', 'terminals' => ['a' => 'L', 'b' => 'OUT']],
+                    ['ref' => 'RL1', 'kind' => 'load', 'terminals' => ['a' => 'OUT', 'b' => '0V']] + $load,
+                ],
+                ['TP1' => ['OUT', '0V']],
+            );
+
+            return (new DeadMeter($supply))->span($supply->deadChecks()['TP1'], $supply->mode(null)) ?? [NAN, NAN];
+        };
+        [$low, $high] = $span(['current' => '0.5 A', 'at' => '12 V']);
+        self::assertLessThan(13.0, $low, 'half its 24 ohms');
+        self::assertGreaterThan(2e3, $high, 'a hundred times as many');
+        self::assertNan($span(['value' => '24'])[0], 'a resistor has no span');
+    }
+
+    /** @param list<array<string, mixed>> $parts */
     private static function supply(array $parts, string $node, string $against = '0V'): Description
     {
         $isMains = !in_array('bench_supply', array_column($parts, 'kind'), true);

@@ -18,7 +18,7 @@ use PHPUnit\Framework\Attributes\DataProvider;
 use PHPUnit\Framework\TestCase;
 use Tests\Support\Supplies;
 
-/** A hidden unit stands on a bench like any other: what is done there is done to it, and it answers as it then stands. */
+/** A hidden unit stands on a bench like any other: what is done there is done to it, and it answers as it then is. */
 final class OnTheBenchTest extends TestCase
 {
     private const DEMO = 'tuner-feed';

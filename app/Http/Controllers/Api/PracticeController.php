@@ -79,7 +79,8 @@ final readonly class PracticeController
                         new OA\Property(property: 'supply_id', type: 'string'),
                         new OA\Property(
                             property: 'family',
-                            description: 'in place of it: a supply of this family (GET /templates) with fresh values by the seed',
+                            description: 'in place of it: a supply of this family (GET /templates), its values ' .
+                                'fresh by the seed',
                             type: 'string',
                         ),
                         new OA\Property(property: 'difficulty', type: 'string', enum: ['easy', 'middle', 'hard']),

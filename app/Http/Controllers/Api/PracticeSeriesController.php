@@ -219,8 +219,8 @@ final class PracticeSeriesController
      * @param Supply|null          $supply null where each is a supply of a family with fresh values
      * @param array<string, mixed> $given  count, difficulty, mechanism, twist, family
      *
-     * @return list<array{supply: ?string, family: ?string, title: string, difficulty: ?string, mechanism: ?string, twist: ?string,
-     *     seed: int}>
+     * @return list<array{supply: ?string, family: ?string, title: string, difficulty: ?string, mechanism: ?string,
+     *     twist: ?string, seed: int}>
      */
     private static function items(?Supply $supply, array $given): array
     {

@@ -5,7 +5,10 @@ declare(strict_types=1);
 namespace App\Http\Controllers\Api;
 
 use App\Bench\JobFile;
-use App\Bench\ProvingDesk;
+use App\Bench\Proving\CalibrationDesk;
+use App\Bench\Proving\HeatDesk;
+use App\Bench\Proving\LoadDesk;
+use App\Bench\Proving\SafetyDesk;
 use App\Knowledge\Solutions;
 use App\Models\RepairJob;
 use Illuminate\Http\JsonResponse;
@@ -26,7 +29,7 @@ use OpenApi\Attributes as OA;
  * The tests that prove a unit: what they ask for, and what has been read of them. Nothing here writes; the log does.
  *
  * @phpstan-import-type SoakChannel from Channel
- * @phpstan-import-type SoakLoad from ProvingDesk
+ * @phpstan-import-type SoakLoad from HeatDesk
  * @phpstan-import-type SoakStage from SoakPlan
  *
  * @phpstan-type WireRule array{
@@ -50,7 +53,13 @@ use OpenApi\Attributes as OA;
  */
 final class ProveController
 {
-    public function __construct(private readonly Solutions $solutions, private readonly ProvingDesk $desk) {}
+    public function __construct(
+        private readonly Solutions $solutions,
+        private readonly LoadDesk $loads,
+        private readonly HeatDesk $heats,
+        private readonly CalibrationDesk $calibrations,
+        private readonly SafetyDesk $safety,
+    ) {}
 
     #[
         OA\Get(
@@ -72,7 +81,7 @@ final class ProveController
     ]
     public function load(RepairJob $job): JsonResponse
     {
-        return new JsonResponse($this->desk->load($this->file($job)));
+        return new JsonResponse($this->loads->load($this->file($job)));
     }
 
     #[
@@ -112,7 +121,7 @@ final class ProveController
             array_values(SoakPlan::USUAL),
         );
 
-        return new JsonResponse($this->desk->soak($this->file($job)) + ['presets' => $presets]);
+        return new JsonResponse($this->heats->soak($this->file($job)) + ['presets' => $presets]);
     }
 
     #[
@@ -148,7 +157,7 @@ final class ProveController
             ['hottest.*' => 'The hottest room that a unit has to live in: a number from 20 to 70 °C.'],
         );
 
-        return new JsonResponse($this->desk->heat($file, (float) ($asked['hottest'] ?? HeatJudge::HOTTEST)));
+        return new JsonResponse($this->heats->heat($file, (float) ($asked['hottest'] ?? HeatJudge::HOTTEST)));
     }
 
     #[
@@ -171,7 +180,7 @@ final class ProveController
     ]
     public function calibration(RepairJob $job): JsonResponse
     {
-        return new JsonResponse($this->desk->calibration($this->file($job)));
+        return new JsonResponse($this->calibrations->calibration($this->file($job)));
     }
 
     #[
@@ -193,7 +202,7 @@ final class ProveController
     ]
     public function safety(RepairJob $job): JsonResponse
     {
-        return new JsonResponse($this->desk->safety($this->file($job)));
+        return new JsonResponse($this->safety->safety($this->file($job)));
     }
 
     #[

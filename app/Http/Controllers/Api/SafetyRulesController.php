@@ -4,7 +4,7 @@ declare(strict_types=1);
 
 namespace App\Http\Controllers\Api;
 
-use App\Bench\ProvingDesk;
+use App\Bench\Proving\SafetyDesk;
 use App\Http\Controllers\KnowsWhoAsks;
 use App\Models\RepairJob;
 use App\Models\Workshop;
@@ -43,7 +43,7 @@ final class SafetyRulesController
             ],
         ),
     ]
-    public function show(Request $request, ProvingDesk $desk): JsonResponse
+    public function show(Request $request, SafetyDesk $desk): JsonResponse
     {
         Gate::authorize('viewAny', RepairJob::class);
         $user = $this->user($request);
