@@ -69,8 +69,11 @@ final readonly class JobSummary
      */
     public static function ofFile(JobFile $file): array
     {
-        $waits = $file->workup()->choice->waitsFor();
-        self::keep($file, $waits);
+        // What is only practised on stands in no list, and what it waits for is not to be told.
+        $waits = $file->job->isPractice() ? '' : $file->workup()->choice->waitsFor();
+        if (!$file->job->isPractice()) {
+            self::keep($file, $waits);
+        }
 
         return [
             'supply' => $file->supply->title,

@@ -17,8 +17,8 @@ use Illuminate\Support\Carbon;
  * @property string $workshop_id
  * @property string $title
  * @property Carbon|null $due_on
- * @property list<array{supply: ?string, family?: ?string, title: string, difficulty: ?string, mechanism: ?string, twist?: ?string,
- *     seed: int, job?: string}> $items
+ * @property list<array{supply: ?string, family?: ?string, title: string, difficulty: ?string, mechanism: ?string,
+ *     twist?: ?string, seed: int, job?: string}> $items
  * @property list<int> $people
  */
 final class PracticeSeries extends Model

@@ -176,8 +176,10 @@ final class BenchResource extends JsonResource
         $workup = $file->workup();
         $state = $file->state;
         $practice = $file->job->practice;
+        // What the tutor knows is for nobody who is to find it out.
+        $isHidden = $practice !== null && !$practice->is_over;
 
-        $all = [
+        return [
             'job' => JobResource::of($file)->toArray($request),
             'title' => $file->supply->title,
             'key' => $file->supply->hash(),
@@ -207,11 +209,11 @@ final class BenchResource extends JsonResource
             'undescribed' => $file->supply->undescribed(),
             'checks' => $workup->deadSheet(),
             'points' => $workup->points->all(),
-            'path' => $workup->points->path(),
+            'path' => $isHidden ? self::unsuspected($workup->points->path()) : $workup->points->path(),
             'energised' => CircuitView::energised($file->supply, $workup->points->carrying()),
-            ...$workup->next(),
+            ...$isHidden ? self::toFind() : $workup->next(),
             'solving' => ($here = $file->solvingHere()) === null ? null : Progress::of($here, $file->knownHere()),
-            'suspects' => !($isReady = $file->mayBeSuspected())
+            'suspects' => !($isReady = !$isHidden && $file->mayBeSuspected())
                 ? []
                 : array_map(
                     fn(Suspect $s): array => $this->suspect(
@@ -231,7 +233,7 @@ final class BenchResource extends JsonResource
             'photos' => PhotoView::all($file),
             'description_checks' => $isReady ? $workup->choice->checks() : [],
             'strips' => $workup->strips(),
-            'short' => $workup->short(),
+            'short' => $isHidden ? null : $workup->short(),
             'twin' => $workup->twin(),
             'ideas' => array_values($state->ideas),
             'starts' => StartCount::view($state->starts, $state->replaced()),
@@ -242,18 +244,10 @@ final class BenchResource extends JsonResource
             'awaits' => !$file->isSettled(),
             'practice' => $practice === null ? null : RunBook::shown($practice),
         ];
-
-        return $practice === null || $practice->is_over ? $all : self::unsaid($all);
     }
 
-    /**
-     * What the tutor knows is for nobody who is to find it out.
-     *
-     * @param Bench $all
-     *
-     * @return Bench
-     */
-    private static function unsaid(array $all): array
+    /** @return array{next: Step, alternatives: list<Step>} */
+    private static function toFind(): array
     {
         return [
             'next' => StepView::plain(
@@ -263,23 +257,25 @@ final class BenchResource extends JsonResource
                     'the place, with a function if it is another than usual: tp3, tp3 ripple, d1 diode.',
             ),
             'alternatives' => [],
-            'suspects' => [],
-            'course' => ['labels' => [], 'lines' => []],
-            'look_first' => [],
-            'description_checks' => [],
-            'short' => null,
-            'path' => array_map(
-                static fn(array $stage): array => [
-                    'share' => '',
-                    'suspicion' => 0.0,
-                    'parts' => array_map(
-                        static fn(array $part): array => ['share' => '', 'suspicion' => 0.0] + $part,
-                        $stage['parts'],
-                    ),
-                ] + $stage,
-                $all['path'],
-            ),
-        ] + $all;
+        ];
+    }
+
+    /**
+     * @param list<PathStage> $path
+     *
+     * @return list<PathStage>
+     */
+    private static function unsuspected(array $path): array
+    {
+        $none = ['share' => '', 'suspicion' => 0.0];
+
+        return array_map(
+            static fn(array $stage): array => $none + [
+                    'parts' => array_map(static fn(array $part): array => $none + $part, $stage['parts']),
+                ] +
+                $stage,
+            $path,
+        );
     }
 
     /**

@@ -72,8 +72,7 @@ final class JobResource extends JsonResource
             'power' => $summary['power'],
             'energised' => $summary['energised'],
             'open_changes' => $summary['open_changes'],
-            // In practice that would be told to whoever is to find it.
-            'waits_for' => $this->isPractice() ? '' : $summary['waits_for'],
+            'waits_for' => $summary['waits_for'],
             'closed' => $summary['closed'],
             'handed_back' => $summary['handed_back'],
             'problem' => $summary['problem'],
