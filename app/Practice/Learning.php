@@ -24,6 +24,19 @@ use Oculant\Core\Practice\Boxes;
  *         due: string,
  *         is_due: bool,
  *     }>,
+ *     // what was practised on, what went worst first
+ *     units: list<array{
+ *         title: string,
+ *         runs: int,
+ *         // in the mean
+ *         figure: float,
+ *     }>,
+ *     // what cost points beside the way, what cost most first
+ *     slips: list<array{
+ *         what: string,
+ *         times: int,
+ *         points: float,
+ *     }>,
  *     // oldest first
  *     curve: list<array{
  *         id: string,
@@ -49,6 +62,16 @@ final class Learning
     public const NONE = 'None';
 
     private const DAY = 86400;
+
+    /** Lines that each list has. */
+    private const LISTED = 6;
+
+    /** What cost points, by how the grade says it. */
+    private const SLIPS = [
+        'hint: ' => 'hints asked for',
+        'near miss: ' => 'what would have hurt',
+        'gate: ' => 'gates run into',
+    ];
 
     /** In days. */
     public static function today(): float
@@ -78,8 +101,11 @@ final class Learning
     public function of(User $user): array
     {
         $boxes = $this->boxes($user);
+        $finished = self::finished($user);
 
         return [
+            'units' => self::units($finished),
+            'slips' => self::slips($finished),
             'name' => $user->name,
             'boxes' => array_map(
                 static fn(string $class, array $card): array => [
@@ -94,7 +120,7 @@ final class Learning
                 $boxes->cards,
             ),
             'curve' => array_values(
-                self::finished($user)
+                $finished
                     ->map(
                         static fn(PracticeRun $run): array => [
                             'id' => $run->id,
@@ -150,6 +176,57 @@ final class Learning
             ->orderBy('updated_at')
             ->orderBy('id')
             // Not the whole unit of each.
-            ->get(['id', 'title', 'figure', 'mechanism', 'beside', 'updated_at']);
+            ->get(['id', 'title', 'figure', 'mechanism', 'beside', 'grade', 'updated_at']);
+    }
+
+    /**
+     * @param Collection<int, PracticeRun> $finished
+     *
+     * @return list<array{title: string, runs: int, figure: float}>
+     */
+    private static function units(Collection $finished): array
+    {
+        return $finished
+            // Whatever values it had, it is that family.
+            ->groupBy(static fn(PracticeRun $run): string => (string) preg_replace('/, values \d+$/', '', $run->title))
+            ->map(
+                static fn(Collection $runs, string $title): array => [
+                    'title' => $title,
+                    'runs' => $runs->count(),
+                    'figure' => round((float) $runs->avg('figure'), 1),
+                ],
+            )
+            ->sortBy('figure')
+            ->take(self::LISTED)
+            ->values()
+            ->all();
+    }
+
+    /**
+     * @param Collection<int, PracticeRun> $finished
+     *
+     * @return list<array{what: string, times: int, points: float}>
+     */
+    private static function slips(Collection $finished): array
+    {
+        $slips = [];
+        foreach ($finished as $run) {
+            foreach ($run->grade['deducted'] ?? [] as $one) {
+                $kind = array_filter(
+                    self::SLIPS,
+                    static fn(string $begins): bool => str_starts_with($one['what'], $begins),
+                    ARRAY_FILTER_USE_KEY,
+                );
+                $what = array_values($kind)[0] ?? 'good parts taken out';
+                $slips[$what] = [
+                    'what' => $what,
+                    'times' => 1 + ($slips[$what]['times'] ?? 0),
+                    'points' => $one['points'] + ($slips[$what]['points'] ?? 0.0),
+                ];
+            }
+        }
+        usort($slips, static fn(array $a, array $b): int => $b['points'] <=> $a['points']);
+
+        return $slips;
     }
 }

@@ -227,16 +227,7 @@ final readonly class PracticeDesk
     /** @param array{series_id?: string, series_item?: int} $place in a series, where nobody begins twice */
     public function set(User $user, Exercise $exercise, array $place = []): PracticeRun
     {
-        $all = [
-            'workshop_id' => $user->workshop_id,
-            'user_id' => $user->id,
-            'title' => mb_substr($exercise->supply->title, 0, 200),
-            'exercise' => $exercise->toArray(),
-            'mechanism' => $exercise->mechanism()->name ?? Learning::NONE,
-            'lines' => [['line' => '', 'said' => $exercise->words(), 'taken' => true]],
-            'steps' => [],
-        ];
-
+        $all = self::blank($user, $exercise);
         $kept =
             $place === []
                 ? PracticeRun::query()->create($all)
@@ -297,17 +288,9 @@ final readonly class PracticeDesk
             }
             $log[] = $entry;
         }
-        $other = PracticeRun::query()->create([
-            'workshop_id' => $user->workshop_id,
-            'user_id' => $user->id,
-            'title' => $kept->title,
-            'exercise' => $kept->exercise,
-            // What is hidden is known by now: it teaches, and counts for nothing.
-            'mechanism' => null,
-            'branch_of' => $kept->id,
-            'lines' => array_slice($kept->lines, 0, 1),
-            'steps' => [],
-        ]);
+        // What is hidden is known by now: it teaches, and counts for nothing.
+        $known = ['mechanism' => null, 'branch_of' => $kept->id];
+        $other = PracticeRun::query()->create($known + self::blank($user, $exercise));
         $this->book->put(
             $other,
             new Run($exercise, $knowledge, $log, array_slice($whole->steps(), 0, $step)),

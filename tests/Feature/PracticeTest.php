@@ -211,6 +211,7 @@ final class PracticeTest extends FeatureTestCase
         $this->does($job, 'reading', ['text' => 'tp3'])->assertOk();
         $this->does($job, 'reading', ['text' => 'tp4'])->assertOk();
         $this->postJson("/api/v1/practice/{$id}/branch", ['step' => 0])->assertStatus(422);
+        $this->postJson("/api/v1/practice/{$id}/hints", ['depth' => 'where'])->assertOk();
         $end = $this->giveUp($id)->assertJsonPath('over', true);
         self::assertNull($end->json('beside.walking'));
         app()->call([new PlayBeside($id), 'handle']);
@@ -223,6 +224,11 @@ final class PracticeTest extends FeatureTestCase
         self::assertSame($hidden, $learnt->json('boxes.0.mechanism'));
         self::assertSame([1, false], [$learnt->json('boxes.0.box'), $learnt->json('boxes.0.is_due')]);
         self::assertEqualsWithDelta($beside['walking'], $learnt->json('curve.0.walking'), 1e-6);
+        self::assertSame(
+            [Supplies::demo('tuner-feed')->title, 1],
+            [$learnt->json('units.0.title'), $learnt->json('units.0.runs')],
+        );
+        self::assertSame([['what' => 'hints asked for', 'times' => 1, 'points' => 3]], $learnt->json('slips'));
 
         // A day later it is due, and it is what is hidden.
         $this->travel(25)->hours();

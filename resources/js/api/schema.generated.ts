@@ -2715,6 +2715,19 @@ export interface components {
                 due: string;
                 is_due: boolean;
             }[];
+            /** @description what was practised on, what went worst first */
+            units: {
+                title: string;
+                runs: number;
+                /** @description in the mean */
+                figure: number;
+            }[];
+            /** @description what cost points beside the way, what cost most first */
+            slips: {
+                what: string;
+                times: number;
+                points: number;
+            }[];
             /** @description oldest first */
             curve: {
                 id: string;

@@ -99,6 +99,46 @@ export function Learning() {
                             ))}
                         </tbody>
                     </table>
+                    <div className="practice-costs">
+                        <table className="compare" aria-label="What goes worst">
+                            <thead>
+                                <tr>
+                                    <th scope="col">Unit, what goes worst first</th>
+                                    <th scope="col">Runs</th>
+                                    <th scope="col">Mean</th>
+                                </tr>
+                            </thead>
+                            <tbody>
+                                {data.units.map((one) => (
+                                    <tr key={one.title}>
+                                        <th scope="row">{one.title}</th>
+                                        <td className="mono-figures">{one.runs}</td>
+                                        <td className="mono-figures">{one.figure.toFixed(0)}</td>
+                                    </tr>
+                                ))}
+                            </tbody>
+                        </table>
+                        {data.slips.length > 0 && (
+                            <table className="compare" aria-label="What costs points">
+                                <thead>
+                                    <tr>
+                                        <th scope="col">What costs points beside the way</th>
+                                        <th scope="col">Times</th>
+                                        <th scope="col">Points</th>
+                                    </tr>
+                                </thead>
+                                <tbody>
+                                    {data.slips.map((one) => (
+                                        <tr key={one.what}>
+                                            <th scope="row">{one.what}</th>
+                                            <td className="mono-figures">{one.times}</td>
+                                            <td className="mono-figures">{one.points.toFixed(0)}</td>
+                                        </tr>
+                                    ))}
+                                </tbody>
+                            </table>
+                        )}
+                    </div>
                     <p className="hint">
                         Cards in boxes, as Leitner has them: from 80 on a way to fail moves on a box and comes back
                         after 1, 2, 4, 8, 16 days; below 60 it goes back to the first.
