@@ -6,7 +6,6 @@ import type { Bench, Step } from '../api/client';
 import { benchQuery } from '../api/queries';
 import { keepSounds, sounds } from '../hands/tones';
 import { useTold } from '../hands/useTold';
-import { RefusalNote } from '../help/RefusalNote';
 import { useMeter } from '../instruments/useMeter';
 import { discard, useOutbox } from '../outbox/useOutbox';
 import { AlarmCurtain } from '../power/AlarmCurtain';
@@ -27,6 +26,7 @@ import { shrink } from './picture';
 import { StateStrip } from './StateStrip';
 import { Suspects } from './Suspects';
 import { useTaking } from './useTaking';
+import { PageWaits } from '../shell/PageWaits';
 
 // What is behind a key comes after what is on the screen, before anybody presses it.
 const sheets = {
@@ -561,19 +561,11 @@ function OpenJob({ bench }: { bench: Bench }) {
 export function JobBench() {
     const { job = '' } = useParams();
     const bench = useQuery(benchQuery(job));
-    if (bench.isPending) {
-        return (
-            <main className="page">
-                <p>Solving the supply and reading the log…</p>
-            </main>
-        );
-    }
     if (bench.data === undefined) {
         return (
-            <main className="page">
-                <h1>This job cannot be opened</h1>
-                <RefusalNote>{bench.error?.message}</RefusalNote>
-            </main>
+            <PageWaits error={bench.error} refused="This job cannot be opened">
+                Reading the log…
+            </PageWaits>
         );
     }
     return <OpenJob key={job} bench={bench.data} />;

@@ -5,6 +5,7 @@ import { answer, api, type Instrument, type InstrumentCells, type Instruments } 
 import { instrumentsQuery, networksQuery } from '../api/queries';
 import { EverythingOff } from './EverythingOff';
 import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 type Cells = Record<string, string | undefined>;
 
@@ -251,15 +252,7 @@ export function InstrumentsPage() {
         }),
     });
     if (page.data === undefined) {
-        return (
-            <main className="page">
-                {page.error === null ? (
-                    <p role="status">Looking along the bench…</p>
-                ) : (
-                    <RefusalNote>{page.error.message}</RefusalNote>
-                )}
-            </main>
-        );
+        return <PageWaits error={page.error}>Looking along the bench…</PageWaits>;
     }
     return (
         <main className="page">

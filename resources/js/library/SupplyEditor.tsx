@@ -16,6 +16,7 @@ import { SolvingBar } from './SolvingBar';
 import { TemplateForm } from './TemplateForm';
 import { VersionsView } from './VersionsView';
 import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
 const DocumentTab = later(() => import('../document/DocumentTab').then((module) => module.DocumentTab));
@@ -515,9 +516,9 @@ export function SupplyEditor() {
     });
     if (session.data === undefined) {
         return (
-            <main className="page wide">
-                <p>Opening…</p>
-            </main>
+            <PageWaits wide error={session.error}>
+                Opening…
+            </PageWaits>
         );
     }
     const mayEdit = session.data.can.edit_library;

@@ -8,6 +8,7 @@ import { useOutbox } from '../outbox/useOutbox';
 import { later } from '../shell/later';
 import { Piece } from '../shell/Piece';
 import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 const PhotoBoard = later(() => import('../bench/PhotoBoard').then((module) => module.PhotoBoard));
 const CircuitSheet = later(() => import('../circuit/CircuitSheet').then((module) => module.CircuitSheet));
@@ -42,7 +43,11 @@ export function TracePage() {
     const supply = useQuery({ ...supplyQuery(from ?? ''), enabled: from !== null });
     const navigate = useNavigate();
     if (from !== null && supply.data === undefined) {
-        return <main className="page wide">{supply.error?.message ?? 'Opening…'}</main>;
+        return (
+            <PageWaits wide error={supply.error}>
+                Opening…
+            </PageWaits>
+        );
     }
     const traced = (supply.data?.description?.traced ?? {}) as { lines?: unknown };
     return (
@@ -65,7 +70,11 @@ export function JobTracePage() {
     const bench = useQuery(benchQuery(job));
     const before = useQuery(jobTraceQuery(job));
     if (bench.data === undefined || before.data === undefined) {
-        return <main className="page wide">{bench.error?.message ?? before.error?.message ?? 'Opening…'}</main>;
+        return (
+            <PageWaits wide error={bench.error ?? before.error}>
+                Opening…
+            </PageWaits>
+        );
     }
     return (
         <Tracing key={job} storeKey={keptAs(job)} before={before.data.lines} name={bench.data.title} job={bench.data} />

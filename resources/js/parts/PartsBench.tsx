@@ -8,7 +8,7 @@ import { useOutbox, type Entry as Waiting } from '../outbox/useOutbox';
 import { CostTab } from './CostTab';
 import { RecapTab } from './RecapTab';
 import { ReplaceTab } from './ReplaceTab';
-import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 const tabs = [
     { key: '1', tab: 'replace', title: 'Replace and judge' },
@@ -108,15 +108,7 @@ export function PartsBench() {
     const [search] = useSearchParams();
     const bench = useQuery(benchQuery(job));
     if (bench.data === undefined) {
-        return (
-            <main className="page">
-                {bench.error === null ? (
-                    <p role="status">Reading the log…</p>
-                ) : (
-                    <RefusalNote>{bench.error.message}</RefusalNote>
-                )}
-            </main>
-        );
+        return <PageWaits error={bench.error}>Reading the log…</PageWaits>;
     }
     return <Open bench={bench.data} tab={tab} part={search.get('part') ?? undefined} />;
 }

@@ -5,6 +5,7 @@ import { useEffect, useState } from 'react';
 import { answer, api, type NewLink, type People } from '../api/client';
 import { peopleQuery } from '../api/queries';
 import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 const when = (at: string) =>
     new Date(at).toLocaleString('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
@@ -87,12 +88,9 @@ export function PeoplePage() {
     const { data } = known;
     if (data === undefined) {
         return (
-            <main className="page">
-                <h1>People</h1>
-                <p role={known.error === null ? 'status' : 'alert'}>
-                    {known.error?.message ?? 'Looking up who works here…'}
-                </p>
-            </main>
+            <PageWaits title="People" error={known.error}>
+                Looking up who works here…
+            </PageWaits>
         );
     }
     const roles = data.roles.map((one) => ({ value: one.name, label: one.name }));

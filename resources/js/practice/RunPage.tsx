@@ -8,6 +8,7 @@ import { RefusalNote } from '../help/RefusalNote';
 import type { Picture } from '../shell/Chart';
 import { Plot } from '../shell/Plot';
 import { Band } from './Band';
+import { PageWaits } from '../shell/PageWaits';
 
 /** What the measurements told, one on the other, beside what the best ones then would have. */
 const toldOf = (run: PracticeRun): Picture => {
@@ -152,15 +153,7 @@ export function RunPage() {
     });
     const { data } = page;
     if (data === undefined) {
-        return (
-            <main className="page">
-                {page.error === null ? (
-                    <p role="status">Fetching the unit…</p>
-                ) : (
-                    <RefusalNote>{page.error.message}</RefusalNote>
-                )}
-            </main>
-        );
+        return <PageWaits error={page.error}>Fetching the unit…</PageWaits>;
     }
     if (!data.over) {
         return <Navigate replace to={`/jobs/${data.job}`} />;

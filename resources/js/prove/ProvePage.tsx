@@ -16,6 +16,7 @@ import { SafetyTab } from './SafetyTab';
 import { SoakTab } from './SoakTab';
 import { StartsTab } from './StartsTab';
 import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 const tabs = [
     { key: '1', tab: 'load', title: 'Load' },
@@ -157,15 +158,7 @@ export function ProvePage() {
     const { job = '', tab = 'load' } = useParams();
     const bench = useQuery(benchQuery(job));
     if (bench.data === undefined) {
-        return (
-            <main className="page">
-                {bench.error === null ? (
-                    <p role="status">Reading the log…</p>
-                ) : (
-                    <RefusalNote>{bench.error.message}</RefusalNote>
-                )}
-            </main>
-        );
+        return <PageWaits error={bench.error}>Reading the log…</PageWaits>;
     }
     return <Open key={tab} bench={bench.data} tab={tab} />;
 }

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { boardsQuery } from '../api/queries';
-import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 const hours = (value: number) =>
     value < 48 ? `${value < 10 ? value.toFixed(1) : Math.round(value)} h` : `${Math.round(value / 24)} days`;
@@ -9,15 +9,7 @@ const hours = (value: number) =>
 export function HistoryPage() {
     const boards = useQuery(boardsQuery);
     if (boards.data === undefined) {
-        return (
-            <main className="page">
-                {boards.error === null ? (
-                    <p role="status">Counting…</p>
-                ) : (
-                    <RefusalNote>{boards.error.message}</RefusalNote>
-                )}
-            </main>
-        );
+        return <PageWaits error={boards.error}>Counting…</PageWaits>;
     }
     return (
         <main className="page">

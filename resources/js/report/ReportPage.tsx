@@ -5,7 +5,7 @@ import type { ReadingView, Report } from '../api/client';
 import { reportQuery } from '../api/queries';
 import { Mark } from '../bench/Mark';
 import { RunPlot } from '../prove/RunPlot';
-import { RefusalNote } from '../help/RefusalNote';
+import { PageWaits } from '../shell/PageWaits';
 
 function Readings({ readings, empty }: { readings: ReadingView[]; empty: string }) {
     if (readings.length === 0) {
@@ -279,20 +279,9 @@ function Proof({ report, job }: { report: Report; job: string }) {
 export function ReportPage() {
     const { job = '' } = useParams();
     const query = useQuery(reportQuery(job));
-    if (query.isPending) {
-        return (
-            <main className="page">
-                <p>Putting the report together…</p>
-            </main>
-        );
-    }
     const report = query.data;
     if (report === undefined) {
-        return (
-            <main className="page">
-                <RefusalNote>{query.error?.message}</RefusalNote>
-            </main>
-        );
+        return <PageWaits error={query.error}>Putting the report together…</PageWaits>;
     }
     const at = `/api/v1/jobs/${job}`;
     return (

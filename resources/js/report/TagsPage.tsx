@@ -4,8 +4,8 @@ import { toString as qr } from 'qrcode';
 import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { answer, api, type Job } from '../api/client';
-import { RefusalNote } from '../help/RefusalNote';
 import { Piece } from '../shell/Piece';
+import { PageWaits } from '../shell/PageWaits';
 
 const MOST = 24;
 const LONGEST = 60;
@@ -44,15 +44,7 @@ export function TagsPage() {
         void qr(`${window.location.origin}/jobs/${id}`, { type: 'svg', margin: 1 }).then(setPicture);
     }, [id]);
     if (job.data === undefined) {
-        return (
-            <main className="page">
-                {job.error === null ? (
-                    <p role="status">Reading the job…</p>
-                ) : (
-                    <RefusalNote>{job.error.message}</RefusalNote>
-                )}
-            </main>
-        );
+        return <PageWaits error={job.error}>Reading the job…</PageWaits>;
     }
     const named = bags
         .split('\n')
