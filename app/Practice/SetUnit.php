@@ -34,7 +34,7 @@ final class SetUnit implements HiddenUnit
 
     public function answered(array $entry): array
     {
-        if ($this->sequence >= self::MOST) {
+        if ($this->sequence >= self::MOST || count($this->kept->lines) >= 2 * self::MOST) {
             throw EntryRefused::because('kind', 'So many entries: name what it was, or give up.');
         }
         $answer = $this->run->asked($entry['kind'], $entry['payload']);

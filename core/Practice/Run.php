@@ -13,6 +13,7 @@ use Oculant\Core\Bench\Entry\Tested;
 use Oculant\Core\Bench\EntryRefused;
 use Oculant\Core\Bench\Fold;
 use Oculant\Core\Bench\LogEntry;
+use Oculant\Core\Bench\PowerState;
 use Oculant\Core\Bench\StoredCharge;
 use Oculant\Core\Diagnosis\Candidate;
 use Oculant\Core\Diagnosis\Knowledge;
@@ -67,6 +68,8 @@ final class Run
     private array $larger = [];
 
     private bool $isOver = false;
+
+    private bool $isOn = false;
 
     private float $minutes = 0.0;
 
@@ -271,10 +274,13 @@ final class Run
                 $part,
                 Tested::BY_ITSELF,
                 (string) $payload['verdict'],
-                $this->supply->part($part)->kind->apart()->minutes(),
+                fn(): float => $this->supply->part($part)->kind->apart()->minutes(),
             );
         }
-        $wasOn = $this->state()->power->isEnergised();
+        $wasOn = $this->isOn;
+        if ($entry->kind === 'power') {
+            $this->isOn = PowerState::from((string) $payload['power'])->isEnergised();
+        }
         $this->log[] = $entry;
         $this->state = $this->workup = null;
         $this->onTheWay += match ($entry->kind) {
@@ -290,7 +296,11 @@ final class Run
             'change', 'change_closed' => $this->altered(),
             'left' => $this->emptied(),
             'repair' => $this->replaced($part, (string) $payload['in']),
-            'cause' => $this->concluded($part, (string) ($payload['fault'] ?? '')),
+            'cause' => $this->concluded(
+                // What is no part's fault is not the same as nothing wrong.
+                in_array($payload['kind'] ?? Cause::PART, [Cause::PART, Cause::NONE], true) ? $part : 'no part',
+                (string) ($payload['fault'] ?? ''),
+            ),
             default => '',
         };
     }
@@ -304,7 +314,7 @@ final class Run
             $target,
             $quantity,
             Reading::write($quantity, $value),
-            $this->state()->power->isEnergised()
+            fn(): float => $this->isOn
                 ? $this->supply->points[$target]->minutes ?? self::STATE_CHANGE / 2
                 : self::DEAD_CHECK,
         );
@@ -449,7 +459,8 @@ final class Run
         return $this->exercise->hidden();
     }
 
-    private function step(string $target, string $quantity, string $shown, float $minutes): void
+    /** @param callable(): float $takes minutes */
+    private function step(string $target, string $quantity, string $shown, callable $takes): void
     {
         $kept = $this->kept[count($this->steps)] ?? null;
         if ($kept !== null) {
@@ -459,6 +470,7 @@ final class Run
 
             return;
         }
+        $minutes = $takes();
         $workup = $this->workup();
         $candidates = $workup->candidates();
         $own =

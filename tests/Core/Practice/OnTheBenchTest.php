@@ -157,6 +157,18 @@ final class OnTheBenchTest extends TestCase
         );
     }
 
+    /** Of a good unit it is found that nothing is wrong with it, not that something else was. */
+    public function testWhatIsNoPartsFaultIsNotNothing(): void
+    {
+        $knowledge = Supplies::knowledge(self::DEMO);
+        $run = self::begun([]);
+        $run->enter('cause', ['kind' => 'wiring', 'place' => 'plug X3', 'text' => 'loose']);
+        self::assertSame(0.0, Grade::of($run, $knowledge)->found);
+        $run = self::begun([]);
+        $run->name('');
+        self::assertSame(1.0, Grade::of($run, $knowledge)->found);
+    }
+
     /** @return iterable<string, array{string, array<string, mixed>, string}> */
     public static function notInPractice(): iterable
     {
