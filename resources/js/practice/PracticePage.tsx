@@ -82,6 +82,7 @@ export function PracticePage() {
                             setSupply(chosen);
                         }}
                         popupMatchSelectWidth={false}
+                        showSearch={{ optionFilterProp: 'label' }}
                         options={units}
                     />
                 </label>

@@ -165,7 +165,7 @@ function SetSeries() {
                         }),
                     ]}
                 >
-                    <Select options={units} />
+                    <Select showSearch={{ optionFilterProp: 'label' }} options={units} />
                 </Form.Item>
                 <Form.Item name="count" label="Units">
                     <InputNumber min={1} max={20} />
