@@ -34,11 +34,8 @@ final class Fitted
         return abs($times - 1.0) < self::DIFFERS ? null : $part->with($name, $value);
     }
 
-    /** Amperes of a fuse larger than it should be; null if it is none. */
-    public static function tooLarge(Part $part, ?Part $fitted): ?float
+    public static function isLargerFuse(Part $part, ?Part $fitted): bool
     {
-        return $part->kind instanceof Fuse && $fitted !== null && $fitted->value('rating') > $part->value('rating')
-            ? $fitted->value('rating')
-            : null;
+        return $part->kind instanceof Fuse && $fitted !== null && $fitted->value('rating') > $part->value('rating');
     }
 }

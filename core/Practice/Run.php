@@ -335,7 +335,7 @@ final class Run
         // A fuse is looked at, not heard.
         $signs = array_filter(
             $this->unit->signs($state->mode),
-            static fn(string $sign): bool => preg_match('/ (open|intact)$/', $sign) !== 1,
+            fn(string $sign): bool => !(($this->supply->parts[explode(' ', $sign)[0]] ?? null)?->kind instanceof Fuse),
         );
         $loud = array_filter(
             array_diff_key($this->unit->gone(), $before),
@@ -381,7 +381,7 @@ final class Run
         // Where another than described had been put, one as described goes in.
         $this->unit->repair($ref, $fitted ?? (isset($this->exercise->differs[$ref]) ? $part : null));
         $this->larger = array_values(array_diff($this->larger, [$ref]));
-        if (Fitted::tooLarge($part, $fitted) === null) {
+        if (!Fitted::isLargerFuse($part, $fitted)) {
             return '';
         }
         $this->larger[] = $ref;
